@@ -1,0 +1,190 @@
+import { mm, type RawInputs } from '@rook/core'
+import type { StepPlan } from '@rook/contract'
+import type { Database } from '@rook/server/db/client'
+import { job, setup } from '@rook/server/db/schema'
+import { correct } from '@rook/server/ledger/correct'
+import { note } from '@rook/server/ledger/note'
+import { see } from '@rook/server/ledger/see'
+import { confirmStep } from '@rook/server/setups/routes'
+import { loadSetup } from '@rook/server/setups/load'
+import { shiftAt } from '@rook/server/shop/shop'
+import { eq } from 'drizzle-orm'
+import { Chance } from './chance.ts'
+import { MACHINES, type DemoMachine } from './machines.ts'
+import { OPERATIONS, type DemoOperation } from './operations.ts'
+import { perform, type Manner } from './player.ts'
+import { PEOPLE, SHIFTS, SHOP, type DemoPerson } from './shop.ts'
+import { trueValue, type Seating } from './truth.ts'
+
+const MINUTE = 60_000
+const HOUR = 60 * MINUTE
+const DAYS = 14
+
+/** How far today's setups have come: each leaves something true to do or to look at. */
+const OPEN_AT: Record<string, string> = {
+  'mill-1': 'length-T6',
+  'mill-2': 'length-T3',
+  'mill-3': 'zero-G54-Y',
+  'lathe-1': 'seen',
+  'lathe-2': 'skim-T1',
+}
+
+/** Two weeks before a moment, on every machine, over three shifts. */
+export async function playHistory(db: Database, until: number): Promise<void> {
+  let jobNumber = 388
+  for (const [at, machine] of MACHINES.entries()) {
+    const week = new MachineWeek(db, machine, new Chance(417 + at * 1009), until - DAYS * 24 * HOUR, until)
+    jobNumber = await week.play(jobNumber)
+  }
+}
+
+/** One machine's fortnight: a clock, a chance, and one setup after the other. */
+class MachineWeek {
+  constructor(
+    private readonly db: Database,
+    private readonly machine: DemoMachine,
+    private readonly chance: Chance,
+    private clock: number,
+    private readonly until: number,
+  ) {}
+
+  async play(firstJob: number): Promise<number> {
+    const operations = OPERATIONS.filter((operation) => operation.machine === this.machine.id)
+    const today = operations[0]!
+    let jobNumber = firstJob
+    const lastStarts = this.until - this.chance.between(2.5, 4) * HOUR
+    for (let turn = 1; this.clock < lastStarts - 20 * HOUR; turn++) {
+      await this.powerUp()
+      const operation = operations[turn % operations.length]!
+      await this.runSetup(operation, `${String(jobNumber++).padStart(4, '0')}`, null)
+      this.clock += this.chance.between(14, 34) * HOUR
+    }
+    this.clock = lastStarts
+    await this.powerUp()
+    await this.runSetup(today, `${String(jobNumber++).padStart(4, '0')}`, OPEN_AT[this.machine.id] ?? null)
+    return jobNumber
+  }
+
+  private async powerUp(): Promise<void> {
+    await note(this.db, this.machine.id, this.chance.uuid(), { kind: 'powered', title: 'Switched on', reason: null }, this.author())
+    this.pass(2, 6)
+  }
+
+  private async runSetup(operation: DemoOperation, number: string, openAt: string | null): Promise<void> {
+    const id = `${this.machine.id}-${number}`
+    await this.db.insert(job).values({ id: number, number, part: operation.part.id, quantity: 10 * Math.ceil(this.chance.between(1, 12)) })
+    await this.db.insert(setup).values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now() })
+    const seating = this.seat(operation)
+    for (const step of operation.steps) {
+      if (step.id === openAt) return
+      await this.doStep(id, operation, step, seating)
+    }
+    if (openAt === null) await this.db.update(setup).set({ endedAt: this.now() }).where(eq(setup.id, id))
+  }
+
+  /** Where this loading comes to lie: the fixture repeats, now and then it was moved. */
+  private seat(operation: DemoOperation): Seating {
+    const repeat = operation.fixtureRepeat ?? mm(0.01)
+    return Object.fromEntries(
+      Object.entries(operation.truth).flatMap(([slot, axes]) =>
+        Object.keys(axes).map((axis) => [`${slot}/${axis}`, axis === 'X' && this.machine.record.kind === 'lathe' ? 0 : this.chance.scatter(repeat)]),
+      ),
+    )
+  }
+
+  private async doStep(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
+    this.pass(2, 9)
+    if (step.kind === 'seen') return this.seeAll(setupId)
+    if (step.kind !== 'routine') {
+      await confirmStep(this.db, setupId, step.id, { id: this.chance.uuid(), note: null }, this.author())
+      return
+    }
+    if (step.routine === 'tool-length' && this.chance.happens(0.05)) return this.skip(setupId, operation, step)
+    await this.touch(setupId, operation, step, seating)
+  }
+
+  private async touch(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
+    const isTouch = step.routine !== 'deliberate-zero'
+    // A chip under the finder: recorded, noticed, taken back, touched again.
+    if (isTouch && this.chance.happens(0.05)) {
+      const wrong = await this.record(setupId, operation, step, seating, this.chance.between(12_000, 17_000), false)
+      this.pass(1, 4)
+      const reason = this.chance.pick(['a chip lay between, touched again', 'read the display a step too early', 'the vise had not been tapped down yet'])
+      await correct(this.db, wrong.content.id, { id: this.chance.uuid(), reason }, this.author())
+      this.pass(1, 3)
+    }
+    // Another pair of parallels, a recut jaw: the zero truly moves, and somebody says why.
+    const moved = step.routine === 'edge' && this.chance.happens(0.06) ? this.chance.pick([1_000_000, -1_000_000, 140_000, 310_000]) : 0
+    if (moved !== 0) seating[`${step.preset.slot}/${step.preset.axis}`]! += moved
+    await this.record(setupId, operation, step, seating, this.chance.scatter(1_200), this.chance.happens(0.4))
+  }
+
+  private async record(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating, error: number, seen: boolean) {
+    return perform(this.db, {
+      id: this.chance.uuid(),
+      machine: this.machine.id,
+      setup: setupId,
+      step,
+      chosen: this.choose(step),
+      wanted: (register) => trueValue(register, this.machine, operation, seating),
+      error,
+      seen,
+      manner: this.manner(step),
+      author: this.author(),
+    })
+  }
+
+  private choose(step: StepPlan): RawInputs {
+    if (step.routine === 'turned-diameter') {
+      const inInch = this.machine.record.unit === 'in'
+      return { place: inInch ? (0.5 + this.chance.between(0, 0.1)).toFixed(4) : (61 + this.chance.between(0, 1)).toFixed(3) }
+    }
+    return step.preset.between === undefined ? { between: 'none' } : {}
+  }
+
+  private manner(step: StepPlan): Manner {
+    const lead = PEOPLE.find(({ role }) => role === 'lead')!
+    return {
+      answer: (finding) => {
+        if (finding.check === 'on-purpose') return step.detail ?? 'zero on purpose'
+        if (finding.check === 'gauge-fit') return 'checked against Shim 1.000 this morning'
+        return this.chance.pick(['jaws recut, zero truly moved', 'stop reset after the clean-down', 'measured twice, it repeats', 'holder changed, same cutter'])
+      },
+      release: {
+        person: lead.id,
+        pin: lead.pin,
+        reason: this.chance.pick(['stop block moved by 1.000 for this batch, I checked it', 'other parallels today, seen at the machine', 'looked at the touch myself, the figure is right']),
+      },
+    }
+  }
+
+  private async skip(setupId: string, operation: DemoOperation, step: StepPlan): Promise<void> {
+    const said = { kind: 'skipped' as const, title: `Skipped: ${step.title}`, setup: setupId, operation: operation.id, step: step.id }
+    const reason = this.chance.pick(['length stands from the last setup, same holder', 'not used on this batch', 'insert on order, tool stays out'])
+    await note(this.db, this.machine.id, this.chance.uuid(), { ...said, reason }, this.author())
+  }
+
+  private async seeAll(setupId: string): Promise<void> {
+    const { toSee } = await loadSetup(this.db, setupId)
+    for (const readout of toSee.filter(({ seen }) => !seen)) {
+      this.pass(0.5, 2)
+      await see(this.db, readout.entry, { id: this.chance.uuid(), key: readout.key }, this.author())
+    }
+  }
+
+  private pass(from: number, to: number): void {
+    this.clock = Math.min(this.clock + this.chance.between(from, to) * MINUTE, this.until - MINUTE)
+  }
+
+  private now(): string {
+    return new Date(this.clock).toISOString()
+  }
+
+  /** Whoever's shift it is; on the late shift two share the machines. */
+  private author() {
+    const shift = shiftAt({ ...SHOP, shifts: SHIFTS }, this.now())
+    const present = PEOPLE.filter((person) => person.shift === shift && person.role !== 'lead')
+    const { id, name, role }: DemoPerson = present.length > 1 ? this.chance.pick(present) : (present[0] ?? PEOPLE[0]!)
+    return { person: { id, name, role }, now: this.now() }
+  }
+}

@@ -1,0 +1,64 @@
+import { connect, type Database } from '@rook/server/db/client'
+import { assembly, gauge, machine, mount, operation, part, person, setting, shift } from '@rook/server/db/schema'
+import { addMachine } from '@rook/server/machines/routes'
+import { hashPin } from '@rook/server/people/pin'
+import { playHistory } from './history.ts'
+import { MACHINES } from './machines.ts'
+import { OPERATIONS } from './operations.ts'
+import { gaugesAt, PEOPLE, SHIFTS, SHOP } from './shop.ts'
+
+/** True when nobody has put a machine into this database yet. */
+export async function isEmpty(url: string): Promise<boolean> {
+  const { db, pool } = connect(url, null, () => undefined)
+  const rows = await db.select({ id: machine.id }).from(machine).limit(1)
+  await pool.end()
+  return rows.length === 0
+}
+
+/**
+ * Loads the demo shop into an empty, migrated database: its standing data, then two weeks of entries played
+ * through the same code as a person's.
+ * @param until the moment that the fortnight ends at, milliseconds
+ */
+export async function loadDemo(url: string, until = Date.now()): Promise<void> {
+  // Nothing is lost if the power fails now: loading just starts over. A person's entries wait for the disk.
+  const { db, pool } = connect(url, null, () => undefined, { synchronous_commit: 'off' })
+  try {
+    await db.transaction((tx) => loadStandingData(tx as unknown as Database, until))
+    await playHistory(db, until)
+  } finally {
+    await pool.end()
+  }
+}
+
+async function loadStandingData(db: Database, until: number): Promise<void> {
+  await db.insert(setting).values([
+    { key: 'shop-name', value: SHOP.name },
+    { key: 'time-zone', value: SHOP.timeZone },
+  ])
+  await db.insert(shift).values(SHIFTS)
+  for (const { id, name, role, pin } of PEOPLE) await db.insert(person).values({ id, name, role, pinHash: await hashPin(pin) })
+  await db.insert(gauge).values(gaugesAt(until).map((one, place) => ({ ...one, place })))
+  for (const { id, record, tools } of MACHINES) {
+    await addMachine(db, id, record)
+    await db.insert(assembly).values(tools.map((tool) => ({ id: tool.assembly, name: tool.name, estimate: tool.estimate })))
+    await db.insert(mount).values(
+      tools.map((tool, place) => ({ machine: id, number: tool.number, place, offset: tool.number, assembly: tool.assembly })),
+    )
+  }
+  const parts = new Map(OPERATIONS.map((one) => [one.part.id, one.part]))
+  await db.insert(part).values([...parts.values()])
+  await db.insert(operation).values(
+    OPERATIONS.map(({ id, part: { id: partId }, name, slots, stock, fixture, fixtureRepeat, program, steps }) => ({
+      id,
+      part: partId,
+      name,
+      slots,
+      stock,
+      fixture,
+      fixtureRepeat,
+      program,
+      steps,
+    })),
+  )
+}

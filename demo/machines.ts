@@ -1,0 +1,149 @@
+import { inch, mm, type Nm } from '@rook/core'
+import type { MachineInput } from '@rook/contract'
+
+export interface DemoTool {
+  number: string
+  assembly: string
+  name: string
+  /** How far it truly reaches, from the gauge line (mills) or from the master's tip (lathes). */
+  reach: Nm
+  /** True geometry X on a lathe, in what its X readout shows. */
+  side?: Nm
+  estimate: Nm | null
+}
+
+export interface DemoMachine {
+  id: string
+  record: MachineInput
+  tools: DemoTool[]
+}
+
+const slots = (...named: [string, string?][]) => named.map(([code, name]) => ({ code, name: name ?? null }))
+
+const tool = (number: string, assembly: string, name: string, reach: Nm, estimate: Nm | null, side?: Nm): DemoTool => ({
+  number,
+  assembly,
+  name,
+  reach,
+  estimate,
+  ...(side === undefined ? {} : { side }),
+})
+
+export const MACHINES: DemoMachine[] = [
+  {
+    id: 'mill-1',
+    record: {
+      name: 'Mill 1',
+      kind: 'mill',
+      unit: 'in',
+      increment: inch(0.0001),
+      travels: [
+        { axis: 'X', min: inch(-30), max: inch(0) },
+        { axis: 'Y', min: inch(-16), max: inch(0) },
+        { axis: 'Z', min: inch(-20), max: inch(0) },
+      ],
+      slots: slots(['G54', 'vise A'], ['G55', 'vise B'], ['G56'], ['G57'], ['G58'], ['G59']),
+      lengthConvention: 'touch-off',
+      diameterRegister: 'radius',
+      xReads: 'diameter',
+    },
+    tools: [
+      tool('1', 'em-500-a', 'End mill 1/2, 3 flutes', inch(4.3117), inch(4.3)),
+      tool('2', 'dr-201', 'Drill #7', inch(4.9025), inch(4.9)),
+      tool('3', 'ch-90-a', 'Chamfer mill 90\u00b0', inch(3.7718), inch(3.75)),
+      tool('6', 'tap-14-20', 'Tap 1/4-20', inch(5.1244), inch(5.1)),
+    ],
+  },
+  {
+    id: 'mill-2',
+    record: {
+      name: 'Mill 2',
+      kind: 'mill',
+      unit: 'mm',
+      increment: mm(0.001),
+      travels: [
+        { axis: 'X', min: mm(-760), max: mm(0) },
+        { axis: 'Y', min: mm(-410), max: mm(0) },
+        { axis: 'Z', min: mm(-510), max: mm(0) },
+      ],
+      slots: slots(['G54', 'plate, left'], ['G55', 'plate, right'], ['G56'], ['G57']),
+      lengthConvention: 'reference-tool',
+      diameterRegister: 'diameter',
+      xReads: 'diameter',
+    },
+    tools: [
+      tool('1', 'fm-40-a', 'Face mill 40, the reference', mm(96.218), mm(96)),
+      tool('2', 'em-10-c', 'End mill 10', mm(112.406), mm(112.5)),
+      tool('3', 'dr-42', 'Drill 4.2', mm(134.871), mm(135)),
+      tool('4', 'br-8', 'Slitting saw 1.2', mm(88.953), mm(89)),
+    ],
+  },
+  {
+    id: 'mill-3',
+    record: {
+      name: 'Mill 3',
+      kind: 'mill',
+      unit: 'mm',
+      increment: mm(0.0001),
+      travels: [
+        { axis: 'X', min: mm(-660), max: mm(0) },
+        { axis: 'Y', min: mm(-410), max: mm(0) },
+        { axis: 'Z', min: mm(-560), max: mm(0) },
+      ],
+      slots: slots(['G54', 'fixture 7'], ['G55', 'vise B, op 10'], ['G56'], ['G57'], ['G54.1 P1'], ['G54.1 P2'], ['G54.1 P3'], ['G54.1 P4']),
+      lengthConvention: 'gauge-length',
+      diameterRegister: 'radius',
+      xReads: 'diameter',
+    },
+    tools: [
+      tool('4', 'em-12-b', 'End mill 12', mm(103.4755), mm(103.5)),
+      tool('5', 'sp-10', 'Spot drill 10', mm(91.208), mm(91)),
+      tool('7', 'dr-66', 'Drill 6.6', mm(138.0221), mm(138)),
+      tool('9', 'bh-34', 'Boring head 34', mm(121.647), null),
+      tool('12', 'ch-8', 'Chamfer mill 8', mm(84.9312), mm(85)),
+    ],
+  },
+  {
+    id: 'lathe-1',
+    record: {
+      name: 'Lathe 1',
+      kind: 'lathe',
+      unit: 'mm',
+      increment: mm(0.001),
+      travels: [
+        { axis: 'X', min: mm(-420), max: mm(0) },
+        { axis: 'Z', min: mm(-620), max: mm(0) },
+      ],
+      slots: slots(['G54', 'main spindle'], ['G55']),
+      lengthConvention: 'reference-tool',
+      diameterRegister: 'diameter',
+      xReads: 'diameter',
+    },
+    tools: [
+      tool('1', 'ld-80-a', 'Turning tool 80\u00b0, the master', mm(0), null, mm(-248.832)),
+      tool('3', 'bb-10', 'Boring bar 10', mm(53.132), null, mm(-231.406)),
+      tool('5', 'gr-2', 'Parting blade 2', mm(-11.874), null, mm(-244.17)),
+    ],
+  },
+  {
+    id: 'lathe-2',
+    record: {
+      name: 'Lathe 2',
+      kind: 'lathe',
+      unit: 'in',
+      increment: inch(0.0001),
+      travels: [
+        { axis: 'X', min: inch(-8), max: inch(0) },
+        { axis: 'Z', min: inch(-22), max: inch(0) },
+      ],
+      slots: slots(['G54', 'collet'], ['G55']),
+      lengthConvention: 'reference-tool',
+      diameterRegister: 'diameter',
+      xReads: 'radius',
+    },
+    tools: [
+      tool('1', 'ld-55-c', 'Turning tool 55\u00b0, the master', inch(0), null, inch(-4.8815)),
+      tool('2', 'dr-250', 'Drill 1/4', inch(1.4402), null),
+    ],
+  },
+]

@@ -1,0 +1,96 @@
+import {
+  assess,
+  findingKey,
+  formatExact,
+  minus,
+  nm,
+  registerKey,
+  roundToIncrement,
+  routineById,
+  type Finding,
+  type Nm,
+  type RawInputs,
+  type RegisterKey,
+  type Scene,
+} from '@rook/core'
+import type { Entry, RecordBody, StepPlan } from '@rook/contract'
+import type { Database } from '@rook/server/db/client'
+import type { Author } from '@rook/server/ledger/author'
+import { record } from '@rook/server/ledger/record'
+import { loadMachine, loadScene } from '@rook/server/ledger/scene'
+
+/** How somebody at a machine answers a query, and who lets a stop pass and why. */
+export interface Manner {
+  answer(finding: Finding): string
+  release: { person: string; pin: string; reason: string } | null
+}
+
+export interface Task {
+  id: string
+  machine: string
+  setup: string
+  step: StepPlan
+  /** What the plan leaves open and the person chooses, readings aside. */
+  chosen: RawInputs
+  /** What a perfect measurement would give for a register. */
+  wanted(register: RegisterKey): Nm
+  /** Error of this touch, nanometres. */
+  error: number
+  seen: boolean
+  manner: Manner
+  author: Author
+}
+
+/** Does one routine as a person does: looks at the scene, touches, types, answers the checks, records. */
+export async function perform(db: Database, task: Task): Promise<Entry> {
+  const routine = routineById(task.step.routine!)!
+  const scene = await sceneFor(db, task)
+  const inputs = withReading({ ...task.step.preset, ...task.chosen }, scene, task)
+  const { sheet, findings, values } = assess(routine, inputs, scene)
+  if (!sheet.result) {
+    const why = sheet.refusal?.sentence ?? values.problems[0]?.sentence ?? `missing ${values.missing.join(', ')}`
+    throw new Error(`${task.machine}, ${task.step.title}: ${why}`)
+  }
+  const body: RecordBody = {
+    id: task.id,
+    routine: routine.id,
+    inputs,
+    agreed: [],
+    setup: task.setup,
+    step: task.step.id,
+    basis: Object.fromEntries(
+      sheet.result.writes.map(({ register }) => [registerKey(register), scene.standing[registerKey(register)]?.entry ?? null]),
+    ),
+    answers: Object.fromEntries(
+      findings.filter(({ verdict }) => verdict === 'query').map((finding) => [findingKey(finding), task.manner.answer(finding)]),
+    ),
+    seen: task.seen ? sheet.result.readouts.map(({ key }) => key) : [],
+    release: findings.some(({ verdict }) => verdict === 'stop') ? task.manner.release : null,
+  }
+  return record(db, task.machine, body, task.author)
+}
+
+async function sceneFor(db: Database, task: Task): Promise<Scene> {
+  return loadScene(db, await loadMachine(db, task.machine), task.setup, task.author.now)
+}
+
+/**
+ * The reading that the control shows when the touch is made: every routine's value moves with its reading
+ * one for one, so the value for a reading of zero tells where the true value would be read.
+ */
+function withReading(inputs: RawInputs, scene: Scene, task: Task): RawInputs {
+  const routine = routineById(task.step.routine!)!
+  const asks = routine.inputs(scene, inputs).some(({ id }) => id === 'reading')
+  if (!asks) return inputs
+  const atZero = routine.sheet(assess(routine, { ...inputs, reading: '0' }, scene).values, scene)
+  const [write] = atZero.result?.writes ?? []
+  if (!write) throw new Error(`${task.machine}, ${task.step.title}: ${atZero.refusal?.sentence ?? 'more is asked than the plan gives'}`)
+  const wanted = task.wanted(registerKey(write.register))
+  const reading = roundToIncrement(minus(wanted, write.value) + task.error, scene.machine.increment)
+  return { ...inputs, reading: typed(nm(reading), scene) }
+}
+
+/** As a hand types it: with a plain hyphen for minus, the zeros at the end left out. */
+function typed(value: Nm, scene: Scene): string {
+  return formatExact(value, scene.machine.unit, 3).replace('\u2212', '-')
+}

@@ -1,0 +1,12 @@
+import { migrate } from '@rook/server/db/migrate'
+import pg from 'pg'
+import { loadDemo } from './load.ts'
+
+const databaseUrl = process.env.DATABASE_URL!
+const client = new pg.Client({ connectionString: databaseUrl })
+await client.connect()
+// The ledger refuses to be emptied; starting over means dropping everything, history of migrations too.
+await client.query('DROP SCHEMA IF EXISTS public CASCADE; DROP SCHEMA IF EXISTS drizzle CASCADE; CREATE SCHEMA public')
+await client.end()
+await migrate(databaseUrl)
+await loadDemo(databaseUrl)

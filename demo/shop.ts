@@ -1,0 +1,67 @@
+import { inch, mm, type Gauge, type Nm } from '@rook/core'
+import type { Role } from '@rook/contract'
+
+/** Larkmoor Organ Parts: made up from end to end, and so is everybody in it. */
+export const SHOP = { name: 'Larkmoor Organ Parts', timeZone: 'Europe/London' }
+
+export const SHIFTS = [
+  { name: 'Early', starts: '06:00', ends: '14:00' },
+  { name: 'Late', starts: '14:00', ends: '22:00' },
+  { name: 'Night', starts: '22:00', ends: '06:00' },
+]
+
+export interface DemoPerson {
+  id: string
+  name: string
+  role: Role
+  pin: string
+  shift: string
+}
+
+export const PEOPLE: DemoPerson[] = [
+  { id: 'marrow', name: 'I. Marrow', role: 'setter', pin: '1357', shift: 'Early' },
+  { id: 'tansley', name: 'W. Tansley', role: 'setter', pin: '2468', shift: 'Late' },
+  { id: 'fennimore', name: 'J. Fennimore', role: 'operator', pin: '3579', shift: 'Night' },
+  { id: 'oakhanger', name: 'T. Oakhanger', role: 'lead', pin: '8642', shift: 'Early' },
+  { id: 'quillon', name: 'O. Quillon', role: 'operator', pin: '4680', shift: 'Late' },
+]
+
+const DAY = 86_400_000
+
+/** The shop's gauges as of a moment; calibration dates are counted back from it. */
+export function gaugesAt(now: number): Gauge[] {
+  const day = (days: number) => new Date(now + days * DAY).toISOString()
+  const gauge = (id: string, name: string, family: Gauge['family'], size: Nm, uncertainty: Nm, due: number | null, more: Partial<Gauge> = {}): Gauge => ({
+    id,
+    name,
+    family,
+    size,
+    radii: null,
+    uncertainty,
+    calibrated: due === null ? null : day(due - 365),
+    due: due === null ? null : day(due),
+    state: 'in-use',
+    ...more,
+  })
+  const um = (value: number) => mm(value / 1000)
+  return [
+    gauge('finder-10', 'Finder 10', 'edge-finder', mm(10), um(5), 140),
+    gauge('finder-6', 'Finder 6', 'edge-finder', mm(6), um(5), 96),
+    gauge('finder-2in', 'Finder 0.2', 'edge-finder', inch(0.2), um(5), 211),
+    gauge('probe-2', 'Probe 2', 'touch-probe', mm(6), um(1.5), 12, {
+      radii: { xPlus: mm(2.984), xMinus: mm(2.99), yPlus: mm(2.986), yMinus: mm(2.988) },
+    }),
+    gauge('pin-10', 'Pin 10', 'gauge-pin', mm(10), um(1), 300),
+    gauge('pin-5in', 'Pin 0.5', 'gauge-pin', inch(0.5), um(1), 300),
+    gauge('shim-1', 'Shim 1.000', 'shim', mm(1), um(1), 88),
+    gauge('feeler-05', 'Feeler 0.05', 'shim', mm(0.05), um(2), -9),
+    gauge('shim-10thou', 'Shim 0.010', 'shim', inch(0.01), um(1), 88),
+    gauge('paper', 'Paper 0.1', 'shim', mm(0.1), um(20), null),
+    gauge('block-50', 'Block 50', 'gauge-block', mm(50), um(0.3), 402),
+    gauge('block-2in', 'Block 2.0', 'gauge-block', inch(2), um(0.3), 402),
+    gauge('setter-a', 'Setter A', 'setter', mm(50), um(3), 61),
+    gauge('setter-b', 'Setter B', 'setter', mm(75), um(3), 61, { state: 'disturbed' }),
+    gauge('master-150', 'Master 150', 'master-tool', mm(150), um(1), 330),
+    gauge('master-100', 'Master 100', 'master-tool', mm(100), um(1), 330),
+  ]
+}

@@ -1,0 +1,130 @@
+import type { Drawing, Finding, Readout, Working } from '@rook/core'
+import { z } from 'zod'
+import { instant, nmSchema } from './lengths.ts'
+import { pinSchema, roleSchema } from './people.ts'
+import { gaugeSchema } from './scene.ts'
+
+export const entryKind = z.enum([
+  'pick-up',
+  'touch-off',
+  'calibration',
+  'statement',
+  'correction',
+  'homed',
+  'powered',
+  'confirmed',
+  'skipped',
+  'seen',
+])
+export type EntryKind = z.infer<typeof entryKind>
+
+/** Reasons and notes are kept for ever, so they are sentences and not books. */
+export const reason = z.string().trim().min(3, { error: 'Reason: a few words at least.' }).max(500, { error: 'Reason: 500 characters at the most.' })
+
+const release = z
+  .object({ person: z.string().max(60), pin: pinSchema, reason })
+  .meta({ id: 'Release', description: 'A lead lets an entry pass in spite of a stop.' })
+
+/** Readings go up as they were typed; the server reads them, works the routine out and checks it again. */
+export const recordBody = z
+  .object({
+    id: z.uuid().meta({ description: 'Made by the client, so that sending twice records once.' }),
+    routine: z.string().max(60),
+    inputs: z.record(z.string().max(60), z.string().max(200)),
+    agreed: z.array(z.string().max(60)).max(40).default([]),
+    setup: z.string().max(60).nullable().default(null),
+    step: z.string().max(60).nullable().default(null),
+    basis: z
+      .record(z.string().max(120), z.uuid().nullable())
+      .meta({ description: 'For each register that is written: the entry believed to be its latest, null for unset.' }),
+    answers: z.record(z.string().max(400), reason).default({}),
+    seen: z.array(z.string().max(120)).max(20).default([]),
+    release: release.nullable().default(null),
+  })
+  .meta({ id: 'Record' })
+export type RecordBody = z.infer<typeof recordBody>
+export type RecordInput = z.input<typeof recordBody>
+
+export const entryWriteSchema = z.object({
+  register: z.string(),
+  name: z.string(),
+  before: nmSchema.nullable(),
+  beforeEntry: z.uuid().nullable(),
+  after: nmSchema.nullable(),
+  state: z.enum(['set', 'deliberately-zero', 'unset']),
+  standard: z.number().nullable(),
+  expanded: nmSchema.nullable(),
+  assembly: z.string().nullable(),
+})
+export type EntryWrite = z.infer<typeof entryWriteSchema>
+
+/** Opaque to the wire; their shape is the core's. */
+const coreShape = <T>() => z.looseObject({}) as unknown as z.ZodType<T>
+
+export const answeredFinding = z.object({
+  finding: coreShape<Finding>(),
+  reason: z.string().nullable(),
+})
+
+/** All that an entry says, and what its hash is taken over. */
+export const entryContent = z
+  .object({
+    id: z.uuid(),
+    machine: z.string(),
+    seq: z.int(),
+    kind: entryKind,
+    at: instant,
+    person: z.object({ id: z.string(), name: z.string(), role: roleSchema }),
+    shift: z.string().nullable(),
+    setup: z.string().nullable(),
+    operation: z.string().nullable(),
+    step: z.string().nullable(),
+    title: z.string(),
+    routine: z.string().nullable(),
+    inputs: z.record(z.string(), z.string()).nullable(),
+    agreed: z.array(z.string()),
+    working: coreShape<Working>().nullable(),
+    drawing: coreShape<Drawing>().nullable(),
+    writes: z.array(entryWriteSchema),
+    findings: z.array(answeredFinding),
+    readouts: z.array(coreShape<Readout>()),
+    seen: z.array(z.string()),
+    gauges: z.array(gaugeSchema),
+    release: z.object({ person: z.object({ id: z.string(), name: z.string() }), reason: z.string() }).nullable(),
+    refers: z.uuid().nullable(),
+    reason: z.string().nullable(),
+  })
+  .meta({ id: 'EntryContent' })
+export type EntryContent = z.infer<typeof entryContent>
+
+export const entrySchema = z
+  .object({
+    content: entryContent,
+    hash: z.string(),
+    previousHash: z.string(),
+    correctedBy: z.uuid().nullable(),
+    /** Keys of the readouts that have been seen on the control, at recording or later. */
+    seen: z.array(z.string()),
+  })
+  .meta({ id: 'Entry' })
+export type Entry = z.infer<typeof entrySchema>
+
+export const entryLine = z
+  .object({
+    id: z.uuid(),
+    machine: z.string(),
+    machineName: z.string(),
+    seq: z.int(),
+    kind: entryKind,
+    at: instant,
+    by: z.string(),
+    shift: z.string().nullable(),
+    title: z.string(),
+    writes: z.array(entryWriteSchema),
+    queries: z.int(),
+    released: z.boolean(),
+    correctedBy: z.uuid().nullable(),
+    reason: z.string().nullable(),
+  })
+  .meta({ id: 'EntryLine' })
+export type EntryLine = z.infer<typeof entryLine>

@@ -1,0 +1,87 @@
+import { z } from 'zod'
+import { entryLine } from './entry.ts'
+import { instant, nmSchema } from './lengths.ts'
+import { machineSchema } from './machine.ts'
+
+/** A step of an operation's order of work, as planned. */
+export const stepPlan = z.object({
+  id: z.string(),
+  title: z.string(),
+  detail: z.string().nullable(),
+  kind: z.enum(['homed', 'confirm', 'routine', 'seen']),
+  routine: z.string().nullable(),
+  /** What the plan already knows of the routine's inputs. */
+  preset: z.record(z.string(), z.string()),
+})
+export type StepPlan = z.infer<typeof stepPlan>
+
+export const stepSchema = stepPlan
+  .extend({
+    state: z.enum(['open', 'done', 'skipped']),
+    entry: z.uuid().nullable(),
+    at: instant.nullable(),
+    by: z.string().nullable(),
+    reason: z.string().nullable(),
+    /** For the step that gathers what is to be seen: how many of how many. */
+    count: z.object({ done: z.int(), of: z.int() }).nullable(),
+  })
+  .meta({ id: 'Step' })
+export type Step = z.infer<typeof stepSchema>
+
+export const setupSummary = z
+  .object({
+    id: z.string(),
+    machine: z.string(),
+    machineName: z.string(),
+    operation: z.string(),
+    operationName: z.string(),
+    part: z.string(),
+    partName: z.string(),
+    job: z.string(),
+    fixture: z.string(),
+    program: z.string(),
+    startedAt: instant,
+    done: z.int(),
+    skipped: z.int(),
+    of: z.int(),
+  })
+  .meta({ id: 'SetupSummary' })
+export type SetupSummary = z.infer<typeof setupSummary>
+
+/** A readout that nobody has seen on the control yet. */
+export const toSee = z.object({
+  entry: z.uuid(),
+  title: z.string(),
+  key: z.string(),
+  sentence: z.string(),
+  axis: z.string(),
+  value: nmSchema,
+  seen: z.boolean(),
+})
+export type ToSee = z.infer<typeof toSee>
+
+export const setupSchema = z
+  .object({
+    summary: setupSummary,
+    steps: z.array(stepSchema),
+    next: z.string().nullable(),
+    toSee: z.array(toSee),
+    slots: z.array(z.string()),
+  })
+  .meta({ id: 'Setup' })
+export type Setup = z.infer<typeof setupSchema>
+
+export const floorMachine = z
+  .object({
+    machine: machineSchema,
+    setup: setupSummary.nullable(),
+    last: entryLine.nullable(),
+    homedAt: instant.nullable(),
+    /** What somebody should look at before anything else, most pressing first. */
+    notices: z.array(z.object({ verdict: z.enum(['query', 'stop']), sentence: z.string() })),
+  })
+  .meta({ id: 'FloorMachine' })
+export type FloorMachine = z.infer<typeof floorMachine>
+
+export const skipBody = z.object({ id: z.uuid(), reason: z.string().trim().min(3, { error: 'Reason: say in a few words why the step is skipped.' }).max(500) }).meta({ id: 'Skip' })
+export const confirmBody = z.object({ id: z.uuid(), note: z.string().trim().max(500).nullable().default(null) }).meta({ id: 'Confirm' })

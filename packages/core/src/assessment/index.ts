@@ -1,0 +1,44 @@
+import { findingKey, runChecks, type Finding } from '../check/index.ts'
+import { readInputs, type InputSpec, type RawInputs, type Routine, type Sheet, type Values } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
+
+/** One routine worked out on one scene: what is asked, what was read, what comes out, what the checks say. */
+export interface Assessment {
+  inputs: InputSpec[]
+  values: Values
+  sheet: Sheet
+  findings: Finding[]
+}
+
+/**
+ * Works out a routine from what was typed. The interface runs it on every keystroke; the server runs it
+ * again on what it is sent, and only believes its own.
+ */
+export function assess(routine: Routine, raw: RawInputs, scene: Scene, agreed: readonly string[] = []): Assessment {
+  const inputs = routine.inputs(scene, raw)
+  const values = readInputs(inputs, raw, scene, agreed)
+  const sheet = routine.sheet(values, scene)
+  const complete = sheet.result !== null && values.problems.length === 0
+  return {
+    inputs,
+    values,
+    sheet,
+    findings: complete ? runChecks({ scene, sheet, result: sheet.result! }) : [],
+  }
+}
+
+/** What still stands between an assessment and its record. */
+export interface Obstacles {
+  /** Queries without a reason. */
+  unanswered: Finding[]
+  /** Stops, which a lead has to release. */
+  stops: Finding[]
+}
+
+/** @param answers reasons by `findingKey` */
+export function obstacles(findings: readonly Finding[], answers: Readonly<Record<string, string>>): Obstacles {
+  return {
+    unanswered: findings.filter((finding) => finding.verdict === 'query' && !answers[findingKey(finding)]?.trim()),
+    stops: findings.filter((finding) => finding.verdict === 'stop'),
+  }
+}

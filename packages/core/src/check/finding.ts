@@ -1,0 +1,39 @@
+import type { Nm } from '../length/index.ts'
+import type { Result, Sheet } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
+
+/** `query` is answered with a reason that is kept; `stop` needs a lead's release. */
+export type Verdict = 'clear' | 'query' | 'stop'
+
+/** What a check found: the figures it looked at, its verdict, one plain sentence. */
+export interface Finding {
+  check: string
+  /** What it is about where the figures do not say it: a slot, a gauge. */
+  about?: string
+  /** Two or three words for the line that gathers what is clear. */
+  name: string
+  verdict: Verdict
+  sentence: string
+  figures: { label: string; value: Nm }[]
+}
+
+/** Everything a check may look at. */
+export interface Evidence {
+  scene: Scene
+  sheet: Sheet
+  result: Result
+}
+
+export interface Check {
+  id: string
+  name: string
+  /** An empty list when the check has nothing to do with this entry. */
+  run(evidence: Evidence): Finding[]
+}
+
+/**
+ * Names a finding together with its figures: a reason given for one figure is no answer for another.
+ */
+export function findingKey(finding: Finding): string {
+  return [finding.check, finding.verdict, finding.about ?? '', ...finding.figures.map((figure) => figure.value)].join('|')
+}

@@ -1,0 +1,23 @@
+import { gaugeById } from '../scene/index.ts'
+import type { Check, Finding } from './finding.ts'
+
+/** A gauge that is out of date, or was knocked. */
+export const gaugeFit: Check = {
+  id: 'gauge-fit',
+  name: 'gauges in date',
+  run({ scene, result }) {
+    return result.gauges.flatMap((id): Finding[] => {
+      const gauge = gaugeById(scene, id)
+      if (!gauge) return []
+      const late = gauge.due !== null && gauge.due < scene.now
+      const sentence =
+        gauge.state === 'disturbed'
+          ? `${gauge.name} is marked disturbed and has not been checked since. Use another, or say why its size can be trusted.`
+          : late
+            ? `${gauge.name} was due for calibration on ${gauge.due!.slice(0, 10)}. Use another, or say why its size can be trusted.`
+            : `${gauge.name} is in date.`
+      const verdict = gauge.state === 'disturbed' || late ? 'query' : 'clear'
+      return [{ check: 'gauge-fit', about: id, name: 'gauges in date', verdict, sentence, figures: [{ label: gauge.name, value: gauge.size }] }]
+    })
+  },
+}

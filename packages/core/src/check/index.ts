@@ -1,0 +1,24 @@
+import { convention } from './convention.ts'
+import { estimate } from './estimate.ts'
+import type { Check, Evidence, Finding } from './finding.ts'
+import { gaugeFit } from './gauge-fit.ts'
+import { homed } from './homed.ts'
+import { jump } from './jump.ts'
+import { onPurpose } from './on-purpose.ts'
+import { plannedSlot } from './planned-slot.ts'
+import { travel } from './travel.ts'
+
+/** Every check there is, in the order their findings are shown. A new one is a file and a line here. */
+export const CHECKS: readonly Check[] = [travel, plannedSlot, jump, estimate, convention, homed, gaugeFit, onPurpose]
+
+/** Runs all checks on a complete result. */
+export function runChecks(evidence: Evidence): Finding[] {
+  return CHECKS.flatMap((check) => check.run(evidence))
+}
+
+export { explainJump } from './explain.ts'
+export type { Explanation } from './explain.ts'
+export { findingKey } from './finding.ts'
+export type { Check, Evidence, Finding, Verdict } from './finding.ts'
+export { referenceFor } from './reference.ts'
+export { SLIP_VERDICT, THRESHOLDS } from './thresholds.ts'

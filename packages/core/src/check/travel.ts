@@ -1,0 +1,38 @@
+import type { Nm } from '../length/index.ts'
+import { asShown, registerName, type Axis, type MachineRecord } from '../machine/index.ts'
+import type { Check, Finding } from './finding.ts'
+
+/** A reading or a zero that the machine cannot reach comes from another display, or lost a sign or a point. */
+export const travel: Check = {
+  id: 'travel',
+  name: 'inside travel',
+  run({ scene, result }) {
+    const { machine } = scene
+    const readings = result.readings.map(({ axis, label, value }) =>
+      judge(machine, axis, label, value, 'Read it from the machine display; look for a lost sign or decimal point.'),
+    )
+    const zeros = result.writes.flatMap(({ register, value, state }) =>
+      register.family === 'work' && register.property !== 'Z' && machine.kind === 'mill' && state === 'set'
+        ? [judge(machine, register.property as Axis, registerName(register), value, 'Part zero would lie where the spindle cannot go.')]
+        : [],
+    )
+    return [...readings, ...zeros].filter((finding) => finding !== null)
+  },
+}
+
+function judge(machine: MachineRecord, axis: Axis, label: string, value: Nm, advice: string): Finding | null {
+  const travel = machine.travels.find((one) => one.axis === axis)
+  if (!travel) return null
+  const range = `${asShown(travel.min, machine)} to ${asShown(travel.max, machine)}`
+  const inside = value >= travel.min && value <= travel.max
+  const what = label[0]!.toUpperCase() + label.slice(1)
+  return {
+    check: 'travel',
+    name: 'inside travel',
+    verdict: inside ? 'clear' : 'stop',
+    sentence: inside
+      ? `${what} is inside the travel of ${axis}, ${range}.`
+      : `${what}, ${asShown(value, machine)}, is outside the travel of ${axis} on ${machine.name}, ${range}. ${advice}`,
+    figures: [{ label, value }],
+  }
+}

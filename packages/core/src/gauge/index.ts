@@ -1,0 +1,2 @@
+export { effectiveRadius, isOffered } from './gauge.ts'
+export type { DirectionalRadii, Gauge, GaugeFamily, GaugeState } from './gauge.ts'

@@ -1,0 +1,2 @@
+export { canonical, chained, FIRST } from './canonical.ts'
+export type { Json } from './canonical.ts'

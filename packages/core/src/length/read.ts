@@ -1,0 +1,85 @@
+import { decimalsFor, formatExact, formatLength } from './format.ts'
+import { evaluate } from './expression.ts'
+import { nm, NM_PER, type LengthUnit, type Nm } from './nanometre.ts'
+import { isWhole, nearestWhole } from './rational.ts'
+import { roundToIncrement } from './round.ts'
+import { Unreadable, type RefusalCode } from './tokens.ts'
+
+export interface ReadOptions {
+  /** What the figure is called on the screen; every sentence begins with it. */
+  name: string
+  /** The machine's unit: what a figure without a unit is in. */
+  unit: LengthUnit
+  /** The finest step the figure may have, in nanometres: a machine's least increment, or 1 for sizes. */
+  grid: Nm
+}
+
+export type LengthReading =
+  | { kind: 'empty' }
+  /** A length on the grid. `written` is the unit system that was typed, null for the machine's own. */
+  | { kind: 'length'; value: Nm; written: LengthUnit | null }
+  /** Finer than the grid: `value` is what it would round to. The person has to agree first. */
+  | { kind: 'finer'; value: Nm; written: LengthUnit | null; sentence: string }
+  | { kind: 'refused'; code: RefusalCode; sentence: string }
+
+/** Longest text that is read; a sum in a notebook line is far shorter. */
+const LONGEST = 80
+/** 100 m. No machine this is for moves so far; it also keeps sums far inside exact numbers. */
+const LARGEST = 100_000 * 1_000_000
+
+const PLAIN = /^[+-]?(\d{1,7})(?:[.,](\d{1,6}))?$/
+
+/**
+ * Reads a length as a person types it, or as a digital gauge pastes it.
+ *
+ * @returns the length in nanometres; or what it would round to when it is finer than the grid; or a
+ *   refusal whose sentence names the figure and says what was not understood. Never throws.
+ */
+export function readLength(text: string, options: ReadOptions): LengthReading {
+  return readPlain(text, options) ?? readTyped(text, options)
+}
+
+/** The common case, a plain decimal in the machine's unit, without any big numbers. */
+function readPlain(text: string, { unit, grid }: ReadOptions): LengthReading | null {
+  const match = PLAIN.exec(text)
+  if (!match) return null
+  const whole = match[1]!
+  const part = match[2] ?? ''
+  const scale = NM_PER[unit] / 10 ** part.length
+  const digits = Number(whole + part)
+  // Six decimals of an inch end on 25.4 nm: those take the long way round.
+  if (!Number.isInteger(scale)) return null
+  const size = digits * scale
+  if (size > LARGEST || size % grid !== 0) return null
+  return { kind: 'length', value: nm(text[0] === '-' ? 0 - size : size), written: null }
+}
+
+function readTyped(text: string, { name, unit, grid }: ReadOptions): LengthReading {
+  const typed = text.trim()
+  if (typed === '') return { kind: 'empty' }
+  const refuse = (code: RefusalCode, reason: string): LengthReading => ({
+    kind: 'refused',
+    code,
+    sentence: `${name}: ${reason}.`,
+  })
+  if (typed.length > LONGEST) return refuse('too-long', `more than ${LONGEST} characters; type one figure or a short sum`)
+  try {
+    const { value, written } = evaluate(typed, unit)
+    const nearest = nearestWhole(value)
+    if (nearest > BigInt(LARGEST) || nearest < -BigInt(LARGEST))
+      return refuse('too-large', 'more than 100 m; look for a lost decimal point')
+    const exactNm = Number(nearest)
+    const rounded = roundToIncrement(exactNm, grid)
+    if (isWhole(value) && rounded === exactNm) return { kind: 'length', value: rounded, written }
+    return { kind: 'finer', value: rounded, written, sentence: finerSentence(name, rounded, unit, grid) }
+  } catch (error) {
+    if (error instanceof Unreadable) return refuse(error.code, error.reason)
+    throw error
+  }
+}
+
+function finerSentence(name: string, rounded: Nm, unit: LengthUnit, grid: Nm): string {
+  const decimals = decimalsFor(grid, unit)
+  const step = formatExact(grid, unit)
+  return `${name}: finer than ${step} ${unit} can be kept here; it would be rounded to ${formatLength(rounded, { unit, decimals })}.`
+}

@@ -1,0 +1,49 @@
+import { decimalsFor, formatLength, type LengthUnit, type Nm } from '../length/index.ts'
+import type { LengthConvention } from '../touch/index.ts'
+
+export type MachineKind = 'mill' | 'lathe'
+export type Axis = 'X' | 'Y' | 'Z'
+
+/** How far an axis goes, in machine coordinates. */
+export interface Travel {
+  axis: Axis
+  min: Nm
+  max: Nm
+}
+
+/** A work offset slot of the control, with the plain name people give it ("vise B, op 20"). */
+export interface WorkSlot {
+  code: string
+  name: string | null
+}
+
+/** What the ledger knows of a machine: enough to read its figures and to check them. */
+export interface MachineRecord {
+  id: string
+  name: string
+  kind: MachineKind
+  unit: LengthUnit
+  /** Least increment of its registers, in nanometres. */
+  increment: Nm
+  travels: Travel[]
+  slots: WorkSlot[]
+  lengthConvention: LengthConvention
+  /** What a mill's D register holds. */
+  diameterRegister: 'diameter' | 'radius'
+  /** What a lathe's X readout shows. */
+  xReads: 'diameter' | 'radius'
+}
+
+/** Axes on which the machine has a work offset, in the order its control lists them. */
+export function axesOf(machine: Pick<MachineRecord, 'travels'>): Axis[] {
+  return machine.travels.map((travel) => travel.axis)
+}
+
+/** Writes a length as this machine's control shows it. */
+export function asShown(
+  value: Nm,
+  machine: Pick<MachineRecord, 'unit' | 'increment'>,
+  sign: 'negative' | 'always' = 'negative',
+): string {
+  return formatLength(value, { unit: machine.unit, decimals: decimalsFor(machine.increment, machine.unit), sign })
+}

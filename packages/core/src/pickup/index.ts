@@ -1,0 +1,2 @@
+export { edge } from './edge.ts'
+export { face } from './face.ts'

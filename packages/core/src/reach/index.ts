@@ -1,0 +1,2 @@
+export { otherReaches, reachOf, restingOn } from './reach.ts'
+export { reachRegister } from './register.ts'

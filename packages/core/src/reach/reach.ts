@@ -1,0 +1,22 @@
+import { registerKey } from '../machine/index.ts'
+import type { MountedTool, Scene, Standing } from '../scene/index.ts'
+import type { Contributor } from '../uncertainty/index.ts'
+import { reachRegister } from './register.ts'
+
+/** The tool's present reach in Z as it stands in the control; undefined when it is unset. */
+export function reachOf(tool: MountedTool, scene: Scene): Standing | undefined {
+  return scene.standing[registerKey(reachRegister(scene.machine, tool))]
+}
+
+/** What a value that is taken from the ledger adds to the doubt of the one that rests on it. */
+export function restingOn(label: string, standing: Standing): Contributor {
+  return { label, standard: standing.standard ?? 0 }
+}
+
+/** Reaches of the other tools: what would have been taken off had the wrong tool been in the spindle. */
+export function otherReaches(tool: MountedTool, scene: Scene): { label: string; value: Standing['value'] }[] {
+  return scene.tools.flatMap((other) => {
+    const reach = other.number === tool.number ? undefined : reachOf(other, scene)
+    return reach ? [{ label: `T${other.number}`, value: reach.value }] : []
+  })
+}

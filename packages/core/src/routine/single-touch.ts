@@ -1,0 +1,120 @@
+import { formatExact, minus, negate, nm, roundToIncrement, type Nm } from '../length/index.ts'
+import type { Gauge } from '../gauge/index.ts'
+import type { Axis } from '../machine/index.ts'
+import type { Scene } from '../scene/index.ts'
+import { contactCorrection, readoutAtTouch, solve, type Direction, type TouchTerms } from '../touch/index.ts'
+import { combine, ofReadout, type Contributor, type Uncertainty } from '../uncertainty/index.ts'
+import type { Slip } from './sheet.ts'
+
+/** One contact on one axis, before it is solved for a work offset or for a tool offset. */
+export interface SingleTouch {
+  axis: Axis
+  direction: Direction
+  /** Machine coordinate at the contact. */
+  reading: Nm
+  /** The part coordinate of the touched surface. */
+  place: Nm
+  /** Tool offset on the axis when a work offset is found; work offset when a tool offset is found. */
+  known: Nm
+  finds: 'W' | 'H'
+  radius: Nm
+  thickness: Nm
+  /** What else could have touched, or lain between: for the likeliest single mistake. */
+  alternatives: {
+    finders: readonly Gauge[]
+    between: readonly Gauge[]
+    /** Other values for `known` that somebody could have meant: another tool's length. */
+    known: readonly { label: string; value: Nm }[]
+  }
+}
+
+function termsOf(touch: SingleTouch): TouchTerms {
+  return {
+    M: touch.reading,
+    W: touch.finds === 'H' ? touch.known : nm(0),
+    H: touch.finds === 'W' ? touch.known : nm(0),
+    P: touch.place,
+    c: contactCorrection({ direction: touch.direction, radius: touch.radius, gauge: touch.thickness }),
+  }
+}
+
+/** The unrounded value that a touch gives: W = M − H − P − c, or H = M − W − P − c. */
+export function valueOf(touch: SingleTouch): Nm {
+  return solve(touch.finds, termsOf(touch))
+}
+
+/** What the control shows at the touch once the value is in it: P + c. */
+export function readoutOf(touch: SingleTouch): Nm {
+  return readoutAtTouch(termsOf(touch))
+}
+
+/** The value on the register's increment, with its uncertainty from the readout and everything it rests on. */
+export function settle(
+  value: Nm,
+  contributors: Contributor[],
+  increment: Nm,
+): { value: Nm; uncertainty: Uncertainty } {
+  return {
+    value: roundToIncrement(value, increment),
+    uncertainty: combine([ofReadout(increment), ...contributors], increment),
+  }
+}
+
+/**
+ * Every single mistake that can be made in one touch, with the value there would have been without it.
+ * A jump from the last value that one of them undoes is most likely that mistake.
+ */
+export function slipsOf(touch: SingleTouch, unit: Scene['machine']['unit']): Slip[] {
+  const slips: Slip[] = []
+  const slip = (id: string, phrase: string, changed: Partial<SingleTouch>) =>
+    slips.push({ id, phrase, corrected: valueOf({ ...touch, ...changed }) })
+  const figure = (value: Nm) => formatExact(value, unit)
+
+  if (touch.radius > 0) {
+    slip('direction', 'the touch came from the other side', { direction: touch.direction === 1 ? -1 : 1 })
+    slip('radius', 'the radius had already been taken off the reading', { radius: nm(0) })
+    slip('diameter', 'the whole diameter belonged in place of the radius', { radius: nm(touch.radius * 2) })
+    for (const finder of touch.alternatives.finders) {
+      if (finder.size === touch.radius * 2) continue
+      slip('finder', `${finder.name} had been in the spindle`, { radius: nm(Math.round(finder.size / 2)) })
+    }
+  }
+  if (touch.thickness > 0) {
+    slip('shim', `nothing had lain between, and ${figure(touch.thickness)} was taken off`, { thickness: nm(0) })
+    slip('shim-twice', `${figure(touch.thickness)} had been taken off the reading already`, {
+      reading: minus(touch.reading, nm(-touch.direction * touch.thickness)),
+    })
+  }
+  for (const gauge of touch.alternatives.between) {
+    if (gauge.size === touch.thickness || gauge.size === 0) continue
+    const phrase =
+      touch.thickness === 0
+        ? `${gauge.name} had lain between and was not taken off`
+        : `${gauge.name} had lain between instead`
+    slip('shim', phrase, { thickness: gauge.size })
+  }
+  for (const other of touch.alternatives.known)
+    if (other.value !== touch.known) slip('other-tool', `${other.label} had been in the spindle`, { known: other.value })
+
+  slip('sign', 'the reading had the other sign', { reading: negate(touch.reading) })
+  if (touch.place !== 0) slip('place-sign', 'the place on the part had the other sign', { place: negate(touch.place) })
+  for (const [id, phrase, factor] of SCALES) {
+    slip(`${id}-reading`, `the reading ${phrase}`, { reading: scaled(touch.reading, factor) })
+    if (touch.place !== 0) slip(`${id}-place`, `the place on the part ${phrase}`, { place: scaled(touch.place, factor) })
+  }
+  return slips
+}
+
+const SCALES: [id: string, phrase: string, factor: number][] = [
+  ['unit', 'had been typed in inches', 25.4],
+  ['unit', 'had been typed in millimetres', 1 / 25.4],
+  ['point', 'had lost its decimal point by one place', 0.1],
+  ['point', 'had lost its decimal point by two places', 0.01],
+  ['point', 'had its decimal point one place too far left', 10],
+  ['point', 'had its decimal point two places too far left', 100],
+]
+
+/** Only candidates are scaled, never values that count, so the nearest nanometre will do. */
+function scaled(value: Nm, factor: number): Nm {
+  return nm(Math.round(value * factor))
+}

@@ -1,0 +1,2 @@
+export { gaugeById, toolByNumber } from './scene.ts'
+export type { MountedTool, Plan, Scene, Standing, StockBox } from './scene.ts'

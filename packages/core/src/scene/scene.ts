@@ -1,0 +1,75 @@
+import type { Nm } from '../length/index.ts'
+import type { Axis, MachineRecord, RegisterKey } from '../machine/index.ts'
+import type { Gauge } from '../gauge/index.ts'
+
+/** A register's present value and what it rests on. A register without one is unset, which is not zero. */
+export interface Standing {
+  value: Nm
+  /** Zero can be a figure like any other, or put there on purpose; the two never look alike. */
+  state: 'set' | 'deliberately-zero'
+  /** The entry that wrote it: a new write names the one it believes is the latest. */
+  entry: string
+  /** ISO time and the person's name. */
+  at: string
+  by: string
+  /** Standard uncertainty in nanometres; null when the method gave none. */
+  standard: number | null
+  /** The operation it was recorded for; null when it belongs to none. */
+  operation: string | null
+  setup: string | null
+  /** True once somebody has seen it on the control. */
+  seen: boolean
+  /** For a tool's length: the assembly that was measured. */
+  assembly: string | null
+}
+
+/** A tool as it sits in the machine: pocket or station, the numbers it is called under, the assembly. */
+export interface MountedTool {
+  /** Pocket or station, T number. */
+  number: string
+  /** Number of its length offset (H), usually the T number. */
+  offset: string
+  assembly: string
+  name: string
+  /** Rule or caliper estimate of its length from the gauge line; null when nobody has held a rule to it. */
+  estimate: Nm | null
+}
+
+/** The stock in part coordinates: from and to on each axis. */
+export type StockBox = Record<Axis, { from: Nm; to: Nm }>
+
+/** What the operation at hand says about the setup. */
+export interface Plan {
+  setup: string
+  operation: string
+  /** "Op 20, rev C" */
+  operationName: string
+  /** Slots that the operation's program calls, in the order it uses them. */
+  slots: string[]
+  stock: StockBox | null
+  /** How far a part's zero moves from one loading to the next in this fixture, one standard deviation. */
+  fixtureRepeat: Nm | null
+}
+
+/** Everything a routine and the checks may look at, at one moment. Plain data: it crosses the wire. */
+export interface Scene {
+  machine: MachineRecord
+  /** ISO time of the look. */
+  now: string
+  homedAt: string | null
+  poweredAt: string | null
+  standing: Readonly<Record<RegisterKey, Standing>>
+  /** The last values recorded for the plan's operation in earlier setups. */
+  formerly: Readonly<Record<RegisterKey, Standing>>
+  gauges: readonly Gauge[]
+  tools: readonly MountedTool[]
+  plan: Plan | null
+}
+
+export function gaugeById(scene: Scene, id: string | null): Gauge | null {
+  return scene.gauges.find((gauge) => gauge.id === id) ?? null
+}
+
+export function toolByNumber(scene: Scene, number: string | null): MountedTool | null {
+  return scene.tools.find((tool) => tool.number === number) ?? null
+}

@@ -1,0 +1,62 @@
+import { ZERO } from '../length/index.ts'
+import { stockView } from '../drawing/index.ts'
+import { axesOf, parseRegisterKey, registerKey, registerName, workRegister, type RegisterRef } from '../machine/index.ts'
+import type { Routine } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
+import { reachRegister } from '../reach/index.ts'
+
+/**
+ * Deliberately zero: says that a register holds zero on purpose, and why. Unset, zero by measurement and
+ * zero on purpose are three different things; the check `on-purpose` asks for the reason.
+ */
+export const deliberateZero: Routine = {
+  id: 'deliberate-zero',
+  name: 'Deliberately zero',
+  purpose: 'States that a register holds zero on purpose, and why.',
+  kind: 'statement',
+  machines: ['mill', 'lathe'],
+
+  inputs(scene) {
+    return [
+      {
+        kind: 'choice',
+        id: 'register',
+        label: 'Holds zero',
+        shown: 'list',
+        options: registersOf(scene).map((ref) => ({ value: registerKey(ref), label: registerName(ref) })),
+      },
+    ]
+  },
+
+  sheet(values, scene) {
+    const chosen = values.choice('register')
+    const target = chosen ? parseRegisterKey(chosen) : null
+    const { stock, middle: _middle, ...view } = stockView('above', scene.plan?.stock ?? null)
+    return {
+      target,
+      refusal: null,
+      working: {
+        unit: scene.machine.unit,
+        lines: target ? [{ operation: 'start', label: `${registerName(target)} is put to`, figure: ZERO }] : [],
+        result: { label: target ? registerName(target) : 'Register', figure: target ? ZERO : null, expanded: null },
+      },
+      drawing: { ...view, solids: [stock], touches: [], surface: null, formerZero: null },
+      result: target && {
+        writes: [{ register: target, value: ZERO, state: 'deliberately-zero', uncertainty: null, assembly: null }],
+        readings: [],
+        readouts: [],
+        gauges: [],
+        slips: [],
+      },
+    }
+  },
+}
+
+/** Everything on this machine that may hold zero on purpose. */
+function registersOf(scene: Scene): RegisterRef[] {
+  const axes = axesOf(scene.machine)
+  return [
+    ...scene.machine.slots.flatMap(({ code }) => axes.map((axis) => workRegister(code, axis))),
+    ...scene.tools.map((tool) => reachRegister(scene.machine, tool)),
+  ]
+}

@@ -1,0 +1,1 @@
+export { deliberateZero } from './deliberate-zero.ts'

@@ -1,0 +1,269 @@
+import { mm, minus, nm, plus, type Nm } from '../length/index.ts'
+import { stockView, upright, type Drawing } from '../drawing/index.ts'
+import { gaugeById, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
+import { registerKey, setterRegister, workRegister } from '../machine/index.ts'
+import {
+  betweenInputs,
+  betweenLines,
+  chosenBetween,
+  chosenTool,
+  faceDrawing,
+  FELT_CONTACT,
+  gaugeInput,
+  gaugesUsed,
+  offered,
+  placeInput,
+  readingInput,
+  readoutOf,
+  settle,
+  slipsOf,
+  slotInput,
+  toolInput,
+  valueOf,
+  type Between,
+  type InputSpec,
+  type Readout,
+  type Routine,
+  type Sheet,
+  type SingleTouch,
+  type Values,
+} from '../routine/index.ts'
+import type { Contributor } from '../uncertainty/index.ts'
+import type { WorkingLine } from '../working/index.ts'
+import { reachRegister, restingOn } from '../reach/index.ts'
+
+type Method = 'part' | 'block' | 'setter'
+
+/**
+ * Tool length (a lathe tool's geometry Z) by touch.
+ * On the part or on a gauge: H = M − W − P − c with c = +g. On a setter: H = M − K.
+ */
+export const toolLength: Routine = {
+  id: 'tool-length',
+  name: 'Tool length by touch',
+  purpose: 'How far a tool reaches in Z: on the part, on a gauge pin or block, or on a setter.',
+  kind: 'touch-off',
+  machines: ['mill', 'lathe'],
+
+  inputs(scene, raw) {
+    const inputs: InputSpec[] = [toolInput(scene), methodInput(scene)]
+    if (raw.method === 'setter') inputs.push(gaugeInput('setter', 'Setter', scene, ['setter']))
+    if (raw.method === 'part' || raw.method === 'block') {
+      inputs.push(slotInput(scene, 'Part zero in'))
+      if (raw.method === 'part') inputs.push(...betweenInputs(scene, raw.between))
+      else inputs.push(gaugeInput('between', 'Pin or block', scene, ['gauge-pin', 'gauge-block']))
+    }
+    inputs.push(readingInput('Z', scene.machine))
+    if (raw.method === 'part' || raw.method === 'block')
+      inputs.push(placeInput(raw.method === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z'))
+    return inputs
+  },
+
+  sheet(values, scene) {
+    const tool = chosenTool(values, scene)
+    const method = values.choice('method') as Method | null
+    const rest = method === null ? null : method === 'setter' ? onSetter(values, scene) : onPart(values, scene)
+    const target = tool ? reachRegister(scene.machine, tool) : null
+    const touch = rest?.touch ?? null
+    const settled =
+      touch && tool ? settle(valueOf(touch), [...rest!.contributors, FELT_CONTACT], scene.machine.increment) : null
+    const sheet: Sheet = {
+      target,
+      refusal: rest?.refusal ?? null,
+      working: {
+        unit: scene.machine.unit,
+        lines: rest?.lines ?? [
+          { operation: 'start', label: 'Machine Z at the touch', figure: values.length('reading'), input: 'reading' },
+        ],
+        result: {
+          label: tool ? `T${tool.number} ${target!.property === 'Z' ? 'geometry Z' : 'length'}` : 'Tool length',
+          figure: settled?.value ?? null,
+          expanded: settled?.uncertainty.expanded ?? null,
+        },
+      },
+      drawing: method === 'setter' ? setterDrawing(values, scene, tool) : partDrawing(values, scene, tool),
+      result: null,
+    }
+    if (!touch || !settled || !tool || !target) return sheet
+    return {
+      ...sheet,
+      result: {
+        writes: [{ register: target, ...settled, state: 'set', assembly: tool.assembly }],
+        readings: [{ axis: 'Z', label: 'machine Z at the touch', value: touch.reading }],
+        readouts: rest!.readouts(tool, settled.value),
+        gauges: rest!.gauges,
+        slips: slipsOf(touch, scene.machine.unit),
+      },
+    }
+  },
+}
+
+function methodInput(scene: Scene): InputSpec {
+  const options = [
+    { value: 'part', label: 'On the part', note: 'bare or over a shim' },
+    { value: 'block', label: 'On a pin or block', note: 'raise until it just passes' },
+    { value: 'setter', label: 'On a setter', note: 'its constant K on record' },
+  ]
+  const fit = scene.machine.kind === 'mill' && scene.machine.lengthConvention !== 'touch-off' ? options : options.slice(0, 2)
+  return { kind: 'choice', id: 'method', label: 'How', shown: 'row', options: fit }
+}
+
+/** What a method makes of the inputs: the touch when it is complete, the lines in any case. */
+interface Rest {
+  touch: SingleTouch | null
+  lines: WorkingLine[]
+  contributors: Contributor[]
+  refusal: Sheet['refusal']
+  gauges: string[]
+  readouts(tool: MountedTool, length: Nm): Readout[]
+}
+
+function onPart(values: Values, scene: Scene): Rest {
+  const slot = values.choice('slot')
+  const zero = slot ? scene.standing[registerKey(workRegister(slot, 'Z'))] : undefined
+  const between = chosenBetween(values, scene)
+  const reading = values.length('reading')
+  const place = values.length('place')
+  const lines: WorkingLine[] = [
+    { operation: 'start', label: 'Machine Z at the touch', figure: reading, input: 'reading' },
+    { operation: 'less', label: slot ? `${slot} Z` : 'work offset Z', figure: zero?.value ?? null },
+    { operation: 'less', label: values.choice('method') === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z', figure: place, input: 'place' },
+    ...betweenLines(values, between),
+  ]
+  const complete = zero && between && reading !== null && place !== null
+  return {
+    lines,
+    touch: complete ? aboveFace(reading, place, zero, between, scene) : null,
+    gauges: gaugesUsed(between?.gauge),
+    contributors: zero && between ? [restingOn(`${slot} Z`, zero), between.contributor] : [],
+    refusal:
+      slot && !zero
+        ? {
+            input: 'slot',
+            sentence: `${slot} Z is unset on ${scene.machine.name}; unset is not zero. Pick it up first, or record it as deliberately zero.`,
+          }
+        : null,
+    readouts: (tool) => [
+      {
+        key: `touch/T${tool.number}`,
+        sentence: `T${tool.number} on that face, ${slot} active: the control must read`,
+        axis: 'Z',
+        value: readoutOf(aboveFace(reading!, place!, zero!, between!, scene)),
+      },
+    ],
+  }
+}
+
+function aboveFace(reading: Nm, place: Nm, zero: Standing, between: Between, scene: Scene): SingleTouch {
+  return {
+    axis: 'Z',
+    direction: -1,
+    reading,
+    place,
+    known: zero.value,
+    finds: 'H',
+    radius: nm(0),
+    thickness: between.thickness,
+    alternatives: {
+      finders: [],
+      between: offered(scene, ['shim', 'gauge-block', 'gauge-pin']),
+      known: otherZeros(zero, scene),
+    },
+  }
+}
+
+/** The Z of the other slots: what would have been taken off had another slot been active. */
+function otherZeros(zero: Standing, scene: Scene) {
+  return scene.machine.slots.flatMap(({ code }) => {
+    const other = scene.standing[registerKey(workRegister(code, 'Z'))]
+    return other && other.entry !== zero.entry ? [{ label: `${code} Z`, value: other.value }] : []
+  })
+}
+
+
+function onSetter(values: Values, scene: Scene): Rest {
+  const setter = gaugeById(scene, values.choice('setter'))
+  const constant = setter ? scene.standing[registerKey(setterRegister(setter.id))] : undefined
+  const reading = values.length('reading')
+  return {
+    lines: [
+      { operation: 'start', label: 'Machine Z at the touch', figure: reading, input: 'reading' },
+      { operation: 'less', label: setter ? `constant K of ${setter.name}` : 'constant K of the setter', figure: constant?.value ?? null },
+    ],
+    touch:
+      constant && reading !== null
+        ? {
+            axis: 'Z',
+            direction: -1,
+            reading,
+            place: nm(0),
+            known: constant.value,
+            finds: 'H',
+            radius: nm(0),
+            thickness: nm(0),
+            alternatives: { finders: [], between: offered(scene, ['shim']), known: [] },
+          }
+        : null,
+    gauges: gaugesUsed(setter?.id),
+    contributors: setter && constant ? [restingOn(`K of ${setter.name}`, constant), { label: setter.name, standard: setter.uncertainty }] : [],
+    refusal:
+      setter && !constant
+        ? {
+            input: 'setter',
+            sentence: `${setter.name} has no constant K on ${scene.machine.name}. Touch it with a master of known length first.`,
+          }
+        : null,
+    readouts: (tool) => settersReadout(tool, scene, constant!),
+  }
+}
+
+/** On the setter's surface the part coordinate is K − W: it can be seen once the slot's Z stands. */
+function settersReadout(tool: MountedTool, scene: Scene, constant: Standing): Readout[] {
+  const slot = scene.plan?.slots[0]
+  const zero = slot ? scene.standing[registerKey(workRegister(slot, 'Z'))] : undefined
+  if (!slot || !zero) return []
+  return [
+    {
+      key: `setter/T${tool.number}`,
+      sentence: `T${tool.number} on the setter, ${slot} active: the control must read`,
+      axis: 'Z',
+      value: minus(constant.value, zero.value),
+    },
+  ]
+}
+
+function partDrawing(values: Values, scene: Scene, tool: MountedTool | null): Drawing {
+  return faceDrawing(values, scene, { tool, between: chosenBetween(values, scene), fresh: null })
+}
+
+/** A setter beside the stock, its surface touched by the tool's tip. */
+function setterDrawing(values: Values, scene: Scene, tool: MountedTool | null): Drawing {
+  const { stock, ...view } = stockView('front', scene.plan?.stock ?? null)
+  const setter = gaugeById(scene, values.choice('setter'))
+  const foot = stock.box.min.y
+  const height = setter?.size ?? mm(50)
+  const surface = plus(foot, height)
+  const at = minus(stock.box.min.x, mm(35))
+  const drawing: Drawing = {
+    view: view.view,
+    horizontal: view.horizontal,
+    vertical: view.vertical,
+    // Where the setter stands beside the stock is not on record; only its height is to scale.
+    toScale: view.toScale,
+    solids: [stock, upright('setter', at, mm(30), foot, surface, setter?.name ?? 'setter')],
+    touches: [],
+    surface: null,
+    formerZero: null,
+  }
+  if (!tool) return drawing
+  drawing.solids.push(upright('tool', at, mm(8), surface, plus(surface, mm(45)), `T${tool.number}`))
+  drawing.touches.push({
+    at: { x: at, y: surface },
+    contact: { x: at, y: surface },
+    toward: { x: 0, y: -1 },
+    radius: null,
+    label: `T${tool.number} onto the setter, moving Z\u2212`,
+    lit: values.length('reading') === null,
+  })
+  return drawing
+}

@@ -1,0 +1,20 @@
+import { minus, plus, type Nm } from '../length/index.ts'
+
+/**
+ * The setter constant K: the machine Z at which the gauge line itself would stand on the setter's
+ * surface (for lengths from the gauge line), or at which the reference tool touched it (for lengths as
+ * differences). K = M − L, from a master of known length L touching at M.
+ */
+export function setterConstant(reading: Nm, masterLength: Nm): Nm {
+  return minus(reading, masterLength)
+}
+
+/** H = M − K: the length of a tool that touches the setter at M. */
+export function lengthOnSetter(reading: Nm, constant: Nm): Nm {
+  return minus(reading, constant)
+}
+
+/** M = H + K: where a tool of known length must touch. */
+export function readingOnSetter(length: Nm, constant: Nm): Nm {
+  return plus(length, constant)
+}

@@ -1,0 +1,2 @@
+export { combine, ofReadout } from './combine.ts'
+export type { Contributor, Uncertainty } from './combine.ts'

@@ -1,0 +1,53 @@
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
+import pg from 'pg'
+import * as schema from './schema.ts'
+
+export type Database = NodePgDatabase<typeof schema>
+/** A transaction, or the database itself: queries take either. */
+export type Queries = Pick<Database, 'select' | 'selectDistinctOn' | 'insert' | 'update' | 'delete' | 'execute'>
+
+export interface Connection {
+  pool: pg.Pool
+  db: Database
+}
+
+/**
+ * Opens a pool on the database. With `role` every connection works under that role, which was never
+ * granted UPDATE or DELETE on the ledger.
+ * @param settings further settings of PostgreSQL for these connections
+ */
+export function connect(
+  url: string,
+  role: string | null,
+  onError: (error: Error) => void,
+  settings: Readonly<Record<string, string>> = {},
+): Connection {
+  const options = Object.entries({ ...settings, ...(role ? { role } : {}) })
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: 16,
+    connectionTimeoutMillis: 5_000,
+    application_name: 'rook-ledger',
+    ...(options.length > 0 ? { options: options.map(([name, value]) => `-c ${name}=${value}`).join(' ') } : {}),
+  })
+  // A connection that breaks while idle must not take the process with it; the next query says so.
+  pool.on('error', onError)
+  return { pool, db: drizzle(pool, { schema }) }
+}
+
+export const APPLICATION_ROLE = 'rook_app'
+
+/** The role to work under: the application's own where the database has it and this login may take it. */
+export async function applicationRole(url: string): Promise<string | null> {
+  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5_000 })
+  await client.connect()
+  try {
+    const { rows } = await client.query<{ fits: boolean }>(
+      `SELECT pg_has_role(current_user, oid, 'MEMBER') AS fits FROM pg_roles WHERE rolname = $1`,
+      [APPLICATION_ROLE],
+    )
+    return rows[0]?.fits ? APPLICATION_ROLE : null
+  } finally {
+    await client.end()
+  }
+}

@@ -1,0 +1,260 @@
+import type { GaugeFamily, GaugeState, LengthConvention, LengthUnit, MachineKind, Nm, Travel, WorkSlot } from '@rook/core'
+import type { DirectionalRadii, StockBox } from '@rook/core'
+import type { EntryContent, EntryKind, Role, StepPlan } from '@rook/contract'
+import {
+  bigint,
+  boolean,
+  char,
+  customType,
+  doublePrecision,
+  index,
+  integer,
+  json,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uuid,
+  varchar,
+} from 'drizzle-orm/pg-core'
+
+/** A length in nanometres: bigint in the database, a safe whole number here. */
+const length = customType<{ data: Nm; driverData: string | number }>({
+  dataType: () => 'bigint',
+  fromDriver: (value) => Number(value) as Nm,
+})
+
+/** A moment: ISO 8601 in UTC here, to the millisecond. */
+const moment = customType<{ data: string; driverData: string | Date }>({
+  dataType: () => 'timestamp(3) with time zone',
+  fromDriver: (value) => new Date(value).toISOString(),
+})
+
+/** Small facts of the whole shop: its name and time zone, the key that signs session cookies. */
+export const setting = pgTable('setting', { key: text().primaryKey(), value: text().notNull() })
+
+export const shift = pgTable('shift', {
+  name: text().primaryKey(),
+  starts: text().notNull(),
+  ends: text().notNull(),
+})
+
+export const person = pgTable('person', {
+  id: text().primaryKey(),
+  name: text().notNull().unique(),
+  role: text().$type<Role>().notNull(),
+  pinHash: text('pin_hash').notNull(),
+  failures: integer().notNull().default(0),
+  lockedUntil: moment('locked_until'),
+})
+
+/** Sessions, in the shape that connect-pg-simple keeps them. */
+export const session = pgTable(
+  'session',
+  {
+    sid: varchar().primaryKey(),
+    sess: json().notNull(),
+    expire: timestamp({ precision: 6 }).notNull(),
+  },
+  (table) => [index('session_expire').on(table.expire)],
+)
+
+export const machine = pgTable('machine', {
+  id: text().primaryKey(),
+  place: integer().notNull(),
+  name: text().notNull().unique(),
+  kind: text().$type<MachineKind>().notNull(),
+  unit: text().$type<LengthUnit>().notNull(),
+  increment: length().notNull(),
+  travels: jsonb().$type<Travel[]>().notNull(),
+  slots: jsonb().$type<WorkSlot[]>().notNull(),
+  lengthConvention: text('length_convention').$type<LengthConvention>().notNull(),
+  diameterRegister: text('diameter_register').$type<'diameter' | 'radius'>().notNull(),
+  xReads: text('x_reads').$type<'diameter' | 'radius'>().notNull(),
+})
+
+/** Where each machine's chain of entries ends, and what follows from the latest of them. Locked by every append. */
+export const machineHead = pgTable('machine_head', {
+  machine: text()
+    .primaryKey()
+    .references(() => machine.id),
+  seq: bigint({ mode: 'number' }).notNull(),
+  hash: char({ length: 64 }).notNull(),
+  homedAt: moment('homed_at'),
+  poweredAt: moment('powered_at'),
+})
+
+export const gauge = pgTable('gauge', {
+  id: text().primaryKey(),
+  place: integer().notNull(),
+  name: text().notNull().unique(),
+  family: text().$type<GaugeFamily>().notNull(),
+  size: length().notNull(),
+  radii: jsonb().$type<DirectionalRadii>(),
+  uncertainty: length().notNull(),
+  calibrated: moment('calibrated'),
+  due: moment('due'),
+  state: text().$type<GaugeState>().notNull(),
+})
+
+/** A cutter in a holder, with its own identity whichever pocket it sits in. */
+export const assembly = pgTable('assembly', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  estimate: length(),
+})
+
+export const mount = pgTable(
+  'mount',
+  {
+    machine: text()
+      .notNull()
+      .references(() => machine.id),
+    number: text().notNull(),
+    place: integer().notNull(),
+    /** Number of its length offset. */
+    offset: text().notNull(),
+    assembly: text()
+      .notNull()
+      .references(() => assembly.id),
+  },
+  (table) => [primaryKey({ columns: [table.machine, table.number] })],
+)
+
+export const part = pgTable('part', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  revision: text().notNull(),
+})
+
+export const operation = pgTable('operation', {
+  id: text().primaryKey(),
+  part: text()
+    .notNull()
+    .references(() => part.id),
+  name: text().notNull(),
+  slots: jsonb().$type<string[]>().notNull(),
+  stock: jsonb().$type<StockBox>(),
+  fixture: text().notNull(),
+  fixtureRepeat: length('fixture_repeat'),
+  program: text().notNull(),
+  steps: jsonb().$type<StepPlan[]>().notNull(),
+})
+
+export const job = pgTable('job', {
+  id: text().primaryKey(),
+  number: text().notNull(),
+  part: text()
+    .notNull()
+    .references(() => part.id),
+  quantity: integer().notNull(),
+})
+
+export const setup = pgTable(
+  'setup',
+  {
+    id: text().primaryKey(),
+    machine: text()
+      .notNull()
+      .references(() => machine.id),
+    operation: text()
+      .notNull()
+      .references(() => operation.id),
+    job: text()
+      .notNull()
+      .references(() => job.id),
+    startedAt: moment('started_at').notNull(),
+    endedAt: moment('ended_at'),
+  },
+  (table) => [index('setup_machine').on(table.machine, table.endedAt)],
+)
+
+/** The ledger. Rows are added and never changed: the database itself refuses (see the migrations). */
+export const entry = pgTable(
+  'entry',
+  {
+    id: uuid().primaryKey(),
+    machine: text()
+      .notNull()
+      .references(() => machine.id),
+    seq: bigint({ mode: 'number' }).notNull(),
+    kind: text().$type<EntryKind>().notNull(),
+    at: moment('at').notNull(),
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    setup: text().references(() => setup.id),
+    step: text(),
+    /** The entry that a correction takes back, or whose readout was seen. */
+    refers: uuid(),
+    content: jsonb().$type<EntryContent>().notNull(),
+    hash: char({ length: 64 }).notNull(),
+    previousHash: char('previous_hash', { length: 64 }).notNull(),
+  },
+  (table) => [
+    unique('entry_chain').on(table.machine, table.seq),
+    index('entry_at').on(table.at, table.id),
+    index('entry_setup').on(table.setup),
+    index('entry_refers').on(table.refers),
+    index('entry_person').on(table.person, table.at),
+  ],
+)
+
+/** What an entry wrote, a row for each register: the history of a register is an index look-up. */
+export const entryWrite = pgTable(
+  'entry_write',
+  {
+    entry: uuid()
+      .notNull()
+      .references(() => entry.id),
+    machine: text().notNull(),
+    register: text().notNull(),
+    seq: bigint({ mode: 'number' }).notNull(),
+    operation: text(),
+    before: length(),
+    after: length(),
+    state: text().$type<'set' | 'deliberately-zero' | 'unset'>().notNull(),
+    standard: doublePrecision(),
+    assembly: text(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.entry, table.register] }),
+    index('entry_write_register').on(table.machine, table.register, table.seq),
+    index('entry_write_operation').on(table.machine, table.operation, table.register, table.seq),
+  ],
+)
+
+/** What stands in each register now. Written only together with an entry, in its transaction. */
+export const registerValue = pgTable(
+  'register_value',
+  {
+    machine: text().notNull(),
+    register: text().notNull(),
+    value: length(),
+    state: text().$type<'set' | 'deliberately-zero' | 'unset'>().notNull(),
+    entry: uuid()
+      .notNull()
+      .references(() => entry.id),
+    at: moment('at').notNull(),
+    by: text().notNull(),
+    standard: doublePrecision(),
+    operation: text(),
+    setup: text(),
+    seen: boolean().notNull(),
+    assembly: text(),
+  },
+  (table) => [primaryKey({ columns: [table.machine, table.register] })],
+)
+
+/** Half-typed routines, so that another tablet can go on. Not part of the ledger. */
+export const draft = pgTable('draft', {
+  key: text().primaryKey(),
+  routine: text().notNull(),
+  inputs: jsonb().$type<Record<string, string>>().notNull(),
+  agreed: jsonb().$type<string[]>().notNull(),
+  answers: jsonb().$type<Record<string, string>>().notNull(),
+  savedAt: moment('saved_at').notNull(),
+  by: text().notNull(),
+})

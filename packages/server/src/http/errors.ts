@@ -1,0 +1,55 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express'
+import { Problem } from './problem.ts'
+
+/** PostgreSQL classes for "not reachable now": connection trouble, resources, shutting down. */
+const UNREACHABLE = /^(08|53|57P)/
+const NETWORK = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOTFOUND'])
+
+interface Coded {
+  code?: unknown
+  cause?: unknown
+  type?: unknown
+  status?: unknown
+  message?: string
+}
+
+/** Turns whatever was thrown into a problem document; a fault of ours is the only 500. */
+export function asProblem(error: unknown): Problem {
+  if (error instanceof Problem) return error
+  const coded = error as Coded
+  if (coded?.type === 'entity.too.large') return new Problem(413, 'too-large', 'The request is larger than any entry can be.')
+  if (coded?.type === 'entity.parse.failed') return new Problem(400, 'not-json', 'The body is not JSON that can be read.')
+  if (typeof coded?.type === 'string' && typeof coded.status === 'number' && coded.status < 500)
+    return new Problem(coded.status, 'not-read', 'The body cannot be read.')
+  if (error instanceof URIError) return new Problem(400, 'not-read', 'The address cannot be read.')
+  if (isUnreachable(coded))
+    return new Problem(503, 'database-away', 'The database does not answer. What you typed is kept; when it is back, ask whether the entry is there.')
+  return new Problem(500, 'fault', 'Something went wrong in the program. What you typed is kept; ask whether the entry is there.')
+}
+
+function isUnreachable(error: Coded | undefined, depth = 0): boolean {
+  if (!error || depth > 4) return false
+  const code = typeof error.code === 'string' ? error.code : ''
+  const isSqlState = /^[0-9A-Z]{5}$/.test(code)
+  if ((isSqlState && UNREACHABLE.test(code)) || NETWORK.has(code)) return true
+  if (/Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(error.message ?? ''))
+    return true
+  return isUnreachable(error.cause as Coded | undefined, depth + 1)
+}
+
+export const unknownAddress: RequestHandler = (request) => {
+  throw new Problem(404, 'not-found', `There is nothing at ${request.method} ${request.path}.`)
+}
+
+/** The last handler: everything thrown anywhere ends here as a problem document. */
+export const problems: ErrorRequestHandler = (error, request, response, next) => {
+  if (response.headersSent) return next(error)
+  const problem = asProblem(error)
+  if (problem.status >= 500) request.log?.error({ err: error as Error }, problem.code)
+  if (problem.status === 429 && problem.extras.until) response.set('Retry-After', retryAfter(problem.extras.until))
+  response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem.document()))
+}
+
+function retryAfter(until: string): string {
+  return String(Math.max(1, Math.ceil((Date.parse(until) - Date.now()) / 1000)))
+}

@@ -1,0 +1,90 @@
+import { parseRegisterKey, registerName } from '@rook/core'
+import type { Entry, EntryWrite } from '@rook/contract'
+import { and, eq, inArray } from 'drizzle-orm'
+import type { Database, Queries } from '../db/client.ts'
+import { entry, entryWrite, registerValue } from '../db/schema.ts'
+import { notFound, Problem } from '../http/problem.ts'
+import { append } from './append.ts'
+import { BLANK, headingOf, type Author } from './author.ts'
+import { onceOnly } from './record.ts'
+import { loadMachine } from './scene.ts'
+
+/**
+ * Takes an entry back by a new one that names it and writes what stood before. Only while nothing newer
+ * stands in its registers: otherwise the newer entry is the one to correct.
+ */
+export async function correct(
+  db: Database,
+  target: string,
+  { id, reason }: { id: string; reason: string },
+  author: Author,
+): Promise<Entry> {
+  return onceOnly(db, id, async (tx) => {
+    const [found] = await tx.select({ machine: entry.machine }).from(entry).where(eq(entry.id, target))
+    if (!found) throw notFound('This entry')
+    const machine = await loadMachine(tx, found.machine, true)
+    const [wrong] = await tx.select().from(entry).where(eq(entry.id, target))
+    await refuseUnlessLatest(tx, wrong!)
+    const writes = await Promise.all(wrong!.content.writes.map((write) => undone(tx, write, target)))
+    const appended = await append(tx, machine.head, {
+      ...BLANK,
+      ...(await headingOf(tx, author, id, found.machine)),
+      kind: 'correction',
+      title: `Takes back: ${wrong!.content.title}`,
+      setup: wrong!.setup,
+      operation: wrong!.content.operation,
+      step: null,
+      writes,
+      refers: target,
+      reason,
+    })
+    return { ...appended, correctedBy: null, seen: [] }
+  })
+}
+
+type EntryRow = typeof entry.$inferSelect
+const CORRECTABLE = ['pick-up', 'touch-off', 'calibration', 'statement', 'skipped', 'confirmed']
+
+async function refuseUnlessLatest(tx: Queries, wrong: EntryRow): Promise<void> {
+  const { content } = wrong
+  if (!CORRECTABLE.includes(content.kind))
+    throw new Problem(409, 'not-correctable', 'An entry of this kind cannot be taken back; record what holds now instead.')
+  const [already] = await tx
+    .select({ content: entry.content })
+    .from(entry)
+    .where(and(eq(entry.refers, wrong.id), eq(entry.kind, 'correction')))
+  if (already) throw new Problem(409, 'already-corrected', `${already.content.person.name} has taken this entry back already.`)
+  const registers = content.writes.map(({ register }) => register)
+  if (registers.length === 0) return
+  const values = await tx
+    .select()
+    .from(registerValue)
+    .where(and(eq(registerValue.machine, wrong.machine), inArray(registerValue.register, registers)))
+  const newer = values.find((value) => value.entry !== wrong.id)
+  if (newer)
+    throw new Problem(
+      409,
+      'written-since',
+      `${registerName(parseRegisterKey(newer.register))} has been written since, by ${newer.by}. Correct that entry, or record the value that holds now.`,
+    )
+}
+
+/** The write that puts back what stood before, with the uncertainty it had then. */
+async function undone(tx: Queries, write: EntryWrite, target: string): Promise<EntryWrite> {
+  const [before] = write.beforeEntry
+    ? await tx
+        .select()
+        .from(entryWrite)
+        .where(and(eq(entryWrite.entry, write.beforeEntry), eq(entryWrite.register, write.register)))
+    : []
+  return {
+    ...write,
+    before: write.after,
+    beforeEntry: target,
+    after: write.before,
+    state: write.before === null ? 'unset' : (before?.state ?? 'set'),
+    standard: before?.standard ?? null,
+    expanded: null,
+    assembly: before?.assembly ?? null,
+  }
+}

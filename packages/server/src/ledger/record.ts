@@ -1,0 +1,137 @@
+import {
+  assess,
+  findingKey,
+  obstacles,
+  registerKey,
+  registerName,
+  routineById,
+  type Assessment,
+  type Finding,
+  type Routine,
+  type Scene,
+} from '@rook/core'
+import type { Entry, EntryWrite, RecordBody } from '@rook/contract'
+import type { Database, Queries } from '../db/client.ts'
+import { notFound, Problem } from '../http/problem.ts'
+import { append } from './append.ts'
+import { BLANK, headingOf, type Author } from './author.ts'
+import { refuseIfMovedOn } from './moved-on.ts'
+import { readEntry } from './read-entry.ts'
+import { verifyRelease, type Released } from './release.ts'
+import { loadMachine, loadScene } from './scene.ts'
+
+/**
+ * Records a routine: reads what was typed, works it out, checks it, and appends entry and present values
+ * in one transaction. What the client computed is not asked for.
+ * @throws Problem with the reason; then nothing was recorded
+ */
+export async function record(db: Database, machineId: string, body: RecordBody, author: Author): Promise<Entry> {
+  const routine = routineById(body.routine)
+  if (!routine) throw notFound(`Routine ${body.routine}`)
+  const released = body.release ? await verifyRelease(db, body.release, author.now) : null
+  return onceOnly(db, body.id, async (tx) => {
+    const machine = await loadMachine(tx, machineId, true)
+    if (!routine.machines.includes(machine.record.kind))
+      throw new Problem(422, 'routine-unfit', `${routine.name} is not done on a ${machine.record.kind}.`)
+    const scene = await loadScene(tx, machine, body.setup, author.now)
+    const assessment = assess(routine, body.inputs, scene, body.agreed)
+    const result = completeResult(assessment)
+    const registers = result.writes.map(({ register }) => registerKey(register))
+    await refuseIfMovedOn(tx, machineId, registers, body.basis, (register) => scene.standing[register]?.entry ?? null)
+    refuseWithObstacles(assessment.findings, body.answers, released)
+    const unknown = body.seen.find((key) => !result.readouts.some((readout) => readout.key === key))
+    if (unknown) throw new Problem(422, 'readout-unknown', `“${unknown}” is not a readout of this entry.`)
+    const appended = await append(tx, machine.head, {
+      ...BLANK,
+      ...(await headingOf(tx, author, body.id, machineId)),
+      kind: routine.kind,
+      title: titleOf(routine, assessment),
+      setup: body.setup,
+      operation: scene.plan?.operation ?? null,
+      step: body.step,
+      routine: routine.id,
+      inputs: onlyAsked(assessment, body.inputs),
+      agreed: body.agreed,
+      working: assessment.sheet.working,
+      drawing: assessment.sheet.drawing,
+      writes: result.writes.map((write) => writeOf(write, scene)),
+      findings: assessment.findings.map((finding) => ({
+        finding,
+        reason: finding.verdict === 'query' ? (body.answers[findingKey(finding)] ?? null) : null,
+      })),
+      readouts: result.readouts,
+      seen: body.seen,
+      gauges: scene.gauges.filter(({ id }) => result.gauges.includes(id)),
+      release: released,
+    })
+    return { ...appended, correctedBy: null, seen: body.seen }
+  })
+}
+
+/** Runs a transaction that appends an entry under an id made by the client; sent twice, it counts once. */
+export async function onceOnly(db: Database, id: string, work: (tx: Queries) => Promise<Entry>): Promise<Entry> {
+  try {
+    return await db.transaction(work)
+  } catch (error) {
+    // The first sending may have got through although its answer did not. Only then is there such an entry.
+    const mayBeSecond = isDuplicate(error) || (error instanceof Problem && error.status === 409)
+    const known = mayBeSecond ? await readEntry(db, id) : null
+    if (known) return known
+    throw error
+  }
+}
+
+function isDuplicate(error: unknown): boolean {
+  const { code, cause } = error as { code?: unknown; cause?: { code?: unknown } }
+  return code === '23505' || cause?.code === '23505'
+}
+
+function completeResult({ inputs, values, sheet }: Assessment) {
+  const fields: Record<string, string> = {}
+  for (const id of values.missing) fields[id] = `${inputs.find((input) => input.id === id)!.label}: nothing is given yet.`
+  for (const problem of values.problems)
+    fields[problem.input] = problem.kind === 'ask' ? `${problem.sentence} Agree to it, or type it again.` : problem.sentence
+  if (sheet.refusal) fields[sheet.refusal.input ?? 'routine'] = sheet.refusal.sentence
+  const [first] = Object.values(fields)
+  if (first) throw new Problem(422, 'incomplete', first, { fields })
+  if (!sheet.result) throw new Problem(422, 'incomplete', 'The routine has no result from these figures.')
+  return sheet.result
+}
+
+function refuseWithObstacles(findings: Finding[], answers: Record<string, string>, released: Released | null): void {
+  const { unanswered, stops } = obstacles(findings, answers)
+  const [stop] = stops
+  if (stop && !released) throw new Problem(422, 'stopped', `${stop.sentence} A lead has to release it.`)
+  const [query] = unanswered
+  if (query)
+    throw new Problem(422, 'unanswered', `${query.sentence} Give a reason first.`, {
+      fields: Object.fromEntries(unanswered.map((finding) => [findingKey(finding), finding.sentence])),
+    })
+}
+
+/** What other methods' fields still hold is no evidence of this one. */
+function onlyAsked({ inputs }: Assessment, raw: Record<string, string>): Record<string, string> {
+  return Object.fromEntries(inputs.flatMap(({ id }) => (raw[id] === undefined ? [] : [[id, raw[id]]])))
+}
+
+type Write = NonNullable<Assessment['sheet']['result']>['writes'][number]
+
+function writeOf(write: Write, scene: Scene): EntryWrite {
+  const register = registerKey(write.register)
+  const before = scene.standing[register]
+  return {
+    register,
+    name: registerName(write.register),
+    before: before?.value ?? null,
+    beforeEntry: before?.entry ?? null,
+    after: write.value,
+    state: write.state,
+    standard: write.uncertainty?.standard ?? null,
+    expanded: write.uncertainty?.expanded ?? null,
+    assembly: write.assembly,
+  }
+}
+
+function titleOf(routine: Routine, { sheet }: Assessment): string {
+  return sheet.target ? `${registerName(sheet.target)} by ${routine.name.toLowerCase()}` : routine.name
+}

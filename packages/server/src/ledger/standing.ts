@@ -1,0 +1,85 @@
+import type { Nm, RegisterKey, Standing } from '@rook/core'
+import { and, eq, isNotNull, sql } from 'drizzle-orm'
+import type { Queries } from '../db/client.ts'
+import { registerValue } from '../db/schema.ts'
+
+type StandingRow = typeof registerValue.$inferSelect
+
+/** What stands in every register of a machine that has been set. */
+export async function loadStanding(db: Queries, machine: string): Promise<Record<RegisterKey, Standing>> {
+  const rows = await db
+    .select()
+    .from(registerValue)
+    .where(and(eq(registerValue.machine, machine), isNotNull(registerValue.value)))
+  return Object.fromEntries(rows.map((row) => [row.register, asStanding(row)]))
+}
+
+function asStanding(row: StandingRow): Standing {
+  return {
+    value: row.value as Nm,
+    state: row.state === 'deliberately-zero' ? 'deliberately-zero' : 'set',
+    entry: row.entry,
+    at: row.at,
+    by: row.by,
+    standard: row.standard,
+    operation: row.operation,
+    setup: row.setup,
+    seen: row.seen,
+    assembly: row.assembly,
+  }
+}
+
+interface FormerRow {
+  register: string
+  after: string
+  state: 'set' | 'deliberately-zero'
+  entry: string
+  at: string
+  by: string
+  standard: number | null
+  assembly: string | null
+  setup: string | null
+}
+
+/**
+ * The last values of some registers under an operation, from whichever setup, corrections left out.
+ * One index look-up per register, however long the ledger.
+ */
+export async function loadFormerly(
+  db: Queries,
+  machine: string,
+  operation: string,
+  registers: RegisterKey[],
+): Promise<Record<RegisterKey, Standing>> {
+  if (registers.length === 0) return {}
+  const { rows } = (await db.execute(sql`
+    SELECT wanted.register, w.after, w.state, w.entry, e.at, p.name AS by, w.standard, w.assembly, e.setup
+    FROM unnest(${sql.param(registers)}::text[]) AS wanted(register)
+    CROSS JOIN LATERAL (
+      SELECT * FROM entry_write w
+      WHERE w.machine = ${machine} AND w.operation = ${operation} AND w.register = wanted.register
+        AND w.after IS NOT NULL
+        AND NOT EXISTS (SELECT FROM entry c WHERE c.refers = w.entry AND c.kind = 'correction')
+        AND NOT EXISTS (SELECT FROM entry own WHERE own.id = w.entry AND own.kind = 'correction')
+      ORDER BY w.seq DESC LIMIT 1
+    ) w
+    JOIN entry e ON e.id = w.entry
+    JOIN person p ON p.id = e.person`)) as unknown as { rows: FormerRow[] }
+  return Object.fromEntries(
+    rows.map((row) => [
+      row.register,
+      {
+        value: Number(row.after) as Nm,
+        state: row.state,
+        entry: row.entry,
+        at: new Date(row.at).toISOString(),
+        by: row.by,
+        standard: row.standard,
+        operation,
+        setup: row.setup,
+        seen: false,
+        assembly: row.assembly,
+      },
+    ]),
+  )
+}

@@ -1,0 +1,65 @@
+import pg from 'pg'
+import { CHANNEL, type Announcement } from '../ledger/append.ts'
+
+export type Listener = (announcement: Announcement) => void
+
+/**
+ * Hears of every entry that any server process appends, over PostgreSQL's LISTEN. When the connection
+ * breaks it is opened again, and the listeners are told to look for themselves at what they missed.
+ */
+export class Ears {
+  private readonly listeners = new Set<{ heard: Listener; missed: () => void }>()
+  private client: pg.Client | null = null
+  private retry: NodeJS.Timeout | null = null
+  private stopped = false
+
+  constructor(
+    private readonly url: string,
+    private readonly onTrouble: (error: unknown) => void,
+  ) {}
+
+  async start(): Promise<void> {
+    const client = new pg.Client({ connectionString: this.url, application_name: 'rook-ledger live', keepAlive: true })
+    client.on('notification', ({ payload }) => this.tell(payload ?? ''))
+    client.on('error', (error) => this.reopen(client, error))
+    client.on('end', () => this.reopen(client, null))
+    try {
+      await client.connect()
+      await client.query(`LISTEN ${CHANNEL}`)
+      this.client = client
+    } catch (error) {
+      this.reopen(client, error)
+    }
+  }
+
+  add(heard: Listener, missed: () => void): () => void {
+    const listener = { heard, missed }
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+
+  async stop(): Promise<void> {
+    this.stopped = true
+    if (this.retry) clearTimeout(this.retry)
+    await this.client?.end().catch(() => undefined)
+  }
+
+  private tell(payload: string): void {
+    const announcement = JSON.parse(payload) as Announcement
+    for (const { heard } of this.listeners) heard(announcement)
+  }
+
+  private reopen(client: pg.Client, error: unknown): void {
+    if (this.stopped || this.retry) return
+    if (error) this.onTrouble(error)
+    client.removeAllListeners('end')
+    client.end().catch(() => undefined)
+    this.client = null
+    this.retry = setTimeout(() => {
+      this.retry = null
+      void this.start().then(() => {
+        if (this.client) for (const { missed } of this.listeners) missed()
+      })
+    }, 500)
+  }
+}

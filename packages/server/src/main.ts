@@ -1,0 +1,26 @@
+import { pino } from 'pino'
+import { startServer } from './server.ts'
+
+const databaseUrl = process.env.DATABASE_URL
+if (!databaseUrl) {
+  console.error('DATABASE_URL is not set. Start with `npm start`, which runs a PostgreSQL of its own.')
+  process.exit(1)
+}
+
+try {
+  const running = await startServer({
+    databaseUrl,
+    host: process.env.HOST || '127.0.0.1',
+    port: Number(process.env.PORT || 0),
+    logger: pino({ level: process.env.LOG_LEVEL || 'warn' }),
+  })
+  // The start script waits for this line to know where the server listens.
+  console.log(`listening ${running.url}`)
+  const stop = () => void running.stop().finally(() => process.exit(0))
+  process.once('SIGINT', stop)
+  process.once('SIGTERM', stop)
+} catch (error) {
+  const { code } = error as { code?: string }
+  console.error(code === 'EADDRINUSE' ? `Port ${process.env.PORT} is taken by another program. Choose another: PORT=4100 npm start` : error)
+  process.exit(1)
+}

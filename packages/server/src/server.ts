@@ -1,0 +1,53 @@
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { pino, type Logger } from 'pino'
+import { createApp } from './app.ts'
+import { applicationRole, connect, type Connection } from './db/client.ts'
+import { Ears } from './live/listen.ts'
+import { sessionSecret } from './secret.ts'
+
+export interface Running {
+  url: string
+  connection: Connection
+  stop(): Promise<void>
+}
+
+export interface ServerOptions {
+  databaseUrl: string
+  host: string
+  /** 0 takes a free one. */
+  port: number
+  logger?: Logger
+  clock?: () => string
+}
+
+/** Starts the server on a migrated database and answers when it listens. */
+export async function startServer({ databaseUrl, host, port, logger = pino({ level: 'warn' }), clock }: ServerOptions): Promise<Running> {
+  const connection = connect(databaseUrl, await applicationRole(databaseUrl), (error) => logger.warn({ err: error }, 'database connection lost'))
+  const ears = new Ears(databaseUrl, (error) => logger.warn({ err: error }, 'live connection lost'))
+  await ears.start()
+  const app = createApp({ connection, ears, secret: await sessionSecret(connection.db), logger, ...(clock ? { clock } : {}) })
+  const server = createServer(app)
+  await listen(server, port, host)
+  const address = server.address() as AddressInfo
+  return {
+    url: `http://${host.includes(':') ? `[${host}]` : host}:${address.port}`,
+    connection,
+    async stop() {
+      server.closeAllConnections()
+      await new Promise((resolve) => server.close(resolve))
+      await ears.stop()
+      await connection.pool.end()
+    },
+  }
+}
+
+function listen(server: Server, port: number, host: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject)
+    server.listen(port, host, () => {
+      server.off('error', reject)
+      resolve()
+    })
+  })
+}

@@ -1,0 +1,66 @@
+import { api, type StepPlan } from '@rook/contract'
+import type { Express } from 'express'
+import type { Database } from '../db/client.ts'
+import { notFound, Problem } from '../http/problem.ts'
+import { serve } from '../http/serve.ts'
+import type { Author } from '../ledger/author.ts'
+import { note } from '../ledger/note.ts'
+import { loadOpenSetups, loadSetup, loadSetupPlan } from './load.ts'
+
+export function setupRoutes(app: Express, db: Database, clock: () => string): void {
+  serve(app, api.setups, async () => (await loadOpenSetups(db)).map(({ setup }) => setup.summary))
+
+  serve(app, api.setup, ({ params }) => loadSetup(db, params.id))
+
+  serve(app, api.confirmStep, ({ params, body, person }) =>
+    confirmStep(db, params.id, params.step, body, { person, now: clock() }),
+  )
+
+  serve(app, api.skipStep, async ({ params, body, person }) => {
+    const { step, plan } = await planned(db, params.id, params.step)
+    if (step.kind === 'seen')
+      throw new Problem(409, 'not-skippable', 'What is to be seen on the control cannot be skipped as a whole; each readout stays open until it is seen.')
+    return note(
+      db,
+      plan.setup.machine,
+      body.id,
+      { kind: 'skipped', title: `Skipped: ${step.title}`, reason: body.reason, setup: params.id, operation: plan.operation.id, step: step.id },
+      { person, now: clock() },
+    )
+  })
+}
+
+/** Confirms a step without a figure; a homed machine is homed for all that follows, not only for this setup. */
+export async function confirmStep(
+  db: Database,
+  setupId: string,
+  stepId: string,
+  { id, note: remark }: { id: string; note: string | null },
+  author: Author,
+) {
+  const { step, plan } = await planned(db, setupId, stepId)
+  if (step.kind !== 'homed' && step.kind !== 'confirm')
+    throw new Problem(422, 'needs-figures', `“${step.title}” needs its figures; open it and record them.`)
+  return note(
+    db,
+    plan.setup.machine,
+    id,
+    {
+      kind: step.kind === 'homed' ? 'homed' : 'confirmed',
+      title: step.title,
+      reason: remark,
+      setup: setupId,
+      operation: plan.operation.id,
+      step: step.id,
+    },
+    author,
+  )
+}
+
+async function planned(db: Database, setupId: string, stepId: string) {
+  const plan = await loadSetupPlan(db, setupId)
+  if (plan.setup.endedAt) throw new Problem(409, 'setup-ended', 'This setup is finished; its steps stand as they are.')
+  const step: StepPlan | undefined = plan.operation.steps.find((one) => one.id === stepId)
+  if (!step) throw notFound('This step')
+  return { plan, step }
+}

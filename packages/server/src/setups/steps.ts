@@ -1,0 +1,60 @@
+import type { EntryContent, Step, StepPlan, ToSee } from '@rook/contract'
+import { asc, eq } from 'drizzle-orm'
+import type { Queries } from '../db/client.ts'
+import { entry } from '../db/schema.ts'
+
+/** A setup's entries that still hold, in order: corrected ones and the corrections themselves left out. */
+export async function standingEntries(db: Queries, setupId: string): Promise<EntryContent[]> {
+  const rows = await db.select({ content: entry.content }).from(entry).where(eq(entry.setup, setupId)).orderBy(asc(entry.seq))
+  const contents = rows.map((row) => row.content)
+  const takenBack = new Set(contents.filter(({ kind }) => kind === 'correction').map(({ refers }) => refers))
+  return contents.filter(({ id, kind }) => kind !== 'correction' && !takenBack.has(id))
+}
+
+/** The readouts of a setup's entries, seen or still to be seen; a register written again replaces the older. */
+export function readoutsOf(entries: EntryContent[]): ToSee[] {
+  const seen = new Set(entries.flatMap((one) => (one.kind === 'seen' ? one.seen.map((key) => `${one.refers} ${key}`) : [])))
+  const latest = new Map<string, ToSee>()
+  for (const one of entries) {
+    if (one.kind === 'seen') continue
+    for (const readout of one.readouts)
+      latest.set(readout.key, {
+        entry: one.id,
+        title: one.title,
+        ...readout,
+        seen: one.seen.includes(readout.key) || seen.has(`${one.id} ${readout.key}`),
+      })
+  }
+  return [...latest.values()]
+}
+
+/** The order of work with what has become of each step. */
+export function stepsOf(plan: StepPlan[], entries: EntryContent[], readouts: ToSee[]): Step[] {
+  return plan.map((step) => {
+    if (step.kind === 'seen') return seenStep(step, readouts)
+    const last = entries.findLast((one) => one.step === step.id)
+    if (!last) return { ...step, state: 'open', entry: null, at: null, by: null, reason: null, count: null }
+    return {
+      ...step,
+      state: last.kind === 'skipped' ? 'skipped' : 'done',
+      entry: last.id,
+      at: last.at,
+      by: last.person.name,
+      reason: last.reason,
+      count: null,
+    }
+  })
+}
+
+function seenStep(step: StepPlan, readouts: ToSee[]): Step {
+  const done = readouts.filter((readout) => readout.seen).length
+  return {
+    ...step,
+    state: readouts.length > 0 && done === readouts.length ? 'done' : 'open',
+    entry: null,
+    at: null,
+    by: null,
+    reason: null,
+    count: { done, of: readouts.length },
+  }
+}

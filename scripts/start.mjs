@@ -1,0 +1,40 @@
+// npm start: installs what is missing, starts PostgreSQL, migrates, loads the demo shop, serves.
+import { spawn } from 'node:child_process'
+import { createInterface } from 'node:readline'
+import { giveUp, onEnd, ROOT, say, TSX } from './house.mjs'
+import { ensureInterface } from './interface.mjs'
+import { ensurePackages } from './packages.mjs'
+
+ensurePackages()
+const ending = onEnd()
+let databaseUrl = process.env.DATABASE_URL
+if (!databaseUrl) {
+  const { startOwnCluster } = await import('./postgres.mjs')
+  const cluster = await startOwnCluster()
+  ending.add(() => cluster.stop())
+  databaseUrl = cluster.url
+}
+ensureInterface()
+
+const server = spawn(process.execPath, [...TSX, 'demo/serve.ts'], {
+  cwd: ROOT,
+  stdio: ['ignore', 'pipe', 'inherit'],
+  // Its own group: Ctrl-C comes to this program, which stops the server before the database.
+  detached: true,
+  env: { ...process.env, DATABASE_URL: databaseUrl, HOST: process.env.HOST || '127.0.0.1', PORT: process.env.PORT ?? '4070' },
+})
+ending.add(
+  () =>
+    new Promise((resolve) => {
+      if (server.exitCode !== null) return resolve()
+      server.once('exit', resolve)
+      server.kill('SIGTERM')
+    }),
+)
+server.once('exit', (code) => void ending.end(code ?? 1))
+server.once('error', (error) => giveUp(`The server could not be started: ${error.message}`))
+
+for await (const line of createInterface({ input: server.stdout })) {
+  const [, url] = /^listening (\S+)$/.exec(line) ?? []
+  say(url ? `\nRook Ledger is at ${url}\nCtrl-C stops it.` : line)
+}
