@@ -1,4 +1,4 @@
-import { mm, type RawInputs } from '@rook/core'
+import { mm, shiftAt, type RawInputs } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
 import type { Database } from '@rook/server/db/client'
 import { job, setup } from '@rook/server/db/schema'
@@ -7,7 +7,6 @@ import { note } from '@rook/server/ledger/note'
 import { see } from '@rook/server/ledger/see'
 import { confirmStep } from '@rook/server/setups/routes'
 import { loadSetup } from '@rook/server/setups/load'
-import { shiftAt } from '@rook/server/shop/shop'
 import { eq } from 'drizzle-orm'
 import { Chance } from './chance.ts'
 import { MACHINES, type DemoMachine } from './machines.ts'
@@ -31,15 +30,16 @@ const OPEN_AT: Record<string, string> = {
 
 /** Two weeks before a moment, on every machine, over three shifts. */
 export async function playHistory(db: Database, until: number): Promise<void> {
-  let jobNumber = 388
-  for (const [at, machine] of MACHINES.entries()) {
-    const week = new MachineWeek(db, machine, new Chance(417 + at * 1009), until - DAYS * 24 * HOUR, until)
-    jobNumber = await week.play(jobNumber)
-  }
+  // The machines know nothing of each other, so their fortnights are played side by side.
+  await Promise.all(
+    MACHINES.map((machine, at) =>
+      new MachineFortnight(db, machine, new Chance(417 + at * 1009), until - DAYS * 24 * HOUR, until).play(310 + 40 * at),
+    ),
+  )
 }
 
 /** One machine's fortnight: a clock, a chance, and one setup after the other. */
-class MachineWeek {
+class MachineFortnight {
   constructor(
     private readonly db: Database,
     private readonly machine: DemoMachine,
@@ -48,7 +48,7 @@ class MachineWeek {
     private readonly until: number,
   ) {}
 
-  async play(firstJob: number): Promise<number> {
+  async play(firstJob: number): Promise<void> {
     const operations = OPERATIONS.filter((operation) => operation.machine === this.machine.id)
     const today = operations[0]!
     let jobNumber = firstJob
@@ -61,8 +61,7 @@ class MachineWeek {
     }
     this.clock = lastStarts
     await this.powerUp()
-    await this.runSetup(today, `${String(jobNumber++).padStart(4, '0')}`, OPEN_AT[this.machine.id] ?? null)
-    return jobNumber
+    await this.runSetup(today, `${String(jobNumber).padStart(4, '0')}`, OPEN_AT[this.machine.id] ?? null)
   }
 
   private async powerUp(): Promise<void> {
@@ -182,7 +181,7 @@ class MachineWeek {
 
   /** Whoever's shift it is; on the late shift two share the machines. */
   private author() {
-    const shift = shiftAt({ ...SHOP, shifts: SHIFTS }, this.now())
+    const shift = shiftAt(SHIFTS, SHOP.timeZone, this.now())
     const present = PEOPLE.filter((person) => person.shift === shift && person.role !== 'lead')
     const { id, name, role }: DemoPerson = present.length > 1 ? this.chance.pick(present) : (present[0] ?? PEOPLE[0]!)
     return { person: { id, name, role }, now: this.now() }

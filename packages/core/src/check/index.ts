@@ -9,7 +9,7 @@ import { plannedSlot } from './planned-slot.ts'
 import { travel } from './travel.ts'
 
 /** Every check there is, in the order their findings are shown. A new one is a file and a line here. */
-export const CHECKS: readonly Check[] = [travel, plannedSlot, jump, estimate, convention, homed, gaugeFit, onPurpose]
+export const CHECKS: readonly Check[] = [jump, travel, plannedSlot, estimate, convention, homed, gaugeFit, onPurpose]
 
 /** Runs all checks on a complete result. */
 export function runChecks(evidence: Evidence): Finding[] {

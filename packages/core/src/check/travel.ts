@@ -11,6 +11,8 @@ export const travel: Check = {
     const readings = result.readings.map(({ axis, label, value }) =>
       judge(machine, axis, label, value, 'Read it from the machine display; look for a lost sign or decimal point.'),
     )
+    // A zero that follows from an impossible reading says nothing new.
+    if (readings.some((finding) => finding?.verdict === 'stop')) return readings.filter((finding) => finding !== null)
     const zeros = result.writes.flatMap(({ register, value, state }) =>
       register.family === 'work' && register.property !== 'Z' && machine.kind === 'mill' && state === 'set'
         ? [judge(machine, register.property as Axis, registerName(register), value, 'Part zero would lie where the spindle cannot go.')]

@@ -39,6 +39,7 @@ type SideAxis = 'X' | 'Y'
 export const edge: Routine = {
   id: 'edge',
   name: 'Edge',
+  manner: 'from an edge',
   purpose: 'Part zero in X or Y from one side of the part or of a fixed jaw.',
   kind: 'pick-up',
   machines: ['mill'],

@@ -34,6 +34,7 @@ import type { WorkingLine } from '../working/index.ts'
 export const face: Routine = {
   id: 'face',
   name: 'Face',
+  manner: 'from a face',
   purpose: 'Part zero in Z from one touch with a tool whose length stands.',
   kind: 'pick-up',
   machines: ['mill', 'lathe'],

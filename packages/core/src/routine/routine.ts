@@ -12,6 +12,8 @@ export interface Routine {
   /** Stays the same for ever: entries name it. */
   id: string
   name: string
+  /** How the value came about, for an entry's title: "G54 X from an edge". */
+  manner: string
   /** What it is for, in one sentence. */
   purpose: string
   kind: 'pick-up' | 'touch-off' | 'calibration' | 'statement'

@@ -12,6 +12,7 @@ import { reachRegister } from '../reach/index.ts'
 export const deliberateZero: Routine = {
   id: 'deliberate-zero',
   name: 'Deliberately zero',
+  manner: 'zero on purpose',
   purpose: 'States that a register holds zero on purpose, and why.',
   kind: 'statement',
   machines: ['mill', 'lathe'],

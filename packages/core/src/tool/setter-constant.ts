@@ -14,6 +14,7 @@ import { reachOf, restingOn } from '../reach/index.ts'
 export const setterConstantRoutine: Routine = {
   id: 'setter-constant',
   name: 'Setter constant',
+  manner: 'from a known length',
   purpose: 'Ties a setter to this machine, with a master or a tool of known length.',
   kind: 'calibration',
   machines: ['mill'],

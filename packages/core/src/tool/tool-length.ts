@@ -41,6 +41,7 @@ type Method = 'part' | 'block' | 'setter'
 export const toolLength: Routine = {
   id: 'tool-length',
   name: 'Tool length by touch',
+  manner: 'by touch',
   purpose: 'How far a tool reaches in Z: on the part, on a gauge pin or block, or on a setter.',
   kind: 'touch-off',
   machines: ['mill', 'lathe'],

@@ -26,6 +26,7 @@ const MICROMETER = { label: 'measured diameter', standard: 3_000 }
 export const turnedDiameter: Routine = {
   id: 'turned-diameter',
   name: 'Tool X from a turned diameter',
+  manner: 'from a turned diameter',
   purpose: 'A lathe tool\u2019s geometry X from a skim cut and the diameter measured on it.',
   kind: 'touch-off',
   machines: ['lathe'],

@@ -1,6 +1,7 @@
+import { shiftAt } from '@rook/core'
 import type { EntryContent, Person } from '@rook/contract'
 import type { Queries } from '../db/client.ts'
-import { loadShop, shiftAt } from '../shop/shop.ts'
+import { loadShop } from '../shop/shop.ts'
 
 /** Who makes an entry, and when: from the session and the server's clock, never from the body. */
 export interface Author {
@@ -19,7 +20,7 @@ export async function headingOf(db: Queries, { person, now }: Author, id: string
     machine,
     at: now,
     person: { id: person.id, name: person.name, role: person.role },
-    shift: shiftAt(shop, now),
+    shift: shiftAt(shop.shifts, shop.timeZone, now),
   }
 }
 

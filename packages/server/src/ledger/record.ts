@@ -133,5 +133,5 @@ function writeOf(write: Write, scene: Scene): EntryWrite {
 }
 
 function titleOf(routine: Routine, { sheet }: Assessment): string {
-  return sheet.target ? `${registerName(sheet.target)} by ${routine.name.toLowerCase()}` : routine.name
+  return sheet.target ? `${registerName(sheet.target)} ${routine.manner}` : routine.name
 }

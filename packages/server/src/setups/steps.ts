@@ -30,8 +30,7 @@ export function readoutsOf(entries: EntryContent[]): ToSee[] {
 
 /** The order of work with what has become of each step. */
 export function stepsOf(plan: StepPlan[], entries: EntryContent[], readouts: ToSee[]): Step[] {
-  return plan.map((step) => {
-    if (step.kind === 'seen') return seenStep(step, readouts)
+  const steps = plan.map((step): Step => {
     const last = entries.findLast((one) => one.step === step.id)
     if (!last) return { ...step, state: 'open', entry: null, at: null, by: null, reason: null, count: null }
     return {
@@ -44,13 +43,16 @@ export function stepsOf(plan: StepPlan[], entries: EntryContent[], readouts: ToS
       count: null,
     }
   })
+  // What has to be seen is complete only when nothing more will be added to it.
+  const figuresAreIn = steps.every((step) => step.kind !== 'routine' || step.state !== 'open')
+  return steps.map((step) => (step.kind === 'seen' ? seenStep(step, readouts, figuresAreIn) : step))
 }
 
-function seenStep(step: StepPlan, readouts: ToSee[]): Step {
+function seenStep(step: StepPlan, readouts: ToSee[], figuresAreIn: boolean): Step {
   const done = readouts.filter((readout) => readout.seen).length
   return {
     ...step,
-    state: readouts.length > 0 && done === readouts.length ? 'done' : 'open',
+    state: figuresAreIn && done === readouts.length ? 'done' : 'open',
     entry: null,
     at: null,
     by: null,

@@ -1,0 +1,2 @@
+export { shiftAt } from './shift.ts'
+export type { Shift } from './shift.ts'

@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import { shiftAt } from '@rook/core'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import PlaceIcon from '../parts/PlaceIcon.vue'
+import RookMark from '../parts/RookMark.vue'
+import { useContext } from './context.ts'
+import { useLive } from './live.ts'
+import { useSession } from './session.ts'
+import Shortcuts from './Shortcuts.vue'
+
+defineProps<{ theme: 'day' | 'night' }>()
+defineEmits<{ turn: [] }>()
+
+const session = useSession()
+const live = useLive()
+const context = useContext()
+const router = useRouter()
+const now = ref(new Date())
+useIntervalFn(() => (now.value = new Date()), 30_000)
+
+const places = [
+  { to: '/floor', name: 'Floor', icon: 'floor' },
+  { to: '/setup', name: 'Setup', icon: 'setup' },
+  { to: '/ledger', name: 'Ledger', icon: 'ledger' },
+  { to: '/machines', name: 'Machines', icon: 'machines' },
+] as const
+
+const shift = computed(() => {
+  const name = session.shop && shiftAt(session.shop.shifts, session.shop.timeZone, now.value.toISOString())
+  return name ? `${name} shift` : null
+})
+
+async function leave(): Promise<void> {
+  await session.signOut().catch(() => session.forget())
+  await router.push('/sign-in')
+}
+</script>
+
+<template>
+  <div class="shell">
+    <nav class="rail" aria-label="Places">
+      <RouterLink to="/floor" class="mark" aria-label="Rook Ledger"><RookMark /></RouterLink>
+      <RouterLink v-for="place in places" :key="place.to" :to="place.to" class="place" active-class="here">
+        <PlaceIcon :name="place.icon" />
+        <span>{{ place.name }}</span>
+      </RouterLink>
+    </nav>
+    <header class="top">
+      <p class="words">
+        <span v-for="word in context.words" :key="word" class="word">{{ word }}</span>
+        <span v-if="shift" class="word shift">{{ shift }}</span>
+        <span class="word">{{ session.person?.name }}, {{ session.person?.role }}</span>
+      </p>
+      <button class="tool" type="button" @click="$emit('turn')">{{ theme === 'day' ? 'Night' : 'Day' }}</button>
+      <button class="tool" type="button" @click="leave">Sign out</button>
+      <span class="tool state" :class="{ away: !live.connected }" role="status">{{
+        live.connected ? 'connected' : 'not connected'
+      }}</span>
+    </header>
+    <main class="main">
+      <p v-if="!live.connected" class="away-line">
+        The server does not answer. Figures stay on this tablet until it is back; nothing is recorded meanwhile.
+      </p>
+      <slot />
+    </main>
+    <Shortcuts />
+  </div>
+</template>
+
+<style scoped>
+.shell {
+  display: grid;
+  grid-template: 52px minmax(0, 1fr) / 76px minmax(0, 1fr);
+  height: 100%;
+}
+.rail {
+  grid-row: 1 / 3;
+  border-right: 1px solid var(--rule);
+  display: flex;
+  flex-direction: column;
+}
+.mark {
+  display: grid;
+  place-items: center;
+  height: 58px;
+  color: var(--act);
+}
+.place {
+  display: grid;
+  justify-items: center;
+  gap: 4px;
+  padding: 9px 2px;
+  min-height: 60px;
+  color: var(--quiet);
+  text-decoration: none;
+  font-size: 14px;
+  border-left: 3px solid transparent;
+}
+.place:hover {
+  color: var(--ink);
+}
+.place.here {
+  background: var(--sheet);
+  color: var(--ink);
+  font-weight: 700;
+  border-left-color: var(--act);
+}
+.top {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 0 20px 0 18px;
+  border-bottom: 1px solid var(--rule);
+  min-width: 0;
+}
+.words {
+  flex: 1;
+  margin: 0;
+  display: flex;
+  overflow: hidden;
+  white-space: nowrap;
+  min-width: 0;
+}
+.word {
+  padding: 0 14px;
+  border-left: 1px solid var(--rule);
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.word:first-child {
+  padding-left: 0;
+  border-left: 0;
+  font-weight: 700;
+  flex-shrink: 0;
+}
+.tool {
+  min-height: 44px;
+  padding: 0 12px;
+  border: 1px solid transparent;
+  border-radius: 3px;
+  background: none;
+  color: var(--quiet);
+  font: inherit;
+  font-size: 15px;
+  cursor: pointer;
+  display: inline-flex;
+  align-items: center;
+  white-space: nowrap;
+}
+button.tool:hover {
+  border-color: var(--rule);
+  color: var(--ink);
+}
+.state {
+  cursor: default;
+  color: var(--act);
+}
+.state.away {
+  color: var(--stop);
+  font-weight: 700;
+}
+.main {
+  overflow: auto;
+  min-width: 0;
+}
+.away-line {
+  margin: 0;
+  padding: 10px 20px;
+  background: var(--stop-soft);
+  color: var(--stop);
+  border-bottom: 1px solid var(--rule);
+}
+@media (max-width: 760px) {
+  .shell {
+    grid-template: 52px minmax(0, 1fr) 60px / minmax(0, 1fr);
+  }
+  .rail {
+    grid-row: 3;
+    flex-direction: row;
+    border-right: 0;
+    border-top: 1px solid var(--rule);
+    justify-content: space-around;
+  }
+  .mark {
+    display: none;
+  }
+  .place {
+    border-left: 0;
+    flex: 1;
+  }
+  .word:not(:first-child) {
+    display: none;
+  }
+  .top {
+    padding: 0 8px 0 12px;
+  }
+}
+@media print {
+  .rail,
+  .top {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,12 @@
+import '@fontsource/b612/latin-400.css'
+import '@fontsource/b612/latin-400-italic.css'
+import '@fontsource/b612/latin-700.css'
+import 'ant-design-vue/dist/reset.css'
+import './look.css'
+import { VueQueryPlugin } from '@tanstack/vue-query'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import App from './App.vue'
+import { router } from './router.ts'
+
+createApp(App).use(createPinia()).use(VueQueryPlugin).use(router).mount('#app')

@@ -1,0 +1,39 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { useSession } from './session.ts'
+
+/** A folder of `places/` per place; each is loaded when it is first gone to. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/floor' },
+    { path: '/sign-in', name: 'sign-in', component: () => import('../places/sign-in/SignIn.vue'), meta: { open: true } },
+    { path: '/floor', name: 'floor', component: () => import('../places/floor/Floor.vue') },
+    { path: '/setup', name: 'setups', component: () => import('../places/setup/Setups.vue') },
+    {
+      path: '/setup/:setup',
+      component: () => import('../places/setup/Setup.vue'),
+      props: true,
+      children: [
+        { path: '', name: 'setup', component: () => import('../places/setup/SetupOverview.vue'), props: true },
+        { path: 'step/:step', name: 'step', component: () => import('../places/setup/StepPage.vue'), props: true },
+        { path: 'routine/:routine', name: 'setup-routine', component: () => import('../places/setup/FreeRoutine.vue'), props: true },
+      ],
+    },
+    { path: '/ledger', name: 'ledger', component: () => import('../places/ledger/Ledger.vue') },
+    { path: '/ledger/:entry', name: 'entry', component: () => import('../places/ledger/EntryPage.vue'), props: true },
+    { path: '/machines', name: 'machines', component: () => import('../places/machines/Machines.vue') },
+    { path: '/machines/new', name: 'new-machine', component: () => import('../places/machines/MachineRecordPage.vue') },
+    { path: '/machines/:machine', name: 'machine', component: () => import('../places/machines/MachinePage.vue'), props: true },
+    { path: '/machines/:machine/record', name: 'machine-record', component: () => import('../places/machines/MachineRecordPage.vue'), props: true },
+    { path: '/machines/:machine/routine/:routine', name: 'machine-routine', component: () => import('../places/machines/MachineRoutine.vue'), props: true },
+    { path: '/people', name: 'people', component: () => import('../places/machines/People.vue') },
+    { path: '/:rest(.*)*', component: () => import('../places/Nowhere.vue') },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  const session = useSession()
+  if (!session.asked) await session.ask().catch(() => undefined)
+  if (!to.meta.open && !session.person) return { name: 'sign-in', query: { to: to.fullPath } }
+  return true
+})

@@ -1,0 +1,23 @@
+import type { Shop } from '@rook/contract'
+
+type Zone = Pick<Shop, 'timeZone'> | null
+
+const inZone = (zone: Zone, options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat('en-GB', { timeZone: zone?.timeZone ?? 'UTC', ...options })
+
+/** "02:14" in the shop's zone. */
+export function clockTime(at: string, zone: Zone): string {
+  return inZone(zone, { hour: '2-digit', minute: '2-digit' }).format(new Date(at))
+}
+
+/** "Tue 24 Nov, 02:14" in the shop's zone. */
+export function dayTime(at: string, zone: Zone): string {
+  const day = inZone(zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(new Date(at))
+  return `${day}, ${clockTime(at, zone)}`
+}
+
+/** The time alone for today, day and time for any other day. */
+export function when(at: string, zone: Zone): string {
+  const day = inZone(zone, { dateStyle: 'short' })
+  return day.format(new Date(at)) === day.format(new Date()) ? clockTime(at, zone) : dayTime(at, zone)
+}

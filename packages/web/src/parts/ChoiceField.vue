@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import type { ChoiceInput } from '@rook/core'
+import { Select } from 'ant-design-vue'
+import { computed } from 'vue'
+
+const value = defineModel<string>({ required: true })
+const props = defineProps<{ input: ChoiceInput; problem?: string | undefined; asked: boolean }>()
+
+const options = computed(() => props.input.options.map((option) => ({ ...option, chosen: option.note ? `${option.label}, ${option.note}` : option.label })))
+</script>
+
+<template>
+  <div class="choice" :class="{ asked }">
+    <span :id="`label-${input.id}`" class="label">{{ input.label }}</span>
+    <div v-if="input.shown === 'row'" class="row" role="radiogroup" :aria-labelledby="`label-${input.id}`">
+      <button
+        v-for="option in input.options"
+        :key="option.value"
+        type="button"
+        role="radio"
+        :aria-checked="value === option.value"
+        :class="{ chosen: value === option.value }"
+        @click="value = option.value"
+      >
+        <span>{{ option.label }}</span>
+        <small v-if="option.note">{{ option.note }}</small>
+      </button>
+    </div>
+    <Select
+      v-else
+      :value="value || undefined"
+      :options="options"
+      :field-names="{ label: 'label', value: 'value' }"
+      :aria-label="input.label"
+      :data-input="input.id"
+      :show-search="options.length > 8"
+      option-filter-prop="chosen"
+      option-label-prop="chosen"
+      :status="problem ? 'error' : ''"
+      placeholder="pick one"
+      @change="(chosen) => (value = String(chosen))"
+    >
+      <template #option="{ label, note }">
+        <span class="option"
+          ><span>{{ label }}</span
+          ><span class="quiet small">{{ note }}</span></span
+        >
+      </template>
+    </Select>
+    <p v-if="problem" class="stop small" role="alert">{{ problem }}</p>
+  </div>
+</template>
+
+<style scoped>
+.choice {
+  display: grid;
+  gap: 1px;
+  align-content: start;
+}
+.label {
+  color: var(--quiet);
+  font-size: 14px;
+  line-height: 1.2;
+}
+.asked .label {
+  color: var(--act);
+  font-weight: 700;
+}
+.row {
+  display: flex;
+  gap: 6px;
+}
+.row button {
+  flex: 1;
+  min-height: 44px;
+  padding: 2px 10px;
+  display: grid;
+  justify-items: center;
+  align-content: center;
+  background: var(--sheet);
+  color: var(--ink);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  font: inherit;
+  line-height: 1.15;
+  cursor: pointer;
+}
+.row small {
+  font-size: 14px;
+  color: var(--quiet);
+}
+.row .chosen {
+  border-color: var(--act);
+  background: var(--act-soft);
+  box-shadow: inset 0 -3px 0 var(--act);
+}
+.option {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+}
+p {
+  margin: 0;
+}
+</style>

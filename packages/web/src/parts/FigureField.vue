@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { formatExact, formatLength, decimalsFor, readLength, type LengthInput, type MachineRecord, type Problem } from '@rook/core'
+import { computed, ref } from 'vue'
+import { useNumberPad } from './number-pad.ts'
+
+const text = defineModel<string>({ required: true })
+const props = defineProps<{
+  input: LengthInput
+  machine: Pick<MachineRecord, 'unit' | 'increment'>
+  problem?: Problem | undefined
+  asked: boolean
+}>()
+const emit = defineEmits<{ next: []; back: []; agree: [] }>()
+
+const pad = useNumberPad()
+const field = ref<HTMLInputElement | null>(null)
+
+/** What the text comes to, when that is not plain from the text itself. */
+const resolved = computed(() => {
+  const reading = readLength(text.value, { name: props.input.label, unit: props.machine.unit, grid: props.input.grid })
+  if (reading.kind !== 'length' || /^[+-]?\d*[.,]?\d*$/.test(text.value.trim())) return null
+  const { unit, increment } = props.machine
+  const decimals = decimalsFor(increment, unit)
+  const shown = formatLength(reading.value, { unit, decimals })
+  const exact = formatExact(reading.value, unit)
+  return `= ${exact.length > shown.length ? exact : shown} ${unit}`
+})
+
+function keydown(event: KeyboardEvent): void {
+  if (event.key !== 'Enter' || event.ctrlKey || event.metaKey) return
+  event.preventDefault()
+  if (props.problem?.kind === 'ask') return emit('agree')
+  if (event.shiftKey) emit('back')
+  else emit('next')
+}
+
+defineExpose({ focus: () => field.value?.focus() })
+</script>
+
+<template>
+  <span class="figure-field">
+    <span v-if="resolved" class="resolved figure" data-resolved>{{ resolved }}</span>
+    <input
+      ref="field"
+      v-model="text"
+      type="text"
+      class="figure"
+      :class="{ asked, wrong: problem }"
+      :inputmode="pad.onTouch ? 'none' : 'text'"
+      autocomplete="off"
+      autocapitalize="off"
+      spellcheck="false"
+      :aria-label="input.label"
+      :aria-invalid="problem ? 'true' : undefined"
+      :data-input="input.id"
+      maxlength="120"
+      @keydown="keydown"
+      @focus="($event.target as HTMLInputElement).select(), pad.attach($event.target as HTMLInputElement)"
+      @blur="pad.detach($event.target as HTMLInputElement)"
+    />
+  </span>
+</template>
+
+<style scoped>
+.figure-field {
+  display: inline-flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 10px;
+  min-width: 0;
+}
+.resolved {
+  color: var(--note);
+  font-size: 16px;
+}
+input {
+  width: 152px;
+  height: 44px;
+  padding: 0 8px;
+  text-align: right;
+  font: inherit;
+  font-size: 21px;
+  color: var(--ink);
+  background: var(--act-soft);
+  border: 0;
+  border-bottom: 2px solid var(--act);
+  border-radius: 0;
+}
+input.asked:not(:focus) {
+  background: transparent;
+  outline: 2px dashed var(--act);
+  outline-offset: -2px;
+}
+input:focus {
+  outline: 2px solid var(--act);
+  outline-offset: 0;
+  background: var(--sheet);
+}
+input.wrong {
+  border-bottom-color: var(--stop);
+}
+</style>

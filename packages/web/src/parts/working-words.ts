@@ -1,0 +1,24 @@
+import { formatLength, decimalsFor, type Axis, type MachineRecord, type Nm, type Operation, type RegisterRef } from '@rook/core'
+
+const WORDS: Record<Operation, string> = { start: '', add: 'plus', less: 'less', aside: 'noted' }
+
+/** "less edge stands at part X": the operation first, the label after it as running text. */
+export function lineWords(operation: Operation, label: string): { operation: string; label: string } {
+  const word = WORDS[operation]
+  const isName = /^.[^a-z]/.test(label)
+  return { operation: word, label: word && !isName ? label[0]!.toLowerCase() + label.slice(1) : label }
+}
+
+const WAYS: Record<Axis, [grows: string, falls: string]> = {
+  X: ['further right', 'further left'],
+  Y: ['further back', 'nearer to you'],
+  Z: ['higher', 'lower'],
+}
+
+/** "the part sits 0.013 further left", for a work offset that moved. */
+export function whereItMoved(register: RegisterRef, moved: Nm, machine: Pick<MachineRecord, 'unit' | 'increment'>): string | null {
+  if (register.family !== 'work' || moved === 0) return null
+  const [grows, falls] = WAYS[register.property as Axis]
+  const size = formatLength(Math.abs(moved) as Nm, { unit: machine.unit, decimals: decimalsFor(machine.increment, machine.unit) })
+  return `the part sits ${size} ${moved > 0 ? grows : falls}`
+}

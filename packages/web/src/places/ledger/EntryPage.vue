@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { api } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { Modal } from 'ant-design-vue'
+import { computed, ref, watchEffect } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useContext } from '../../app/context.ts'
+import { useEntry, useMachines } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { dayTime } from '../../app/time.ts'
+import EntrySheet from './EntrySheet.vue'
+
+const props = defineProps<{ entry: string }>()
+const query = useEntry(() => props.entry)
+const machines = useMachines()
+const session = useSession()
+const queries = useQueryClient()
+const context = useContext()
+const content = computed(() => query.data.value?.content ?? null)
+const machine = computed(() => machines.data.value?.find(({ id }) => id === content.value?.machine))
+watchEffect(() => machine.value && context.set(machine.value.name, 'Ledger'))
+
+const CORRECTABLE = ['pick-up', 'touch-off', 'calibration', 'statement', 'skipped', 'confirmed']
+const correctable = computed(() => content.value && CORRECTABLE.includes(content.value.kind) && !query.data.value!.correctedBy)
+const correcting = ref(false)
+const reason = ref('')
+const trouble = ref<string | null>(null)
+
+async function takeBack(): Promise<void> {
+  trouble.value = null
+  try {
+    await call(api.correct, { params: { id: props.entry }, body: { id: crypto.randomUUID(), reason: reason.value } })
+    await queries.invalidateQueries()
+    correcting.value = false
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="query.isError.value" class="stop">{{ query.error.value?.message }}</p>
+    <template v-else-if="content && machine">
+      <h1 :class="{ taken: query.data.value!.correctedBy }">{{ content.title }}</h1>
+      <p class="quiet">
+        Entry {{ content.seq }} on {{ machine.name }}, {{ dayTime(content.at, session.shop) }}, {{ content.person.name }}, {{ content.person.role
+        }}<template v-if="content.shift">, {{ content.shift }} shift</template>
+      </p>
+      <p v-if="query.data.value!.correctedBy" class="query">
+        Taken back: it no longer counts. <RouterLink :to="{ name: 'entry', params: { entry: query.data.value!.correctedBy! } }">See the correction</RouterLink>
+      </p>
+      <p v-if="content.reason">Reason: {{ content.reason }}</p>
+      <p v-if="content.refers"><RouterLink :to="{ name: 'entry', params: { entry: content.refers } }">The entry this is about</RouterLink></p>
+      <EntrySheet :entry="query.data.value!" :machine="machine" />
+      <p class="ways">
+        <RouterLink v-for="write in content.writes" :key="write.register" class="link" :to="{ name: 'ledger', query: { machine: content.machine, register: write.register } }">
+          Everything written to {{ write.name }}
+        </RouterLink>
+        <button v-if="correctable" type="button" class="link" @click="correcting = true">Take this entry back</button>
+      </p>
+      <p class="quiet small hash">{{ query.data.value!.hash }}, follows {{ query.data.value!.previousHash.slice(0, 12) }}…</p>
+      <Modal v-model:open="correcting" title="Take this entry back" ok-text="Take it back" cancel-text="Leave it" :ok-button-props="{ disabled: reason.trim().length < 3 }" @ok="takeBack">
+        <p>It stays in the ledger; a new entry says that it no longer counts and puts back what stood before.</p>
+        <label class="why">
+          <span class="quiet">Reason</span>
+          <textarea v-model="reason" rows="3" maxlength="500" />
+        </label>
+        <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+      </Modal>
+    </template>
+    <p v-else class="quiet">Opening …</p>
+  </div>
+</template>
+
+<style scoped>
+.page > h1 {
+  margin-bottom: 4px;
+}
+p {
+  margin: 0 0 10px;
+}
+.taken {
+  text-decoration: line-through;
+  color: var(--quiet);
+}
+.ways {
+  margin-top: 10px;
+  display: flex;
+  gap: 20px;
+}
+.ways a {
+  display: inline-flex;
+  align-items: center;
+}
+.hash {
+  overflow-wrap: anywhere;
+}
+.why {
+  display: grid;
+  gap: 6px;
+}
+textarea {
+  padding: 8px 10px;
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+}
+</style>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { api } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watchEffect } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useContext } from '../../app/context.ts'
+import { useScene, useSetups } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { when } from '../../app/time.ts'
+import StandingTable from '../../parts/StandingTable.vue'
+import RoutineList from '../../routine/RoutineList.vue'
+
+const props = defineProps<{ machine: string }>()
+const setups = useSetups()
+const own = computed(() => setups.data.value?.find((setup) => setup.machine === props.machine) ?? null)
+const scene = useScene(
+  () => props.machine,
+  () => own.value?.id ?? null,
+)
+const session = useSession()
+const queries = useQueryClient()
+const context = useContext()
+const trouble = ref<string | null>(null)
+watchEffect(() => context.set(scene.data.value?.machine.name ?? 'Machine'))
+
+const homed = computed(() => {
+  const { homedAt, poweredAt } = scene.data.value ?? {}
+  return Boolean(homedAt && (!poweredAt || homedAt >= poweredAt))
+})
+
+async function say(operation: typeof api.home | typeof api.power): Promise<void> {
+  trouble.value = null
+  try {
+    await call(operation, { params: { id: props.machine }, body: { id: crypto.randomUUID() } })
+    await queries.invalidateQueries()
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="scene.isError.value && !scene.data.value" class="stop">{{ scene.error.value?.message }}</p>
+    <template v-else-if="scene.data.value">
+      <h1>What stands in {{ scene.data.value.machine.name }}</h1>
+      <p class="state">
+        <span v-if="homed" class="quiet">Homed {{ when(scene.data.value.homedAt!, session.shop) }}.</span>
+        <span v-else class="stop">Not homed since it was switched on.</span>
+        <button v-if="!homed" type="button" class="plain" @click="say(api.home)">It has been homed</button>
+        <button type="button" class="plain" @click="say(api.power)">It was switched on</button>
+        <RouterLink v-if="own" class="link" :to="{ name: 'setup', params: { setup: own.id } }">Setup at hand: {{ own.partName }}, {{ own.operationName }}</RouterLink>
+        <RouterLink class="link" :to="{ name: 'ledger', query: { machine } }">Its entries</RouterLink>
+        <RouterLink v-if="session.person?.role === 'lead'" class="link" :to="{ name: 'machine-record', params: { machine } }">Its record</RouterLink>
+      </p>
+      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+      <StandingTable :scene="scene.data.value" />
+      <h2>Routines without a setup</h2>
+      <RoutineList :machine="scene.data.value.machine" :to="(routine) => ({ name: 'machine-routine', params: { machine, routine } })" />
+    </template>
+    <p v-else class="quiet">Opening …</p>
+  </div>
+</template>
+
+<style scoped>
+h2 {
+  margin: 26px 0 10px;
+}
+.state {
+  display: flex;
+  gap: 10px 18px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin: 0 0 16px;
+}
+.state a {
+  display: inline-flex;
+  align-items: center;
+}
+.plain {
+  min-height: 44px;
+  padding: 0 14px;
+  font: inherit;
+  font-size: 15px;
+  background: var(--sheet);
+  color: var(--ink);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  cursor: pointer;
+}
+</style>

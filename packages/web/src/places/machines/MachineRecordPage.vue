@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { api } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useContext } from '../../app/context.ts'
+import { useMachines } from '../../app/queries.ts'
+import { axesOfKind, blankForm, formOf, readForm, type RecordForm } from './record-form.ts'
+import { CONVENTIONS } from './words.ts'
+
+const props = defineProps<{ machine?: string }>()
+const machines = useMachines()
+const queries = useQueryClient()
+const router = useRouter()
+const known = computed(() => machines.data.value?.find(({ id }) => id === props.machine))
+const form = ref<RecordForm>(blankForm())
+const problems = ref<string[]>([])
+watch(known, (machine) => machine && (form.value = formOf(machine)), { immediate: true, once: Boolean(known.value) })
+useContext().set('Machines')
+
+async function keep(): Promise<void> {
+  const read = readForm(form.value)
+  if ('problems' in read) {
+    problems.value = read.problems
+    return
+  }
+  problems.value = []
+  try {
+    const kept = props.machine
+      ? await call(api.changeMachine, { params: { id: props.machine }, body: read.input })
+      : await call(api.addMachine, { body: read.input })
+    await queries.invalidateQueries()
+    await router.push({ name: 'machine', params: { machine: kept.id } })
+  } catch (error) {
+    problems.value = [troubleOf(error)]
+  }
+}
+</script>
+
+<template>
+  <form class="page" @submit.prevent="keep">
+    <h1>{{ machine ? `Record of ${known?.name ?? ''}` : 'A new machine' }}</h1>
+    <ul v-if="problems.length > 0" role="alert" class="stop">
+      <li v-for="problem in problems" :key="problem">{{ problem }}</li>
+    </ul>
+    <div class="grid">
+      <label><span>Name</span><input v-model="form.name" maxlength="40" /></label>
+      <label
+        ><span>Kind</span>
+        <select v-model="form.kind"><option value="mill">mill or router</option><option value="lathe">lathe</option></select></label
+      >
+      <label
+        ><span>Unit</span>
+        <select v-model="form.unit"><option value="mm">millimetres</option><option value="in">inches</option></select></label
+      >
+      <label><span>Least increment</span><input v-model="form.increment" class="figure" /></label>
+      <label v-if="form.kind === 'mill'"
+        ><span>Length in Z</span>
+        <select v-model="form.lengthConvention"><option v-for="(words, convention) in CONVENTIONS" :key="convention" :value="convention">{{ words }}</option></select></label
+      >
+      <label v-if="form.kind === 'mill'"
+        ><span>D registers hold</span>
+        <select v-model="form.diameterRegister"><option value="diameter">diameters</option><option value="radius">radii</option></select></label
+      >
+      <label v-else
+        ><span>X reads</span>
+        <select v-model="form.xReads"><option value="diameter">diameters</option><option value="radius">radii</option></select></label
+      >
+    </div>
+    <h2>Travel, in machine coordinates</h2>
+    <div class="grid">
+      <template v-for="axis in axesOfKind(form.kind)" :key="axis">
+        <label><span>{{ axis }} from</span><input v-model="form.travels[axis].min" class="figure" /></label>
+        <label><span>{{ axis }} to</span><input v-model="form.travels[axis].max" class="figure" /></label>
+      </template>
+    </div>
+    <h2>Work offset slots</h2>
+    <div class="slots">
+      <div v-for="(slot, at) in form.slots" :key="at" class="slot">
+        <input v-model="slot.code" :aria-label="`Slot ${at + 1}`" maxlength="12" />
+        <input v-model="slot.name" :aria-label="`Plain name of slot ${at + 1}`" placeholder="plain name" maxlength="60" />
+        <button type="button" class="link" @click="form.slots.splice(at, 1)">leave out</button>
+      </div>
+      <button type="button" class="link" @click="form.slots.push({ code: '', name: '' })">One more slot</button>
+    </div>
+    <button type="submit" class="go">Keep this record</button>
+  </form>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+  gap: 12px 18px;
+}
+label {
+  display: grid;
+  gap: 4px;
+}
+label span {
+  color: var(--quiet);
+  font-size: 15px;
+}
+input,
+select {
+  height: 46px;
+  padding: 0 10px;
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  min-width: 0;
+}
+h2 {
+  margin: 24px 0 10px;
+}
+.slots {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(400px, 1fr));
+  gap: 8px 24px;
+}
+.slot {
+  display: grid;
+  grid-template-columns: 120px 1fr auto;
+  gap: 8px;
+}
+.go {
+  margin-top: 22px;
+  min-height: 56px;
+  padding: 0 26px;
+  border: 0;
+  background: var(--act);
+  color: var(--sheet);
+  border-radius: 3px;
+  font: inherit;
+  font-weight: 700;
+}
+</style>

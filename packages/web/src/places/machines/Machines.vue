@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { formatExact } from '@rook/core'
+import { useContext } from '../../app/context.ts'
+import { useMachines } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { CONVENTIONS } from './words.ts'
+
+const machines = useMachines()
+const session = useSession()
+useContext().set('Machines')
+</script>
+
+<template>
+  <div class="page">
+    <h1>Machines</h1>
+    <table class="sheet">
+      <thead>
+        <tr>
+          <th>Machine</th>
+          <th>Unit, step</th>
+          <th>Length in Z</th>
+          <th>Slots</th>
+          <th>Travel</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="machine in machines.data.value" :key="machine.id">
+          <th scope="row">
+            <RouterLink :to="{ name: 'machine', params: { machine: machine.id } }">{{ machine.name }}</RouterLink>
+            <span class="quiet small">{{ machine.kind }}</span>
+          </th>
+          <td>{{ machine.unit }}, {{ formatExact(machine.increment, machine.unit) }}</td>
+          <td>{{ machine.kind === 'lathe' ? `X reads ${machine.xReads === 'diameter' ? 'diameters' : 'radii'}` : CONVENTIONS[machine.lengthConvention] }}</td>
+          <td>{{ machine.slots.length }}</td>
+          <td>
+            <span v-for="travel in machine.travels" :key="travel.axis" class="travel figure">{{ travel.axis }} {{ formatExact(travel.min, machine.unit) }} to {{ formatExact(travel.max, machine.unit) }}</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="session.person?.role === 'lead'" class="ways">
+      <RouterLink class="link" to="/machines/new">Add a machine</RouterLink>
+      <RouterLink class="link" to="/people">People</RouterLink>
+    </p>
+    <p v-else class="quiet">A lead adds machines and people.</p>
+  </div>
+</template>
+
+<style scoped>
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  text-align: left;
+  padding: 10px 16px;
+  border-bottom: 1px solid var(--rule);
+  vertical-align: top;
+}
+thead th {
+  font-weight: 400;
+  color: var(--quiet);
+  font-size: 15px;
+}
+tbody tr:last-child > * {
+  border-bottom: 0;
+}
+tbody th a {
+  display: flex;
+  align-items: center;
+  min-height: 32px;
+  font-weight: 700;
+}
+.travel {
+  display: block;
+}
+.ways {
+  display: flex;
+  gap: 20px;
+}
+.ways a {
+  display: inline-flex;
+  align-items: center;
+}
+</style>

@@ -1,0 +1,13 @@
+<script setup lang="ts">
+import type { Entry, Setup } from '@rook/contract'
+import { useRouter } from 'vue-router'
+import RoutinePage from '../../routine/RoutinePage.vue'
+
+defineProps<{ setup: string; routine: string; data: Setup }>()
+const router = useRouter()
+const recorded = (entry: Entry) => router.push({ name: 'entry', params: { entry: entry.content.id } })
+</script>
+
+<template>
+  <RoutinePage :machine="data.summary.machine" :setup="setup" :step="null" :routine="routine" :preset="{}" @recorded="recorded" />
+</template>

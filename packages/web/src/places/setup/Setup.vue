@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { useStorage } from '@vueuse/core'
+import { computed, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { useContext } from '../../app/context.ts'
+import { useSetup } from '../../app/queries.ts'
+import OrderOfWork from './OrderOfWork.vue'
+
+const props = defineProps<{ setup: string }>()
+const query = useSetup(() => props.setup)
+const context = useContext()
+const route = useRoute()
+const last = useStorage<string | null>('rook-last-setup', null)
+const data = computed(() => query.data.value ?? null)
+
+watch(
+  () => data.value?.summary,
+  (summary) => {
+    if (!summary) return
+    last.value = props.setup
+    context.set(summary.machineName, `Job ${summary.job}, ${summary.partName}`, summary.operationName)
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <div v-if="query.isError.value && !data" class="page">
+    <p class="stop">{{ query.error.value?.message }}</p>
+    <RouterLink :to="{ name: 'setups', query: { all: '' } }">Setups at hand</RouterLink>
+  </div>
+  <div v-else-if="data" class="setup" :class="{ deep: route.name !== 'setup' }">
+    <OrderOfWork :setup="data" />
+    <div class="work">
+      <RouterView v-slot="{ Component }">
+        <component :is="Component" :key="route.fullPath" :data="data" />
+      </RouterView>
+    </div>
+  </div>
+  <p v-else class="page quiet">Opening …</p>
+</template>
+
+<style scoped>
+.setup {
+  display: grid;
+  grid-template-columns: 264px minmax(0, 1fr);
+  height: 100%;
+}
+.work {
+  overflow: auto;
+  min-width: 0;
+}
+@media (max-width: 900px) {
+  .setup {
+    grid-template-columns: 1fr;
+    height: auto;
+  }
+  .setup.deep > :first-child {
+    display: none;
+  }
+}
+</style>

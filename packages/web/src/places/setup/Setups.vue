@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { useStorage } from '@vueuse/core'
+import { watchEffect } from 'vue'
+import { useRouter } from 'vue-router'
+import { useContext } from '../../app/context.ts'
+import { useSetups } from '../../app/queries.ts'
+
+const setups = useSetups()
+const router = useRouter()
+const last = useStorage<string | null>('rook-last-setup', null)
+useContext().set('Setup')
+
+// The work at hand is the setup this tablet was last at, as long as it is still open.
+watchEffect(() => {
+  if (last.value && setups.data.value?.some((setup) => setup.id === last.value) && router.currentRoute.value.query.all === undefined)
+    void router.replace({ name: 'setup', params: { setup: last.value } })
+})
+</script>
+
+<template>
+  <div class="page">
+    <h1>Setups at hand</h1>
+    <p v-if="setups.data.value?.length === 0" class="quiet">No machine has a setup at hand. Free routines are on each machine’s page.</p>
+    <ul>
+      <li v-for="setup in setups.data.value" :key="setup.id" class="sheet">
+        <RouterLink :to="{ name: 'setup', params: { setup: setup.id } }">
+          <strong>{{ setup.machineName }}</strong>
+          <span>{{ setup.partName }}, {{ setup.operationName }}</span>
+          <span class="quiet">Job {{ setup.job }}; {{ setup.done }} of {{ setup.of }} done<template v-if="setup.skipped">, {{ setup.skipped }} skipped</template></span>
+        </RouterLink>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 10px;
+  max-width: 760px;
+}
+a {
+  display: grid;
+  grid-template-columns: 90px 1fr auto;
+  gap: 16px;
+  align-items: center;
+  padding: 0 18px;
+  min-height: 60px;
+  color: inherit;
+  text-decoration: none;
+}
+@media (max-width: 760px) {
+  a {
+    grid-template-columns: 1fr;
+    gap: 2px;
+    padding: 10px 14px;
+  }
+}
+</style>

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+import type { Entry, Setup } from '@rook/contract'
+import { api } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { Modal } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useEntry, useScene } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { when } from '../../app/time.ts'
+import EntryNote from '../../routine/EntryNote.vue'
+import EntrySheet from '../ledger/EntrySheet.vue'
+import RoutinePage from '../../routine/RoutinePage.vue'
+import ToSeeList from './ToSeeList.vue'
+
+const props = defineProps<{ setup: string; step: string; data: Setup }>()
+const session = useSession()
+const queries = useQueryClient()
+const router = useRouter()
+const step = computed(() => props.data.steps.find((one) => one.id === props.step))
+const fresh = ref<Entry | null>(null)
+const again = ref(false)
+const trouble = ref<string | null>(null)
+const skipping = ref(false)
+const reason = ref('')
+
+const scene = useScene(
+  () => props.data.summary.machine,
+  () => props.setup,
+)
+const done = useEntry(() => (step.value?.kind === 'routine' && step.value.state === 'done' ? step.value.entry : null))
+const nextStep = computed(() => props.data.steps.find((one) => one.id === props.data.next) ?? null)
+
+async function attempt(work: () => Promise<unknown>): Promise<boolean> {
+  trouble.value = null
+  try {
+    await work()
+    await queries.invalidateQueries()
+    return true
+  } catch (error) {
+    trouble.value = troubleOf(error)
+    return false
+  }
+}
+
+async function confirm(): Promise<void> {
+  const went = await attempt(() => call(api.confirmStep, { params: { id: props.setup, step: props.step }, body: { id: crypto.randomUUID() } }))
+  if (went) goOn()
+}
+
+async function skip(): Promise<void> {
+  const body = { id: crypto.randomUUID(), reason: reason.value }
+  const went = await attempt(() => call(api.skipStep, { params: { id: props.setup, step: props.step }, body }))
+  if (!went) return
+  skipping.value = false
+  goOn()
+}
+
+function goOn(): void {
+  const next = props.data.next
+  if (next && next !== props.step) void router.push({ name: 'step', params: { setup: props.setup, step: next } })
+}
+
+function recorded(entry: Entry): void {
+  fresh.value = entry
+  again.value = false
+}
+</script>
+
+<template>
+  <div v-if="!step" class="page"><p class="stop">This setup has no such step.</p></div>
+
+  <div v-else-if="fresh && scene.data.value" class="page">
+    <h1>{{ step.title }}</h1>
+    <EntryNote :entry="fresh" :machine="scene.data.value.machine" @undone="fresh = null">
+      <RouterLink v-if="nextStep" class="go" :to="{ name: 'step', params: { setup, step: nextStep.id } }">Next: {{ nextStep.title }}</RouterLink>
+    </EntryNote>
+    <p v-if="fresh.content.writes.length > 0" class="quiet">
+      Now put it into the control. The ledger does not reach into {{ scene.data.value.machine.name }}; whoever types it there sees it there.
+    </p>
+    <ToSeeList :items="data.toSee.filter((one) => one.entry === fresh!.content.id)" :machine="scene.data.value.machine" />
+    <EntrySheet class="shown" :entry="fresh" :machine="scene.data.value.machine" />
+  </div>
+
+  <RoutinePage
+    v-else-if="step.kind === 'routine' && (step.state !== 'done' || again)"
+    :machine="data.summary.machine"
+    :setup="setup"
+    :step="step.id"
+    :routine="step.routine!"
+    :preset="step.preset"
+    :heading="step.title"
+    @recorded="recorded"
+  >
+    <template #ways>
+      <button v-if="step.state === 'open'" type="button" class="link" @click="skipping = true">skip this step</button>
+      <RouterLink class="link way" :to="{ name: 'setup' }">another way</RouterLink>
+    </template>
+  </RoutinePage>
+
+  <div v-else class="page">
+    <h1>{{ step.title }}</h1>
+    <p v-if="step.detail" class="quiet">{{ step.detail }}</p>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <template v-if="step.kind === 'seen' && scene.data.value">
+      <p v-if="data.toSee.length === 0" class="quiet">Nothing to see yet: readouts come with the zeros and lengths of this setup.</p>
+      <ToSeeList :items="data.toSee" :machine="scene.data.value.machine" />
+    </template>
+    <template v-else-if="step.kind === 'routine' && done.data.value && scene.data.value">
+      <EntryNote :entry="done.data.value" :machine="scene.data.value.machine">
+        <button type="button" class="plain" @click="again = true">Do it again</button>
+        <RouterLink v-if="nextStep" class="go" :to="{ name: 'step', params: { setup, step: nextStep.id } }">Next: {{ nextStep.title }}</RouterLink>
+      </EntryNote>
+      <EntrySheet class="shown" :entry="done.data.value" :machine="scene.data.value.machine" />
+    </template>
+    <template v-else-if="step.kind !== 'routine' && step.kind !== 'seen'">
+      <p v-if="step.state !== 'open'" class="quiet">
+        {{ step.state === 'done' ? 'Confirmed' : 'Skipped' }} {{ when(step.at!, session.shop) }} by {{ step.by }}<template v-if="step.reason">: {{ step.reason }}</template>.
+      </p>
+      <div class="buttons">
+        <button type="button" class="go" @click="confirm">{{ step.state === 'done' ? 'Confirm again' : `Yes, ${step.title.toLowerCase()}` }}</button>
+        <button v-if="step.state === 'open'" type="button" class="link" @click="skipping = true">skip this step</button>
+      </div>
+    </template>
+  </div>
+
+  <Modal v-model:open="skipping" :title="`Skip: ${step?.title}`" ok-text="Skip it" cancel-text="Do not skip" :ok-button-props="{ disabled: reason.trim().length < 3 }" @ok="skip">
+    <label class="why">
+      <span class="quiet">Why it is skipped; the next person reads this</span>
+      <textarea v-model="reason" rows="3" maxlength="500" />
+    </label>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+  </Modal>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+.page > * {
+  margin: 0;
+}
+.go {
+  display: inline-flex;
+  align-items: center;
+  min-height: 56px;
+  padding: 0 22px;
+  border: 0;
+  background: var(--act);
+  color: var(--sheet);
+  border-radius: 3px;
+  text-decoration: none;
+  font: inherit;
+  font-weight: 700;
+  font-size: 17px;
+  cursor: pointer;
+}
+.plain {
+  min-height: 52px;
+  padding: 0 18px;
+  font: inherit;
+  background: var(--paper);
+  color: var(--ink);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  cursor: pointer;
+}
+.way {
+  display: inline-flex;
+  align-items: center;
+}
+.buttons {
+  display: flex;
+  gap: 18px;
+}
+.why {
+  display: grid;
+  gap: 6px;
+}
+textarea {
+  padding: 8px 10px;
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+}
+</style>

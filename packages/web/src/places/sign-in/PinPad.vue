@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+
+const pin = defineModel<string>({ required: true })
+const props = defineProps<{ disabled?: boolean; label?: string }>()
+const emit = defineEmits<{ enter: [] }>()
+
+const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'back', '0', 'enter'] as const
+
+function press(key: string): void {
+  if (props.disabled) return
+  if (key === 'back') pin.value = pin.value.slice(0, -1)
+  else if (key === 'enter') {
+    if (pin.value.length >= 4) emit('enter')
+  } else if (pin.value.length < 8) pin.value += key
+}
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if ((event.target as HTMLElement).closest('input, textarea')) return
+  if (/^\d$/.test(event.key)) press(event.key)
+  else if (event.key === 'Backspace') press('back')
+  else if (event.key === 'Enter' && pin.value.length >= 4) {
+    event.preventDefault()
+    press('enter')
+  }
+})
+</script>
+
+<template>
+  <div class="pad">
+    <div class="dots" :aria-label="`${pin.length} digits`" role="status">
+      <span v-for="n in Math.max(4, pin.length)" :key="n" :class="{ full: n <= pin.length }" />
+    </div>
+    <div class="keys">
+      <button
+        v-for="key in KEYS"
+        :key="key"
+        type="button"
+        :disabled="disabled || (key === 'enter' && pin.length < 4)"
+        :class="{ enter: key === 'enter' }"
+        @click="press(key)"
+      >
+        {{ key === 'back' ? 'Back' : key === 'enter' ? (label ?? 'Enter') : key }}
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.dots {
+  display: flex;
+  gap: 12px;
+  height: 32px;
+  align-items: center;
+  margin-bottom: 12px;
+}
+.dots span {
+  width: 14px;
+  height: 14px;
+  border: 2px solid var(--quiet);
+  border-radius: 50%;
+}
+.dots .full {
+  background: var(--act);
+  border-color: var(--act);
+}
+.keys {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 8px;
+}
+button {
+  height: 66px;
+  font: inherit;
+  font-size: 22px;
+  background: var(--sheet);
+  color: var(--ink);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  cursor: pointer;
+}
+button:disabled {
+  color: var(--quiet);
+  cursor: default;
+  opacity: 0.6;
+}
+.enter {
+  font-size: 17px;
+}
+.enter:not(:disabled) {
+  background: var(--act);
+  border-color: var(--act);
+  color: var(--sheet);
+}
+</style>

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { asShown, type MachineRecord } from '@rook/core'
+import { api, type Entry } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { call, Refused } from '../app/call.ts'
+import { useSession } from '../app/session.ts'
+import { when } from '../app/time.ts'
+
+const props = defineProps<{ entry: Entry; machine: MachineRecord }>()
+const emit = defineEmits<{ undone: [] }>()
+
+const UNDO_FOR = 60_000
+
+const session = useSession()
+const queries = useQueryClient()
+const now = ref(Date.now())
+useIntervalFn(() => (now.value = Date.now()), 1000)
+const left = computed(() => Math.ceil((Date.parse(props.entry.content.at) + UNDO_FOR - now.value) / 1000))
+const trouble = ref<string | null>(null)
+const busy = ref(false)
+
+async function undo(): Promise<void> {
+  busy.value = true
+  trouble.value = null
+  try {
+    await call(api.correct, {
+      params: { id: props.entry.content.id },
+      body: { id: crypto.randomUUID(), reason: 'undone right after recording' },
+    })
+    await queries.invalidateQueries()
+    emit('undone')
+  } catch (error) {
+    trouble.value = error instanceof Refused ? error.message : 'The server does not answer; the entry still stands.'
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="sheet note" role="status">
+    <div class="grow">
+      <p class="what">
+        <template v-for="write in entry.content.writes" :key="write.register"
+          ><strong>{{ write.name }}</strong>
+          <strong class="figure value">{{ write.after === null ? 'unset' : asShown(write.after, machine) }}</strong></template
+        >
+        <strong v-if="entry.content.writes.length === 0">{{ entry.content.title }}</strong>
+      </p>
+      <p class="quiet">
+        Recorded as entry {{ entry.content.seq }} on {{ machine.name }}, {{ when(entry.content.at, session.shop) }},
+        {{ entry.content.person.name }}.
+        <RouterLink :to="{ name: 'entry', params: { entry: entry.content.id } }">See the entry</RouterLink>
+      </p>
+      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    </div>
+    <button v-if="left > 0 && !entry.correctedBy" type="button" class="undo" :disabled="busy" @click="undo">
+      Undo <span class="small figure">{{ left }} s</span>
+    </button>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.note {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 12px 18px;
+  border-left: 4px solid var(--act);
+}
+.grow {
+  flex: 1;
+}
+p {
+  margin: 0;
+}
+.what {
+  font-size: 19px;
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.value {
+  font-size: 26px;
+}
+.undo {
+  min-height: 52px;
+  padding: 0 18px;
+  font: inherit;
+  background: var(--paper);
+  color: var(--ink);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  cursor: pointer;
+}
+</style>

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { asShown, type MachineRecord } from '@rook/core'
+import { useSession } from '../app/session.ts'
+import { when } from '../app/time.ts'
+import type { Outcome } from './use-recording.ts'
+
+defineProps<{
+  outcome: Outcome
+  ready: boolean
+  needsRelease: boolean
+  target: string | null
+  machine: MachineRecord
+}>()
+defineEmits<{ record: []; clear: [] }>()
+const session = useSession()
+</script>
+
+<template>
+  <div class="bar">
+    <div class="words" aria-live="assertive">
+      <p v-if="outcome.kind === 'unsure'" class="query">No answer came. Asking whether the entry is there; your figures are kept.</p>
+      <p v-else-if="outcome.kind === 'not-recorded'" class="query" data-outcome="not-recorded">
+        Nothing was recorded: the server was gone before it got through. Press Record again.
+      </p>
+      <template v-else-if="outcome.kind === 'refused'">
+        <p class="stop" role="alert">{{ outcome.sentence }}</p>
+        <p v-for="one in outcome.between" :key="one.entry" class="small">
+          {{ one.by }}, {{ when(one.at, session.shop) }}: {{ one.name }}
+          <strong class="figure">{{ one.after === null ? 'taken back' : asShown(one.after, machine) }}</strong> ({{ one.title }})
+        </p>
+      </template>
+      <button v-else type="button" class="link" @click="$emit('clear')">clear the readings</button>
+    </div>
+    <button
+      type="button"
+      class="record"
+      :class="{ held: needsRelease }"
+      :disabled="!ready || outcome.kind === 'sending' || outcome.kind === 'unsure'"
+      @click="$emit('record')"
+    >
+      <strong>{{ outcome.kind === 'sending' ? 'Recording …' : needsRelease ? 'Release and record' : 'Record' }}</strong>
+      <span v-if="target">{{ target }}</span>
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  flex-direction: column;
+  justify-content: flex-end;
+  gap: 6px;
+}
+.words {
+  display: grid;
+  justify-items: center;
+}
+p {
+  margin: 0 0 4px;
+}
+.record {
+  min-height: 64px;
+  display: grid;
+  align-content: center;
+  gap: 1px;
+  font: inherit;
+  font-size: 15px;
+  border: 1px solid var(--act);
+  border-radius: 3px;
+  background: var(--act);
+  color: var(--sheet);
+  cursor: pointer;
+}
+.record strong {
+  font-size: 19px;
+}
+.record.held {
+  background: var(--stop);
+  border-color: var(--stop);
+}
+.record:disabled {
+  background: var(--paper);
+  border-color: var(--rule);
+  color: var(--quiet);
+  cursor: default;
+}
+</style>

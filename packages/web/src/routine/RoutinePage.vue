@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { routineById, type RawInputs } from '@rook/core'
+import type { Entry } from '@rook/contract'
+import { computed, ref } from 'vue'
+import { useScene } from '../app/queries.ts'
+import RoutinePanes from './RoutinePanes.vue'
+import type { RoutineAt } from './use-routine.ts'
+
+const props = defineProps<{ machine: string; setup: string | null; step: string | null; routine: string; preset: RawInputs; heading?: string }>()
+defineEmits<{ recorded: [entry: Entry] }>()
+
+const scene = useScene(
+  () => props.machine,
+  () => props.setup,
+)
+const routine = computed(() => routineById(props.routine))
+const at = computed<RoutineAt>(() => ({
+  machine: props.machine,
+  setup: props.setup,
+  step: props.step,
+  routine: props.routine,
+  preset: props.preset,
+}))
+const unfit = computed(() => {
+  if (!routine.value || !scene.data.value) return null
+  const { machine } = scene.data.value
+  if (!routine.value.machines.includes(machine.kind)) return `${routine.value.name} is not done on a ${machine.kind}.`
+  return routine.value.unfit?.(machine) ?? null
+})
+/** The register in full: what this will write, and where. */
+const target = ref<string | null>(null)
+</script>
+
+<template>
+  <div v-if="!routine" class="page"><p class="stop">There is no routine called “{{ props.routine }}”.</p></div>
+  <div v-else-if="scene.isError.value && !scene.data.value" class="page">
+    <p class="stop">{{ scene.error.value?.message }}</p>
+  </div>
+  <div v-else-if="unfit" class="page">
+    <h1>{{ routine.name }}</h1>
+    <p class="query">{{ unfit }}</p>
+  </div>
+  <div v-else-if="scene.data.value" class="routine">
+    <header>
+      <h1>{{ heading ?? routine.name }}</h1>
+      <span class="quiet grow">{{ heading ? routine.name.toLowerCase() : routine.purpose }}</span>
+      <slot name="ways" />
+      <span v-if="target" class="writes">writes to <strong>{{ target }} on {{ scene.data.value.machine.name }}</strong></span>
+    </header>
+    <RoutinePanes :key="`${machine}:${setup}:${step}:${props.routine}`" :at="at" :scene="scene.data.value" @recorded="(entry) => $emit('recorded', entry)" @target="(register) => (target = register)" />
+  </div>
+  <p v-else class="page quiet">Opening …</p>
+</template>
+
+<style scoped>
+.routine {
+  min-height: 100%;
+  padding: 12px 20px 14px;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 10px;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  gap: 14px;
+  flex-wrap: wrap;
+}
+.grow {
+  flex: 1;
+}
+.writes strong {
+  border-bottom: 2px solid var(--ink);
+}
+@media (max-width: 900px) {
+  .routine {
+    padding: 12px;
+  }
+}
+</style>

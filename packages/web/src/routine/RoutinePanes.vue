@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { registerName, type Finding, type Scene } from '@rook/core'
+import type { Entry } from '@rook/contract'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, toRef, watch } from 'vue'
+import ChecksPane from '../parts/ChecksPane.vue'
+import DrawingPane from '../parts/DrawingPane.vue'
+import NumberPad from '../parts/NumberPad.vue'
+import WorkingSheet from '../parts/WorkingSheet.vue'
+import RecordBar from './RecordBar.vue'
+import ReleaseDialog from './ReleaseDialog.vue'
+import { useRecording, type Release } from './use-recording.ts'
+import { useRoutine, type RoutineAt } from './use-routine.ts'
+
+const props = defineProps<{ at: RoutineAt; scene: Scene }>()
+const emit = defineEmits<{ recorded: [entry: Entry]; target: [register: string | null] }>()
+
+const scene = toRef(props, 'scene')
+const state = useRoutine(props.at, scene)
+const recording = useRecording(props.at, state)
+const releasing = ref(false)
+
+const { assessment, draft, asked, ready, stops, movedOn } = state
+const { outcome } = recording
+const sheet = computed(() => assessment.value.sheet)
+const target = computed(() => (sheet.value.target ? registerName(sheet.value.target) : null))
+watch(target, (register) => emit('target', register), { immediate: true })
+const labelOf = (id: string | null) => assessment.value.inputs.find((input) => input.id === id)?.label ?? null
+const hasSides = computed(() => ['axis', 'direction'].every((id) => assessment.value.inputs.some((input) => input.id === id)))
+const releaseTrouble = computed(() => (outcome.value.kind === 'refused' ? outcome.value.sentence : null))
+
+function type(input: string, text: string): void {
+  draft.value.inputs[input] = text
+  draft.value.agreed = draft.value.agreed.filter((id) => id !== input)
+  if (!recording.busy.value) recording.settle()
+}
+
+function takeSide(axis: 'X' | 'Y', direction: '+' | '-'): void {
+  type('axis', axis)
+  type('direction', direction)
+}
+
+function toggleSeen(key: string): void {
+  const { seen } = draft.value
+  draft.value.seen = seen.includes(key) ? seen.filter((one) => one !== key) : [...seen, key]
+}
+
+async function record(release: Release | null): Promise<void> {
+  if (!ready.value || recording.busy.value) return
+  if (stops.value.length > 0 && !release) {
+    releasing.value = true
+    return
+  }
+  await recording.record(release)
+  const { value } = outcome
+  if (value.kind === 'recorded') finish(value.entry)
+}
+
+function finish(entry: Entry): void {
+  releasing.value = false
+  emit('recorded', entry)
+}
+
+function clear(): void {
+  state.clear()
+  recording.settle()
+}
+
+const answer = (finding: Finding, reason: string) => state.answer(finding, reason)
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void record(null)
+})
+// After a break the question whether it was recorded is answered in the background.
+watch(
+  () => outcome.value,
+  (now, before) => {
+    if (now.kind === 'recorded' && before.kind === 'unsure') finish(now.entry)
+  },
+)
+</script>
+
+<template>
+  <div class="panes">
+    <DrawingPane class="drawing" :drawing="sheet.drawing" :sides="hasSides" @side="takeSide" />
+    <WorkingSheet
+      class="working"
+      :inputs="assessment.inputs"
+      :raw="draft.inputs"
+      :sheet="sheet"
+      :scene="scene"
+      :problems="assessment.values.problems"
+      :asked="asked"
+      @type="type"
+      @agree="(input) => draft.agreed.push(input)"
+    />
+    <div class="below">
+      <p v-if="state.takenFrom.value" class="sheet told">Taken over from the tablet that {{ state.takenFrom.value }} typed on.</p>
+      <p v-if="movedOn.length > 0 && outcome.kind !== 'refused'" class="sheet told query" role="alert">
+        {{ scene.standing[movedOn[0]!]?.by ?? 'Somebody' }} has written {{ target }} since you began. The line “was” shows what stands now.
+        <button type="button" @click="state.acceptMove()">Go on from there</button>
+      </p>
+      <ChecksPane
+        :findings="assessment.findings"
+        :answers="draft.answers"
+        :readouts="assessment.values.problems.length === 0 ? (sheet.result?.readouts ?? []) : []"
+        :seen="draft.seen"
+        :machine="scene.machine"
+        :refusal="sheet.refusal"
+        :waiting-for="labelOf(asked)"
+        @answer="answer"
+        @see="toggleSeen"
+      />
+    </div>
+    <RecordBar
+      class="record-bar"
+      :outcome="outcome"
+      :ready="ready"
+      :needs-release="stops.length > 0"
+      :target="target"
+      :machine="scene.machine"
+      @record="record(null)"
+      @clear="clear"
+    />
+    <ReleaseDialog v-model:open="releasing" :stops="stops" :busy="recording.busy.value" :trouble="releaseTrouble" @release="record" />
+    <NumberPad />
+  </div>
+</template>
+
+<style scoped>
+.panes {
+  display: grid;
+  grid-template: minmax(min-content, 1fr) auto / minmax(0, 370fr) minmax(0, 516fr);
+  gap: 10px 14px;
+}
+.below {
+  grid-column: 1 / 3;
+  grid-row: 2;
+  margin-right: 214px;
+  display: grid;
+  gap: 8px;
+  align-content: end;
+}
+.record-bar {
+  grid-column: 2;
+  grid-row: 2;
+  justify-self: end;
+  width: 200px;
+}
+.told {
+  margin: 0;
+  padding: 8px 14px;
+}
+.told button {
+  min-height: 44px;
+  margin-left: 8px;
+  padding: 0 14px;
+  font: inherit;
+  border: 1px solid var(--query);
+  border-radius: 3px;
+  background: var(--query-soft);
+  color: var(--query);
+}
+@media (max-width: 900px) {
+  .panes {
+    grid-template: 260px auto auto auto / minmax(0, 1fr);
+  }
+  .below,
+  .record-bar {
+    grid-column: 1;
+    grid-row: auto;
+    margin-right: 0;
+    width: auto;
+    justify-self: stretch;
+  }
+}
+</style>

@@ -1,0 +1,97 @@
+import type { RawInputs, RegisterKey } from '@rook/core'
+import { api } from '@rook/contract'
+import { defineStore } from 'pinia'
+import { reactive, watch } from 'vue'
+import { call } from '../app/call.ts'
+
+/** A half-done routine: everything a person has put into it. */
+export interface Draft {
+  routine: string
+  inputs: Record<string, string>
+  /** Figures whose rounding was agreed to. */
+  agreed: string[]
+  /** Reasons given, by finding. */
+  answers: Record<string, string>
+  /** Readouts ticked as seen. */
+  seen: string[]
+  /** What stood in the registers when this was begun; fixed then, so that a write in between is noticed. */
+  basis: Record<RegisterKey, string | null>
+  /** Id of the entry this will become: sending twice records once. */
+  entry: string
+  /** True while it is not known whether a sending got through. */
+  unsure: boolean
+}
+
+const PREFIX = 'rook-draft:'
+const SAVE_AFTER = 800
+
+function fresh(routine: string, inputs: RawInputs): Draft {
+  return { routine, inputs: { ...inputs }, agreed: [], answers: {}, seen: [], basis: {}, entry: crypto.randomUUID(), unsure: false }
+}
+
+function read(key: string): Draft | null {
+  const text = localStorage.getItem(PREFIX + key)
+  if (!text) return null
+  try {
+    return { ...fresh('', {}), ...(JSON.parse(text) as Partial<Draft>) }
+  } catch {
+    return null
+  }
+}
+
+/**
+ * Half-done routines, by machine, setup and step. Kept in the browser at every keystroke and on the server
+ * a moment later, so that neither a reload nor a change of tablet loses a figure.
+ */
+export const useDrafts = defineStore('drafts', () => {
+  const drafts = reactive(new Map<string, Draft>())
+
+  function open(key: string, routine: string, preset: RawInputs): Draft {
+    const known = drafts.get(key) ?? read(key)
+    const draft = reactive(known?.routine === routine ? known : fresh(routine, preset))
+    drafts.set(key, draft)
+    keep(key, draft)
+    return draft
+  }
+
+  function keep(key: string, draft: Draft): void {
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const stop = watch(
+      draft,
+      () => {
+        if (drafts.get(key) !== draft) return stop()
+        localStorage.setItem(PREFIX + key, JSON.stringify(draft))
+        clearTimeout(timer)
+        timer = setTimeout(() => void send(key, draft), SAVE_AFTER)
+      },
+      { deep: true },
+    )
+  }
+
+  async function send(key: string, draft: Draft): Promise<void> {
+    if (drafts.get(key) !== draft) return
+    const { routine, inputs, agreed, answers } = draft
+    // When it does not get through, the browser's own copy still stands.
+    await call(api.keepDraft, { params: { key }, body: { routine, inputs, agreed, answers } }).catch(() => undefined)
+  }
+
+  /** What another tablet left, when this one has nothing of its own. */
+  async function fetchOther(key: string, draft: Draft, preset: RawInputs): Promise<string | null> {
+    if (localStorage.getItem(PREFIX + key)) return null
+    const other = await call(api.draft, { params: { key } }).catch(() => null)
+    const untouched = JSON.stringify(draft.inputs) === JSON.stringify(preset)
+    if (!other || other.routine !== draft.routine || !untouched) return null
+    Object.assign(draft, { inputs: other.inputs, agreed: other.agreed, answers: other.answers })
+    return other.by
+  }
+
+  /** Begins anew: after recording, or when the person clears it. */
+  function drop(key: string, routine: string, preset: RawInputs): Draft {
+    drafts.delete(key)
+    localStorage.removeItem(PREFIX + key)
+    void call(api.dropDraft, { params: { key } }).catch(() => undefined)
+    return open(key, routine, preset)
+  }
+
+  return { open, drop, fetchOther }
+})

@@ -1,0 +1,69 @@
+import { assess, findingKey, obstacles, registerKey, routineById, type RawInputs, type Scene } from '@rook/core'
+import { computed, ref, watch, type Ref } from 'vue'
+import { useDrafts, type Draft } from './drafts.ts'
+
+export interface RoutineAt {
+  machine: string
+  setup: string | null
+  step: string | null
+  routine: string
+  preset: RawInputs
+}
+
+/** One routine on one scene, worked out by the core at every keystroke. */
+export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
+  const drafts = useDrafts()
+  const key = [at.machine, at.setup ?? '-', at.step ?? at.routine].join(':')
+  const routine = routineById(at.routine)!
+  const draft = ref(drafts.open(key, at.routine, at.preset)) as Ref<Draft>
+  const takenFrom = ref<string | null>(null)
+  void drafts.fetchOther(key, draft.value, at.preset).then((by) => (takenFrom.value = by))
+
+  const assessment = computed(() => assess(routine, draft.value.inputs, scene.value, draft.value.agreed))
+  const targets = computed(() => (assessment.value.sheet.target ? [registerKey(assessment.value.sheet.target)] : []))
+
+  /** What stands in a register now, by the ledger. */
+  const latest = (register: string) => scene.value.standing[register]?.entry ?? null
+
+  // A register's basis is what stood there when the person first meant to write it.
+  watch(
+    targets,
+    (registers) => {
+      for (const register of registers) if (!(register in draft.value.basis)) draft.value.basis[register] = latest(register)
+    },
+    { immediate: true },
+  )
+  const movedOn = computed(() => targets.value.filter((register) => draft.value.basis[register] !== latest(register)))
+
+  const open = computed(() => obstacles(assessment.value.findings, draft.value.answers))
+  const ready = computed(
+    () =>
+      assessment.value.sheet.result !== null &&
+      assessment.value.values.problems.length === 0 &&
+      open.value.unanswered.length === 0 &&
+      movedOn.value.length === 0,
+  )
+
+  return {
+    routine,
+    draft,
+    assessment,
+    movedOn,
+    stops: computed(() => open.value.stops),
+    ready,
+    takenFrom,
+    /** The first input that still wants something. */
+    asked: computed(() => assessment.value.values.problems[0]?.input ?? assessment.value.values.missing[0] ?? null),
+    acceptMove() {
+      for (const register of movedOn.value) draft.value.basis[register] = latest(register)
+    },
+    answer(finding: Parameters<typeof findingKey>[0], reason: string) {
+      draft.value.answers[findingKey(finding)] = reason
+    },
+    clear() {
+      draft.value = drafts.drop(key, at.routine, at.preset)
+    },
+  }
+}
+
+export type RoutineState = ReturnType<typeof useRoutine>

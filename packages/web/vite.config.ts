@@ -1,0 +1,14 @@
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vite'
+
+export default defineConfig({
+  plugins: [vue()],
+  resolve: { conditions: ['development', 'module', 'browser', 'import', 'default'] },
+  server: {
+    proxy: process.env.ROOK_API ? { '/api': { target: process.env.ROOK_API } } : {},
+  },
+  build: {
+    target: 'es2022',
+    chunkSizeWarningLimit: 900,
+  },
+})
