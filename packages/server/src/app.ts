@@ -11,6 +11,7 @@ import { entryRoutes } from './entries/routes.ts'
 import { floorRoutes } from './floor/routes.ts'
 import { problems, unknownAddress } from './http/errors.ts'
 import { sessions } from './http/session.ts'
+import { plainAddress, withoutNul } from './http/plain-text.ts'
 import type { Ears } from './live/listen.ts'
 import { liveRoutes } from './live/routes.ts'
 import { machineRoutes } from './machines/routes.ts'
@@ -52,7 +53,7 @@ export function createApp({ connection, ears, secret, logger, clock = () => new 
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApi(VERSION))
   })
-  app.use('/api', express.json({ limit: '64kb' }), sessions(pool, secret, (message) => logger.warn(message)), (_request, response, next) => {
+  app.use('/api', plainAddress, express.json({ limit: '64kb', reviver: withoutNul }), sessions(pool, secret, (message) => logger.warn(message)), (_request, response, next) => {
     response.set('Cache-Control', 'no-store')
     next()
   })

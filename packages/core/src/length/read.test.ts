@@ -1,0 +1,142 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { formatLength, inch, mm, nm, readLength, type LengthUnit } from './index.ts'
+
+const read = (text: string, unit: LengthUnit = 'mm', grid = nm(1)) => readLength(text, { name: 'Machine X', unit, grid })
+const value = (text: string, unit: LengthUnit = 'mm') => {
+  const reading = read(text, unit)
+  return reading.kind === 'length' ? reading.value : reading
+}
+const code = (text: string, unit: LengthUnit = 'mm') => {
+  const reading = read(text, unit)
+  return reading.kind === 'refused' ? reading.code : reading.kind
+}
+
+describe('figures as people type them', () => {
+  it.each<[string, LengthUnit, number]>([
+    ['12.7', 'mm', mm(12.7)],
+    ['.5', 'in', inch(0.5)],
+    ['-.003', 'in', inch(-0.003)],
+    ['3 5/16', 'in', inch(3.3125)],
+    ['-3 5/16', 'in', inch(-3.3125)],
+    ['1.745/2', 'in', inch(0.8725)],
+    ['25.4-3/8', 'mm', mm(25.025)],
+    ['3.3125+1.344', 'in', inch(4.6565)],
+    ['0.5in', 'mm', mm(12.7)],
+    ['4 thou', 'mm', mm(0.1016)],
+    ['12,7', 'mm', mm(12.7)],
+    ['+  92.630mm', 'mm', mm(92.63)],
+    ['+  92.630mm\r\n', 'in', mm(92.63)],
+    ['\u2212318.2040', 'mm', mm(-318.204)],
+    ['3/8in', 'mm', mm(9.525)],
+    ['(3+1/4)in', 'mm', mm(82.55)],
+    ['2*12.5', 'mm', mm(25)],
+    ['1in/2', 'mm', mm(12.7)],
+    ['0.5in + 4 thou', 'mm', mm(12.8016)],
+    ['1in+0.5', 'in', inch(1.5)],
+    ['25 \u00b5m', 'mm', mm(0.025)],
+    ['12.', 'mm', mm(12)],
+  ])('reads %j on a machine in %s', (text, unit, wanted) => expect(value(text, unit)).toBe(wanted))
+
+  it('keeps inch figures exact', () => {
+    expect(value('0.3745', 'in')).toBe(9_512_300)
+    expect(value('0.00001', 'in')).toBe(254)
+  })
+})
+
+describe('what is refused, and why', () => {
+  it.each([
+    ['abc', 'letters'],
+    ['12..7', 'two-points'],
+    ['1,234.5', 'thousands'],
+    ['12 13', 'two-figures'],
+    ['3 5/16 2', 'two-figures'],
+    ['12.5 mm in', 'two-units'],
+    ['1in+3', 'unit-missing'],
+    ['1in+3mm', 'two-units'],
+    ['1/0', 'divided-by-zero'],
+    ['3 1/0', 'divided-by-zero'],
+    ['2mm*3mm', 'two-units'],
+    ['2mm*(3mm)', 'area'],
+    ['5-', 'incomplete'],
+    ['-', 'incomplete'],
+    ['--3', 'incomplete'],
+    ['.', 'incomplete'],
+    ['mm', 'incomplete'],
+    ['(3', 'brackets'],
+    ['3)', 'brackets'],
+    ['1e5', 'unit-unknown'],
+    ['3 mil', 'unit-unknown'],
+    ['2 tenths', 'unit-unknown'],
+    ['5 cm', 'unit-unknown'],
+    ['999999999', 'too-large'],
+    ['1'.repeat(90), 'too-long'],
+    ['12#', 'letters'],
+  ])('%j: %s', (text, wanted) => expect(code(text)).toBe(wanted))
+
+  it('names the figure in every sentence', () => {
+    const reading = read('12..7')
+    expect(reading.kind === 'refused' && reading.sentence).toBe('Machine X: “12..7” has two decimal points.')
+  })
+
+  it('is empty for nothing and for spaces', () => {
+    expect(read('').kind).toBe('empty')
+    expect(read('  ').kind).toBe('empty')
+  })
+})
+
+describe('figures finer than the register', () => {
+  it('says what it would round to and leaves the choice', () => {
+    const reading = read('12.70004', 'mm', mm(0.001))
+    expect(reading).toMatchObject({ kind: 'finer', value: mm(12.7) })
+    expect(reading.kind === 'finer' && reading.sentence).toContain('12.700')
+  })
+
+  it('rounds thirds once, to the nanometre', () => {
+    expect(read('1/3in')).toMatchObject({ kind: 'finer', value: 8_466_667 })
+  })
+})
+
+describe('properties', () => {
+  const length = fc.integer({ min: -300_000_000, max: 300_000_000 })
+
+  it('reads back what it wrote, in either unit', () => {
+    fc.assert(
+      fc.property(length, (tenths) => {
+        const inMm = nm(tenths * 100)
+        expect(value(formatLength(inMm, { unit: 'mm', decimals: 4 }))).toBe(inMm)
+        const inInch = nm(tenths * 254)
+        expect(value(formatLength(inInch, { unit: 'in', decimals: 5 }), 'in')).toBe(inInch)
+      }),
+    )
+  })
+
+  it('reads a figure the same with its unit written on a machine of the other unit', () => {
+    fc.assert(
+      fc.property(length, (tenths) => {
+        const text = formatLength(nm(tenths * 254), { unit: 'in', decimals: 5 })
+        expect(value(`${text} in`, 'mm')).toBe(value(text, 'in'))
+      }),
+    )
+  })
+
+  it('never throws, whatever is typed', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: fc.constantFrom(...'0123456789.,+-*/() inmthouxµ"\'e\u2212 ') }), (text) => {
+        expect(['empty', 'length', 'finer', 'refused']).toContain(read(text).kind)
+      }),
+      { numRuns: 2000 },
+    )
+  })
+
+  it('adds and takes off exactly', () => {
+    fc.assert(
+      fc.property(length, length, (a, b) => {
+        const write = (tenths: number) => formatLength(nm(tenths * 100), { unit: 'mm', decimals: 4 }).replace('\u2212', '-')
+        const second = write(Math.abs(b))
+        expect(value(`${write(a)}-${second}`)).toBe((a - Math.abs(b)) * 100 + 0)
+        expect(value(`${write(a)} + ${second}`)).toBe((a + Math.abs(b)) * 100 + 0)
+      }),
+    )
+  })
+})

@@ -1,0 +1,142 @@
+import { randomUUID } from 'node:crypto'
+import { FIRST, inch, mm, nm, type Gauge, type Nm } from '@rook/core'
+import type { MachineInput, Problem, StepPlan } from '@rook/contract'
+import pg from 'pg'
+import { connect } from '../src/db/client.ts'
+import { migrate } from '../src/db/migrate.ts'
+import { assembly, gauge, job, machine, machineHead, mount, operation, part, person, setup, shift } from '../src/db/schema.ts'
+import { hashPin } from '../src/people/pin.ts'
+import { startServer, type Running } from '../src/server.ts'
+
+/** A database of the test's own on the throw-away PostgreSQL. */
+export async function freshDatabase(): Promise<string> {
+  const base = process.env.TEST_DATABASE
+  if (!base) throw new Error('TEST_DATABASE is not set; run npm run test:server')
+  const name = `test_${randomUUID().replaceAll('-', '')}`
+  const client = new pg.Client({ connectionString: base })
+  await client.connect()
+  await client.query(`CREATE DATABASE ${name}`)
+  await client.end()
+  const url = base.replace(/\/[^/]+$/, `/${name}`)
+  await migrate(url)
+  return url
+}
+
+export const MILL: MachineInput = {
+  name: 'Mill 3',
+  kind: 'mill',
+  unit: 'mm',
+  increment: mm(0.0001),
+  travels: [
+    { axis: 'X', min: mm(-660), max: mm(0) },
+    { axis: 'Y', min: mm(-410), max: mm(0) },
+    { axis: 'Z', min: mm(-560), max: mm(0) },
+  ],
+  slots: [
+    { code: 'G54', name: 'fixture 7' },
+    { code: 'G55', name: null },
+  ],
+  lengthConvention: 'gauge-length',
+  diameterRegister: 'radius',
+  xReads: 'diameter',
+}
+
+const LATHE: MachineInput = {
+  ...MILL,
+  name: 'Lathe 2',
+  kind: 'lathe',
+  unit: 'in',
+  increment: inch(0.0001),
+  travels: [
+    { axis: 'X', min: inch(-8), max: inch(0) },
+    { axis: 'Z', min: inch(-22), max: inch(0) },
+  ],
+}
+
+const STEPS: StepPlan[] = [
+  { id: 'homed', title: 'Homed', detail: null, kind: 'homed', routine: null, preset: {} },
+  { id: 'seated', title: 'Seated', detail: null, kind: 'confirm', routine: null, preset: {} },
+  { id: 'zero-x', title: 'Zero G54, X', detail: null, kind: 'routine', routine: 'edge', preset: { slot: 'G54', axis: 'X' } },
+  { id: 'seen', title: 'Seen', detail: null, kind: 'seen', routine: null, preset: {} },
+]
+
+export const PINS = { marrow: '1357', tansley: '2468', oakhanger: '8642' }
+
+async function stock(url: string): Promise<void> {
+  const { db, pool } = connect(url, null, () => undefined)
+  await db.insert(shift).values([
+    { name: 'Early', starts: '06:00', ends: '18:00' },
+    { name: 'Night', starts: '18:00', ends: '06:00' },
+  ])
+  const roles = { marrow: 'setter', tansley: 'setter', oakhanger: 'lead' } as const
+  for (const [id, pin] of Object.entries(PINS))
+    await db.insert(person).values({ id, name: id[0]!.toUpperCase() + id.slice(1), role: roles[id as keyof typeof roles], pinHash: await hashPin(pin) })
+  for (const [place, [id, record]] of Object.entries({ 'mill-3': MILL, 'lathe-2': LATHE }).entries()) {
+    await db.insert(machine).values({ id, place, ...record })
+    await db.insert(machineHead).values({ machine: id, seq: 0, hash: FIRST })
+  }
+  const finder = (id: string, name: string, family: Gauge['family'], size: Nm, place: number) => ({ id, name, family, size, place, radii: null, uncertainty: mm(0.002), calibrated: null, due: null, state: 'in-use' as const })
+  await db.insert(gauge).values([finder('finder', 'Finder 10', 'edge-finder', mm(10), 0), finder('shim', 'Shim 1.000', 'shim', mm(1), 1)])
+  await db.insert(assembly).values({ id: 'em-12', name: 'End mill 12', estimate: mm(103.5) })
+  await db.insert(mount).values({ machine: 'mill-3', number: '4', place: 0, offset: '4', assembly: 'em-12' })
+  await db.insert(part).values({ id: 'flange', name: 'Flange', revision: 'C' })
+  await db.insert(job).values({ id: '0417', number: '0417', part: 'flange', quantity: 12 })
+  await db.insert(operation).values({ id: 'op', part: 'flange', name: 'Op 20, rev C', slots: ['G54'], stock: null, fixture: 'fixture 7', fixtureRepeat: nm(4000), program: 'O2417', steps: STEPS })
+  await db.insert(setup).values({ id: 'now', machine: 'mill-3', operation: 'op', job: '0417', startedAt: '2026-11-24T01:00:00.000Z', endedAt: null })
+  await pool.end()
+}
+
+/** A small shop with its server, on a database of its own. */
+export async function openShop(): Promise<Running & { databaseUrl: string }> {
+  const databaseUrl = await freshDatabase()
+  await stock(databaseUrl)
+  return { ...(await startServer({ databaseUrl, host: '127.0.0.1', port: 0 })), databaseUrl }
+}
+
+export interface Answer<T = unknown> {
+  status: number
+  body: T
+  type: string
+}
+
+/** One browser at the shop: keeps its cookie, speaks JSON. */
+export class Browser {
+  cookie = ''
+
+  constructor(private readonly url: string) {}
+
+  async send<T = Problem>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+    return this.raw<T>(method, path, body === undefined ? undefined : JSON.stringify(body))
+  }
+
+  async raw<T = Problem>(method: string, path: string, body?: string, type = 'application/json'): Promise<Answer<T>> {
+    const response = await fetch(this.url + path, {
+      method,
+      headers: { ...(this.cookie ? { cookie: this.cookie } : {}), ...(body === undefined ? {} : { 'content-type': type }) },
+      ...(body === undefined ? {} : { body }),
+    })
+    const [cookie] = response.headers.getSetCookie()
+    if (cookie) this.cookie = cookie.split(';')[0]!
+    return { status: response.status, type: response.headers.get('content-type') ?? '', body: (await response.json()) as T }
+  }
+
+  async signIn(who: keyof typeof PINS): Promise<this> {
+    const { status } = await this.send('POST', '/api/session', { person: who, pin: PINS[who] })
+    if (status !== 200) throw new Error(`${who} could not sign in: ${status}`)
+    return this
+  }
+}
+
+/** The edge of the first worked figure, as a browser sends it. */
+export function edgeEntry(more: Record<string, unknown> = {}, inputs: Record<string, string> = {}) {
+  return {
+    id: randomUUID(),
+    routine: 'edge',
+    inputs: { slot: 'G54', axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0', ...inputs },
+    setup: 'now',
+    step: 'zero-x',
+    basis: { 'work/G54/X/geometry': null },
+    answers: { 'homed|query|': 'homed this morning, seen' },
+    ...more,
+  }
+}
