@@ -1,4 +1,4 @@
-import { api, openApi, type Operation } from '@rook/contract'
+import { api, type openApi, type Operation } from '@rook/contract'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startServer } from '../src/server.ts'

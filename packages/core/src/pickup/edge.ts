@@ -11,15 +11,11 @@ import {
   offered,
   placeInput,
   readingInput,
-  readoutOf,
-  settle,
-  slipsOf,
   slotInput,
-  valueOf,
+  touchSheet,
   type Between,
   type InputSpec,
   type Routine,
-  type Sheet,
   type SingleTouch,
   type Values,
 } from '../routine/index.ts'
@@ -74,47 +70,20 @@ export const edge: Routine = {
     const finder = gaugeById(scene, values.choice('finder'))
     const between = chosenBetween(values, scene)
     const target = slot && axis ? workRegister(slot, axis) : null
-    const touch = touchOf(values, scene, { axis, direction, finder, between })
-    const settled =
-      touch &&
-      settle(
-        valueOf(touch),
-        [{ label: finder!.name, standard: finder!.uncertainty }, between!.contributor],
-        scene.machine.increment,
-      )
-    const sheet: Sheet = {
+    return touchSheet({
+      scene,
       target,
-      refusal: null,
-      working: {
-        unit: scene.machine.unit,
-        lines: linesOf(values, { axis, direction, finder, between }),
-        result: {
-          label: target ? `${slot} ${axis}` : 'Work offset',
-          figure: settled?.value ?? null,
-          expanded: settled?.uncertainty.expanded ?? null,
-        },
-      },
-      drawing: drawingOf(values, scene, { axis, direction, finder, between, fresh: settled?.value ?? null }),
-      result: null,
-    }
-    if (!touch || !settled || !target || !slot) return sheet
-    return {
-      ...sheet,
-      result: {
-        writes: [{ register: target, ...settled, state: 'set', assembly: null }],
-        readings: [{ axis: touch.axis, label: `machine ${axis} at the touch`, value: touch.reading }],
-        readouts: [
-          {
-            key: `touch/${slot}/${axis}`,
-            sentence: `${finder!.name} at the touch, ${slot} active: the control must read`,
-            axis: touch.axis,
-            value: readoutOf(touch),
-          },
-        ],
-        gauges: gaugesUsed(finder!.id, between!.gauge),
-        slips: slipsOf(touch, scene.machine.unit),
-      },
-    }
+      label: target ? `${slot} ${axis}` : 'Work offset',
+      lines: linesOf(values, { axis, direction, finder, between }),
+      touch: touchOf(values, scene, { axis, direction, finder, between }),
+      contributors: finder && between ? [{ label: finder.name, standard: finder.uncertainty }, between.contributor] : [],
+      gauges: gaugesUsed(finder?.id, between?.gauge),
+      readingLabel: `machine ${axis} at the touch`,
+      drawing: (fresh) => drawingOf(values, scene, { axis, direction, finder, between, fresh }),
+      readouts: (value) => [
+        { key: `touch/${slot}/${axis}`, sentence: `${finder?.name} at the touch, ${slot} active: the control must read`, axis: axis!, value },
+      ],
+    })
   },
 }
 

@@ -11,15 +11,12 @@ import {
   offered,
   placeInput,
   readingInput,
-  readoutOf,
-  settle,
-  slipsOf,
   slotInput,
   toolInput,
-  valueOf,
+  touchSheet,
   type Between,
+  type Refusal,
   type Routine,
-  type Sheet,
   type SingleTouch,
   type Values,
 } from '../routine/index.ts'
@@ -55,54 +52,29 @@ export const face: Routine = {
     const between = chosenBetween(values, scene)
     const reach = tool ? reachOf(tool, scene) : undefined
     const target = slot ? workRegister(slot, 'Z') : null
-    const touch = tool && reach ? touchOf(values, scene, tool, reach, between) : null
-    const settled =
-      touch &&
-      settle(
-        valueOf(touch),
-        [restingOn(`T${tool!.number} length`, reach!), between!.contributor, FELT_CONTACT],
-        scene.machine.increment,
-      )
-    const sheet: Sheet = {
+    return touchSheet({
+      scene,
       target,
-      refusal:
-        tool && !reach
-          ? {
-              input: 'tool',
-              sentence: `T${tool.number} has no length on ${scene.machine.name}; unset is not zero. Measure it first, or touch with a tool that has one.`,
-            }
-          : null,
-      working: {
-        unit: scene.machine.unit,
-        lines: linesOf(values, tool, reach, between),
-        result: {
-          label: slot ? `${slot} Z` : 'Work offset Z',
-          figure: settled?.value ?? null,
-          expanded: settled?.uncertainty.expanded ?? null,
-        },
-      },
-      drawing: faceDrawing(values, scene, { tool, between, fresh: settled?.value ?? null }),
-      result: null,
-    }
-    if (!touch || !settled || !target || !slot) return sheet
-    return {
-      ...sheet,
-      result: {
-        writes: [{ register: target, ...settled, state: 'set', assembly: null }],
-        readings: [{ axis: 'Z', label: 'machine Z at the touch', value: touch.reading }],
-        readouts: [
-          {
-            key: `touch/${slot}/Z`,
-            sentence: `T${tool!.number} at the touch, ${slot} active: the control must read`,
-            axis: 'Z',
-            value: readoutOf(touch),
-          },
-        ],
-        gauges: gaugesUsed(between!.gauge),
-        slips: slipsOf(touch, scene.machine.unit),
-      },
-    }
+      label: slot ? `${slot} Z` : 'Work offset Z',
+      lines: linesOf(values, tool, reach, between),
+      refusal: tool && !reach ? noLength(tool, scene) : null,
+      touch: tool && reach ? touchOf(values, scene, tool, reach, between) : null,
+      contributors: tool && reach && between ? [restingOn(`T${tool.number} length`, reach), between.contributor, FELT_CONTACT] : [],
+      gauges: gaugesUsed(between?.gauge),
+      readingLabel: 'machine Z at the touch',
+      drawing: (fresh) => faceDrawing(values, scene, { tool, between, fresh }),
+      readouts: (value) => [
+        { key: `touch/${slot}/Z`, sentence: `T${tool?.number} at the touch, ${slot} active: the control must read`, axis: 'Z', value },
+      ],
+    })
   },
+}
+
+function noLength(tool: MountedTool, scene: Scene): Refusal {
+  return {
+    input: 'tool',
+    sentence: `T${tool.number} has no length on ${scene.machine.name}; unset is not zero. Measure it first, or touch with a tool that has one.`,
+  }
 }
 
 function touchOf(

@@ -3,7 +3,9 @@ export { readInputs } from './values.ts'
 export type { Problem, Values } from './values.ts'
 export type { Readout, Refusal, Result, Sheet, Slip, Write } from './sheet.ts'
 export type { Routine } from './routine.ts'
-export { readoutOf, settle, slipsOf, valueOf } from './single-touch.ts'
+export { settle, valueOf } from './single-touch.ts'
+export { touchSheet } from './touch-sheet.ts'
+export type { TouchParts } from './touch-sheet.ts'
 export type { SingleTouch } from './single-touch.ts'
 export {
   betweenInputs,

@@ -1,7 +1,7 @@
-import { formatExact, mm, minus, nm, plus, type Nm } from '../length/index.ts'
-import { stockView, upright } from '../drawing/index.ts'
+import { formatExact, negate, type Nm } from '../length/index.ts'
+import { besideStock } from './beside-stock.ts'
 import { setterRegister } from '../machine/index.ts'
-import { gaugeInput, gaugesUsed, offered, readingInput, settle, type Option, type Routine, type Sheet } from '../routine/index.ts'
+import { gaugeInput, gaugesUsed, offered, readingInput, settle, type Option, type Routine, type Slip } from '../routine/index.ts'
 import { gaugeById, toolByNumber, type Scene } from '../scene/index.ts'
 import { setterConstant as constantFrom } from '../touch/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
@@ -36,16 +36,11 @@ export const setterConstantRoutine: Routine = {
     const master = masterOf(values.choice('master'), scene)
     const reading = values.length('reading')
     const target = setter ? setterRegister(setter.id) : null
-    const value = master && reading !== null ? constantFrom(reading, master.length) : null
     const settled =
-      value !== null && setter
-        ? settle(value, [master!.contributor, { label: setter.name, standard: setter.uncertainty }], scene.machine.increment)
+      setter && master && reading !== null
+        ? settle(constantFrom(reading, master.length), [master.contributor, { label: setter.name, standard: setter.uncertainty }], scene.machine.increment)
         : null
-    const { stock, ...view } = stockView('front', scene.plan?.stock ?? null)
-    const foot = stock.box.min.y
-    const top = plus(foot, setter?.size ?? mm(50))
-    const at = minus(stock.box.min.x, mm(35))
-    const sheet: Sheet = {
+    return {
       target,
       refusal: null,
       working: {
@@ -60,54 +55,35 @@ export const setterConstantRoutine: Routine = {
           expanded: settled?.uncertainty.expanded ?? null,
         },
       },
-      drawing: {
-        view: view.view,
-        horizontal: view.horizontal,
-        vertical: view.vertical,
-        toScale: view.toScale,
-        solids: [
-          stock,
-          upright('setter', at, mm(30), foot, top, setter?.name ?? 'setter'),
-          ...(master ? [upright('tool', at, mm(8), top, plus(top, mm(45)), master.label)] : []),
-        ],
-        touches: master
-          ? [
-              {
-                at: { x: at, y: top },
-                contact: { x: at, y: top },
-                toward: { x: 0, y: -1 },
-                radius: null,
-                label: `${master.label} onto the setter, moving Z\u2212`,
-                lit: reading === null,
-              },
-            ]
-          : [],
-        surface: null,
-        formerZero: null,
-      },
-      result: null,
-    }
-    if (!settled || !target || reading === null) return sheet
-    return {
-      ...sheet,
-      result: {
-        writes: [{ register: target, ...settled, state: 'set', assembly: null }],
-        readings: [{ axis: 'Z', label: 'machine Z at the touch', value: reading }],
+      drawing: besideStock(scene, setter, master, reading === null),
+      result: settled && {
+        writes: [{ register: target!, ...settled, state: 'set', assembly: null }],
+        readings: [{ axis: 'Z', label: 'machine Z at the touch', value: reading! }],
         readouts: [],
         gauges: gaugesUsed(setter!.id, master!.gauge),
-        slips: [
-          { id: 'sign', phrase: 'the reading had the other sign', corrected: constantFrom(nm(0 - reading), master!.length) },
-          ...offered(scene, ['master-tool'])
-            .filter((other) => other.size !== master!.length)
-            .map((other) => ({
-              id: 'other-tool',
-              phrase: `${other.name} had been in the spindle`,
-              corrected: constantFrom(reading, other.size),
-            })),
-        ],
+        slips: slipsOf(reading!, master!, scene),
       },
     }
   },
+}
+
+interface Master {
+  label: string
+  length: Nm
+  gauge: string | null
+  contributor: Contributor
+}
+
+function slipsOf(reading: Nm, master: Master, scene: Scene): Slip[] {
+  const others = offered(scene, ['master-tool']).filter((other) => other.size !== master.length)
+  return [
+    { id: 'sign', phrase: 'the reading had the other sign', corrected: constantFrom(negate(reading), master.length) },
+    ...others.map((other) => ({
+      id: 'other-tool',
+      phrase: `${other.name} had been in the spindle`,
+      corrected: constantFrom(reading, other.size),
+    })),
+  ]
 }
 
 function masters(scene: Scene): Option[] {
@@ -127,7 +103,7 @@ function masters(scene: Scene): Option[] {
   ]
 }
 
-function masterOf(choice: string | null, scene: Scene): { label: string; length: Nm; gauge: string | null; contributor: Contributor } | null {
+function masterOf(choice: string | null, scene: Scene): Master | null {
   if (!choice) return null
   const [kind, id = ''] = choice.split(/:(.*)/s)
   if (kind === 'gauge') {

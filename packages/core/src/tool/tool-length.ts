@@ -1,7 +1,7 @@
-import { mm, minus, nm, plus, type Nm } from '../length/index.ts'
-import { stockView, upright, type Drawing } from '../drawing/index.ts'
+import { minus, nm, type Nm } from '../length/index.ts'
+import type { Drawing } from '../drawing/index.ts'
 import { gaugeById, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
-import { registerKey, setterRegister, workRegister } from '../machine/index.ts'
+import { registerKey, setterRegister, workRegister, type RegisterRef } from '../machine/index.ts'
 import {
   betweenInputs,
   betweenLines,
@@ -14,12 +14,9 @@ import {
   offered,
   placeInput,
   readingInput,
-  readoutOf,
-  settle,
-  slipsOf,
   slotInput,
   toolInput,
-  valueOf,
+  touchSheet,
   type Between,
   type InputSpec,
   type Readout,
@@ -31,6 +28,7 @@ import {
 import type { Contributor } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
 import { reachRegister, restingOn } from '../reach/index.ts'
+import { besideStock } from './beside-stock.ts'
 
 type Method = 'part' | 'block' | 'setter'
 
@@ -65,38 +63,28 @@ export const toolLength: Routine = {
     const method = values.choice('method') as Method | null
     const rest = method === null ? null : method === 'setter' ? onSetter(values, scene) : onPart(values, scene)
     const target = tool ? reachRegister(scene.machine, tool) : null
-    const touch = rest?.touch ?? null
-    const settled =
-      touch && tool ? settle(valueOf(touch), [...rest!.contributors, FELT_CONTACT], scene.machine.increment) : null
-    const sheet: Sheet = {
+    return touchSheet({
+      scene,
       target,
+      label: labelOf(tool, target),
+      lines: rest?.lines ?? [
+        { operation: 'start', label: 'Machine Z at the touch', figure: values.length('reading'), input: 'reading' },
+      ],
       refusal: rest?.refusal ?? null,
-      working: {
-        unit: scene.machine.unit,
-        lines: rest?.lines ?? [
-          { operation: 'start', label: 'Machine Z at the touch', figure: values.length('reading'), input: 'reading' },
-        ],
-        result: {
-          label: tool ? `T${tool.number} ${target!.property === 'Z' ? 'geometry Z' : 'length'}` : 'Tool length',
-          figure: settled?.value ?? null,
-          expanded: settled?.uncertainty.expanded ?? null,
-        },
-      },
-      drawing: method === 'setter' ? setterDrawing(values, scene, tool) : partDrawing(values, scene, tool),
-      result: null,
-    }
-    if (!touch || !settled || !tool || !target) return sheet
-    return {
-      ...sheet,
-      result: {
-        writes: [{ register: target, ...settled, state: 'set', assembly: tool.assembly }],
-        readings: [{ axis: 'Z', label: 'machine Z at the touch', value: touch.reading }],
-        readouts: rest!.readouts(tool, settled.value),
-        gauges: rest!.gauges,
-        slips: slipsOf(touch, scene.machine.unit),
-      },
-    }
+      touch: rest?.touch ?? null,
+      contributors: [...(rest?.contributors ?? []), FELT_CONTACT],
+      gauges: rest?.gauges ?? [],
+      assembly: tool?.assembly ?? null,
+      readingLabel: 'machine Z at the touch',
+      drawing: () => (method === 'setter' ? besideStock(scene, gaugeById(scene, values.choice('setter')), tool && { label: `T${tool.number}` }, values.length('reading') === null) : partDrawing(values, scene, tool)),
+      readouts: (shown) => (tool && rest ? rest.readouts(tool, shown) : []),
+    })
   },
+}
+
+function labelOf(tool: MountedTool | null, target: RegisterRef | null): string {
+  if (!tool) return 'Tool length'
+  return `T${tool.number} ${target?.property === 'Z' ? 'geometry Z' : 'length'}`
 }
 
 function methodInput(scene: Scene): InputSpec {
@@ -116,7 +104,8 @@ interface Rest {
   contributors: Contributor[]
   refusal: Sheet['refusal']
   gauges: string[]
-  readouts(tool: MountedTool, length: Nm): Readout[]
+  /** @param shown what the control shows at the touch, where the part's own zero is touched against */
+  readouts(tool: MountedTool, shown: Nm): Readout[]
 }
 
 function onPart(values: Values, scene: Scene): Rest {
@@ -144,12 +133,12 @@ function onPart(values: Values, scene: Scene): Rest {
             sentence: `${slot} Z is unset on ${scene.machine.name}; unset is not zero. Pick it up first, or record it as deliberately zero.`,
           }
         : null,
-    readouts: (tool) => [
+    readouts: (tool, shown) => [
       {
         key: `touch/T${tool.number}`,
         sentence: `T${tool.number} on that face, ${slot} active: the control must read`,
         axis: 'Z',
-        value: readoutOf(aboveFace(reading!, place!, zero!, between!, scene)),
+        value: shown,
       },
     ],
   }
@@ -235,36 +224,4 @@ function settersReadout(tool: MountedTool, scene: Scene, constant: Standing): Re
 
 function partDrawing(values: Values, scene: Scene, tool: MountedTool | null): Drawing {
   return faceDrawing(values, scene, { tool, between: chosenBetween(values, scene), fresh: null })
-}
-
-/** A setter beside the stock, its surface touched by the tool's tip. */
-function setterDrawing(values: Values, scene: Scene, tool: MountedTool | null): Drawing {
-  const { stock, ...view } = stockView('front', scene.plan?.stock ?? null)
-  const setter = gaugeById(scene, values.choice('setter'))
-  const foot = stock.box.min.y
-  const height = setter?.size ?? mm(50)
-  const surface = plus(foot, height)
-  const at = minus(stock.box.min.x, mm(35))
-  const drawing: Drawing = {
-    view: view.view,
-    horizontal: view.horizontal,
-    vertical: view.vertical,
-    // Where the setter stands beside the stock is not on record; only its height is to scale.
-    toScale: view.toScale,
-    solids: [stock, upright('setter', at, mm(30), foot, surface, setter?.name ?? 'setter')],
-    touches: [],
-    surface: null,
-    formerZero: null,
-  }
-  if (!tool) return drawing
-  drawing.solids.push(upright('tool', at, mm(8), surface, plus(surface, mm(45)), `T${tool.number}`))
-  drawing.touches.push({
-    at: { x: at, y: surface },
-    contact: { x: at, y: surface },
-    toward: { x: 0, y: -1 },
-    radius: null,
-    label: `T${tool.number} onto the setter, moving Z\u2212`,
-    lit: values.length('reading') === null,
-  })
-  return drawing
 }

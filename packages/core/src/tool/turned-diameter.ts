@@ -4,17 +4,20 @@ import {
   chosenTool,
   placeInput,
   readingInput,
-  readoutOf,
-  settle,
-  slipsOf,
   slotInput,
   toolInput,
+  touchSheet,
   valueOf,
+  type Refusal,
   type Routine,
   type Sheet,
   type SingleTouch,
+  type Slip,
+  type Values,
 } from '../routine/index.ts'
 import { restingOn } from '../reach/index.ts'
+import type { Scene, Standing } from '../scene/index.ts'
+import type { WorkingLine } from '../working/index.ts'
 
 /** Standard uncertainty of a diameter read with an outside micrometer at the machine: 3 µm. */
 const MICROMETER = { label: 'measured diameter', standard: 3_000 }
@@ -44,83 +47,85 @@ export const turnedDiameter: Routine = {
     const tool = chosenTool(values, scene)
     const slot = values.choice('slot')
     const zero = slot ? scene.standing[registerKey(workRegister(slot, 'X'))] : undefined
-    const reading = values.length('reading')
     const diameter = values.length('place')
-    const readsRadius = scene.machine.xReads === 'radius'
-    const place = diameter === null ? null : readsRadius ? nm(Math.round(diameter / 2)) : diameter
-    const target = tool ? geometryRegister(tool.offset, 'X') : null
-    const touch: SingleTouch | null =
-      zero && reading !== null && place !== null
-        ? {
-            axis: 'X',
-            direction: -1,
-            reading,
-            place,
-            known: zero.value,
-            finds: 'H',
-            radius: nm(0),
-            thickness: nm(0),
-            alternatives: { finders: [], between: [], known: [] },
-          }
-        : null
-    const settled =
-      touch && tool ? settle(valueOf(touch), [restingOn(`${slot} X`, zero!), MICROMETER], scene.machine.increment) : null
-    const half = diameter === null ? mm(25) : nm(Math.round(diameter / 2))
-    const sheet: Sheet = {
-      target,
-      refusal:
-        slot && !zero
-          ? {
-              input: 'slot',
-              sentence: `${slot} X is unset on ${scene.machine.name}; unset is not zero. Record it as deliberately zero if the spindle axis is X0.`,
-            }
-          : place !== null && place <= 0
-            ? { input: 'place', sentence: 'Diameter measured: a diameter is more than zero; type what the micrometer shows.' }
-            : null,
-      working: {
-        unit: scene.machine.unit,
-        lines: [
-          { operation: 'start', label: 'Machine X at the cut', figure: reading, input: 'reading' },
-          { operation: 'less', label: slot ? `${slot} X` : 'work offset X', figure: zero?.value ?? null },
-          ...(readsRadius
-            ? [
-                { operation: 'aside' as const, label: 'Diameter measured', figure: diameter, input: 'place' },
-                { operation: 'less' as const, label: 'half of it, X reads radii', figure: place },
-              ]
-            : [{ operation: 'less' as const, label: 'Diameter measured', figure: diameter, input: 'place' }]),
-        ],
-        result: {
-          label: tool ? `T${tool.number} geometry X` : 'Geometry X',
-          figure: settled?.value ?? null,
-          expanded: settled?.uncertainty.expanded ?? null,
-        },
-      },
-      drawing: sideOfBar(half, touch === null, tool?.number ?? null),
-      result: null,
-    }
-    if (!touch || !settled || !tool || !target || sheet.refusal) return sheet
-    return {
-      ...sheet,
-      result: {
-        writes: [{ register: target, ...settled, state: 'set', assembly: tool.assembly }],
-        readings: [{ axis: 'X', label: 'machine X at the cut', value: touch.reading }],
-        readouts: [
-          {
-            key: `cut/T${tool.number}`,
-            sentence: `T${tool.number} at that cut, ${slot} active: the control must read`,
-            axis: 'X',
-            value: readoutOf(touch),
-          },
-        ],
-        gauges: [],
-        slips: [
-          ...slipsOf(touch, scene.machine.unit),
-          { id: 'radius', phrase: 'the figure were a radius', corrected: valueOf({ ...touch, place: nm(touch.place * 2) }) },
-          { id: 'radius', phrase: 'the figure were twice the diameter', corrected: valueOf({ ...touch, place: nm(Math.round(touch.place / 2)) }) },
-        ],
-      },
-    }
+    const place = diameter === null ? null : placeOf(diameter, scene)
+    const touch = zero ? touchOf(values.length('reading'), place, zero) : null
+    return touchSheet({
+      scene,
+      target: tool ? geometryRegister(tool.offset, 'X') : null,
+      label: tool ? `T${tool.number} geometry X` : 'Geometry X',
+      lines: linesOf(values, scene, slot, zero),
+      refusal: refusalOf(slot, zero, diameter, scene),
+      touch,
+      contributors: zero ? [restingOn(`${slot} X`, zero), MICROMETER] : [],
+      gauges: [],
+      assembly: tool?.assembly ?? null,
+      readingLabel: 'machine X at the cut',
+      slips: touch ? halfAndDouble(touch) : [],
+      drawing: () => sideOfBar(half(diameter ?? mm(50)), touch === null, tool?.number ?? null),
+      readouts: (value) => [
+        { key: `cut/T${tool?.number}`, sentence: `T${tool?.number} at that cut, ${slot} active: the control must read`, axis: 'X', value },
+      ],
+    })
   },
+}
+
+/** Half of a diameter; one nanometre is far below any micrometer. */
+function half(diameter: Nm): Nm {
+  return nm(Math.round(diameter / 2))
+}
+
+/** What stands for the turned surface on the machine's own X: the diameter, or its half. */
+function placeOf(diameter: Nm, { machine }: Pick<Scene, 'machine'>): Nm {
+  return machine.xReads === 'radius' ? half(diameter) : diameter
+}
+
+function touchOf(reading: Nm | null, place: Nm | null, zero: Standing): SingleTouch | null {
+  if (reading === null || place === null) return null
+  return {
+    axis: 'X',
+    direction: -1,
+    reading,
+    place,
+    known: zero.value,
+    finds: 'H',
+    radius: nm(0),
+    thickness: nm(0),
+    alternatives: { finders: [], between: [], known: [] },
+  }
+}
+
+function refusalOf(slot: string | null, zero: Standing | undefined, diameter: Nm | null, scene: Scene): Refusal | null {
+  if (slot && !zero)
+    return {
+      input: 'slot',
+      sentence: `${slot} X is unset on ${scene.machine.name}; unset is not zero. Record it as deliberately zero if the spindle axis is X0.`,
+    }
+  return diameter !== null && diameter <= 0
+    ? { input: 'place', sentence: 'Diameter measured: a diameter is more than zero; type what the micrometer shows.' }
+    : null
+}
+
+function linesOf(values: Values, scene: Scene, slot: string | null, zero: Standing | undefined): WorkingLine[] {
+  const diameter = values.length('place')
+  const measured = { label: 'Diameter measured', figure: diameter, input: 'place' }
+  return [
+    { operation: 'start', label: 'Machine X at the cut', figure: values.length('reading'), input: 'reading' },
+    { operation: 'less', label: slot ? `${slot} X` : 'work offset X', figure: zero?.value ?? null },
+    ...(scene.machine.xReads === 'radius'
+      ? ([
+          { operation: 'aside', ...measured },
+          { operation: 'less', label: 'half of it, X reads radii', figure: diameter === null ? null : half(diameter) },
+        ] as const)
+      : ([{ operation: 'less', ...measured }] as const)),
+  ]
+}
+
+function halfAndDouble(touch: SingleTouch): Slip[] {
+  return [
+    { id: 'radius', phrase: 'the figure were a radius', corrected: valueOf({ ...touch, place: nm(touch.place * 2) }) },
+    { id: 'radius', phrase: 'the figure were twice the diameter', corrected: valueOf({ ...touch, place: half(touch.place) }) },
+  ]
 }
 
 /** The bar from the front, its axis at X0, the tool's tip on its upper side; Z to the right, X up. */

@@ -2,6 +2,7 @@
 import type { ChoiceInput } from '@rook/core'
 import { Select } from 'ant-design-vue'
 import { computed } from 'vue'
+import { vAccessible } from './accessible-select.ts'
 
 const value = defineModel<string>({ required: true })
 const props = defineProps<{ input: ChoiceInput; problem?: string | undefined; asked: boolean }>()
@@ -31,7 +32,7 @@ const options = computed(() => props.input.options.map((option) => ({ ...option,
       :value="value || undefined"
       :options="options"
       :field-names="{ label: 'label', value: 'value' }"
-      :aria-label="input.label"
+      v-accessible="input.label"
       :data-input="input.id"
       :show-search="options.length > 8"
       option-filter-prop="chosen"

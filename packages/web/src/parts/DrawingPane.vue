@@ -17,6 +17,8 @@ const { width, height } = useElementSize(frame)
 const MARGIN = 46
 /** Room for the caption under the drawing. */
 const FOOT = 30
+/** How wide a strip along a side a gloved finger may hit. */
+const REACH = 44
 
 /** One scale for both directions: the drawing is never stretched. */
 const scale = computed(() => {
@@ -101,10 +103,10 @@ const sideLines = computed(() => {
   if (!props.sides || !box) return []
   const [l, r, t, b] = [box.left, box.left + box.width, box.top, box.top + box.height]
   return [
-    { axis: 'X' as const, direction: '+' as const, d: `M${l} ${t}V${b}`, label: 'left side, moving X+' },
-    { axis: 'X' as const, direction: '-' as const, d: `M${r} ${t}V${b}`, label: 'right side, moving X\u2212' },
-    { axis: 'Y' as const, direction: '+' as const, d: `M${l} ${b}H${r}`, label: 'near side, moving Y+' },
-    { axis: 'Y' as const, direction: '-' as const, d: `M${l} ${t}H${r}`, label: 'far side, moving Y\u2212' },
+    { axis: 'X' as const, direction: '+' as const, x: l - REACH / 2, y: t, width: REACH, height: b - t, label: 'left side, moving X+' },
+    { axis: 'X' as const, direction: '-' as const, x: r - REACH / 2, y: t, width: REACH, height: b - t, label: 'right side, moving X\u2212' },
+    { axis: 'Y' as const, direction: '+' as const, x: l, y: b - REACH / 2, width: r - l, height: REACH, label: 'near side, moving Y+' },
+    { axis: 'Y' as const, direction: '-' as const, x: l, y: t - REACH / 2, width: r - l, height: REACH, label: 'far side, moving Y\u2212' },
   ]
 })
 
@@ -122,11 +124,14 @@ const caption = computed(() => {
         <text v-if="box.label && box.kind === 'setter'" :x="box.left + box.width / 2" :y="box.top + box.height + 18" text-anchor="middle">{{ box.label }}</text>
         <text v-if="box.label && box.kind === 'shim'" class="small-text" :x="box.left + box.width + 8" :y="box.top + 2">{{ box.label }}</text>
       </template>
-      <path
+      <rect
         v-for="side in sideLines"
         :key="side.label"
         class="side"
-        :d="side.d"
+        :x="side.x"
+        :y="side.y"
+        :width="side.width"
+        :height="side.height"
         role="button"
         tabindex="0"
         :aria-label="side.label"
@@ -134,7 +139,7 @@ const caption = computed(() => {
         @keydown.enter="emit('side', side.axis, side.direction)"
       >
         <title>{{ side.label }}</title>
-      </path>
+      </rect>
       <g v-if="surface">
         <line class="surface" :x1="surface.x1" :x2="surface.x2" :y1="surface.y1" :y2="surface.y2" />
         <text :x="surface.tx" :y="surface.ty" :text-anchor="surface.anchor">{{ surface.label }}</text>
@@ -211,14 +216,12 @@ text {
   stroke-dasharray: 10 3 2 3;
 }
 .side {
-  stroke: transparent;
-  stroke-width: 30;
-  fill: none;
+  fill: transparent;
   cursor: pointer;
 }
 .side:hover,
 .side:focus-visible {
-  stroke: color-mix(in srgb, var(--act) 25%, transparent);
+  fill: color-mix(in srgb, var(--act) 22%, transparent);
   outline: none;
 }
 .zero {

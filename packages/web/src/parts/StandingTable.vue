@@ -146,6 +146,15 @@ th {
 .figure {
   font-size: 20px;
 }
+@media (max-width: 760px) {
+  .figure {
+    font-size: 16px;
+  }
+  td,
+  th {
+    padding-right: 6px;
+  }
+}
 @media (max-width: 1100px) {
   .tables {
     grid-template-columns: minmax(0, 1fr);

@@ -51,8 +51,13 @@ export const useDrafts = defineStore('drafts', () => {
     const draft = reactive(known?.routine === routine ? known : fresh(routine, preset))
     drafts.set(key, draft)
     keep(key, draft)
+    // Typed just before a reload, it may not have got further than this browser.
+    if (known) void send(key, draft)
     return draft
   }
+
+  /** True when something half-done waits under this key on this tablet. */
+  const has = (key: string) => drafts.has(key) || localStorage.getItem(PREFIX + key) !== null
 
   function keep(key: string, draft: Draft): void {
     let timer: ReturnType<typeof setTimeout> | undefined
@@ -93,5 +98,5 @@ export const useDrafts = defineStore('drafts', () => {
     return open(key, routine, preset)
   }
 
-  return { open, drop, fetchOther }
+  return { open, has, drop, fetchOther }
 })

@@ -10,10 +10,15 @@ export interface RoutineAt {
   preset: RawInputs
 }
 
+/** The name under which a half-done routine is kept. */
+export function draftKey({ machine, setup, step, routine }: Omit<RoutineAt, 'preset'>): string {
+  return [machine, setup ?? '-', step ?? routine].join(':')
+}
+
 /** One routine on one scene, worked out by the core at every keystroke. */
 export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
   const drafts = useDrafts()
-  const key = [at.machine, at.setup ?? '-', at.step ?? at.routine].join(':')
+  const key = draftKey(at)
   const routine = routineById(at.routine)!
   const draft = ref(drafts.open(key, at.routine, at.preset)) as Ref<Draft>
   const takenFrom = ref<string | null>(null)

@@ -7,6 +7,7 @@ import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
 import { useContext } from '../../app/context.ts'
 import { useEntries, useMachines, usePeople } from '../../app/queries.ts'
+import { vAccessible } from '../../parts/accessible-select.ts'
 import EntryRow from './EntryRow.vue'
 
 useContext().set('Ledger')
@@ -61,7 +62,7 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
         :value="filter.machine"
         allow-clear
         placeholder="every machine"
-        aria-label="Machine"
+        v-accessible="'Machine'"
         :options="machines.data.value?.map(({ id, name }) => ({ value: id, label: name })) ?? []"
         @change="(value) => choose('machine', value)"
       />
@@ -69,7 +70,7 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
         :value="filter.person"
         allow-clear
         placeholder="everybody"
-        aria-label="Person"
+        v-accessible="'Person'"
         :options="people.data.value?.people.map(({ id, name }) => ({ value: id, label: name })) ?? []"
         @change="(value) => choose('person', value)"
       />

@@ -13,6 +13,8 @@ import { when } from '../../app/time.ts'
 import EntryNote from '../../routine/EntryNote.vue'
 import EntrySheet from '../ledger/EntrySheet.vue'
 import RoutinePage from '../../routine/RoutinePage.vue'
+import { useDrafts } from '../../routine/drafts.ts'
+import { draftKey } from '../../routine/use-routine.ts'
 import ToSeeList from './ToSeeList.vue'
 
 const props = defineProps<{ setup: string; step: string; data: Setup }>()
@@ -21,7 +23,8 @@ const queries = useQueryClient()
 const router = useRouter()
 const step = computed(() => props.data.steps.find((one) => one.id === props.step))
 const fresh = ref<Entry | null>(null)
-const again = ref(false)
+/** A person who has begun stays at the working, also when somebody else records the step meanwhile. */
+const working = ref(step.value?.state !== 'done' || isBegun())
 const trouble = ref<string | null>(null)
 const skipping = ref(false)
 const reason = ref('')
@@ -31,6 +34,11 @@ const scene = useScene(
   () => props.setup,
 )
 const done = useEntry(() => (step.value?.kind === 'routine' && step.value.state === 'done' ? step.value.entry : null))
+function isBegun(): boolean {
+  const { machine } = props.data.summary
+  return useDrafts().has(draftKey({ machine, setup: props.setup, step: props.step, routine: step.value?.routine ?? '' }))
+}
+
 const nextStep = computed(() => props.data.steps.find((one) => one.id === props.data.next) ?? null)
 
 async function attempt(work: () => Promise<unknown>): Promise<boolean> {
@@ -65,7 +73,6 @@ function goOn(): void {
 
 function recorded(entry: Entry): void {
   fresh.value = entry
-  again.value = false
 }
 </script>
 
@@ -85,7 +92,7 @@ function recorded(entry: Entry): void {
   </div>
 
   <RoutinePage
-    v-else-if="step.kind === 'routine' && (step.state !== 'done' || again)"
+    v-else-if="step.kind === 'routine' && (step.state !== 'done' || working)"
     :machine="data.summary.machine"
     :setup="setup"
     :step="step.id"
@@ -110,7 +117,7 @@ function recorded(entry: Entry): void {
     </template>
     <template v-else-if="step.kind === 'routine' && done.data.value && scene.data.value">
       <EntryNote :entry="done.data.value" :machine="scene.data.value.machine">
-        <button type="button" class="plain" @click="again = true">Do it again</button>
+        <button type="button" class="plain" @click="working = true">Do it again</button>
         <RouterLink v-if="nextStep" class="go" :to="{ name: 'step', params: { setup, step: nextStep.id } }">Next: {{ nextStep.title }}</RouterLink>
       </EntryNote>
       <EntrySheet class="shown" :entry="done.data.value" :machine="scene.data.value.machine" />

@@ -1,0 +1,94 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, openStep, signIn, test } from '../shop.ts'
+
+test('a wrong PIN is told, and the right one lets in', async ({ page, shop }) => {
+  await page.goto(shop.url)
+  await expect(page).toHaveURL(/sign-in/)
+  await page.getByRole('button', { name: 'I. Marrow' }).click()
+  await page.keyboard.type('0000')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('4 tries left')
+  await page.keyboard.type('1357')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Floor' })).toBeVisible()
+})
+
+test('the night opens the setup and sees what is measured, what is carried over, what is next', async ({ page, shop }) => {
+  await signIn(page, shop, 'W. Tansley')
+  await expect(page.locator('[data-machine=mill-3]')).toContainText('G54 Y and G54 Z carried over, not measured in this setup')
+  await page.locator('[data-machine=mill-3] a').first().click()
+  await expect(page.getByRole('link', { name: 'Next: Zero G54, Y' })).toBeVisible()
+  const row = page.getByRole('row', { name: /^G54/ })
+  await expect(row.getByRole('cell').nth(0)).toContainText('measured')
+  await expect(row.getByRole('cell').nth(1)).toContainText('carried over')
+})
+
+test('steps without figures are confirmed or skipped with a reason', async ({ page, shop }) => {
+  await signIn(page, shop)
+  await openStep(page, 'mill-3', 'length-T12')
+  await page.getByRole('button', { name: 'skip this step' }).click()
+  await page.getByLabel(/Why it is skipped/).fill('chamfer is done by hand on this batch')
+  await page.getByRole('button', { name: 'Skip it' }).click()
+  await expect(page.locator('[data-step=length-T12]')).toHaveAttribute('data-state', 'skipped')
+  await expect(page.locator('[data-step=length-T12]')).toContainText('chamfer is done by hand on this batch')
+  await page.locator('[data-step=homed]').click()
+  await page.getByRole('button', { name: 'Confirm again' }).click()
+  await expect(page.locator('[data-step=homed]')).toHaveAttribute('data-state', 'done')
+})
+
+test('readouts are ticked one by one until the step is done', async ({ page, shop }) => {
+  await signIn(page, shop)
+  await openStep(page, 'lathe-1', 'seen')
+  await expect(page.locator('[data-readout]').first()).toBeVisible()
+  for (let left = await page.getByRole('button', { name: 'I see it' }).count(); left > 0; left--) {
+    await page.getByRole('button', { name: 'I see it' }).first().click()
+    await expect(page.getByRole('button', { name: 'I see it' })).toHaveCount(left - 1)
+  }
+  await expect(page.locator('[data-step=seen]')).toHaveAttribute('data-state', 'done')
+})
+
+test('a lead adds a machine and a person who then works on it', async ({ page, shop }) => {
+  await signIn(page, shop, 'T. Oakhanger')
+  await page.goto(`${shop.url}/machines/new`)
+  await page.getByRole('button', { name: 'Keep this record' }).click()
+  await expect(page.getByRole('alert')).toContainText('Name: give the machine a name.')
+  await expect(page.getByRole('alert')).toContainText('Travel X, from: nothing is given yet.')
+  await page.getByLabel('Name', { exact: true }).fill('Mill 4')
+  for (const axis of ['X', 'Y', 'Z']) await page.getByLabel(`${axis} from`).fill('-500')
+  await page.getByRole('button', { name: 'Keep this record' }).click()
+  await expect(page.getByRole('heading', { name: 'What stands in Mill 4' })).toBeVisible()
+  await expect(page.getByText('Not homed since it was switched on')).toBeVisible()
+  await page.getByRole('button', { name: 'It has been homed' }).click()
+  await expect(page.getByText(/^Homed/)).toBeVisible()
+  await page.goto(`${shop.url}/people`)
+  await page.getByLabel('Name').fill('P. Newcome')
+  await page.getByLabel('PIN').fill('97531')
+  await page.getByRole('button', { name: 'Add' }).click()
+  await expect(page.getByText('P. Newcome')).toBeVisible()
+})
+
+test('everything is reachable by keyboard and readable: no fault that axe can find, day and night', async ({ page, shop }) => {
+  await signIn(page, shop)
+  for (const theme of ['day', 'night']) {
+    await page.evaluate((name) => localStorage.setItem('rook-theme', name), theme)
+    for (const path of ['/floor', '/setup/', '/ledger', '/machines', '/machines/mill-3', '/machines/mill-3/routine/edge']) {
+      await page.goto(shop.url + path)
+      await page.waitForLoadState('networkidle')
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
+      expect(violations.map(({ id, nodes }) => `${theme} ${path} ${id}: ${nodes[0]?.html.slice(0, 160)}`)).toEqual([])
+    }
+  }
+})
+
+test('nothing scrolls sideways on a small tablet or a phone', async ({ page, shop }) => {
+  await signIn(page, shop)
+  for (const size of [{ width: 1024, height: 768 }, { width: 390, height: 844 }]) {
+    await page.setViewportSize(size)
+    for (const path of ['/floor', '/ledger', '/machines/mill-3', '/setup', '/machines/mill-3/routine/tool-length']) {
+      await page.goto(shop.url + path)
+      await page.waitForLoadState('networkidle')
+      const over = await page.evaluate(() => document.querySelector('main')!.scrollWidth - document.querySelector('main')!.clientWidth)
+      expect(over, `${path} at ${size.width}`).toBeLessThanOrEqual(1)
+    }
+  }
+})

@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test'
+
+/** Chromium without its own traffic; as root it needs to run without its sandbox. */
+const ARGS = [
+  ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
+
+export default defineConfig({
+  outputDir: '../.rook/test-results',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  reporter: process.env.CI ? 'line' : 'list',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS },
+    trace: 'off',
+  },
+  projects: [
+    { name: 'journeys', testMatch: /journeys\/.*\.spec\.ts/ },
+    { name: 'pictures', testMatch: /pictures\.spec\.ts/ },
+  ],
+})

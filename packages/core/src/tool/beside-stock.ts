@@ -1,0 +1,38 @@
+import { mm, minus, plus } from '../length/index.ts'
+import { stockView, upright, type Drawing } from '../drawing/index.ts'
+import type { Gauge } from '../gauge/index.ts'
+import type { Scene } from '../scene/index.ts'
+
+const PLAIN_HEIGHT = mm(50)
+
+/**
+ * A setter beside the stock, its surface touched from above. Where it stands on the table is not on
+ * record; its height is to scale.
+ */
+export function besideStock(scene: Scene, setter: Gauge | null, touching: { label: string } | null, lit: boolean): Drawing {
+  const { stock, view, horizontal, vertical, toScale } = stockView('front', scene.plan?.stock ?? null)
+  const foot = stock.box.min.y
+  const top = plus(foot, setter?.size ?? PLAIN_HEIGHT)
+  const at = minus(stock.box.min.x, mm(35))
+  const drawing: Drawing = {
+    view,
+    horizontal,
+    vertical,
+    toScale,
+    solids: [stock, upright('setter', at, mm(30), foot, top, setter?.name ?? 'setter')],
+    touches: [],
+    surface: null,
+    formerZero: null,
+  }
+  if (!touching) return drawing
+  drawing.solids.push(upright('tool', at, mm(8), top, plus(top, mm(45)), touching.label))
+  drawing.touches.push({
+    at: { x: at, y: top },
+    contact: { x: at, y: top },
+    toward: { x: 0, y: -1 },
+    radius: null,
+    label: `${touching.label} onto the setter, moving Z\u2212`,
+    lit,
+  })
+  return drawing
+}
