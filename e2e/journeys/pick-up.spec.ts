@@ -24,7 +24,7 @@ test('a pick-up goes from the reading to the ledger, and agrees with a sum by ha
   await expect(newest).toContainText('\u2212169.7050')
   await newest.click()
   await expect(page.getByText('Machine Y at the touch', { exact: true })).toBeVisible()
-  await expect(page.getByText('I. Marrow, setter')).toBeVisible()
+  await expect(page.getByText(/^ ?Entry \d+ on Mill 3, .* I. Marrow, setter/)).toBeVisible()
 })
 
 test('a tool length on the setter, then the face with that tool', async ({ page, shop }) => {

@@ -43,7 +43,8 @@ interface FormerRow {
 
 /**
  * The last values of some registers under an operation, from whichever setup, corrections left out.
- * One index look-up per register, however long the ledger.
+ * One walk down an index per register, however long the ledger: the sub-selects are written so that they
+ * stay look-ups and never become a join over all entries.
  */
 export async function loadFormerly(
   db: Queries,
@@ -59,8 +60,8 @@ export async function loadFormerly(
       SELECT * FROM entry_write w
       WHERE w.machine = ${machine} AND w.operation = ${operation} AND w.register = wanted.register
         AND w.after IS NOT NULL
-        AND NOT EXISTS (SELECT FROM entry c WHERE c.refers = w.entry AND c.kind = 'correction')
-        AND NOT EXISTS (SELECT FROM entry own WHERE own.id = w.entry AND own.kind = 'correction')
+        AND (SELECT c.id FROM entry c WHERE c.refers = w.entry AND c.kind = 'correction' LIMIT 1) IS NULL
+        AND (SELECT own.kind FROM entry own WHERE own.id = w.entry) <> 'correction'
       ORDER BY w.seq DESC LIMIT 1
     ) w
     JOIN entry e ON e.id = w.entry

@@ -118,7 +118,7 @@ const caption = computed(() => {
 
 <template>
   <figure ref="frame" class="sheet drawing">
-    <svg :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`Drawing, ${caption}`">
+    <svg :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="group" :aria-label="`Drawing, ${caption}`">
       <template v-for="box in boxes" :key="box.kind + (box.label ?? '')">
         <rect :class="['solid', box.kind]" :x="box.left" :y="box.top" :width="box.width" :height="box.height" />
         <text v-if="box.label && box.kind === 'setter'" :x="box.left + box.width / 2" :y="box.top + box.height + 18" text-anchor="middle">{{ box.label }}</text>

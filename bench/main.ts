@@ -1,0 +1,20 @@
+import { startServerProcess } from './server-process.ts'
+import { benchFigures } from './figures.ts'
+import { benchFirstScreen } from './first-screen.ts'
+import { benchRecording } from './recording.ts'
+import { benchStart } from './start-time.ts'
+
+const databaseUrl = process.env.BENCH_DATABASE!
+
+console.log('Recording an entry over HTTP, all checks included, 8 writers:')
+const ratio = await benchRecording(databaseUrl)
+console.log(`  ${ratio.toFixed(2)} of the bare driver's rate (aim: at least 0.50)`)
+
+const figures = benchFigures()
+console.log(`Reading and writing typed figures: ${(figures / 1e6).toFixed(2)} million a second on one core (aim: 1)`)
+
+const server = await startServerProcess(databaseUrl)
+console.log(`First screen: ${(await benchFirstScreen(server.url)).toFixed(0)} kB of JavaScript, gzip (aim: at most 350)`)
+await server.stop('SIGTERM')
+
+console.log(`npm start to the first answer: ${(await benchStart()).toFixed(1)} s (aim: at most 6)`)

@@ -1,0 +1,124 @@
+import { randomUUID } from 'node:crypto'
+import type { Entry } from '@rook/contract'
+import { startServer } from '@rook/server/server'
+import pg from 'pg'
+import { entryOf, machineOf, openBenchShop, REGISTER, signIn, WRITERS } from './shop.ts'
+import { startServerProcess } from './server-process.ts'
+
+interface Statement {
+  text: string
+  values: unknown[]
+}
+
+const SECONDS = 6
+const ROUNDS = 3
+
+/** Runs all writers side by side for a while; answers with entries per second. */
+async function rate(write: (writer: number, turn: number) => Promise<void>): Promise<number> {
+  const until = performance.now() + SECONDS * 1000
+  const began = performance.now()
+  let written = 0
+  await Promise.all(
+    Array.from({ length: WRITERS }, async (_, writer) => {
+      for (let turn = 0; performance.now() < until; turn++) {
+        await write(writer, turn)
+        written++
+      }
+    }),
+  )
+  return written / ((performance.now() - began) / 1000)
+}
+
+async function post(url: string, cookie: string, writer: number, turn: number, basis: string | null): Promise<string> {
+  const body = JSON.stringify(entryOf(writer, turn, basis))
+  const response = await fetch(`${url}/api/machines/${machineOf(writer)}/entries`, { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body })
+  if (!response.ok) throw new Error(`${response.status} ${await response.text()}`)
+  return ((await response.json()) as Entry).content.id
+}
+
+/** The statements that one recording sends, with their values, listened to at the driver. */
+async function listen(databaseUrl: string): Promise<{ statements: Statement[]; id: string; seq: number }> {
+  const server = await startServer({ databaseUrl, host: '127.0.0.1', port: 0 })
+  const cookie = await signIn(server.url)
+  let basis = await latest(databaseUrl, 0)
+  basis = await post(server.url, cookie, 0, 0, basis)
+  const statements: Statement[] = []
+  type Query = (...args: unknown[]) => unknown
+  const prototype = pg.Client.prototype as unknown as { query: Query }
+  const original = prototype.query
+  prototype.query = function (this: pg.Client, ...args: unknown[]) {
+    const [config, values] = args as [string | { text: string; values?: unknown[] }, unknown[] | undefined]
+    const text = typeof config === 'string' ? config : config.text
+    statements.push({ text, values: (Array.isArray(values) ? values : typeof config === 'string' ? [] : config.values) ?? [] })
+    return original.apply(this, args)
+  }
+  const id = await post(server.url, cookie, 0, 1, basis)
+  prototype.query = original
+  await server.stop()
+  const client = new pg.Client({ connectionString: databaseUrl })
+  await client.connect()
+  const { rows } = await client.query<{ seq: string }>('SELECT seq FROM entry WHERE id = $1', [id])
+  await client.end()
+  return { statements, id, seq: Number(rows[0]!.seq) }
+}
+
+async function latest(databaseUrl: string, writer: number): Promise<string | null> {
+  const client = new pg.Client({ connectionString: databaseUrl })
+  await client.connect()
+  const { rows } = await client.query<{ entry: string }>('SELECT entry FROM register_value WHERE machine = $1 AND register = $2', [machineOf(writer), REGISTER])
+  await client.end()
+  return rows[0]?.entry ?? null
+}
+
+/** The same statements for another entry: its own id, its own place in its own machine's chain. */
+function forEntry({ statements, id, seq }: { statements: Statement[]; id: string; seq: number }, writer: number, ownSeq: number): Statement[] {
+  const own = randomUUID()
+  const put = (text: string) => text.replaceAll(id, own).replaceAll('mill-0', machineOf(writer)).replaceAll('setup-0', `setup-${writer}`).replaceAll(`"seq":${seq}`, `"seq":${ownSeq}`)
+  return statements.map(({ text, values }) => ({
+    text,
+    values: values.map((value) => (value === seq ? ownSeq : typeof value === 'string' ? put(value) : value)),
+  }))
+}
+
+/** Recording over HTTP with all checks, against the same SQL sent by the bare driver; the ratio is what counts. */
+export async function benchRecording(databaseUrl: string): Promise<number> {
+  await openBenchShop(databaseUrl)
+  const server = await startServerProcess(databaseUrl)
+  const cookie = await signIn(server.url)
+  const bases: (string | null)[] = Array.from({ length: WRITERS }, () => null)
+  const http = async (writer: number, turn: number) => {
+    bases[writer] = await post(server.url, cookie, writer, turn, bases[writer]!)
+  }
+  await rate(http)
+  const captured = await listen(databaseUrl)
+  bases[0] = await latest(databaseUrl, 0)
+
+  const clients = await Promise.all(
+    Array.from({ length: WRITERS }, async () => {
+      const client = new pg.Client({ connectionString: databaseUrl, options: '-c role=rook_app' })
+      await client.connect()
+      return client
+    }),
+  )
+  const seqs = Array.from({ length: WRITERS }, () => 10_000_000)
+  const bare = async (writer: number) => {
+    for (const { text, values } of forEntry(captured, writer, seqs[writer]!++)) await clients[writer]!.query(text, values)
+  }
+  const ratios: number[] = []
+  for (let round = 0; round < ROUNDS; round++) {
+    const overHttp = await rate(http)
+    const overDriver = await rate(bare)
+    // The bare statements leave the chains at numbers of their own; the server goes on from wherever they are.
+    for (let writer = 0; writer < WRITERS; writer++) {
+      bases[writer] = await latest(databaseUrl, writer)
+      const { rows } = await clients[writer]!.query<{ seq: string }>('SELECT max(seq) AS seq FROM entry WHERE machine = $1', [machineOf(writer)])
+      await clients[writer]!.query('UPDATE machine_head SET seq = $2 WHERE machine = $1', [machineOf(writer), rows[0]!.seq])
+      seqs[writer] = Number(rows[0]!.seq) + 5_000_000
+    }
+    console.log(`  round ${round + 1}: ${overHttp.toFixed(0)} entries/s over HTTP, ${overDriver.toFixed(0)} entries/s with the bare driver (${captured.statements.length} statements each)`)
+    ratios.push(overHttp / overDriver)
+  }
+  await Promise.all(clients.map((client) => client.end()))
+  await server.stop('SIGTERM')
+  return ratios.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]!
+}

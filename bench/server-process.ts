@@ -1,0 +1,31 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
+import { createInterface } from 'node:readline'
+
+export interface ServerProcess {
+  url: string
+  child: ChildProcess
+  stop(signal: NodeJS.Signals): Promise<void>
+}
+
+/** The real server in a process of its own, as `npm start` runs it. */
+export async function startServerProcess(databaseUrl: string, port = '0'): Promise<ServerProcess> {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, DATABASE_URL: databaseUrl, HOST: '127.0.0.1', PORT: port, LOG_LEVEL: 'silent' },
+  })
+  for await (const line of createInterface({ input: child.stdout })) {
+    const [, url] = /^listening (\S+)$/.exec(line) ?? []
+    if (url)
+      return {
+        url,
+        child,
+        async stop(signal) {
+          if (child.exitCode !== null || child.signalCode) return
+          child.kill(signal)
+          await once(child, 'exit')
+        },
+      }
+  }
+  throw new Error('the server did not start')
+}

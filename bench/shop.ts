@@ -1,0 +1,83 @@
+import { randomUUID } from 'node:crypto'
+import { mm, nm } from '@rook/core'
+import type { MachineInput, RecordInput } from '@rook/contract'
+import { connect } from '@rook/server/db/client'
+import { migrate } from '@rook/server/db/migrate'
+import { assembly, gauge, job, mount, operation, part, person, setup, shift } from '@rook/server/db/schema'
+import { addMachine } from '@rook/server/machines/routes'
+import { hashPin } from '@rook/server/people/pin'
+
+export const WRITERS = 8
+export const machineOf = (writer: number) => `mill-${writer}`
+export const REGISTER = 'work/G54/X/geometry'
+const PIN = '1357'
+
+const record = (name: string): MachineInput => ({
+  name,
+  kind: 'mill',
+  unit: 'mm',
+  increment: mm(0.0001),
+  travels: (['X', 'Y', 'Z'] as const).map((axis) => ({ axis, min: mm(-660), max: mm(0) })),
+  slots: ['G54', 'G55', 'G56', 'G57'].map((code) => ({ code, name: null })),
+  lengthConvention: 'gauge-length',
+  diameterRegister: 'radius',
+  xReads: 'diameter',
+})
+
+/** A shop with one mill and one setup per writer, nobody in each other's way. */
+export async function openBenchShop(url: string): Promise<void> {
+  await migrate(url)
+  const { db, pool } = connect(url, null, () => undefined)
+  await db.insert(shift).values({ name: 'Early', starts: '06:00', ends: '06:00' })
+  await db.insert(person).values({ id: 'writer', name: 'Writer', role: 'setter', pinHash: await hashPin(PIN) })
+  const sizes = [10, 6, 1, 0.05, 50]
+  await db.insert(gauge).values(
+    sizes.map((size, place) => ({
+      id: `gauge-${place}`,
+      place,
+      name: `Gauge ${size}`,
+      family: place < 2 ? ('edge-finder' as const) : ('shim' as const),
+      size: mm(size),
+      radii: null,
+      uncertainty: mm(0.002),
+      calibrated: null,
+      due: null,
+      state: 'in-use' as const,
+    })),
+  )
+  await db.insert(part).values({ id: 'part', name: 'Part', revision: 'A' })
+  await db.insert(job).values({ id: 'job', number: '1', part: 'part', quantity: 1 })
+  await db.insert(operation).values({ id: 'op', part: 'part', name: 'Op 10', slots: ['G54'], stock: null, fixture: 'vise', fixtureRepeat: nm(4000), program: 'O1', steps: [] })
+  for (let writer = 0; writer < WRITERS; writer++) {
+    const id = machineOf(writer)
+    await addMachine(db, id, record(`Mill ${writer}`))
+    await db.insert(assembly).values({ id: `tool-${writer}`, name: 'End mill', estimate: null })
+    await db.insert(mount).values({ machine: id, number: '1', place: 0, offset: '1', assembly: `tool-${writer}` })
+    await db.insert(setup).values({ id: `setup-${writer}`, machine: id, operation: 'op', job: 'job', startedAt: new Date().toISOString(), endedAt: null })
+  }
+  await pool.end()
+}
+
+export async function signIn(url: string): Promise<string> {
+  const response = await fetch(`${url}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ person: 'writer', pin: PIN }),
+  })
+  const [cookie] = response.headers.getSetCookie()
+  if (!cookie) throw new Error(`no session: ${response.status}`)
+  return cookie.split(';')[0]!
+}
+
+/** An edge as a tablet sends it; the reading moves by a few tenths of a thousandth each time. */
+export function entryOf(writer: number, turn: number, basis: string | null): RecordInput {
+  return {
+    id: randomUUID(),
+    routine: 'edge',
+    inputs: { slot: 'G54', axis: 'X', direction: '+', finder: 'gauge-0', between: 'none', reading: (-318.204 + (turn % 50) / 10_000).toFixed(4), place: '0' },
+    setup: `setup-${writer}`,
+    step: null,
+    basis: { [REGISTER]: basis },
+    answers: { 'homed|query|': 'homed this morning' },
+  }
+}

@@ -1,0 +1,15 @@
+// npm run bench: ratios and rates in one run, on a throw-away PostgreSQL that keeps its promises.
+import { ensureChromium } from './debian.mjs'
+import { onEnd, run, TSX } from './house.mjs'
+import { ensureInterface } from './interface.mjs'
+import { ensurePackages } from './packages.mjs'
+
+ensurePackages()
+const { startThrowAwayCluster } = await import('./postgres.mjs')
+const ending = onEnd()
+const CHROMIUM = ensureChromium()
+ensureInterface()
+const cluster = await startThrowAwayCluster({ durable: true })
+ending.add(() => cluster.stop())
+cluster.createDatabase('bench')
+await ending.end(await run(process.execPath, [...TSX, 'bench/main.ts'], { env: { ...process.env, CHROMIUM, BENCH_DATABASE: cluster.url('bench') } }))
