@@ -1,6 +1,6 @@
 import { mm, shiftAt, type RawInputs } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
-import type { Database } from '@rook/server/db/client'
+import type { Connection } from '@rook/server/db/client'
 import { job, setup } from '@rook/server/db/schema'
 import { correct } from '@rook/server/ledger/correct'
 import { note } from '@rook/server/ledger/note'
@@ -29,11 +29,11 @@ const OPEN_AT: Record<string, string> = {
 }
 
 /** Two weeks before a moment, on every machine, over three shifts. */
-export async function playHistory(db: Database, until: number): Promise<void> {
+export async function playHistory(connection: Connection, until: number): Promise<void> {
   // The machines know nothing of each other, so their fortnights are played side by side.
   await Promise.all(
     MACHINES.map((machine, at) =>
-      new MachineFortnight(db, machine, new Chance(417 + at * 1009), until - DAYS * 24 * HOUR, until).play(310 + 40 * at),
+      new MachineFortnight(connection, machine, new Chance(417 + at * 1009), until - DAYS * 24 * HOUR, until).play(310 + 40 * at),
     ),
   )
 }
@@ -41,7 +41,7 @@ export async function playHistory(db: Database, until: number): Promise<void> {
 /** One machine's fortnight: a clock, a chance, and one setup after the other. */
 class MachineFortnight {
   constructor(
-    private readonly db: Database,
+    private readonly connection: Connection,
     private readonly machine: DemoMachine,
     private readonly chance: Chance,
     private clock: number,
@@ -65,20 +65,20 @@ class MachineFortnight {
   }
 
   private async powerUp(): Promise<void> {
-    await note(this.db, this.machine.id, this.chance.uuid(), { kind: 'powered', title: 'Switched on', reason: null }, this.author())
+    await note(this.connection, this.machine.id, this.chance.uuid(), { kind: 'powered', title: 'Switched on', reason: null }, this.author())
     this.pass(2, 6)
   }
 
   private async runSetup(operation: DemoOperation, number: string, openAt: string | null): Promise<void> {
     const id = `${this.machine.id}-${number}`
-    await this.db.insert(job).values({ id: number, number, part: operation.part.id, quantity: 10 * Math.ceil(this.chance.between(1, 12)) })
-    await this.db.insert(setup).values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now() })
+    await this.connection.db.insert(job).values({ id: number, number, part: operation.part.id, quantity: 10 * Math.ceil(this.chance.between(1, 12)) })
+    await this.connection.db.insert(setup).values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now() })
     const seating = this.seat(operation)
     for (const step of operation.steps) {
       if (step.id === openAt) return
       await this.doStep(id, operation, step, seating)
     }
-    if (openAt === null) await this.db.update(setup).set({ endedAt: this.now() }).where(eq(setup.id, id))
+    if (openAt === null) await this.connection.db.update(setup).set({ endedAt: this.now() }).where(eq(setup.id, id))
   }
 
   /** Where this loading comes to lie: the fixture repeats, now and then it was moved. */
@@ -95,7 +95,7 @@ class MachineFortnight {
     this.pass(2, 9)
     if (step.kind === 'seen') return this.seeAll(setupId)
     if (step.kind !== 'routine') {
-      await confirmStep(this.db, setupId, step.id, { id: this.chance.uuid(), note: null }, this.author())
+      await confirmStep(this.connection, setupId, step.id, { id: this.chance.uuid(), note: null }, this.author())
       return
     }
     if (step.routine === 'tool-length' && this.chance.happens(0.05)) return this.skip(setupId, operation, step)
@@ -109,7 +109,7 @@ class MachineFortnight {
       const wrong = await this.record(setupId, operation, step, seating, this.chance.between(12_000, 17_000), false)
       this.pass(1, 4)
       const reason = this.chance.pick(['a chip lay between, touched again', 'read the display a step too early', 'the vise had not been tapped down yet'])
-      await correct(this.db, wrong.content.id, { id: this.chance.uuid(), reason }, this.author())
+      await correct(this.connection, wrong.content.id, { id: this.chance.uuid(), reason }, this.author())
       this.pass(1, 3)
     }
     // Another pair of parallels, a recut jaw: the zero truly moves, and somebody says why.
@@ -119,7 +119,7 @@ class MachineFortnight {
   }
 
   private async record(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating, error: number, seen: boolean) {
-    return perform(this.db, {
+    return perform(this.connection, {
       id: this.chance.uuid(),
       machine: this.machine.id,
       setup: setupId,
@@ -160,14 +160,14 @@ class MachineFortnight {
   private async skip(setupId: string, operation: DemoOperation, step: StepPlan): Promise<void> {
     const said = { kind: 'skipped' as const, title: `Skipped: ${step.title}`, setup: setupId, operation: operation.id, step: step.id }
     const reason = this.chance.pick(['length stands from the last setup, same holder', 'not used on this batch', 'insert on order, tool stays out'])
-    await note(this.db, this.machine.id, this.chance.uuid(), { ...said, reason }, this.author())
+    await note(this.connection, this.machine.id, this.chance.uuid(), { ...said, reason }, this.author())
   }
 
   private async seeAll(setupId: string): Promise<void> {
-    const { toSee } = await loadSetup(this.db, setupId)
+    const { toSee } = await loadSetup(this.connection.db, setupId)
     for (const readout of toSee.filter(({ seen }) => !seen)) {
       this.pass(0.5, 2)
-      await see(this.db, readout.entry, { id: this.chance.uuid(), key: readout.key }, this.author())
+      await see(this.connection, readout.entry, { id: this.chance.uuid(), key: readout.key }, this.author())
     }
   }
 

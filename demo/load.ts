@@ -22,10 +22,11 @@ export async function isEmpty(url: string): Promise<boolean> {
  */
 export async function loadDemo(url: string, until = Date.now()): Promise<void> {
   // Nothing is lost if the power fails now: loading just starts over. A person's entries wait for the disk.
-  const { db, pool } = connect(url, null, () => undefined, { synchronous_commit: 'off' })
+  const connection = connect(url, null, () => undefined, { synchronous_commit: 'off' })
+  const { db, pool } = connection
   try {
     await db.transaction((tx) => loadStandingData(tx as unknown as Database, until))
-    await playHistory(db, until)
+    await playHistory(connection, until)
   } finally {
     await pool.end()
   }

@@ -14,7 +14,8 @@ import {
   type Scene,
 } from '@rook/core'
 import type { Entry, RecordBody, StepPlan } from '@rook/contract'
-import type { Database } from '@rook/server/db/client'
+import type { Connection } from '@rook/server/db/client'
+import { inTransaction } from '@rook/server/db/lane'
 import type { Author } from '@rook/server/ledger/author'
 import { record } from '@rook/server/ledger/record'
 import { loadMachine, loadScene } from '@rook/server/ledger/scene'
@@ -42,9 +43,9 @@ export interface Task {
 }
 
 /** Does one routine as a person does: looks at the scene, touches, types, answers the checks, records. */
-export async function perform(db: Database, task: Task): Promise<Entry> {
+export async function perform(connection: Connection, task: Task): Promise<Entry> {
   const routine = routineById(task.step.routine!)!
-  const scene = await sceneFor(db, task)
+  const scene = await sceneFor(connection, task)
   const inputs = withReading({ ...task.step.preset, ...task.chosen }, scene, task)
   const { sheet, findings, values } = assess(routine, inputs, scene)
   if (!sheet.result) {
@@ -67,11 +68,11 @@ export async function perform(db: Database, task: Task): Promise<Entry> {
     seen: task.seen ? sheet.result.readouts.map(({ key }) => key) : [],
     release: findings.some(({ verdict }) => verdict === 'stop') ? task.manner.release : null,
   }
-  return record(db, task.machine, body, task.author)
+  return record(connection, task.machine, body, task.author)
 }
 
-async function sceneFor(db: Database, task: Task): Promise<Scene> {
-  return loadScene(db, await loadMachine(db, task.machine), task.setup, task.author.now)
+async function sceneFor({ pool }: Connection, task: Task): Promise<Scene> {
+  return inTransaction(pool, async (lane) => loadScene(lane, await loadMachine(lane, task.machine), task.setup, task.author.now))
 }
 
 /**

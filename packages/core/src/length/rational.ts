@@ -1,18 +1,14 @@
-/** An exact fraction, denominator positive, in lowest terms. Typed sums are done in these. */
+/**
+ * An exact fraction, denominator positive. Typed sums are done in these; they are too short for it to pay
+ * to bring each step to lowest terms.
+ */
 export interface Rational {
   readonly top: bigint
   readonly bottom: bigint
 }
 
-function gcd(a: bigint, b: bigint): bigint {
-  while (b !== 0n) [a, b] = [b, a % b]
-  return a < 0n ? -a : a
-}
-
 export function rational(top: bigint, bottom = 1n): Rational {
-  const divisor = gcd(top, bottom) || 1n
-  const sign = bottom < 0n ? -1n : 1n
-  return { top: (sign * top) / divisor, bottom: (sign * bottom) / divisor }
+  return bottom < 0n ? { top: -top, bottom: -bottom } : { top, bottom }
 }
 
 /** The exact value of an unsigned decimal such as `12.7`, `.5` or `12.`; digits on at least one side. */
@@ -35,4 +31,4 @@ export function nearestWhole(a: Rational): bigint {
   return a.top < 0n ? -rounded : rounded
 }
 
-export const isWhole = (a: Rational) => a.bottom === 1n
+export const isWhole = (a: Rational) => a.top % a.bottom === 0n

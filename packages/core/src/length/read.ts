@@ -27,7 +27,7 @@ const LONGEST = 80
 /** 100 m. No machine this is for moves so far; it also keeps sums far inside exact numbers. */
 const LARGEST = 100_000 * 1_000_000
 
-const PLAIN = /^[+-]?(\d{1,7})(?:[.,](\d{1,6}))?$/
+const UNIT_BEHIND: Readonly<Record<string, LengthUnit>> = { mm: 'mm', ' mm': 'mm', in: 'in', ' in': 'in' }
 
 /**
  * Reads a length as a person types it, or as a digital gauge pastes it.
@@ -39,20 +39,40 @@ export function readLength(text: string, options: ReadOptions): LengthReading {
   return readPlain(text, options) ?? readTyped(text, options)
 }
 
-/** The common case, a plain decimal in the machine's unit, without any big numbers. */
+/**
+ * The common case, a plain decimal with or without its unit, without any big numbers. A digit at a time:
+ * this runs at every keystroke, and for every figure of a file.
+ */
 function readPlain(text: string, { unit, grid }: ReadOptions): LengthReading | null {
-  const match = PLAIN.exec(text)
-  if (!match) return null
-  const whole = match[1]!
-  const part = match[2] ?? ''
-  const scale = NM_PER[unit] / 10 ** part.length
-  const digits = Number(whole + part)
+  const first = text.charCodeAt(0)
+  const isNegative = first === HYPHEN
+  let at = isNegative || first === PLUS ? 1 : 0
+  let digits = 0
+  let count = 0
+  let decimals = -1
+  for (; at < text.length; at++) {
+    const code = text.charCodeAt(at)
+    if (code >= ZERO_CODE && code <= NINE_CODE) {
+      digits = digits * 10 + code - ZERO_CODE
+      count++
+      if (decimals >= 0) decimals++
+    } else if ((code === POINT || code === COMMA) && decimals < 0 && count > 0) decimals = 0
+    else break
+  }
+  if (count === 0 || count > MOST_DIGITS || decimals === 0) return null
+  const written = at === text.length ? null : UNIT_BEHIND[text.slice(at)]
+  if (written === undefined) return null
+  const scale = NM_PER[written ?? unit] / 10 ** Math.max(decimals, 0)
   // Six decimals of an inch end on 25.4 nm: those take the long way round.
   if (!Number.isInteger(scale)) return null
   const size = digits * scale
   if (size > LARGEST || size % grid !== 0) return null
-  return { kind: 'length', value: nm(text[0] === '-' ? 0 - size : size), written: null }
+  return { kind: 'length', value: nm(isNegative ? 0 - size : size), written }
 }
+
+const [HYPHEN, PLUS, POINT, COMMA, ZERO_CODE, NINE_CODE] = [...'-+.,09'].map((char) => char.charCodeAt(0)) as [number, number, number, number, number, number]
+/** Digits that a number certainly holds exactly. */
+const MOST_DIGITS = 13
 
 function readTyped(text: string, { name, unit, grid }: ReadOptions): LengthReading {
   const typed = text.trim()

@@ -1,6 +1,7 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import pg from 'pg'
 import * as schema from './schema.ts'
+import { prepareStatements, type Statements } from './statements.ts'
 
 export type Database = NodePgDatabase<typeof schema>
 /** A transaction, or the database itself: queries take either. */
@@ -9,6 +10,8 @@ export type Queries = Pick<Database, 'select' | 'selectDistinctOn' | 'insert' | 
 export interface Connection {
   pool: pg.Pool
   db: Database
+  /** The common statements, on whichever connection of the pool is free. */
+  statements: Statements
 }
 
 /**
@@ -32,7 +35,8 @@ export function connect(
   })
   // A connection that breaks while idle must not take the process with it; the next query says so.
   pool.on('error', onError)
-  return { pool, db: drizzle(pool, { schema }) }
+  const db = drizzle(pool, { schema })
+  return { pool, db, statements: prepareStatements(db) }
 }
 
 export const APPLICATION_ROLE = 'rook_app'

@@ -2,7 +2,8 @@ import { axesOf, registerKey, registerName, workRegister, type MachineRecord } f
 import { api, type EntryContent, type FloorMachine, type Setup } from '@rook/contract'
 import { asc, eq } from 'drizzle-orm'
 import type { Express } from 'express'
-import type { Database } from '../db/client.ts'
+import type { Connection } from '../db/client.ts'
+import type { Statements } from '../db/statements.ts'
 import { machine, machineHead } from '../db/schema.ts'
 import { serve } from '../http/serve.ts'
 import { listEntries } from '../ledger/list.ts'
@@ -13,7 +14,7 @@ import { loadOpenSetups } from '../setups/load.ts'
 type Head = typeof machineHead.$inferSelect
 type Notice = FloorMachine['notices'][number]
 
-export function floorRoutes(app: Express, db: Database): void {
+export function floorRoutes(app: Express, { db, statements }: Connection): void {
   serve(app, api.floor, async () => {
     const rows = await db
       .select({ machine, head: machineHead })
@@ -31,7 +32,7 @@ export function floorRoutes(app: Express, db: Database): void {
           setup: own?.setup.summary ?? null,
           last: entries[0] ?? null,
           homedAt: row.head.homedAt,
-          notices: await noticesOf(db, record, row.head, own),
+          notices: await noticesOf(statements, record, row.head, own),
         }
       }),
     )
@@ -39,7 +40,7 @@ export function floorRoutes(app: Express, db: Database): void {
 }
 
 async function noticesOf(
-  db: Database,
+  statements: Statements,
   record: MachineRecord,
   head: Head,
   own: { setup: Setup; entries: EntryContent[] } | null,
@@ -49,7 +50,7 @@ async function noticesOf(
     notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.' })
   if (!own) return notices
   const { setup, entries } = own
-  const standing = await loadStanding(db, record.id)
+  const standing = await loadStanding({ statements }, record.id)
   const carried: string[] = []
   const unset: string[] = []
   for (const slot of setup.slots) {

@@ -1,9 +1,8 @@
 import { createHash } from 'node:crypto'
 import { chained, type Json } from '@rook/core'
 import type { EntryContent, EntryWrite } from '@rook/contract'
-import { eq, sql } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { entry, entryWrite, machineHead, registerValue } from '../db/schema.ts'
+import type { Lane } from '../db/lane.ts'
+import type { entryWrite, machineHead, registerValue } from '../db/schema.ts'
 
 export const CHANNEL = 'rook_ledger'
 
@@ -33,47 +32,23 @@ export function hashOf(previousHash: string, content: EntryContent): string {
 
 /**
  * The one door to the ledger: appends an entry, writes the present values that follow from it, moves the
- * machine's chain on and announces it. Has to run inside a transaction that has locked `head`; all of it
+ * machine's chain on and announces it. Has to run in the transaction that has locked `head`; all of it
  * becomes visible at its commit or none of it ever does.
  */
-export async function append(
-  tx: Queries,
-  head: Head,
-  content: Omit<EntryContent, 'seq'>,
-): Promise<Appended> {
+export async function append({ client, statements }: Lane, head: Head, content: Omit<EntryContent, 'seq'>): Promise<Appended> {
   const full: EntryContent = { ...content, seq: head.seq + 1 }
+  const { id, machine, seq, kind, at, setup, step, refers } = full
   const hash = hashOf(head.hash, full)
-  await tx.insert(entry).values({
-    id: full.id,
-    machine: full.machine,
-    seq: full.seq,
-    kind: full.kind,
-    at: full.at,
-    person: full.person.id,
-    setup: full.setup,
-    step: full.step,
-    refers: full.refers,
-    content: full,
-    hash,
-    previousHash: head.hash,
-  })
-  if (full.writes.length > 0) {
-    await tx.insert(entryWrite).values(full.writes.map((write) => writeRow(full, write)))
-    await tx
-      .insert(registerValue)
-      .values(full.writes.map((write) => valueRow(full, write)))
-      .onConflictDoUpdate({ target: [registerValue.machine, registerValue.register], set: EXCLUDED })
+  const person = full.person.id
+  await statements.addEntry.execute({ id, machine, seq, kind, at, person, setup, step, refers, content: full, hash, previousHash: head.hash })
+  for (const write of full.writes) {
+    await statements.addWrite.execute(writeRow(full, write))
+    await statements.putValue.execute(valueRow(full, write))
   }
-  await tx
-    .update(machineHead)
-    .set({
-      seq: full.seq,
-      hash,
-      ...(full.kind === 'homed' ? { homedAt: full.at } : {}),
-      ...(full.kind === 'powered' ? { poweredAt: full.at } : {}),
-    })
-    .where(eq(machineHead.machine, full.machine))
-  await tx.execute(sql`SELECT pg_notify(${CHANNEL}, ${JSON.stringify(announcementOf(full))})`)
+  const homedAt = kind === 'homed' ? at : null
+  const poweredAt = kind === 'powered' ? at : null
+  await statements.moveHead.execute({ machine, seq, hash, homedAt, poweredAt })
+  await client.query({ name: 'announce', text: 'SELECT pg_notify($1, $2)', values: [CHANNEL, JSON.stringify(announcementOf(full))] })
   return { content: full, hash, previousHash: head.hash }
 }
 
@@ -119,17 +94,4 @@ function valueRow(content: EntryContent, write: EntryWrite): typeof registerValu
     seen: content.seen.length > 0,
     assembly: write.assembly,
   }
-}
-
-const EXCLUDED = {
-  value: sql`excluded.value`,
-  state: sql`excluded.state`,
-  entry: sql`excluded.entry`,
-  at: sql`excluded.at`,
-  by: sql`excluded.by`,
-  standard: sql`excluded.standard`,
-  operation: sql`excluded.operation`,
-  setup: sql`excluded.setup`,
-  seen: sql`excluded.seen`,
-  assembly: sql`excluded.assembly`,
 }

@@ -1,6 +1,6 @@
 import { shiftAt } from '@rook/core'
 import type { EntryContent, Person } from '@rook/contract'
-import type { Queries } from '../db/client.ts'
+import type { Lane } from '../db/lane.ts'
 import { loadShop } from '../shop/shop.ts'
 
 /** Who makes an entry, and when: from the session and the server's clock, never from the body. */
@@ -13,8 +13,8 @@ type Heading = Pick<EntryContent, 'id' | 'machine' | 'at' | 'person' | 'shift'>
 type Blank = Omit<EntryContent, keyof Heading | 'seq' | 'kind' | 'title'>
 
 /** What every entry begins with. */
-export async function headingOf(db: Queries, { person, now }: Author, id: string, machine: string): Promise<Heading> {
-  const shop = await loadShop(db)
+export async function headingOf({ statements }: Lane, { person, now }: Author, id: string, machine: string): Promise<Heading> {
+  const shop = await loadShop(statements)
   return {
     id,
     machine,

@@ -1,7 +1,7 @@
 import { parseRegisterKey, registerName } from '@rook/core'
 import type { Entry, EntryWrite } from '@rook/contract'
 import { and, eq, inArray } from 'drizzle-orm'
-import type { Database, Queries } from '../db/client.ts'
+import type { Connection, Queries } from '../db/client.ts'
 import { entry, entryWrite, registerValue } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { append } from './append.ts'
@@ -14,21 +14,21 @@ import { loadMachine } from './scene.ts'
  * stands in its registers: otherwise the newer entry is the one to correct.
  */
 export async function correct(
-  db: Database,
+  connection: Connection,
   target: string,
   { id, reason }: { id: string; reason: string },
   author: Author,
 ): Promise<Entry> {
-  return onceOnly(db, id, async (tx) => {
-    const [found] = await tx.select({ machine: entry.machine }).from(entry).where(eq(entry.id, target))
+  return onceOnly(connection, id, async (lane) => {
+    const [found] = await lane.db.select({ machine: entry.machine }).from(entry).where(eq(entry.id, target))
     if (!found) throw notFound('This entry')
-    const machine = await loadMachine(tx, found.machine, true)
-    const [wrong] = await tx.select().from(entry).where(eq(entry.id, target))
-    await refuseUnlessLatest(tx, wrong!)
-    const writes = await Promise.all(wrong!.content.writes.map((write) => undone(tx, write, target)))
-    const appended = await append(tx, machine.head, {
+    const machine = await loadMachine(lane, found.machine, true)
+    const [wrong] = await lane.db.select().from(entry).where(eq(entry.id, target))
+    await refuseUnlessLatest(lane.db, wrong!)
+    const writes = await Promise.all(wrong!.content.writes.map((write) => undone(lane.db, write, target)))
+    const appended = await append(lane, machine.head, {
       ...BLANK,
-      ...(await headingOf(tx, author, id, found.machine)),
+      ...(await headingOf(lane, author, id, found.machine)),
       kind: 'correction',
       title: `Takes back: ${wrong!.content.title}`,
       setup: wrong!.setup,

@@ -11,7 +11,8 @@ import {
   type Scene,
 } from '@rook/core'
 import type { Entry, EntryWrite, RecordBody } from '@rook/contract'
-import type { Database, Queries } from '../db/client.ts'
+import type { Connection } from '../db/client.ts'
+import { inTransaction, type Lane } from '../db/lane.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
@@ -25,25 +26,25 @@ import { loadMachine, loadScene } from './scene.ts'
  * in one transaction. What the client computed is not asked for.
  * @throws Problem with the reason; then nothing was recorded
  */
-export async function record(db: Database, machineId: string, body: RecordBody, author: Author): Promise<Entry> {
+export async function record(connection: Connection, machineId: string, body: RecordBody, author: Author): Promise<Entry> {
   const routine = routineById(body.routine)
   if (!routine) throw notFound(`Routine ${body.routine}`)
-  const released = body.release ? await verifyRelease(db, body.release, author.now) : null
-  return onceOnly(db, body.id, async (tx) => {
-    const machine = await loadMachine(tx, machineId, true)
+  const released = body.release ? await verifyRelease(connection.db, body.release, author.now) : null
+  return onceOnly(connection, body.id, async (lane) => {
+    const machine = await loadMachine(lane, machineId, true)
     if (!routine.machines.includes(machine.record.kind))
       throw new Problem(422, 'routine-unfit', `${routine.name} is not done on a ${machine.record.kind}.`)
-    const scene = await loadScene(tx, machine, body.setup, author.now)
+    const scene = await loadScene(lane, machine, body.setup, author.now)
     const assessment = assess(routine, body.inputs, scene, body.agreed)
     const result = completeResult(assessment)
     const registers = result.writes.map(({ register }) => registerKey(register))
-    await refuseIfMovedOn(tx, machineId, registers, body.basis, (register) => scene.standing[register]?.entry ?? null)
+    await refuseIfMovedOn(lane.db, machineId, registers, body.basis, (register) => scene.standing[register]?.entry ?? null)
     refuseWithObstacles(assessment.findings, body.answers, released)
     const unknown = body.seen.find((key) => !result.readouts.some((readout) => readout.key === key))
     if (unknown) throw new Problem(422, 'readout-unknown', `“${unknown}” is not a readout of this entry.`)
-    const appended = await append(tx, machine.head, {
+    const appended = await append(lane, machine.head, {
       ...BLANK,
-      ...(await headingOf(tx, author, body.id, machineId)),
+      ...(await headingOf(lane, author, body.id, machineId)),
       kind: routine.kind,
       title: titleOf(routine, assessment),
       setup: body.setup,
@@ -69,9 +70,9 @@ export async function record(db: Database, machineId: string, body: RecordBody, 
 }
 
 /** Runs a transaction that appends an entry under an id made by the client; sent twice, it counts once. */
-export async function onceOnly(db: Database, id: string, work: (tx: Queries) => Promise<Entry>): Promise<Entry> {
+export async function onceOnly({ db, pool }: Connection, id: string, work: (lane: Lane) => Promise<Entry>): Promise<Entry> {
   try {
-    return await db.transaction(work)
+    return await inTransaction(pool, work)
   } catch (error) {
     // The first sending may have got through although its answer did not. Only then is there such an entry.
     const mayBeSecond = isDuplicate(error) || (error instanceof Problem && error.status === 409)

@@ -1,7 +1,6 @@
-import { axesOf, registerKey, workRegister, type MachineRecord, type Scene } from '@rook/core'
-import { asc, eq } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { assembly, gauge, machine, machineHead, mount, operation, setup } from '../db/schema.ts'
+import { axesOf, registerKey, workRegister, type MachineRecord, type Plan, type Scene } from '@rook/core'
+import type { Lane } from '../db/lane.ts'
+import type { machine, machineHead } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { loadFormerly, loadStanding } from './standing.ts'
 
@@ -12,26 +11,21 @@ export function asMachine({ place: _place, ...record }: typeof machine.$inferSel
 }
 
 /** One machine's record and the end of its chain; with `lock` nobody else appends to it until the transaction ends. */
-export async function loadMachine(db: Queries, id: string, lock = false): Promise<{ record: MachineRecord; head: Head }> {
-  const query = db
-    .select({ machine, head: machineHead })
-    .from(machine)
-    .innerJoin(machineHead, eq(machineHead.machine, machine.id))
-    .where(eq(machine.id, id))
-  const [row] = lock ? await (query as typeof query & { for(strength: 'update', of: object): typeof query }).for('update', { of: machineHead }) : await query
+export async function loadMachine({ statements }: Lane, id: string, lock = false): Promise<{ record: MachineRecord; head: Head }> {
+  const [row] = await (lock ? statements.machineLocked : statements.machine).execute({ id })
   if (!row) throw notFound(`Machine ${id}`)
   return { record: asMachine(row.machine), head: row.head }
 }
 
 /** Everything the routines and checks look at on a machine, for a setup on it when one is named. */
 export async function loadScene(
-  db: Queries,
+  lane: Lane,
   { record, head }: { record: MachineRecord; head: Head },
   setupId: string | null,
   now: string,
 ): Promise<Scene> {
-  const plan = setupId ? await loadPlan(db, record, setupId) : null
-  const standing = await loadStanding(db, record.id)
+  const plan = setupId ? await loadPlan(lane, record, setupId) : null
+  const standing = await loadStanding(lane, record.id)
   const planned = plan?.slots.flatMap((slot) => axesOf(record).map((axis) => registerKey(workRegister(slot, axis)))) ?? []
   return {
     machine: record,
@@ -39,48 +33,23 @@ export async function loadScene(
     homedAt: head.homedAt,
     poweredAt: head.poweredAt,
     standing,
-    formerly: plan ? await loadFormerly(db, record.id, plan.operation, planned) : {},
-    gauges: await loadGauges(db),
-    tools: await loadTools(db, record.id),
+    formerly: plan ? await loadFormerly(lane, record.id, plan.operation, planned) : {},
+    gauges: await loadGauges(lane),
+    tools: await lane.statements.tools.execute({ machine: record.id }),
     plan,
   }
 }
 
-export async function loadGauges(db: Queries) {
-  const rows = await db.select().from(gauge).orderBy(asc(gauge.place))
+export async function loadGauges({ statements }: Pick<Lane, 'statements'>) {
+  const rows = await statements.gauges.execute()
   return rows.map(({ place: _place, ...one }) => one)
 }
 
-async function loadTools(db: Queries, machineId: string) {
-  return db
-    .select({
-      number: mount.number,
-      offset: mount.offset,
-      assembly: assembly.id,
-      name: assembly.name,
-      estimate: assembly.estimate,
-    })
-    .from(mount)
-    .innerJoin(assembly, eq(assembly.id, mount.assembly))
-    .where(eq(mount.machine, machineId))
-    .orderBy(asc(mount.place))
-}
-
-async function loadPlan(db: Queries, record: MachineRecord, setupId: string) {
-  const [row] = await db
-    .select({ setup, operation })
-    .from(setup)
-    .innerJoin(operation, eq(operation.id, setup.operation))
-    .where(eq(setup.id, setupId))
+async function loadPlan({ statements }: Lane, record: MachineRecord, setupId: string): Promise<Plan> {
+  const [row] = await statements.plan.execute({ setup: setupId })
   if (!row) throw notFound(`Setup ${setupId}`)
-  if (row.setup.machine !== record.id)
+  const { machine: onMachine, ...plan } = row
+  if (onMachine !== record.id)
     throw new Problem(422, 'other-machine', `This setup is not on ${record.name}. Open the routine from the setup’s own machine.`)
-  return {
-    setup: row.setup.id,
-    operation: row.operation.id,
-    operationName: row.operation.name,
-    slots: row.operation.slots,
-    stock: row.operation.stock,
-    fixtureRepeat: row.operation.fixtureRepeat,
-  }
+  return plan
 }

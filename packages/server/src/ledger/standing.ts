@@ -1,16 +1,12 @@
 import type { Nm, RegisterKey, Standing } from '@rook/core'
-import { and, eq, isNotNull, sql } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { registerValue } from '../db/schema.ts'
+import type { Lane } from '../db/lane.ts'
+import type { registerValue } from '../db/schema.ts'
 
 type StandingRow = typeof registerValue.$inferSelect
 
 /** What stands in every register of a machine that has been set. */
-export async function loadStanding(db: Queries, machine: string): Promise<Record<RegisterKey, Standing>> {
-  const rows = await db
-    .select()
-    .from(registerValue)
-    .where(and(eq(registerValue.machine, machine), isNotNull(registerValue.value)))
+export async function loadStanding({ statements }: Pick<Lane, 'statements'>, machine: string): Promise<Record<RegisterKey, Standing>> {
+  const rows = await statements.standing.execute({ machine })
   return Object.fromEntries(rows.map((row) => [row.register, asStanding(row)]))
 }
 
@@ -41,31 +37,33 @@ interface FormerRow {
   setup: string | null
 }
 
+const FORMERLY = `
+  SELECT wanted.register, w.after, w.state, w.entry, e.at, p.name AS by, w.standard, w.assembly, e.setup
+  FROM unnest($3::text[]) AS wanted(register)
+  CROSS JOIN LATERAL (
+    SELECT * FROM entry_write w
+    WHERE w.machine = $1 AND w.operation = $2 AND w.register = wanted.register
+      AND w.after IS NOT NULL
+      AND (SELECT c.id FROM entry c WHERE c.refers = w.entry AND c.kind = 'correction' LIMIT 1) IS NULL
+      AND (SELECT own.kind FROM entry own WHERE own.id = w.entry) <> 'correction'
+    ORDER BY w.seq DESC LIMIT 1
+  ) w
+  JOIN entry e ON e.id = w.entry
+  JOIN person p ON p.id = e.person`
+
 /**
  * The last values of some registers under an operation, from whichever setup, corrections left out.
  * One walk down an index per register, however long the ledger: the sub-selects are written so that they
  * stay look-ups and never become a join over all entries.
  */
 export async function loadFormerly(
-  db: Queries,
+  { client }: Lane,
   machine: string,
   operation: string,
   registers: RegisterKey[],
 ): Promise<Record<RegisterKey, Standing>> {
   if (registers.length === 0) return {}
-  const { rows } = (await db.execute(sql`
-    SELECT wanted.register, w.after, w.state, w.entry, e.at, p.name AS by, w.standard, w.assembly, e.setup
-    FROM unnest(${sql.param(registers)}::text[]) AS wanted(register)
-    CROSS JOIN LATERAL (
-      SELECT * FROM entry_write w
-      WHERE w.machine = ${machine} AND w.operation = ${operation} AND w.register = wanted.register
-        AND w.after IS NOT NULL
-        AND (SELECT c.id FROM entry c WHERE c.refers = w.entry AND c.kind = 'correction' LIMIT 1) IS NULL
-        AND (SELECT own.kind FROM entry own WHERE own.id = w.entry) <> 'correction'
-      ORDER BY w.seq DESC LIMIT 1
-    ) w
-    JOIN entry e ON e.id = w.entry
-    JOIN person p ON p.id = e.person`)) as unknown as { rows: FormerRow[] }
+  const { rows } = await client.query<FormerRow>({ name: 'formerly', text: FORMERLY, values: [machine, operation, registers] })
   return Object.fromEntries(
     rows.map((row) => [
       row.register,

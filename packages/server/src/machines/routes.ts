@@ -2,7 +2,8 @@ import { FIRST } from '@rook/core'
 import { api, type MachineInput } from '@rook/contract'
 import { asc, eq, max, sql } from 'drizzle-orm'
 import type { Express } from 'express'
-import type { Database, Queries } from '../db/client.ts'
+import type { Connection, Queries } from '../db/client.ts'
+import { inTransaction, type Lane } from '../db/lane.ts'
 import { machine, machineHead } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
@@ -10,32 +11,34 @@ import { note } from '../ledger/note.ts'
 import { record } from '../ledger/record.ts'
 import { asMachine, loadGauges, loadMachine, loadScene } from '../ledger/scene.ts'
 
-export function machineRoutes(app: Express, db: Database, clock: () => string): void {
+export function machineRoutes(app: Express, connection: Connection, clock: () => string): void {
+  const { db, pool } = connection
   serve(app, api.machines, async () => (await db.select().from(machine).orderBy(asc(machine.place))).map(asMachine))
 
   serve(app, api.addMachine, ({ body }) => db.transaction((tx) => addMachine(tx, newId(body.name), body)))
 
-  serve(app, api.changeMachine, ({ params, body }) => db.transaction((tx) => changeMachine(tx, params.id, body)))
+  serve(app, api.changeMachine, ({ params, body }) => inTransaction(pool, (lane) => changeMachine(lane, params.id, body)))
 
   serve(app, api.scene, ({ params, query }) =>
-    // One transaction, so that the parts of the scene are of one moment.
-    db.transaction(async (tx) => loadScene(tx, await loadMachine(tx, params.id), query.setup ?? null, clock()), {
-      isolationLevel: 'repeatable read',
-      accessMode: 'read only',
-    }),
+    // One snapshot, so that the parts of the scene are of one moment.
+    inTransaction(
+      pool,
+      async (lane) => loadScene(lane, await loadMachine(lane, params.id), query.setup ?? null, clock()),
+      'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY',
+    ),
   )
 
-  serve(app, api.record, ({ params, body, person }) => record(db, params.id, body, { person, now: clock() }))
+  serve(app, api.record, ({ params, body, person }) => record(connection, params.id, body, { person, now: clock() }))
 
   serve(app, api.power, ({ params, body, person }) =>
-    note(db, params.id, body.id, { kind: 'powered', title: 'Switched on', reason: body.note }, { person, now: clock() }),
+    note(connection, params.id, body.id, { kind: 'powered', title: 'Switched on', reason: body.note }, { person, now: clock() }),
   )
 
   serve(app, api.home, ({ params, body, person }) =>
-    note(db, params.id, body.id, { kind: 'homed', title: 'Homed', reason: body.note }, { person, now: clock() }),
+    note(connection, params.id, body.id, { kind: 'homed', title: 'Homed', reason: body.note }, { person, now: clock() }),
   )
 
-  serve(app, api.gauges, () => loadGauges(db))
+  serve(app, api.gauges, () => loadGauges(connection))
 }
 
 function newId(name: string): string {
@@ -58,8 +61,9 @@ export async function addMachine(tx: Queries, id: string, body: MachineInput) {
 /** What every figure on record is read by: it cannot change under them. */
 const BEDROCK = ['kind', 'unit', 'increment', 'lengthConvention', 'diameterRegister', 'xReads'] as const
 
-async function changeMachine(tx: Queries, id: string, body: MachineInput) {
-  const { record, head } = await loadMachine(tx, id, true)
+async function changeMachine(lane: Lane, id: string, body: MachineInput) {
+  const { db: tx } = lane
+  const { record, head } = await loadMachine(lane, id, true)
   const shaken = BEDROCK.filter((field) => record[field] !== body[field])
   if (head.seq > 0 && shaken.length > 0)
     throw new Problem(

@@ -3,7 +3,7 @@ import { api, type Person, type Session } from '@rook/contract'
 import { asc, eq } from 'drizzle-orm'
 import type { Express, Request } from 'express'
 import { rateLimit } from 'express-rate-limit'
-import type { Database } from '../db/client.ts'
+import type { Connection } from '../db/client.ts'
 import { person } from '../db/schema.ts'
 import { Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
@@ -23,9 +23,9 @@ const signInRate = rateLimit({
   },
 })
 
-export function peopleRoutes(app: Express, db: Database, clock: () => string): void {
+export function peopleRoutes(app: Express, { db, statements }: Connection, clock: () => string): void {
   serve(app, api.people, async () => ({
-    shop: await loadShop(db),
+    shop: await loadShop(statements),
     people: await db.select(NAMES).from(person).orderBy(asc(person.name)),
   }))
 
@@ -47,12 +47,12 @@ export function peopleRoutes(app: Express, db: Database, clock: () => string): v
     await checkPin(db, who, body.pin, clock())
     const known: Person = { id: who.id, name: who.name, role: who.role }
     await renew(request, known)
-    return { person: known, shop: await loadShop(db) } satisfies Session
+    return { person: known, shop: await loadShop(statements) } satisfies Session
   })
 
   serve(app, api.session, async ({ request }) => {
     const known = request.session.person
-    return known ? { person: known, shop: await loadShop(db) } : null
+    return known ? { person: known, shop: await loadShop(statements) } : null
   })
 
   serve(app, api.signOut, async ({ request, response }) => {

@@ -1,19 +1,20 @@
 import { api, type StepPlan } from '@rook/contract'
 import type { Express } from 'express'
-import type { Database } from '../db/client.ts'
+import type { Connection, Database } from '../db/client.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
 import type { Author } from '../ledger/author.ts'
 import { note } from '../ledger/note.ts'
 import { loadOpenSetups, loadSetup, loadSetupPlan } from './load.ts'
 
-export function setupRoutes(app: Express, db: Database, clock: () => string): void {
+export function setupRoutes(app: Express, connection: Connection, clock: () => string): void {
+  const { db } = connection
   serve(app, api.setups, async () => (await loadOpenSetups(db)).map(({ setup }) => setup.summary))
 
   serve(app, api.setup, ({ params }) => loadSetup(db, params.id))
 
   serve(app, api.confirmStep, ({ params, body, person }) =>
-    confirmStep(db, params.id, params.step, body, { person, now: clock() }),
+    confirmStep(connection, params.id, params.step, body, { person, now: clock() }),
   )
 
   serve(app, api.skipStep, async ({ params, body, person }) => {
@@ -21,7 +22,7 @@ export function setupRoutes(app: Express, db: Database, clock: () => string): vo
     if (step.kind === 'seen')
       throw new Problem(409, 'not-skippable', 'What is to be seen on the control cannot be skipped as a whole; each readout stays open until it is seen.')
     return note(
-      db,
+      connection,
       plan.setup.machine,
       body.id,
       { kind: 'skipped', title: `Skipped: ${step.title}`, reason: body.reason, setup: params.id, operation: plan.operation.id, step: step.id },
@@ -32,17 +33,17 @@ export function setupRoutes(app: Express, db: Database, clock: () => string): vo
 
 /** Confirms a step without a figure; a homed machine is homed for all that follows, not only for this setup. */
 export async function confirmStep(
-  db: Database,
+  connection: Connection,
   setupId: string,
   stepId: string,
   { id, note: remark }: { id: string; note: string | null },
   author: Author,
 ) {
-  const { step, plan } = await planned(db, setupId, stepId)
+  const { step, plan } = await planned(connection.db, setupId, stepId)
   if (step.kind !== 'homed' && step.kind !== 'confirm')
     throw new Problem(422, 'needs-figures', `“${step.title}” needs its figures; open it and record them.`)
   return note(
-    db,
+    connection,
     plan.setup.machine,
     id,
     {
