@@ -4,7 +4,7 @@ import type { Axis, MachineRecord } from '../machine/index.ts'
 import { gaugeById, toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
-import type { ChoiceInput, LengthInput } from './input.ts'
+import type { ChoiceInput, LengthInput, Option } from './input.ts'
 import type { Values } from './values.ts'
 
 /** Sizes and places are kept to the nanometre: a 3/8 block is not rounded to a control's step. */
@@ -69,10 +69,13 @@ export function gaugeInput(id: string, label: string, scene: Scene, families: re
   }
 }
 
-function gaugeOption(gauge: Gauge, scene: Scene) {
+function gaugeOption(gauge: Gauge, scene: Scene): Option {
   const round = gauge.family === 'edge-finder' || gauge.family === 'touch-probe' || gauge.family === 'gauge-pin'
-  const size = `${round ? '\u00d8' : ''}${formatExact(gauge.size, scene.machine.unit)}`
-  return { value: gauge.id, label: gauge.name, note: gauge.state === 'disturbed' ? `${size}, disturbed` : size }
+  const size = formatExact(gauge.size, scene.machine.unit)
+  // A name that ends in the size says it already.
+  const said = !round && Number(/[\d.]+$/.exec(gauge.name)?.[0]) === Number(size)
+  const notes = [said ? '' : `${round ? '\u00d8' : ''}${size}`, gauge.state === 'disturbed' ? 'disturbed' : ''].filter(Boolean)
+  return { value: gauge.id, label: gauge.name, ...(notes.length > 0 ? { note: notes.join(', ') } : {}) }
 }
 
 export function offered(scene: Scene, families: readonly GaugeFamily[]): Gauge[] {

@@ -42,7 +42,7 @@ export function faceDrawing(values: Values, scene: Scene, { tool, between, fresh
     contact: { x: middle.x, y: place },
     toward: { x: 0, y: -1 },
     radius: null,
-    label: `T${tool.number} onto the face, moving Z\u2212`,
+    label: `T${tool.number}, moving Z\u2212`,
     lit: values.length('reading') === null,
   })
   return drawing

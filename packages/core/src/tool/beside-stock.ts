@@ -31,7 +31,7 @@ export function besideStock(scene: Scene, setter: Gauge | null, touching: { labe
     contact: { x: at, y: top },
     toward: { x: 0, y: -1 },
     radius: null,
-    label: `${touching.label} onto the setter, moving Z\u2212`,
+    label: `${touching.label}, moving Z\u2212`,
     lit,
   })
   return drawing

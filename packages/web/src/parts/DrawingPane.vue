@@ -71,7 +71,7 @@ const surface = computed(() => {
   const at = across ? scale.value.x(line.at) : scale.value.y(line.at)
   return across
     ? { x1: at, x2: at, y1: stock.value.top - 12, y2: stock.value.top + stock.value.height + 18, label: line.label, tx: at, ty: stock.value.top + stock.value.height + 34, anchor: 'middle' }
-    : { x1: stock.value.left - 14, x2: stock.value.left + stock.value.width + 14, y1: at, y2: at, label: line.label, tx: stock.value.left + stock.value.width, ty: at - 8, anchor: 'end' }
+    : { x1: stock.value.left - 14, x2: stock.value.left + stock.value.width + 14, y1: at, y2: at, label: line.label, tx: stock.value.left + stock.value.width - 6, ty: at + 20, anchor: 'end' }
 })
 
 const inside = (x: number) => Math.min(width.value - 8, Math.max(8, x))
@@ -93,7 +93,7 @@ const touches = computed(() =>
       tail,
       head,
       tip: `${head.x},${head.y} ${barb(1)} ${barb(-1)}`,
-      text: way.x === 0 ? { x: tail.x + 12, y: (tail.y + head.y) / 2 + 5, anchor: 'start' } : { x: inside(tail.x), y: at.y + r + 24, anchor },
+      text: way.x === 0 ? { x: tail.x + 12, y: way.y > 0 ? tail.y - 4 : tail.y + 4, anchor: 'start' } : { x: inside(tail.x), y: at.y + r + 24, anchor },
     }
   }),
 )
@@ -122,7 +122,7 @@ const caption = computed(() => {
       <template v-for="box in boxes" :key="box.kind + (box.label ?? '')">
         <rect :class="['solid', box.kind]" :x="box.left" :y="box.top" :width="box.width" :height="box.height" />
         <text v-if="box.label && box.kind === 'setter'" :x="box.left + box.width / 2" :y="box.top + box.height + 18" text-anchor="middle">{{ box.label }}</text>
-        <text v-if="box.label && box.kind === 'shim'" class="small-text" :x="box.left + box.width + 8" :y="box.top + 2">{{ box.label }}</text>
+        <text v-if="box.label && box.kind === 'shim'" class="small-text" :x="box.left + box.width + 8" :y="box.top - 5">{{ box.label }}</text>
       </template>
       <rect
         v-for="side in sideLines"

@@ -67,8 +67,8 @@ function go(step: 1 | -1, from: string): void {
     <ol class="lines">
       <li v-for="(line, at) in sheet.working.lines" :key="line.input ?? at">
         <span class="label"
-          ><span class="quiet">{{ lineWords(line.operation, line.label).operation }}</span>
-          {{ lineWords(line.operation, line.label).label }}</span
+          ><span class="quiet">{{ lineWords(line).operation }}</span>
+          {{ lineWords(line).label }}</span
         >
         <FigureField
           v-if="lengthOf(line.input)"
@@ -102,7 +102,7 @@ function go(step: 1 | -1, from: string): void {
       <span v-else class="value quiet">&middot;&middot;&middot;</span>
     </div>
     <p v-if="standing" class="was">
-      <span class="quiet">was, {{ when(standing.at, session.shop) }}, {{ standing.by }}, {{ standingWord }}</span>
+      <span class="quiet small">was, {{ when(standing.at, session.shop) }}, {{ standing.by }}, {{ standingWord }}</span>
       <Figure class="derived" :value="standing.value" :machine="scene.machine" />
     </p>
     <p v-else-if="sheet.target" class="was quiet"><span>was unset</span></p>

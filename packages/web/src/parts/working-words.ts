@@ -1,12 +1,14 @@
-import { formatLength, decimalsFor, type Axis, type MachineRecord, type Nm, type Operation, type RegisterRef } from '@rook/core'
+import { formatLength, decimalsFor, type Axis, type MachineRecord, type Nm, type Operation, type RegisterRef, type WorkingLine } from '@rook/core'
 
 const WORDS: Record<Operation, string> = { start: '', add: 'plus', less: 'less', aside: 'noted' }
 
-/** "less edge stands at part X": the operation first, the label after it as running text. */
-export function lineWords(operation: Operation, label: string): { operation: string; label: string } {
+/**
+ * "less edge stands at part X": the operation first, the label after it as running text. Only a field's
+ * label begins with a capital that is not a name's.
+ */
+export function lineWords({ operation, label, input }: WorkingLine): { operation: string; label: string } {
   const word = WORDS[operation]
-  const isName = /^.[^a-z]/.test(label)
-  return { operation: word, label: word && !isName ? label[0]!.toLowerCase() + label.slice(1) : label }
+  return { operation: word, label: word && input ? label[0]!.toLowerCase() + label.slice(1) : label }
 }
 
 const WAYS: Record<Axis, [grows: string, falls: string]> = {

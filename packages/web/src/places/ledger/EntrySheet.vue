@@ -27,7 +27,7 @@ const typed = (input: string | undefined) => {
         <ol>
           <li v-for="(line, at) in content.working.lines" :key="at">
             <span
-              ><span class="quiet">{{ lineWords(line.operation, line.label).operation }}</span> {{ lineWords(line.operation, line.label).label }}
+              ><span class="quiet">{{ lineWords(line).operation }}</span> {{ lineWords(line).label }}
               <span v-if="typed(line.input)" class="quiet small">typed “{{ typed(line.input) }}”</span></span
             >
             <Figure v-if="line.figure !== null" class="amount" :value="line.figure" :machine="machine" />
@@ -68,7 +68,7 @@ const typed = (input: string | undefined) => {
         <VerdictMark :verdict="entry.seen.includes(readout.key) ? 'clear' : 'to-see'" />
         <span
           >{{ readout.sentence }} <strong class="figure">{{ readout.axis }} {{ asShown(readout.value, machine, 'always') }}</strong>
-          <span class="quiet"> {{ entry.seen.includes(readout.key) ? 'seen' : 'not seen yet' }}</span></span
+          <span class="quiet">&ensp;{{ entry.seen.includes(readout.key) ? 'seen' : 'not seen yet' }}</span></span
         >
       </li>
     </ul>

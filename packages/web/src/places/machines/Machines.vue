@@ -27,7 +27,7 @@ useContext().set('Machines')
         <tr v-for="machine in machines.data.value" :key="machine.id">
           <th scope="row">
             <RouterLink :to="{ name: 'machine', params: { machine: machine.id } }">{{ machine.name }}</RouterLink>
-            <span class="quiet small">{{ machine.kind }}</span>
+            <span class="quiet small kind">{{ machine.kind }}</span>
           </th>
           <td>{{ machine.unit }}, {{ formatExact(machine.increment, machine.unit) }}</td>
           <td>{{ machine.kind === 'lathe' ? `X reads ${machine.xReads === 'diameter' ? 'diameters' : 'radii'}` : CONVENTIONS[machine.lengthConvention] }}</td>
@@ -42,7 +42,7 @@ useContext().set('Machines')
       <RouterLink class="link" to="/machines/new">Add a machine</RouterLink>
       <RouterLink class="link" to="/people">People</RouterLink>
     </p>
-    <p v-else class="quiet">A lead adds machines and people.</p>
+    <p v-else class="quiet below">A lead adds machines and people.</p>
   </div>
 </template>
 
@@ -72,8 +72,14 @@ tbody th a {
   min-height: 32px;
   font-weight: 700;
 }
+.kind {
+  font-weight: 400;
+}
 .travel {
   display: block;
+}
+.below {
+  margin-top: 12px;
 }
 .ways {
   display: flex;
