@@ -16,13 +16,19 @@ interface Sent {
 /** Writes until the server is gone; keeps what was sent and what was acknowledged. */
 async function writeUntilGone(server: ServerProcess, cookie: string, writer: number, sent: Sent[]): Promise<void> {
   const headers = { 'content-type': 'application/json', cookie }
-  const scene = await fetch(`${server.url}/api/machines/${machineOf(writer)}/scene`, { headers }).then((response) => response.json() as Promise<{ standing: Record<string, { entry: string }> }>)
+  const scene = await fetch(`${server.url}/api/machines/${machineOf(writer)}/scene`, { headers }).then(
+    (response) => response.json() as Promise<{ standing: Record<string, { entry: string }> }>,
+  )
   let basis = scene.standing[REGISTER]?.entry ?? null
   for (let turn = 0; ; turn++) {
     const body = entryOf(writer, turn, basis)
     const one: Sent = { id: body.id, acknowledged: false }
     sent.push(one)
-    const answer = await fetch(`${server.url}/api/machines/${machineOf(writer)}/entries`, { method: 'POST', headers, body: JSON.stringify(body) }).catch(() => null)
+    const answer = await fetch(`${server.url}/api/machines/${machineOf(writer)}/entries`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify(body),
+    }).catch(() => null)
     const entry = answer?.ok ? ((await answer.json().catch(() => null)) as Entry | null) : null
     if (answer && !answer.ok && answer.status < 500) throw new Error(`${answer.status} ${await answer.text()}`)
     if (!entry) return
@@ -39,21 +45,28 @@ async function main(): Promise<void> {
   for (let kill = 1; kill <= KILLS; kill++) {
     const server = await startServerProcess(databaseUrl)
     const cookie = await signIn(server.url)
-    const writing = Array.from({ length: AT_ONCE }, (_, writer) => writeUntilGone(server, cookie, writer, sent).catch((error: unknown) => error))
+    const writing = Array.from({ length: AT_ONCE }, (_, writer) =>
+      writeUntilGone(server, cookie, writer, sent).catch((error: unknown) => error),
+    )
     await pause(500 + ((kill * 137) % 700))
     await server.stop('SIGKILL')
-    for (const trouble of await Promise.all(writing)) if (trouble instanceof Error && !/fetch failed|terminated/.test(String(trouble))) throw trouble
+    for (const trouble of await Promise.all(writing))
+      if (trouble instanceof Error && !/fetch failed|terminated/.test(String(trouble))) throw trouble
     if (kill % 10 === 0) console.log(`  ${kill} kills, ${sent.filter(({ acknowledged }) => acknowledged).length} entries acknowledged`)
   }
   const { pool } = connect(databaseUrl, null, () => undefined)
-  const { rows } = await pool.query<{ id: string; content: EntryContent; writes: number }>('SELECT e.id, e.content, (SELECT count(*)::int FROM entry_write w WHERE w.entry = e.id) AS writes FROM entry e')
+  const { rows } = await pool.query<{ id: string; content: EntryContent; writes: number }>(
+    'SELECT e.id, e.content, (SELECT count(*)::int FROM entry_write w WHERE w.entry = e.id) AS writes FROM entry e',
+  )
   const kept = new Map(rows.map((row) => [row.id, row]))
   const lost = sent.filter(({ id, acknowledged }) => acknowledged && !kept.has(id))
   const halves = rows.filter(({ content, writes }) => writes !== content.writes.length)
   const unheard = sent.filter(({ id, acknowledged }) => !acknowledged && kept.has(id))
   const { faults, entries } = await verifyLedger(pool)
   await pool.end()
-  console.log(`${KILLS} kills: ${entries} entries kept, ${lost.length} acknowledged ones lost, ${halves.length} in halves, ${unheard.length} kept whose answer was cut off, ${faults.length} faults in the chains`)
+  console.log(
+    `${KILLS} kills: ${entries} entries kept, ${lost.length} acknowledged ones lost, ${halves.length} in halves, ${unheard.length} kept whose answer was cut off, ${faults.length} faults in the chains`,
+  )
   process.exitCode = lost.length + halves.length + faults.length === 0 ? 0 : 1
 }
 

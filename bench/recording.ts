@@ -77,15 +77,27 @@ async function listen(databaseUrl: string): Promise<{ statements: Statement[]; i
 async function latest(databaseUrl: string, writer: number): Promise<string | null> {
   const client = new pg.Client({ connectionString: databaseUrl })
   await client.connect()
-  const { rows } = await client.query<{ entry: string }>('SELECT entry FROM register_value WHERE machine = $1 AND register = $2', [machineOf(writer), REGISTER])
+  const { rows } = await client.query<{ entry: string }>('SELECT entry FROM register_value WHERE machine = $1 AND register = $2', [
+    machineOf(writer),
+    REGISTER,
+  ])
   await client.end()
   return rows[0]?.entry ?? null
 }
 
 /** The same statements for another entry: its own id, its own place in its own machine's chain. */
-function forEntry({ statements, id, seq }: { statements: Statement[]; id: string; seq: number }, writer: number, ownSeq: number): Statement[] {
+function forEntry(
+  { statements, id, seq }: { statements: Statement[]; id: string; seq: number },
+  writer: number,
+  ownSeq: number,
+): Statement[] {
   const own = randomUUID()
-  const put = (text: string) => text.replaceAll(id, own).replaceAll('mill-0', machineOf(writer)).replaceAll('setup-0', `setup-${writer}`).replaceAll(`"seq":${seq}`, `"seq":${ownSeq}`)
+  const put = (text: string) =>
+    text
+      .replaceAll(id, own)
+      .replaceAll('mill-0', machineOf(writer))
+      .replaceAll('setup-0', `setup-${writer}`)
+      .replaceAll(`"seq":${seq}`, `"seq":${ownSeq}`)
   return statements.map(({ name, text, values }) => ({
     name,
     text,
@@ -124,11 +136,15 @@ export async function benchRecording(databaseUrl: string): Promise<number> {
     // The bare statements leave the chains at numbers of their own; the server goes on from wherever they are.
     for (let writer = 0; writer < WRITERS; writer++) {
       bases[writer] = await latest(databaseUrl, writer)
-      const { rows } = await clients[writer]!.query<{ seq: string }>('SELECT max(seq) AS seq FROM entry WHERE machine = $1', [machineOf(writer)])
+      const { rows } = await clients[writer]!.query<{ seq: string }>('SELECT max(seq) AS seq FROM entry WHERE machine = $1', [
+        machineOf(writer),
+      ])
       await clients[writer]!.query('UPDATE machine_head SET seq = $2 WHERE machine = $1', [machineOf(writer), rows[0]!.seq])
       seqs[writer] = Number(rows[0]!.seq) + 5_000_000
     }
-    console.log(`  round ${round + 1}: ${overHttp.toFixed(0)} entries/s over HTTP, ${overDriver.toFixed(0)} entries/s with the bare driver (${captured.statements.length} statements each)`)
+    console.log(
+      `  round ${round + 1}: ${overHttp.toFixed(0)} entries/s over HTTP, ${overDriver.toFixed(0)} entries/s with the bare driver (${captured.statements.length} statements each)`,
+    )
     ratios.push(overHttp / overDriver)
   }
   await Promise.all(clients.map((client) => client.end()))

@@ -47,13 +47,27 @@ export async function openBenchShop(url: string): Promise<void> {
   )
   await db.insert(part).values({ id: 'part', name: 'Part', revision: 'A' })
   await db.insert(job).values({ id: 'job', number: '1', part: 'part', quantity: 1 })
-  await db.insert(operation).values({ id: 'op', part: 'part', name: 'Op 10', slots: ['G54'], stock: null, fixture: 'vise', fixtureRepeat: nm(4000), program: 'O1', steps: [] })
+  await db
+    .insert(operation)
+    .values({
+      id: 'op',
+      part: 'part',
+      name: 'Op 10',
+      slots: ['G54'],
+      stock: null,
+      fixture: 'vise',
+      fixtureRepeat: nm(4000),
+      program: 'O1',
+      steps: [],
+    })
   for (let writer = 0; writer < WRITERS; writer++) {
     const id = machineOf(writer)
     await addMachine(db, id, record(`Mill ${writer}`))
     await db.insert(assembly).values({ id: `tool-${writer}`, name: 'End mill', estimate: null })
     await db.insert(mount).values({ machine: id, number: '1', place: 0, offset: '1', assembly: `tool-${writer}` })
-    await db.insert(setup).values({ id: `setup-${writer}`, machine: id, operation: 'op', job: 'job', startedAt: new Date().toISOString(), endedAt: null })
+    await db
+      .insert(setup)
+      .values({ id: `setup-${writer}`, machine: id, operation: 'op', job: 'job', startedAt: new Date().toISOString(), endedAt: null })
   }
   await pool.end()
 }
@@ -74,7 +88,15 @@ export function entryOf(writer: number, turn: number, basis: string | null): Rec
   return {
     id: randomUUID(),
     routine: 'edge',
-    inputs: { slot: 'G54', axis: 'X', direction: '+', finder: 'gauge-0', between: 'none', reading: (-318.204 + (turn % 50) / 10_000).toFixed(4), place: '0' },
+    inputs: {
+      slot: 'G54',
+      axis: 'X',
+      direction: '+',
+      finder: 'gauge-0',
+      between: 'none',
+      reading: (-318.204 + (turn % 50) / 10_000).toFixed(4),
+      place: '0',
+    },
     setup: `setup-${writer}`,
     step: null,
     basis: { [REGISTER]: basis },

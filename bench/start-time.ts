@@ -6,9 +6,16 @@ import { setTimeout as pause } from 'node:timers/promises'
 export async function benchStart(): Promise<number> {
   const port = await freePort()
   const began = performance.now()
-  const child = spawn('npm', ['start', '--silent'], { stdio: 'ignore', env: { ...process.env, PORT: String(port), DATABASE_URL: '' }, detached: true })
+  const child = spawn('npm', ['start', '--silent'], {
+    stdio: 'ignore',
+    env: { ...process.env, PORT: String(port), DATABASE_URL: '' },
+    detached: true,
+  })
   for (;;) {
-    const answered = await fetch(`http://127.0.0.1:${port}/api/health`).then((response) => response.ok, () => false)
+    const answered = await fetch(`http://127.0.0.1:${port}/api/health`).then(
+      (response) => response.ok,
+      () => false,
+    )
     if (answered) break
     if (child.exitCode !== null) throw new Error('npm start ended by itself')
     await pause(20)

@@ -71,8 +71,12 @@ class MachineFortnight {
 
   private async runSetup(operation: DemoOperation, number: string, openAt: string | null): Promise<void> {
     const id = `${this.machine.id}-${number}`
-    await this.connection.db.insert(job).values({ id: number, number, part: operation.part.id, quantity: 10 * Math.ceil(this.chance.between(1, 12)) })
-    await this.connection.db.insert(setup).values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now() })
+    await this.connection.db
+      .insert(job)
+      .values({ id: number, number, part: operation.part.id, quantity: 10 * Math.ceil(this.chance.between(1, 12)) })
+    await this.connection.db
+      .insert(setup)
+      .values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now() })
     const seating = this.seat(operation)
     for (const step of operation.steps) {
       if (step.id === openAt) return
@@ -86,7 +90,10 @@ class MachineFortnight {
     const repeat = operation.fixtureRepeat ?? mm(0.01)
     return Object.fromEntries(
       Object.entries(operation.truth).flatMap(([slot, axes]) =>
-        Object.keys(axes).map((axis) => [`${slot}/${axis}`, axis === 'X' && this.machine.record.kind === 'lathe' ? 0 : this.chance.scatter(repeat)]),
+        Object.keys(axes).map((axis) => [
+          `${slot}/${axis}`,
+          axis === 'X' && this.machine.record.kind === 'lathe' ? 0 : this.chance.scatter(repeat),
+        ]),
       ),
     )
   }
@@ -108,7 +115,11 @@ class MachineFortnight {
     if (isTouch && this.chance.happens(0.05)) {
       const wrong = await this.record(setupId, operation, step, seating, this.chance.between(12_000, 17_000), false)
       this.pass(1, 4)
-      const reason = this.chance.pick(['a chip lay between, touched again', 'read the display a step too early', 'the vise had not been tapped down yet'])
+      const reason = this.chance.pick([
+        'a chip lay between, touched again',
+        'read the display a step too early',
+        'the vise had not been tapped down yet',
+      ])
       await correct(this.connection, wrong.content.id, { id: this.chance.uuid(), reason }, this.author())
       this.pass(1, 3)
     }
@@ -147,19 +158,32 @@ class MachineFortnight {
       answer: (finding) => {
         if (finding.check === 'on-purpose') return step.detail ?? 'zero on purpose'
         if (finding.check === 'gauge-fit') return 'checked against Shim 1.000 this morning'
-        return this.chance.pick(['jaws recut, zero truly moved', 'stop reset after the clean-down', 'measured twice, it repeats', 'holder changed, same cutter'])
+        return this.chance.pick([
+          'jaws recut, zero truly moved',
+          'stop reset after the clean-down',
+          'measured twice, it repeats',
+          'holder changed, same cutter',
+        ])
       },
       release: {
         person: lead.id,
         pin: lead.pin,
-        reason: this.chance.pick(['stop block moved by 1.000 for this batch, I checked it', 'other parallels today, seen at the machine', 'looked at the touch myself, the figure is right']),
+        reason: this.chance.pick([
+          'stop block moved by 1.000 for this batch, I checked it',
+          'other parallels today, seen at the machine',
+          'looked at the touch myself, the figure is right',
+        ]),
       },
     }
   }
 
   private async skip(setupId: string, operation: DemoOperation, step: StepPlan): Promise<void> {
     const said = { kind: 'skipped' as const, title: `Skipped: ${step.title}`, setup: setupId, operation: operation.id, step: step.id }
-    const reason = this.chance.pick(['length stands from the last setup, same holder', 'not used on this batch', 'insert on order, tool stays out'])
+    const reason = this.chance.pick([
+      'length stands from the last setup, same holder',
+      'not used on this batch',
+      'insert on order, tool stays out',
+    ])
     await note(this.connection, this.machine.id, this.chance.uuid(), { ...said, reason }, this.author())
   }
 

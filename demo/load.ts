@@ -1,3 +1,4 @@
+import { eq } from 'drizzle-orm'
 import { connect, type Database } from '@rook/server/db/client'
 import { assembly, gauge, machine, mount, operation, part, person, setting, shift } from '@rook/server/db/schema'
 import { addMachine } from '@rook/server/machines/routes'
@@ -7,12 +8,23 @@ import { MACHINES } from './machines.ts'
 import { OPERATIONS } from './operations.ts'
 import { gaugesAt, PEOPLE, SHIFTS, SHOP } from './shop.ts'
 
-/** True when nobody has put a machine into this database yet. */
-export async function isEmpty(url: string): Promise<boolean> {
+/** Says how far the demo's loading has come; there as long as the demo's data are. */
+const PROGRESS = 'demo'
+
+/**
+ * What a migrated database holds: nothing yet, a demo whose loading was cut off (the server never ran on
+ * it, so nobody has put anything of their own into it), or a shop to work in.
+ */
+export async function contentsOf(url: string): Promise<'nothing' | 'half-loaded demo' | 'shop'> {
   const { db, pool } = connect(url, null, () => undefined)
-  const rows = await db.select({ id: machine.id }).from(machine).limit(1)
-  await pool.end()
-  return rows.length === 0
+  try {
+    const rows = await db.select({ id: machine.id }).from(machine).limit(1)
+    if (rows.length === 0) return 'nothing'
+    const [progress] = await db.select().from(setting).where(eq(setting.key, PROGRESS))
+    return progress?.value === 'loading' ? 'half-loaded demo' : 'shop'
+  } finally {
+    await pool.end()
+  }
 }
 
 /**
@@ -27,6 +39,7 @@ export async function loadDemo(url: string, until = Date.now()): Promise<void> {
   try {
     await db.transaction((tx) => loadStandingData(tx as unknown as Database, until))
     await playHistory(connection, until)
+    await db.update(setting).set({ value: 'loaded' }).where(eq(setting.key, PROGRESS))
   } finally {
     await pool.end()
   }
@@ -36,6 +49,7 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
   await db.insert(setting).values([
     { key: 'shop-name', value: SHOP.name },
     { key: 'time-zone', value: SHOP.timeZone },
+    { key: PROGRESS, value: 'loading' },
   ])
   await db.insert(shift).values(SHIFTS)
   for (const { id, name, role, pin } of PEOPLE) await db.insert(person).values({ id, name, role, pinHash: await hashPin(pin) })
@@ -43,9 +57,9 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
   for (const { id, record, tools } of MACHINES) {
     await addMachine(db, id, record)
     await db.insert(assembly).values(tools.map((tool) => ({ id: tool.assembly, name: tool.name, estimate: tool.estimate })))
-    await db.insert(mount).values(
-      tools.map((tool, place) => ({ machine: id, number: tool.number, place, offset: tool.number, assembly: tool.assembly })),
-    )
+    await db
+      .insert(mount)
+      .values(tools.map((tool, place) => ({ machine: id, number: tool.number, place, offset: tool.number, assembly: tool.assembly })))
   }
   const parts = new Map(OPERATIONS.map((one) => [one.part.id, one.part]))
   await db.insert(part).values([...parts.values()])

@@ -1,12 +1,3 @@
-import { migrate } from '@rook/server/db/migrate'
-import pg from 'pg'
-import { loadDemo } from './load.ts'
+import { startOver } from './start-over.ts'
 
-const databaseUrl = process.env.DATABASE_URL!
-const client = new pg.Client({ connectionString: databaseUrl })
-await client.connect()
-// The ledger refuses to be emptied; starting over means dropping everything, history of migrations too.
-await client.query('DROP SCHEMA IF EXISTS public CASCADE; DROP SCHEMA IF EXISTS drizzle CASCADE; CREATE SCHEMA public')
-await client.end()
-await migrate(databaseUrl)
-await loadDemo(databaseUrl)
+await startOver(process.env.DATABASE_URL!, Date.now())

@@ -31,7 +31,15 @@ const DAY = 86_400_000
 /** The shop's gauges as of a moment; calibration dates are counted back from it. */
 export function gaugesAt(now: number): Gauge[] {
   const day = (days: number) => new Date(now + days * DAY).toISOString()
-  const gauge = (id: string, name: string, family: Gauge['family'], size: Nm, uncertainty: Nm, due: number | null, more: Partial<Gauge> = {}): Gauge => ({
+  const gauge = (
+    id: string,
+    name: string,
+    family: Gauge['family'],
+    size: Nm,
+    uncertainty: Nm,
+    due: number | null,
+    more: Partial<Gauge> = {},
+  ): Gauge => ({
     id,
     name,
     family,

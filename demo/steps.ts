@@ -2,7 +2,14 @@ import type { StepPlan } from '@rook/contract'
 
 type Preset = Record<string, string>
 
-const step = (id: string, title: string, detail: string | null, kind: StepPlan['kind'], routine: string | null = null, preset: Preset = {}): StepPlan => ({
+const step = (
+  id: string,
+  title: string,
+  detail: string | null,
+  kind: StepPlan['kind'],
+  routine: string | null = null,
+  preset: Preset = {},
+): StepPlan => ({
   id,
   title,
   detail,
@@ -28,7 +35,13 @@ export const setterStep = (tool: string, name: string, setter: string) =>
   step(`length-T${tool}`, `Length T${tool}`, name, 'routine', 'tool-length', { tool, method: 'setter', setter })
 
 export const touchStep = (tool: string, name: string, slot: string, place: string, between?: string) =>
-  step(`length-T${tool}`, `Length T${tool}`, name, 'routine', 'tool-length', { tool, method: 'part', slot, place, ...(between ? { between } : {}) })
+  step(`length-T${tool}`, `Length T${tool}`, name, 'routine', 'tool-length', {
+    tool,
+    method: 'part',
+    slot,
+    place,
+    ...(between ? { between } : {}),
+  })
 
 export const constantStep = (setter: string, master: string) =>
   step('setter', 'Setter constant', 'once a week, and after any knock', 'routine', 'setter-constant', { setter, master })

@@ -34,8 +34,12 @@ test('pictures', async ({ page, shop }) => {
   await page.getByText('Recorded as entry').waitFor()
   await picture(page, 'recorded')
 
-  const [zero] = await shop.query<{ value: string }>(`SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'work/G54/Z/geometry'`)
-  const [length] = await shop.query<{ value: string }>(`SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'tool/4/length/geometry'`)
+  const [zero] = await shop.query<{ value: string }>(
+    `SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'work/G54/Z/geometry'`,
+  )
+  const [length] = await shop.query<{ value: string }>(
+    `SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'tool/4/length/geometry'`,
+  )
   await page.locator('[data-step=zero-G54-Z]').click()
   await pick(page, 'Between', 'Nothing')
   await page.getByLabel('Machine Z at the touch').fill(((Number(zero!.value) + Number(length!.value) + 1_800_000) / 1e6).toFixed(4))

@@ -12,4 +12,6 @@ ensureInterface()
 const cluster = await startThrowAwayCluster({ durable: true })
 ending.add(() => cluster.stop())
 cluster.createDatabase('bench')
-await ending.end(await run(process.execPath, [...TSX, 'bench/main.ts'], { env: { ...process.env, CHROMIUM, BENCH_DATABASE: cluster.url('bench') } }))
+await ending.end(
+  await run(process.execPath, [...TSX, 'bench/main.ts'], { env: { ...process.env, CHROMIUM, BENCH_DATABASE: cluster.url('bench') } }),
+)

@@ -18,7 +18,9 @@ export function ensurePostgres() {
   const found = postgresPrograms()
   if (found) return found
   if (!isRoot)
-    giveUp('PostgreSQL’s server is not installed. Run this once, then start again:\n\n  sudo apt-get install --no-install-recommends postgresql\n')
+    giveUp(
+      'PostgreSQL’s server is not installed. Run this once, then start again:\n\n  sudo apt-get install --no-install-recommends postgresql\n',
+    )
   say('Installing PostgreSQL’s server package …')
   keepDebianFromStartingItsOwn()
   install('postgresql')
@@ -38,7 +40,9 @@ export function ensureChromium() {
   const path = process.env.CHROMIUM || '/usr/bin/chromium'
   if (existsSync(path)) return path
   if (!isRoot)
-    giveUp('Chromium is not installed; the browser tests need it. Run this once, then test again:\n\n  sudo apt-get install --no-install-recommends chromium\n')
+    giveUp(
+      'Chromium is not installed; the browser tests need it. Run this once, then test again:\n\n  sudo apt-get install --no-install-recommends chromium\n',
+    )
   say('Installing Chromium …')
   install('chromium')
   return path

@@ -14,7 +14,11 @@ if (!databaseUrl) {
 }
 const apiPort = String(await freePort())
 const env = { ...process.env, DATABASE_URL: databaseUrl, HOST: '127.0.0.1', PORT: apiPort }
-const server = spawn(process.execPath, [...TSX, '--watch', '--watch-preserve-output', 'demo/serve.ts'], { cwd: ROOT, stdio: 'inherit', env })
+const server = spawn(process.execPath, [...TSX, '--watch', '--watch-preserve-output', 'demo/serve.ts'], {
+  cwd: ROOT,
+  stdio: 'inherit',
+  env,
+})
 const vite = spawn('npx', ['vite', '--host', process.env.HOST || '127.0.0.1'], {
   cwd: `${ROOT}/packages/web`,
   stdio: 'inherit',

@@ -51,6 +51,15 @@ export function freePort() {
   })
 }
 
+/** True when a server could listen on this port of the loopback now. */
+export function isFree(port) {
+  return new Promise((resolve) => {
+    const probe = createServer()
+    probe.once('error', () => resolve(false))
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)))
+  })
+}
+
 /** Calls the cleanups, last first, when the program is told to stop or ends. */
 export function onEnd() {
   const cleanups = []

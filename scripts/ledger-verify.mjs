@@ -11,4 +11,6 @@ if (!databaseUrl) {
   ending.add(() => cluster.stop())
   databaseUrl = cluster.url
 }
-await ending.end(await run(process.execPath, [...TSX, 'packages/server/src/verify.ts'], { env: { ...process.env, DATABASE_URL: databaseUrl } }))
+await ending.end(
+  await run(process.execPath, [...TSX, 'packages/server/src/verify.ts'], { env: { ...process.env, DATABASE_URL: databaseUrl } }),
+)

@@ -14,7 +14,9 @@ export function ensureNode() {
 
 export function ensurePackages() {
   ensureNode()
-  const lock = createHash('sha256').update(readFileSync(`${ROOT}/package-lock.json`)).digest('hex')
+  const lock = createHash('sha256')
+    .update(readFileSync(`${ROOT}/package-lock.json`))
+    .digest('hex')
   const installed = existsSync(MARK) ? readFileSync(MARK, 'utf8') : ''
   if (installed === lock && existsSync(`${ROOT}/node_modules/tsx`)) return
   say('Installing npm packages …')

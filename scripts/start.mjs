@@ -1,7 +1,7 @@
 // npm start: installs what is missing, starts PostgreSQL, migrates, loads the demo shop, serves.
 import { spawn } from 'node:child_process'
 import { createInterface } from 'node:readline'
-import { giveUp, onEnd, ROOT, say, TSX } from './house.mjs'
+import { freePort, giveUp, isFree, onEnd, ROOT, say, TSX } from './house.mjs'
 import { ensureInterface } from './interface.mjs'
 import { ensurePackages } from './packages.mjs'
 
@@ -16,12 +16,16 @@ if (!databaseUrl) {
 }
 ensureInterface()
 
+/** Where people look for it first; another checkout may be there already. */
+const USUAL_PORT = 4070
+const port = process.env.PORT ?? String((await isFree(USUAL_PORT)) ? USUAL_PORT : await freePort())
+
 const server = spawn(process.execPath, [...TSX, 'demo/serve.ts'], {
   cwd: ROOT,
   stdio: ['ignore', 'pipe', 'inherit'],
   // Its own group: Ctrl-C comes to this program, which stops the server before the database.
   detached: true,
-  env: { ...process.env, DATABASE_URL: databaseUrl, HOST: process.env.HOST || '127.0.0.1', PORT: process.env.PORT ?? '4070' },
+  env: { ...process.env, DATABASE_URL: databaseUrl, HOST: process.env.HOST || '127.0.0.1', PORT: port },
 })
 ending.add(
   () =>

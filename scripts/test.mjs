@@ -11,7 +11,11 @@ const totals = { passed: 0, failed: 0 }
 function part(name, count) {
   return new Promise((resolve) => {
     say(`\n== ${name} ==`)
-    const child = spawn('npm', ['run', '--silent', `test:${name}`], { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, NO_COLOR: '1', FORCE_COLOR: undefined } })
+    const child = spawn('npm', ['run', '--silent', `test:${name}`], {
+      cwd: ROOT,
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: { ...process.env, NO_COLOR: '1', FORCE_COLOR: undefined },
+    })
     ending.add(() => child.kill('SIGTERM'))
     let output = ''
     child.stdout.on('data', (chunk) => {
@@ -19,7 +23,7 @@ function part(name, count) {
       process.stdout.write(chunk)
     })
     child.once('exit', (code) => {
-      const counted = count(output)
+      const counted = count(output, code)
       totals.passed += counted.passed
       totals.failed += counted.failed
       // A part that ends badly without counting a failure has failed as a whole.
@@ -30,7 +34,7 @@ function part(name, count) {
 }
 
 const number = (pattern, text) => Number(pattern.exec(text)?.[1] ?? 0)
-const whole = (output) => ({ passed: /error/i.test(output) ? 0 : 1, failed: 0 })
+const whole = (_output, code) => ({ passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 })
 const vitest = (output) => {
   const line = /^\s*Tests\s.*$/m.exec(output)?.[0] ?? ''
   return { passed: number(/(\d+) passed/, line), failed: number(/(\d+) failed/, line) }

@@ -28,7 +28,9 @@ test('a pick-up goes from the reading to the ledger, and agrees with a sum by ha
 })
 
 test('a tool length on the setter, then the face with that tool', async ({ page, shop }) => {
-  const [constant] = await shop.query<{ value: string }>(`SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'setter/setter-a/K/geometry'`)
+  const [constant] = await shop.query<{ value: string }>(
+    `SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'setter/setter-a/K/geometry'`,
+  )
   const K = Number(constant!.value)
   const show = (nm: number) => (nm / 1e6).toFixed(4).replace('-', '\u2212')
   await signIn(page, shop)
@@ -48,8 +50,12 @@ test('a tool length on the setter, then the face with that tool', async ({ page,
 })
 
 test('a forgotten shim is stopped, named, and let pass only by a lead', async ({ page, shop }) => {
-  const [zero] = await shop.query<{ value: string }>(`SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'work/G54/Z/geometry'`)
-  const [length] = await shop.query<{ value: string }>(`SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'tool/4/length/geometry'`)
+  const [zero] = await shop.query<{ value: string }>(
+    `SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'work/G54/Z/geometry'`,
+  )
+  const [length] = await shop.query<{ value: string }>(
+    `SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'tool/4/length/geometry'`,
+  )
   const reading = (Number(zero!.value) + Number(length!.value) + 800_000 + 1_000_000) / 1e6
   await signIn(page, shop)
   await openStep(page, 'mill-3', 'zero-G54-Z')

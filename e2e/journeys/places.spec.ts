@@ -82,7 +82,10 @@ test('everything is reachable by keyboard and readable: no fault that axe can fi
 
 test('nothing scrolls sideways on a small tablet or a phone', async ({ page, shop }) => {
   await signIn(page, shop)
-  for (const size of [{ width: 1024, height: 768 }, { width: 390, height: 844 }]) {
+  for (const size of [
+    { width: 1024, height: 768 },
+    { width: 390, height: 844 },
+  ]) {
     await page.setViewportSize(size)
     for (const path of ['/floor', '/ledger', '/machines/mill-3', '/setup', '/machines/mill-3/routine/tool-length']) {
       await page.goto(shop.url + path)

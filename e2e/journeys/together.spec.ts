@@ -7,7 +7,10 @@ test('two at one machine see each other within a second, and the slower one keep
   const second = await other.newPage()
   await signIn(page, shop, 'I. Marrow')
   await signIn(second, shop, 'W. Tansley')
-  for (const [tablet, reading] of [[page, '-174.7050'], [second, '-174.7080']] as const) {
+  for (const [tablet, reading] of [
+    [page, '-174.7050'],
+    [second, '-174.7080'],
+  ] as const) {
     await openStep(tablet, 'mill-3', 'zero-G54-Y')
     await pick(tablet, 'Between', 'Nothing')
     await tablet.getByLabel(READING).fill(reading)

@@ -19,7 +19,11 @@ export const entryKind = z.enum([
 export type EntryKind = z.infer<typeof entryKind>
 
 /** Reasons and notes are kept for ever, so they are sentences and not books. */
-export const reason = z.string().trim().min(3, { error: 'Reason: a few words at least.' }).max(500, { error: 'Reason: 500 characters at the most.' })
+export const reason = z
+  .string()
+  .trim()
+  .min(3, { error: 'Reason: a few words at least.' })
+  .max(500, { error: 'Reason: 500 characters at the most.' })
 
 const release = z
   .object({ person: z.string().max(60), pin: pinSchema, reason })

@@ -19,7 +19,10 @@ const machineFields = z.object({
   unit: z.enum(['mm', 'in']),
   increment: nmSchema.refine((value) => value > 0, { error: 'Least increment: more than zero.' }),
   travels: z.array(travelSchema).min(2).max(3),
-  slots: z.array(z.object({ code: slotCode, name: z.string().trim().max(60).nullable() })).min(1).max(60),
+  slots: z
+    .array(z.object({ code: slotCode, name: z.string().trim().max(60).nullable() }))
+    .min(1)
+    .max(60),
   lengthConvention: z.enum(['gauge-length', 'touch-off', 'reference-tool']),
   diameterRegister: z.enum(['diameter', 'radius']),
   xReads: z.enum(['diameter', 'radius']),

@@ -3,8 +3,7 @@ import { api } from './api.ts'
 import type { Operation } from './operation.ts'
 import { problemSchema } from './problem.ts'
 
-const schema = (type: z.ZodType, io: 'input' | 'output') =>
-  z.toJSONSchema(type, { target: 'openapi-3.0', io, unrepresentable: 'any' })
+const schema = (type: z.ZodType, io: 'input' | 'output') => z.toJSONSchema(type, { target: 'openapi-3.0', io, unrepresentable: 'any' })
 
 const json = (type: z.ZodType, io: 'input' | 'output') => ({ 'application/json': { schema: schema(type, io) } })
 
@@ -16,7 +15,11 @@ export function openApi(version: string) {
   }
   return {
     openapi: '3.0.3',
-    info: { title: 'Rook Ledger', version, description: 'Work offsets and tool offsets with their evidence. Lengths are whole nanometres.' },
+    info: {
+      title: 'Rook Ledger',
+      version,
+      description: 'Work offsets and tool offsets with their evidence. Lengths are whole nanometres.',
+    },
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'rook' } },
     },

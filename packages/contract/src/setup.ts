@@ -83,5 +83,7 @@ export const floorMachine = z
   .meta({ id: 'FloorMachine' })
 export type FloorMachine = z.infer<typeof floorMachine>
 
-export const skipBody = z.object({ id: z.uuid(), reason: z.string().trim().min(3, { error: 'Reason: say in a few words why the step is skipped.' }).max(500) }).meta({ id: 'Skip' })
+export const skipBody = z
+  .object({ id: z.uuid(), reason: z.string().trim().min(3, { error: 'Reason: say in a few words why the step is skipped.' }).max(500) })
+  .meta({ id: 'Skip' })
 export const confirmBody = z.object({ id: z.uuid(), note: z.string().trim().max(500).nullable().default(null) }).meta({ id: 'Confirm' })

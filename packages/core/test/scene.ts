@@ -1,4 +1,15 @@
-import { inch, mm, nm, registerKey, type Gauge, type MachineRecord, type Nm, type RegisterRef, type Scene, type Standing } from '../src/index.ts'
+import {
+  inch,
+  mm,
+  nm,
+  registerKey,
+  type Gauge,
+  type MachineRecord,
+  type Nm,
+  type RegisterRef,
+  type Scene,
+  type Standing,
+} from '../src/index.ts'
 
 /** A mill like the one in the worked figures: millimetres, gauge lengths. */
 export const MILL: MachineRecord = {

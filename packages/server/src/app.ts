@@ -53,10 +53,16 @@ export function createApp({ connection, ears, secret, logger, clock = () => new 
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApi(VERSION))
   })
-  app.use('/api', plainAddress, express.json({ limit: '64kb', reviver: withoutNul }), sessions(pool, secret, (message) => logger.warn(message)), (_request, response, next) => {
-    response.set('Cache-Control', 'no-store')
-    next()
-  })
+  app.use(
+    '/api',
+    plainAddress,
+    express.json({ limit: '64kb', reviver: withoutNul }),
+    sessions(pool, secret, (message) => logger.warn(message)),
+    (_request, response, next) => {
+      response.set('Cache-Control', 'no-store')
+      next()
+    },
+  )
   peopleRoutes(app, connection, clock)
   machineRoutes(app, connection, clock)
   setupRoutes(app, connection, clock)

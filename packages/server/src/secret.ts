@@ -7,7 +7,10 @@ const KEY = 'session-secret'
 
 /** The key that signs session cookies: made once, kept in the database, the same for all server processes. */
 export async function sessionSecret(db: Queries): Promise<string> {
-  await db.insert(setting).values({ key: KEY, value: randomBytes(32).toString('hex') }).onConflictDoNothing()
+  await db
+    .insert(setting)
+    .values({ key: KEY, value: randomBytes(32).toString('hex') })
+    .onConflictDoNothing()
   const [row] = await db.select().from(setting).where(eq(setting.key, KEY))
   return row!.value
 }

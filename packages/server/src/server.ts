@@ -23,7 +23,9 @@ export interface ServerOptions {
 
 /** Starts the server on a migrated database and answers when it listens. */
 export async function startServer({ databaseUrl, host, port, logger = pino({ level: 'warn' }), clock }: ServerOptions): Promise<Running> {
-  const connection = connect(databaseUrl, await applicationRole(databaseUrl), (error) => logger.warn(`database connection lost: ${error.message}`))
+  const connection = connect(databaseUrl, await applicationRole(databaseUrl), (error) =>
+    logger.warn(`database connection lost: ${error.message}`),
+  )
   const ears = new Ears(databaseUrl, (error) => logger.warn(`live connection lost: ${(error as Error).message}`))
   await ears.start()
   const app = createApp({ connection, ears, secret: await sessionSecret(connection.db), logger, ...(clock ? { clock } : {}) })

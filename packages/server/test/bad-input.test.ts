@@ -23,7 +23,10 @@ describe('figures that cannot be recorded', () => {
     ['abc', 'Machine X at the touch: “abc” is neither a figure nor a unit (mm, in, thou, µm).'],
     ['1/0', 'Machine X at the touch: it divides by zero.'],
     ['12 mm in', 'Machine X at the touch: there is a second unit, “in”.'],
-    ['-318.20404', 'Machine X at the touch: finer than 0.0001 mm can be kept here; it would be rounded to −318.2040. Agree to it, or type it again.'],
+    [
+      '-318.20404',
+      'Machine X at the touch: finer than 0.0001 mm can be kept here; it would be rounded to −318.2040. Agree to it, or type it again.',
+    ],
     ['-5318.2', 'is outside the travel of X on Mill 3'],
   ])('%j', async (reading, sentence) => {
     const { status, body } = await marrow.send('POST', ENTRIES, edgeEntry({}, { reading }))
@@ -55,7 +58,10 @@ describe('requests that name what is not there', () => {
   })
 
   it('and a lathe has no edge routine, a mill\u2019s setup is not the lathe\u2019s', async () => {
-    expect(await marrow.send('POST', '/api/machines/lathe-2/entries', edgeEntry({ setup: null }))).toMatchObject({ status: 422, body: { code: 'routine-unfit' } })
+    expect(await marrow.send('POST', '/api/machines/lathe-2/entries', edgeEntry({ setup: null }))).toMatchObject({
+      status: 422,
+      body: { code: 'routine-unfit' },
+    })
     const zero = edgeEntry({ routine: 'deliberate-zero' }, { register: 'work/G54/X/geometry' })
     expect(await marrow.send('POST', '/api/machines/lathe-2/entries', zero)).toMatchObject({ status: 422, body: { code: 'other-machine' } })
   })
@@ -91,9 +97,33 @@ describe('bodies that are no requests', () => {
   })
 
   it('never get a 5xx, whatever they hold', async () => {
-    const junk = fc.oneof(fc.string(), fc.constant(null), fc.integer(), fc.constant('\u0000'), fc.constant('x'.repeat(150)), fc.dictionary(fc.string(), fc.string()))
+    const junk = fc.oneof(
+      fc.string(),
+      fc.constant(null),
+      fc.integer(),
+      fc.constant('\u0000'),
+      fc.constant('x'.repeat(150)),
+      fc.dictionary(fc.string(), fc.string()),
+    )
     const body = fc.record(
-      { id: fc.oneof(junk, fc.uuid()), routine: fc.oneof(junk, fc.constantFrom('edge', 'face', 'tool-length', 'deliberate-zero')), inputs: fc.oneof(junk, fc.dictionary(fc.constantFrom('slot', 'axis', 'reading', 'place', 'register', '__proto__'), fc.oneof(fc.string(), fc.constant('\u0000'))), fc.constant(edgeEntry().inputs)), setup: fc.oneof(junk, fc.constant('now')), step: junk, basis: fc.oneof(junk, fc.constant({})), answers: fc.oneof(junk, fc.constant(edgeEntry().answers)), seen: junk, agreed: junk },
+      {
+        id: fc.oneof(junk, fc.uuid()),
+        routine: fc.oneof(junk, fc.constantFrom('edge', 'face', 'tool-length', 'deliberate-zero')),
+        inputs: fc.oneof(
+          junk,
+          fc.dictionary(
+            fc.constantFrom('slot', 'axis', 'reading', 'place', 'register', '__proto__'),
+            fc.oneof(fc.string(), fc.constant('\u0000')),
+          ),
+          fc.constant(edgeEntry().inputs),
+        ),
+        setup: fc.oneof(junk, fc.constant('now')),
+        step: junk,
+        basis: fc.oneof(junk, fc.constant({})),
+        answers: fc.oneof(junk, fc.constant(edgeEntry().answers)),
+        seen: junk,
+        agreed: junk,
+      },
       { requiredKeys: [] },
     )
     await fc.assert(
@@ -120,12 +150,32 @@ describe('machine records', () => {
     const { status, body } = await lead.send('PUT', '/api/machines/mill-3', { ...MILL, unit: 'in' })
     expect(status).toBe(409)
     expect(body.fields).toEqual({ unit: 'Entries rest on this; it stays as it is.' })
-    expect((await lead.send('PUT', '/api/machines/mill-3', { ...MILL, slots: [...MILL.slots, { code: 'G56', name: 'new plate' }] })).status).toBe(200)
+    expect(
+      (await lead.send('PUT', '/api/machines/mill-3', { ...MILL, slots: [...MILL.slots, { code: 'G56', name: 'new plate' }] })).status,
+    ).toBe(200)
   })
 
   it('refuse travels that run backwards, and slots twice', async () => {
-    const backwards = { ...MILL, name: 'Mill 5', travels: [{ axis: 'X', min: 0, max: -1 }, { axis: 'Z', min: -1, max: 0 }] }
+    const backwards = {
+      ...MILL,
+      name: 'Mill 5',
+      travels: [
+        { axis: 'X', min: 0, max: -1 },
+        { axis: 'Z', min: -1, max: 0 },
+      ],
+    }
     expect((await lead.send('POST', '/api/machines', backwards)).body.detail).toContain('the lower end must lie below the upper end')
-    expect((await lead.send('POST', '/api/machines', { ...MILL, name: 'Mill 5', slots: [{ code: 'G54', name: null }, { code: 'G54', name: null }] })).body.detail).toContain('each slot once')
+    expect(
+      (
+        await lead.send('POST', '/api/machines', {
+          ...MILL,
+          name: 'Mill 5',
+          slots: [
+            { code: 'G54', name: null },
+            { code: 'G54', name: null },
+          ],
+        })
+      ).body.detail,
+    ).toContain('each slot once')
   })
 })

@@ -36,8 +36,12 @@ describe('signing in', () => {
     const first = new Browser(shop.url)
     const second = new Browser(shop.url)
     const attempt = (browser: Browser, pin: string) => browser.send('POST', '/api/session', { person: 'tansley', pin })
-    for (let tries = 1; tries <= 4; tries++) expect(await attempt(first, '0000')).toMatchObject({ status: 401, body: { code: 'wrong-pin' } })
-    expect(await attempt(second, '0000')).toMatchObject({ status: 429, body: { code: 'too-many-attempts', detail: 'Too many wrong PINs for Tansley. The next try is possible in 1 minute.' } })
+    for (let tries = 1; tries <= 4; tries++)
+      expect(await attempt(first, '0000')).toMatchObject({ status: 401, body: { code: 'wrong-pin' } })
+    expect(await attempt(second, '0000')).toMatchObject({
+      status: 429,
+      body: { code: 'too-many-attempts', detail: 'Too many wrong PINs for Tansley. The next try is possible in 1 minute.' },
+    })
     expect((await attempt(second, '2468')).status).toBe(429)
     await shop.connection.pool.query(`UPDATE person SET locked_until = now() - interval '1 second' WHERE id = 'tansley'`)
     expect((await attempt(second, '2468')).status).toBe(200)
@@ -53,7 +57,10 @@ describe('signing in', () => {
 
   it('refuses PINs that are none', async () => {
     const nobody = new Browser(shop.url)
-    expect(await nobody.send('POST', '/api/session', { person: 'marrow', pin: '12' })).toMatchObject({ status: 400, body: { fields: { pin: 'PIN: four to eight digits.' } } })
+    expect(await nobody.send('POST', '/api/session', { person: 'marrow', pin: '12' })).toMatchObject({
+      status: 400,
+      body: { fields: { pin: 'PIN: four to eight digits.' } },
+    })
     expect((await nobody.send('POST', '/api/session', { person: 'nobody', pin: '1357' })).status).toBe(401)
   })
 })
@@ -80,7 +87,11 @@ describe('several processes on one database', () => {
     let heard = ''
     while (!heard.includes('event: entry')) heard += new TextDecoder().decode((await reader.read()).value)
     expect(Date.now() - began).toBeLessThan(1000)
-    expect(JSON.parse(/data: (\{"machine.*\})/.exec(heard)![1]!)).toMatchObject({ machine: 'mill-3', by: 'Marrow', registers: ['work/G54/X/geometry'] })
+    expect(JSON.parse(/data: (\{"machine.*\})/.exec(heard)![1]!)).toMatchObject({
+      machine: 'mill-3',
+      by: 'Marrow',
+      registers: ['work/G54/X/geometry'],
+    })
     await reader.cancel()
     await other.stop()
   })
@@ -91,7 +102,9 @@ describe('several processes on one database', () => {
     const reader = events.body!.getReader()
     const admin = new pg.Client({ connectionString: shop.databaseUrl })
     await admin.connect()
-    await admin.query(`SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()`)
+    await admin.query(
+      `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()`,
+    )
     await admin.end()
     let heard = ''
     while (!heard.includes('event: missed')) heard += new TextDecoder().decode((await reader.read()).value)

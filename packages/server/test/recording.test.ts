@@ -29,7 +29,13 @@ describe('recording', () => {
     const { status, body } = await marrow.send<Entry>('POST', ENTRIES, edgeEntry())
     expect(status).toBe(200)
     first = entrySchema.parse(body)
-    expect(first.content).toMatchObject({ seq: 1, kind: 'pick-up', title: 'G54 X from an edge', person: { name: 'Marrow' }, step: 'zero-x' })
+    expect(first.content).toMatchObject({
+      seq: 1,
+      kind: 'pick-up',
+      title: 'G54 X from an edge',
+      person: { name: 'Marrow' },
+      step: 'zero-x',
+    })
     expect(first.content.writes).toMatchObject([{ register: REGISTER, before: null, after: mm(-313.204), state: 'set' }])
     expect(first.content.inputs).toMatchObject({ reading: '-318.2040' })
     expect(first.content.gauges.map(({ name }) => name)).toEqual(['Finder 10'])
@@ -61,7 +67,9 @@ describe('recording', () => {
 
   it('lets exactly one of many at once through', async () => {
     const basis = { [REGISTER]: (await standing())!.entry }
-    const all = await Promise.all(Array.from({ length: 8 }, (_, at) => (at % 2 ? marrow : tansley).send('POST', ENTRIES, edgeEntry({ basis }))))
+    const all = await Promise.all(
+      Array.from({ length: 8 }, (_, at) => (at % 2 ? marrow : tansley).send('POST', ENTRIES, edgeEntry({ basis }))),
+    )
     expect(all.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409, 409, 409, 409, 409])
   })
 
@@ -70,7 +78,10 @@ describe('recording', () => {
     const unanswered = await marrow.send('POST', ENTRIES, edgeEntry({ basis, answers: {} }))
     expect(unanswered).toMatchObject({ status: 422, body: { code: 'unanswered' } })
     const stopped = await marrow.send('POST', ENTRIES, edgeEntry({ basis }, { reading: '318.2040' }))
-    expect(stopped).toMatchObject({ status: 422, body: { code: 'stopped', detail: expect.stringContaining('the reading had the other sign') as string } })
+    expect(stopped).toMatchObject({
+      status: 422,
+      body: { code: 'stopped', detail: expect.stringContaining('the reading had the other sign') as string },
+    })
     const invented = await marrow.send('POST', ENTRIES, edgeEntry({ basis, seen: ['touch/G59/X'] }))
     expect(invented).toMatchObject({ status: 422, body: { code: 'readout-unknown' } })
   })
@@ -80,7 +91,9 @@ describe('recording', () => {
     const wrongSlot = (more: object) => edgeEntry({ basis, ...more }, { slot: 'G55' })
     const release = { person: 'oakhanger', pin: '8642', reason: 'G54 is kept for the night' }
     expect(await marrow.send('POST', ENTRIES, wrongSlot({}))).toMatchObject({ status: 422, body: { code: 'stopped' } })
-    expect(await marrow.send('POST', ENTRIES, wrongSlot({ release: { ...release, person: 'tansley', pin: '2468' } }))).toMatchObject({ status: 403 })
+    expect(await marrow.send('POST', ENTRIES, wrongSlot({ release: { ...release, person: 'tansley', pin: '2468' } }))).toMatchObject({
+      status: 403,
+    })
     expect(await marrow.send('POST', ENTRIES, wrongSlot({ release: { ...release, pin: '0000' } }))).toMatchObject({ status: 401 })
     const passed = await marrow.send<Entry>('POST', ENTRIES, wrongSlot({ release }))
     expect(passed.status).toBe(200)
@@ -105,7 +118,10 @@ describe('what comes after', () => {
     const taken = await marrow.send<Entry>('POST', path, { id: randomUUID(), reason: 'a chip lay between' })
     expect(taken.body.content).toMatchObject({ kind: 'correction', refers: wrong.body.content.id, reason: 'a chip lay between' })
     expect((await standing())?.value).toBe(before.value)
-    expect(await marrow.send('POST', path, { id: randomUUID(), reason: 'once more' })).toMatchObject({ status: 409, body: { code: 'already-corrected' } })
+    expect(await marrow.send('POST', path, { id: randomUUID(), reason: 'once more' })).toMatchObject({
+      status: 409,
+      body: { code: 'already-corrected' },
+    })
     const whole = await marrow.send<Entry>('GET', `/api/entries/${wrong.body.content.id}`)
     expect(whole.body).toMatchObject({ correctedBy: taken.body.content.id, content: { writes: [{ after: mm(-313.203) }] } })
   })
@@ -113,7 +129,10 @@ describe('what comes after', () => {
   it('cannot be taken back once somebody has written since', async () => {
     const { body } = await marrow.send<{ entries: { id: string; title: string }[] }>('GET', '/api/entries?machine=mill-3&limit=200')
     const oldest = body.entries.findLast(({ title }) => title === 'G54 X from an edge')!
-    expect(await marrow.send('POST', `/api/entries/${oldest.id}/correction`, { id: randomUUID(), reason: 'too late' })).toMatchObject({ status: 409, body: { code: 'written-since' } })
+    expect(await marrow.send('POST', `/api/entries/${oldest.id}/correction`, { id: randomUUID(), reason: 'too late' })).toMatchObject({
+      status: 409,
+      body: { code: 'written-since' },
+    })
   })
 
   it('takes a first value back to unset, not to zero', async () => {
@@ -134,16 +153,28 @@ describe('steps', () => {
     await marrow.send('POST', '/api/setups/now/steps/homed/confirmed', { id: randomUUID() })
     await marrow.send('POST', '/api/setups/now/steps/seated/skipped', { id: randomUUID(), reason: 'the vise was not opened' })
     const after = await setup()
-    expect(after.steps).toMatchObject([{ state: 'done', by: 'Marrow' }, { state: 'skipped', reason: 'the vise was not opened' }, { state: 'done' }, {}])
+    expect(after.steps).toMatchObject([
+      { state: 'done', by: 'Marrow' },
+      { state: 'skipped', reason: 'the vise was not opened' },
+      { state: 'done' },
+      {},
+    ])
     expect(after.summary).toMatchObject({ skipped: 1, of: 4 })
     const scene = await marrow.send<Scene>('GET', '/api/machines/mill-3/scene')
     expect(scene.body.homedAt).not.toBeNull()
   })
 
   it('with figures cannot just be confirmed, and skipping wants a reason', async () => {
-    expect(await marrow.send('POST', '/api/setups/now/steps/zero-x/confirmed', { id: randomUUID() })).toMatchObject({ status: 422, body: { code: 'needs-figures' } })
-    expect(await marrow.send('POST', '/api/setups/now/steps/zero-x/skipped', { id: randomUUID(), reason: ' ' })).toMatchObject({ status: 400 })
-    expect(await marrow.send('POST', '/api/setups/now/steps/none/skipped', { id: randomUUID(), reason: 'not here' })).toMatchObject({ status: 404 })
+    expect(await marrow.send('POST', '/api/setups/now/steps/zero-x/confirmed', { id: randomUUID() })).toMatchObject({
+      status: 422,
+      body: { code: 'needs-figures' },
+    })
+    expect(await marrow.send('POST', '/api/setups/now/steps/zero-x/skipped', { id: randomUUID(), reason: ' ' })).toMatchObject({
+      status: 400,
+    })
+    expect(await marrow.send('POST', '/api/setups/now/steps/none/skipped', { id: randomUUID(), reason: 'not here' })).toMatchObject({
+      status: 404,
+    })
   })
 })
 

@@ -70,19 +70,46 @@ async function stock(url: string): Promise<void> {
   ])
   const roles = { marrow: 'setter', tansley: 'setter', oakhanger: 'lead' } as const
   for (const [id, pin] of Object.entries(PINS))
-    await db.insert(person).values({ id, name: id[0]!.toUpperCase() + id.slice(1), role: roles[id as keyof typeof roles], pinHash: await hashPin(pin) })
+    await db
+      .insert(person)
+      .values({ id, name: id[0]!.toUpperCase() + id.slice(1), role: roles[id as keyof typeof roles], pinHash: await hashPin(pin) })
   for (const [place, [id, record]] of Object.entries({ 'mill-3': MILL, 'lathe-2': LATHE }).entries()) {
     await db.insert(machine).values({ id, place, ...record })
     await db.insert(machineHead).values({ machine: id, seq: 0, hash: FIRST })
   }
-  const finder = (id: string, name: string, family: Gauge['family'], size: Nm, place: number) => ({ id, name, family, size, place, radii: null, uncertainty: mm(0.002), calibrated: null, due: null, state: 'in-use' as const })
+  const finder = (id: string, name: string, family: Gauge['family'], size: Nm, place: number) => ({
+    id,
+    name,
+    family,
+    size,
+    place,
+    radii: null,
+    uncertainty: mm(0.002),
+    calibrated: null,
+    due: null,
+    state: 'in-use' as const,
+  })
   await db.insert(gauge).values([finder('finder', 'Finder 10', 'edge-finder', mm(10), 0), finder('shim', 'Shim 1.000', 'shim', mm(1), 1)])
   await db.insert(assembly).values({ id: 'em-12', name: 'End mill 12', estimate: mm(103.5) })
   await db.insert(mount).values({ machine: 'mill-3', number: '4', place: 0, offset: '4', assembly: 'em-12' })
   await db.insert(part).values({ id: 'flange', name: 'Flange', revision: 'C' })
   await db.insert(job).values({ id: '0417', number: '0417', part: 'flange', quantity: 12 })
-  await db.insert(operation).values({ id: 'op', part: 'flange', name: 'Op 20, rev C', slots: ['G54'], stock: null, fixture: 'fixture 7', fixtureRepeat: nm(4000), program: 'O2417', steps: STEPS })
-  await db.insert(setup).values({ id: 'now', machine: 'mill-3', operation: 'op', job: '0417', startedAt: '2026-11-24T01:00:00.000Z', endedAt: null })
+  await db
+    .insert(operation)
+    .values({
+      id: 'op',
+      part: 'flange',
+      name: 'Op 20, rev C',
+      slots: ['G54'],
+      stock: null,
+      fixture: 'fixture 7',
+      fixtureRepeat: nm(4000),
+      program: 'O2417',
+      steps: STEPS,
+    })
+  await db
+    .insert(setup)
+    .values({ id: 'now', machine: 'mill-3', operation: 'op', job: '0417', startedAt: '2026-11-24T01:00:00.000Z', endedAt: null })
   await pool.end()
 }
 

@@ -31,9 +31,46 @@ describe('every routine', () => {
   it('stands anything that is typed or sent: a sentence or a result, never an exception', () => {
     const anything = fc.oneof(
       fc.string({ maxLength: 12 }),
-      fc.constantFrom('G54', 'X', 'Y', '+', '-', 'finder', 'probe', 'none', 'shim', 'typed', '4', '7', 'part', 'block', 'setter', 'gauge:master', 'tool:4', 'gauge:', '-318.2', '1/0', '3 5/16', 'work/G54/Z/geometry'),
+      fc.constantFrom(
+        'G54',
+        'X',
+        'Y',
+        '+',
+        '-',
+        'finder',
+        'probe',
+        'none',
+        'shim',
+        'typed',
+        '4',
+        '7',
+        'part',
+        'block',
+        'setter',
+        'gauge:master',
+        'tool:4',
+        'gauge:',
+        '-318.2',
+        '1/0',
+        '3 5/16',
+        'work/G54/Z/geometry',
+      ),
     )
-    const ids = ['slot', 'axis', 'direction', 'finder', 'between', 'thickness', 'reading', 'place', 'tool', 'method', 'setter', 'master', 'register']
+    const ids = [
+      'slot',
+      'axis',
+      'direction',
+      'finder',
+      'between',
+      'thickness',
+      'reading',
+      'place',
+      'tool',
+      'method',
+      'setter',
+      'master',
+      'register',
+    ]
     const raw = fc.record(Object.fromEntries(ids.map((id) => [id, anything])), { requiredKeys: [] })
     fc.assert(
       fc.property(fc.constantFrom(...ROUTINES), raw, fc.constantFrom(MILL, INCH_MILL, LATHE), (routine, inputs, machine) => {

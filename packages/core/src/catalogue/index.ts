@@ -5,14 +5,7 @@ import { deliberateZero } from '../statement/index.ts'
 import { setterConstantRoutine, toolLength, turnedDiameter } from '../tool/index.ts'
 
 /** Every routine there is. A new one is a file of its own and a line here. */
-export const ROUTINES: readonly Routine[] = [
-  edge,
-  face,
-  toolLength,
-  turnedDiameter,
-  setterConstantRoutine,
-  deliberateZero,
-]
+export const ROUTINES: readonly Routine[] = [edge, face, toolLength, turnedDiameter, setterConstantRoutine, deliberateZero]
 
 export function routineById(id: string): Routine | null {
   return ROUTINES.find((routine) => routine.id === id) ?? null

@@ -25,7 +25,9 @@ describe('inside travel', () => {
   })
 
   it('stops a zero that the spindle cannot reach although the reading is good', () => {
-    const finding = findings({ ...touch, reading: '-658', direction: '-' }, scene()).filter(({ check, verdict }) => check === 'travel' && verdict === 'stop')
+    const finding = findings({ ...touch, reading: '-658', direction: '-' }, scene()).filter(
+      ({ check, verdict }) => check === 'travel' && verdict === 'stop',
+    )
     expect(finding).toHaveLength(1)
     expect(finding[0]?.sentence).toContain('Part zero would lie where the spindle cannot go')
   })
@@ -46,7 +48,10 @@ describe('a jump, and the single mistake that explains it', () => {
   const jump = (raw: Record<string, string>, at: Scene = before) => found(findings({ ...touch, ...raw }, at), 'jump')
 
   it('is clear when the zero is where it was, and says by how much it moved', () => {
-    expect(jump({ reading: '-318.2120' })).toMatchObject({ verdict: 'clear', sentence: expect.stringContaining('G54 X moves \u22120.0080') as string })
+    expect(jump({ reading: '-318.2120' })).toMatchObject({
+      verdict: 'clear',
+      sentence: expect.stringContaining('G54 X moves \u22120.0080') as string,
+    })
   })
 
   it.each([
@@ -68,11 +73,17 @@ describe('a jump, and the single mistake that explains it', () => {
       [workRegister('G54', 'X'), stands(mm(-313.204))],
       [workRegister('G55', 'X'), stands(mm(-488.12), { entry: '00000000-0000-4000-8000-000000000002' })],
     ])
-    expect(jump({ reading: '-493.1210' }, at)).toMatchObject({ verdict: 'stop', sentence: expect.stringContaining('this were G55 X') as string })
+    expect(jump({ reading: '-493.1210' }, at)).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('this were G55 X') as string,
+    })
   })
 
   it('says that nothing explains it when nothing does, and asks', () => {
-    expect(jump({ reading: '-318.5577' })).toMatchObject({ verdict: 'query', sentence: expect.stringContaining('No single slip explains it') as string })
+    expect(jump({ reading: '-318.5577' })).toMatchObject({
+      verdict: 'query',
+      sentence: expect.stringContaining('No single slip explains it') as string,
+    })
   })
 
   it('does not compare with another job\u2019s zero, but with this operation\u2019s last', () => {
@@ -92,19 +103,26 @@ describe('a jump, and the single mistake that explains it', () => {
     const K = [setterRegister('setter'), stands(mm(-502.118))] as const
     const same = scene([[...K], [lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12' })]])
     const other = scene([[...K], [lengthRegister('4'), stands(mm(103.4755), { assembly: 'old one' })]])
-    expect(found(findings(measure, same, toolLength), 'jump')).toMatchObject({ verdict: 'stop', sentence: expect.stringContaining('Shim 1.000') as string })
+    expect(found(findings(measure, same, toolLength), 'jump')).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('Shim 1.000') as string,
+    })
     expect(found(findings(measure, other, toolLength), 'jump')).toBeUndefined()
   })
 })
 
 describe('a length against its estimate', () => {
   const K = [setterRegister('setter'), stands(mm(-502.118))] as const
-  const measure = (reading: string) => found(findings({ tool: '4', method: 'setter', setter: 'setter', reading }, scene([[...K]]), toolLength), 'estimate')
+  const measure = (reading: string) =>
+    found(findings({ tool: '4', method: 'setter', setter: 'setter', reading }, scene([[...K]]), toolLength), 'estimate')
 
   it('is clear near it, a query a little off, a stop far off', () => {
     expect(measure('-398.6425')?.verdict).toBe('clear')
     expect(measure('-396.6425')?.verdict).toBe('query')
-    expect(measure('-348.6425')).toMatchObject({ verdict: 'stop', sentence: expect.stringContaining('the estimate said 103.5000') as string })
+    expect(measure('-348.6425')).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('the estimate said 103.5000') as string,
+    })
   })
 
   it('compares differences where lengths are counted from part zero', () => {
@@ -129,13 +147,19 @@ describe('conventions', () => {
   it('stops a length of the wrong sign', () => {
     const at = scene([[setterRegister('setter'), stands(mm(-302.118))]])
     const all = findings({ tool: '7', method: 'setter', setter: 'setter', reading: '-398.6425' }, at, toolLength)
-    expect(found(all, 'convention')).toMatchObject({ verdict: 'stop', sentence: expect.stringContaining('lengths on Mill 3 are positive') as string })
+    expect(found(all, 'convention')).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('lengths on Mill 3 are positive') as string,
+    })
   })
 
   it('stops a Z zero where the lengths carry it', () => {
     const at = scene([[lengthRegister('4'), stands(inch(-12.9))]], { machine: INCH_MILL })
     const all = findings({ slot: 'G54', tool: '4', between: 'none', reading: '-12.5', place: '0' }, at, face)
-    expect(found(all, 'convention')).toMatchObject({ verdict: 'stop', sentence: expect.stringContaining('the tool lengths carry part zero') as string })
+    expect(found(all, 'convention')).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('the tool lengths carry part zero') as string,
+    })
   })
 })
 
@@ -147,13 +171,24 @@ describe('homed, gauges, zero on purpose', () => {
   })
 
   it('asks about a gauge that is overdue or was knocked', () => {
-    expect(found(findings({ ...touch, between: 'old-shim' }, scene()).filter(({ about }) => about === 'old-shim'), 'gauge-fit')).toMatchObject({ verdict: 'query', sentence: expect.stringContaining('due for calibration on 2026-01-01') as string })
-    expect(found(findings({ ...touch, finder: 'knocked' }, scene()), 'gauge-fit')).toMatchObject({ verdict: 'query', sentence: expect.stringContaining('marked disturbed') as string })
+    expect(
+      found(
+        findings({ ...touch, between: 'old-shim' }, scene()).filter(({ about }) => about === 'old-shim'),
+        'gauge-fit',
+      ),
+    ).toMatchObject({ verdict: 'query', sentence: expect.stringContaining('due for calibration on 2026-01-01') as string })
+    expect(found(findings({ ...touch, finder: 'knocked' }, scene()), 'gauge-fit')).toMatchObject({
+      verdict: 'query',
+      sentence: expect.stringContaining('marked disturbed') as string,
+    })
   })
 
   it('asks why a register is to hold zero', () => {
     const all = findings({ register: 'work/G54/Z/geometry' }, scene(), deliberateZero)
-    expect(found(all, 'on-purpose')).toMatchObject({ verdict: 'query', sentence: 'G54 Z is to hold zero on purpose. It is unset now. Say why.' })
+    expect(found(all, 'on-purpose')).toMatchObject({
+      verdict: 'query',
+      sentence: 'G54 Z is to hold zero on purpose. It is unset now. Say why.',
+    })
   })
 })
 
@@ -162,7 +197,16 @@ describe('answers', () => {
     const [first] = findings({ ...touch, reading: '-318.5577' }, before).filter(({ check }) => check === 'jump')
     const [second] = findings({ ...touch, reading: '-318.5578' }, before).filter(({ check }) => check === 'jump')
     expect(findingKey(first!)).not.toBe(findingKey(second!))
-    const wrongSlot = (slot: string) => findingKey(found(findings({ ...touch, slot }, scene([], { machine: { ...before.machine, slots: [...before.machine.slots, { code: 'G56', name: null }] } })), 'planned-slot')!)
+    const wrongSlot = (slot: string) =>
+      findingKey(
+        found(
+          findings(
+            { ...touch, slot },
+            scene([], { machine: { ...before.machine, slots: [...before.machine.slots, { code: 'G56', name: null }] } }),
+          ),
+          'planned-slot',
+        )!,
+      )
     expect(wrongSlot('G55')).not.toBe(wrongSlot('G56'))
   })
 })

@@ -12,7 +12,12 @@ export const convention: Check = {
     if (machine.kind !== 'mill') return []
     return result.writes.flatMap((write) => {
       const { register, value } = write
-      const finding = { check: 'convention', about: registerName(register), name: 'sign fits the machine', figures: [{ label: registerName(register), value }] }
+      const finding = {
+        check: 'convention',
+        about: registerName(register),
+        name: 'sign fits the machine',
+        figures: [{ label: registerName(register), value }],
+      }
       if (register.family === 'tool' && register.property === 'length') {
         const sign = usualLengthSign(machine.lengthConvention)
         const wrong = sign !== 0 && value !== ZERO && Math.sign(value) !== sign

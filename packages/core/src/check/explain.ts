@@ -17,13 +17,7 @@ export interface Explanation {
  * standard uncertainties and less than a quarter of the jump is left. Among several the one that fits
  * best against the uncertainty is named, the commoner one on a tie.
  */
-export function explainJump(
-  write: Write,
-  reference: Standing,
-  slips: readonly Slip[],
-  standard: number,
-  scene: Scene,
-): Explanation | null {
+export function explainJump(write: Write, reference: Standing, slips: readonly Slip[], standard: number, scene: Scene): Explanation | null {
   const jump = magnitude(minus(write.value, reference.value))
   const explanations = [...slips, ...otherSlots(write, reference, scene)]
     .map((slip) => ({ slip, left: magnitude(minus(slip.corrected, reference.value)) }))

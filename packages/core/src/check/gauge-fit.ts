@@ -17,7 +17,9 @@ export const gaugeFit: Check = {
             ? `${gauge.name} was due for calibration on ${gauge.due!.slice(0, 10)}. Use another, or say why its size can be trusted.`
             : `${gauge.name} is in date.`
       const verdict = gauge.state === 'disturbed' || late ? 'query' : 'clear'
-      return [{ check: 'gauge-fit', about: id, name: 'gauges in date', verdict, sentence, figures: [{ label: gauge.name, value: gauge.size }] }]
+      return [
+        { check: 'gauge-fit', about: id, name: 'gauges in date', verdict, sentence, figures: [{ label: gauge.name, value: gauge.size }] },
+      ]
     })
   },
 }

@@ -20,12 +20,7 @@ export const jump: Check = {
   },
 }
 
-function compare(
-  write: Write,
-  reference: Standing,
-  slips: Parameters<typeof explainJump>[2],
-  scene: Scene,
-): Finding {
+function compare(write: Write, reference: Standing, slips: Parameters<typeof explainJump>[2], scene: Scene): Finding {
   const moved = minus(write.value, reference.value)
   const standard = Math.hypot(
     write.uncertainty?.standard ?? THRESHOLDS.unknownStandard,

@@ -40,7 +40,9 @@ describe('a thousand seeded edges', () => {
     expect(playScenes(null).questioned).toBeLessThan(10)
   })
 
-  const shimmed = ({ reading, direction }: { reading: Nm; direction: string }) => ({ reading: text(plus(reading, mm(direction === '+' ? -1 : 1))) })
+  const shimmed = ({ reading, direction }: { reading: Nm; direction: string }) => ({
+    reading: text(plus(reading, mm(direction === '+' ? -1 : 1))),
+  })
   it.each([
     ['the shim forgotten', shimmed],
     ['the side mixed up', ({ direction }: { direction: string }) => ({ direction: direction === '+' ? '-' : '+' })],

@@ -1,15 +1,7 @@
 import type { Nm } from '../length/index.ts'
 import type { Direction } from '../touch/index.ts'
 
-export type GaugeFamily =
-  | 'edge-finder'
-  | 'touch-probe'
-  | 'gauge-pin'
-  | 'shim'
-  | 'gauge-block'
-  | 'setter'
-  | 'master-tool'
-  | 'by-eye'
+export type GaugeFamily = 'edge-finder' | 'touch-probe' | 'gauge-pin' | 'shim' | 'gauge-block' | 'setter' | 'master-tool' | 'by-eye'
 
 export type GaugeState = 'in-use' | 'disturbed' | 'withdrawn'
 

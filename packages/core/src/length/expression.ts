@@ -38,9 +38,7 @@ export function evaluate(text: string, machineUnit: LengthUnit): Evaluated {
   const operand = reader.sum()
   reader.mustBeAtEnd()
   const bare = NM_IN[machineUnit]
-  return operand.system
-    ? { value: operand.value, written: operand.system }
-    : { value: multiply(operand.value, bare), written: null }
+  return operand.system ? { value: operand.value, written: operand.system } : { value: multiply(operand.value, bare), written: null }
 }
 
 class Reader {
@@ -55,8 +53,7 @@ class Reader {
   mustBeAtEnd(): void {
     const token = this.tokens[this.at]
     if (!token) return
-    if (token.kind === 'sign' && token.text === ')')
-      throw new Unreadable('brackets', 'a bracket is closed that was never opened')
+    if (token.kind === 'sign' && token.text === ')') throw new Unreadable('brackets', 'a bracket is closed that was never opened')
     if (token.kind === 'unit') throw new Unreadable('two-units', `there is a second unit, “${token.written}”`)
     throw new Unreadable('two-figures', 'there are two figures with nothing between them')
   }
@@ -77,8 +74,7 @@ class Reader {
 
   private join(a: Operand, b: Operand, combine: typeof add): Operand {
     if (a.system === b.system) return { value: combine(a.value, b.value), system: a.system }
-    if (a.system && b.system)
-      throw new Unreadable('two-units', 'inch and millimetre stand in one figure; write it in one of them')
+    if (a.system && b.system) throw new Unreadable('two-units', 'inch and millimetre stand in one figure; write it in one of them')
     const named = (a.system ?? b.system) as LengthUnit
     if (named !== this.machineUnit)
       throw new Unreadable(
@@ -98,8 +94,7 @@ class Reader {
       const operator = this.takeSign('*', '/')
       if (!operator) break
       const right = this.factor()
-      if (operator === '/' && right.value.top === 0n)
-        throw new Unreadable('divided-by-zero', 'it divides by zero')
+      if (operator === '/' && right.value.top === 0n) throw new Unreadable('divided-by-zero', 'it divides by zero')
       if (right.system) {
         throw left.system
           ? new Unreadable('area', 'two lengths are multiplied or divided; that is not a length')
@@ -133,8 +128,7 @@ class Reader {
     }
     const token = this.tokens[this.at]
     if (!token) throw new Unreadable('incomplete', 'a figure is missing at the end')
-    if (token.kind === 'unit')
-      throw new Unreadable('incomplete', `the unit “${token.written}” has no figure before it`)
+    if (token.kind === 'unit') throw new Unreadable('incomplete', `the unit “${token.written}” has no figure before it`)
     if (token.kind === 'sign')
       throw new Unreadable('incomplete', `a figure is missing before “${token.text === '-' ? '\u2212' : token.text}”`)
     this.at++
@@ -145,8 +139,7 @@ class Reader {
   private mixed(whole: Rational, text: string): Rational {
     const [top, slash, bottom] = this.tokens.slice(this.at, this.at + 3)
     if (top?.kind !== 'number') return whole
-    const isFraction =
-      top.spaced && slash?.kind === 'sign' && slash.text === '/' && bottom?.kind === 'number' && !slash.spaced
+    const isFraction = top.spaced && slash?.kind === 'sign' && slash.text === '/' && bottom?.kind === 'number' && !slash.spaced
     const isWholeNumbers = isFraction && ![text, top.text, bottom.text].some((part) => part.includes('.'))
     if (!isWholeNumbers) throw new Unreadable('two-figures', 'there are two figures with nothing between them')
     const over = decimal(bottom.text)

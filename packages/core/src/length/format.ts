@@ -33,8 +33,7 @@ export function formatLength(value: Nm, { unit, decimals, sign = 'negative' }: F
   const rest = size * 10 - whole * last
   const digits = String(2 * rest >= last ? whole + 1 : whole)
   const padded = decimals >= digits.length ? digits.padStart(decimals + 1, '0') : digits
-  const text =
-    decimals === 0 ? padded : `${padded.slice(0, padded.length - decimals)}.${padded.slice(padded.length - decimals)}`
+  const text = decimals === 0 ? padded : `${padded.slice(0, padded.length - decimals)}.${padded.slice(padded.length - decimals)}`
   if (value < 0 && Number(digits) !== 0) return MINUS + text
   return sign === 'always' && Number(digits) !== 0 ? '+' + text : text
 }

@@ -18,8 +18,7 @@ export function decimal(text: string): Rational {
 }
 
 export const add = (a: Rational, b: Rational) => rational(a.top * b.bottom + b.top * a.bottom, a.bottom * b.bottom)
-export const subtract = (a: Rational, b: Rational) =>
-  rational(a.top * b.bottom - b.top * a.bottom, a.bottom * b.bottom)
+export const subtract = (a: Rational, b: Rational) => rational(a.top * b.bottom - b.top * a.bottom, a.bottom * b.bottom)
 export const multiply = (a: Rational, b: Rational) => rational(a.top * b.top, a.bottom * b.bottom)
 /** The caller has made sure that b is not zero. */
 export const divide = (a: Rational, b: Rational) => rational(a.top * b.bottom, a.bottom * b.top)

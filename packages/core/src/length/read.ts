@@ -62,15 +62,27 @@ function readPlain(text: string, { unit, grid }: ReadOptions): LengthReading | n
   if (count === 0 || count > MOST_DIGITS || decimals === 0) return null
   const written = at === text.length ? null : UNIT_BEHIND[text.slice(at)]
   if (written === undefined) return null
-  const scale = NM_PER[written ?? unit] / 10 ** Math.max(decimals, 0)
+  const size = plainSize(digits, Math.max(decimals, 0), NM_PER[written ?? unit], grid)
+  return size === null ? null : { kind: 'length', value: nm(isNegative ? 0 - size : size), written }
+}
+
+/** The digits in nanometres; null for what has to be read the long way. */
+function plainSize(digits: number, decimals: number, perUnit: number, grid: Nm): number | null {
+  const scale = perUnit / 10 ** decimals
   // Six decimals of an inch end on 25.4 nm: those take the long way round.
   if (!Number.isInteger(scale)) return null
   const size = digits * scale
-  if (size > LARGEST || size % grid !== 0) return null
-  return { kind: 'length', value: nm(isNegative ? 0 - size : size), written }
+  return size <= LARGEST && size % grid === 0 ? size : null
 }
 
-const [HYPHEN, PLUS, POINT, COMMA, ZERO_CODE, NINE_CODE] = [...'-+.,09'].map((char) => char.charCodeAt(0)) as [number, number, number, number, number, number]
+const [HYPHEN, PLUS, POINT, COMMA, ZERO_CODE, NINE_CODE] = [...'-+.,09'].map((char) => char.charCodeAt(0)) as [
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+]
 /** Digits that a number certainly holds exactly. */
 const MOST_DIGITS = 13
 

@@ -37,7 +37,7 @@ const UNITS: Record<string, TypedUnit> = {
   millimeter: 'mm',
   millimeters: 'mm',
   um: 'um',
-  'µm': 'um',
+  µm: 'um',
   micron: 'um',
   microns: 'um',
   in: 'in',
@@ -123,8 +123,7 @@ function readDigits(text: string): string {
   const points = text.split('.').length - 1
   const commas = text.split(',').length - 1
   if (points + commas === 0) return text
-  if (points > 0 && commas > 0)
-    throw new Unreadable('thousands', `“${text}” has a comma and a point; leave out the thousands mark`)
+  if (points > 0 && commas > 0) throw new Unreadable('thousands', `“${text}” has a comma and a point; leave out the thousands mark`)
   if (points + commas > 1) throw new Unreadable('two-points', `“${text}” has two decimal points`)
   if (text.length === 1) throw new Unreadable('incomplete', 'there is a point without digits')
   return text.replace(',', '.')

@@ -40,10 +40,6 @@ export function axesOf(machine: Pick<MachineRecord, 'travels'>): Axis[] {
 }
 
 /** Writes a length as this machine's control shows it. */
-export function asShown(
-  value: Nm,
-  machine: Pick<MachineRecord, 'unit' | 'increment'>,
-  sign: 'negative' | 'always' = 'negative',
-): string {
+export function asShown(value: Nm, machine: Pick<MachineRecord, 'unit' | 'increment'>, sign: 'negative' | 'always' = 'negative'): string {
   return formatLength(value, { unit: machine.unit, decimals: decimalsFor(machine.increment, machine.unit), sign })
 }

@@ -33,7 +33,13 @@ describe('edge', () => {
   })
 
   it('shows lines that add up to the result', () => {
-    const ways: Record<string, string>[] = [{}, { direction: '-' }, { between: 'shim', direction: '-' }, { between: 'typed', thickness: '0.25' }, { place: '12.5' }]
+    const ways: Record<string, string>[] = [
+      {},
+      { direction: '-' },
+      { between: 'shim', direction: '-' },
+      { between: 'typed', thickness: '0.25' },
+      { place: '12.5' },
+    ]
     for (const more of ways) {
       const { sheet } = assess(edge, { ...inputs, ...more }, scene())
       expect(sumOf(sheet.working.lines)).toBe(sheet.working.result.figure)

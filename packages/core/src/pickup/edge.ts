@@ -54,7 +54,10 @@ export const edge: Routine = {
           { value: 'Y', label: 'Y' },
         ],
       },
-      directionInput(axis, axis === 'X' ? { '+': 'onto its left side', '-': 'onto its right side' } : { '+': 'onto its near side', '-': 'onto its far side' }),
+      directionInput(
+        axis,
+        axis === 'X' ? { '+': 'onto its left side', '-': 'onto its right side' } : { '+': 'onto its near side', '-': 'onto its far side' },
+      ),
       gaugeInput('finder', 'What touches', scene, FINDERS),
       ...betweenInputs(scene, raw.between),
       readingInput(axis, scene.machine),
@@ -81,7 +84,12 @@ export const edge: Routine = {
       readingLabel: `machine ${axis} at the touch`,
       drawing: (fresh) => drawingOf(values, scene, { axis, direction, finder, between, fresh }),
       readouts: (value) => [
-        { key: `touch/${slot}/${axis}`, sentence: `${finder?.name} at the touch, ${slot} active: the control must read`, axis: axis!, value },
+        {
+          key: `touch/${slot}/${axis}`,
+          sentence: `${finder?.name} at the touch, ${slot} active: the control must read`,
+          axis: axis!,
+          value,
+        },
       ],
     })
   },
@@ -123,9 +131,7 @@ function linesOf(values: Values, { axis, direction, finder, between }: Chosen): 
     { operation: 'less', label: `Edge stands at part ${axis ?? ''}`, figure: values.length('place'), input: 'place' },
   ]
   const known = axis && direction && finder
-  const correction = known
-    ? contactCorrection({ direction, radius: effectiveRadius(finder, axis, direction), gauge: ZERO })
-    : null
+  const correction = known ? contactCorrection({ direction, radius: effectiveRadius(finder, axis, direction), gauge: ZERO }) : null
   lines.push(
     correction === null
       ? { operation: 'add', label: 'radius of what touches', figure: null }

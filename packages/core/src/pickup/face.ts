@@ -77,13 +77,7 @@ function noLength(tool: MountedTool, scene: Scene): Refusal {
   }
 }
 
-function touchOf(
-  values: Values,
-  scene: Scene,
-  tool: MountedTool,
-  reach: Standing,
-  between: Between | null,
-): SingleTouch | null {
+function touchOf(values: Values, scene: Scene, tool: MountedTool, reach: Standing, between: Between | null): SingleTouch | null {
   const reading = values.length('reading')
   const place = values.length('place')
   if (reading === null || place === null || !between) return null
@@ -104,12 +98,7 @@ function touchOf(
   }
 }
 
-function linesOf(
-  values: Values,
-  tool: MountedTool | null,
-  reach: Standing | undefined,
-  between: Between | null,
-): WorkingLine[] {
+function linesOf(values: Values, tool: MountedTool | null, reach: Standing | undefined, between: Between | null): WorkingLine[] {
   return [
     { operation: 'start', label: 'Machine Z at the touch', figure: values.length('reading'), input: 'reading' },
     { operation: 'less', label: tool ? `T${tool.number} length` : 'tool length', figure: reach?.value ?? null },

@@ -169,7 +169,5 @@ export function betweenLines(values: Values, between: Between | null): WorkingLi
   if (values.choice('between') === TYPED)
     return [{ operation: 'less', label: 'thickness between', figure: between?.thickness ?? null, input: 'thickness' }]
   if (!between) return [{ operation: 'less', label: 'what lies between', figure: null }]
-  return between.thickness === 0
-    ? []
-    : [{ operation: 'less', label: `${between.label} between`, figure: between.thickness }]
+  return between.thickness === 0 ? [] : [{ operation: 'less', label: `${between.label} between`, figure: between.thickness }]
 }

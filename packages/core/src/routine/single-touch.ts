@@ -49,11 +49,7 @@ export function readoutOf(touch: SingleTouch): Nm {
 }
 
 /** The value on the register's increment, with its uncertainty from the readout and everything it rests on. */
-export function settle(
-  value: Nm,
-  contributors: Contributor[],
-  increment: Nm,
-): { value: Nm; uncertainty: Uncertainty } {
+export function settle(value: Nm, contributors: Contributor[], increment: Nm): { value: Nm; uncertainty: Uncertainty } {
   return {
     value: roundToIncrement(value, increment),
     uncertainty: combine([ofReadout(increment), ...contributors], increment),
@@ -87,10 +83,7 @@ export function slipsOf(touch: SingleTouch, unit: Scene['machine']['unit']): Sli
   }
   for (const gauge of touch.alternatives.between) {
     if (gauge.size === touch.thickness || gauge.size === 0) continue
-    const phrase =
-      touch.thickness === 0
-        ? `${gauge.name} had lain between and was not taken off`
-        : `${gauge.name} had lain between instead`
+    const phrase = touch.thickness === 0 ? `${gauge.name} had lain between and was not taken off` : `${gauge.name} had lain between instead`
     slip('shim', phrase, { thickness: gauge.size })
   }
   for (const other of touch.alternatives.known)

@@ -48,11 +48,9 @@ export function readInputs(
     const reading = readLength(text, { name: spec.label, unit: scene.machine.unit, grid: spec.grid })
     if (reading.kind === 'length') lengths.set(spec.id, reading.value)
     else if (reading.kind === 'empty') missing.push(spec.id)
-    else if (reading.kind === 'refused')
-      problems.push({ input: spec.id, kind: 'refused', sentence: reading.sentence })
+    else if (reading.kind === 'refused') problems.push({ input: spec.id, kind: 'refused', sentence: reading.sentence })
     else if (agreed.includes(spec.id)) lengths.set(spec.id, reading.value)
-    else
-      problems.push({ input: spec.id, kind: 'ask', sentence: reading.sentence, offered: reading.value })
+    else problems.push({ input: spec.id, kind: 'ask', sentence: reading.sentence, offered: reading.value })
   }
   return {
     length: (id) => lengths.get(id) ?? null,

@@ -19,9 +19,7 @@ export const setterConstantRoutine: Routine = {
   kind: 'calibration',
   machines: ['mill'],
   unfit: (machine) =>
-    machine.lengthConvention === 'touch-off'
-      ? `${machine.name} counts tool lengths from part zero; a setter has no constant there.`
-      : null,
+    machine.lengthConvention === 'touch-off' ? `${machine.name} counts tool lengths from part zero; a setter has no constant there.` : null,
 
   inputs(scene) {
     return [
@@ -38,7 +36,11 @@ export const setterConstantRoutine: Routine = {
     const target = setter ? setterRegister(setter.id) : null
     const settled =
       setter && master && reading !== null
-        ? settle(constantFrom(reading, master.length), [master.contributor, { label: setter.name, standard: setter.uncertainty }], scene.machine.increment)
+        ? settle(
+            constantFrom(reading, master.length),
+            [master.contributor, { label: setter.name, standard: setter.uncertainty }],
+            scene.machine.increment,
+          )
         : null
     return {
       target,
@@ -108,9 +110,13 @@ function masterOf(choice: string | null, scene: Scene): Master | null {
   const [kind, id = ''] = choice.split(/:(.*)/s)
   if (kind === 'gauge') {
     const gauge = gaugeById(scene, id)
-    return gauge && { label: gauge.name, length: gauge.size, gauge: gauge.id, contributor: { label: gauge.name, standard: gauge.uncertainty } }
+    return (
+      gauge && { label: gauge.name, length: gauge.size, gauge: gauge.id, contributor: { label: gauge.name, standard: gauge.uncertainty } }
+    )
   }
   const tool = toolByNumber(scene, id)
   const reach = tool && reachOf(tool, scene)
-  return reach ? { label: `T${tool.number}`, length: reach.value, gauge: null, contributor: restingOn(`T${tool.number} length`, reach) } : null
+  return reach
+    ? { label: `T${tool.number}`, length: reach.value, gauge: null, contributor: restingOn(`T${tool.number} length`, reach) }
+    : null
 }

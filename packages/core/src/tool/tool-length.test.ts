@@ -19,7 +19,11 @@ describe('tool length', () => {
   })
 
   it('on the part, over a shim', () => {
-    const { sheet } = assess(toolLength, { tool: '4', method: 'part', slot: 'G54', between: 'shim', reading: '-371.29', place: '0.8' }, scene([[...zero]]))
+    const { sheet } = assess(
+      toolLength,
+      { tool: '4', method: 'part', slot: 'G54', between: 'shim', reading: '-371.29', place: '0.8' },
+      scene([[...zero]]),
+    )
     expect(sheet.result?.writes[0]?.value).toBe(mm(103.4755))
     expect(sheet.result?.readouts[0]?.value).toBe(mm(1.8))
     expect(sumOf(sheet.working.lines)).toBe(mm(103.4755))
@@ -44,7 +48,9 @@ describe('tool length', () => {
   })
 
   it('refuses without a constant, and without a zero', () => {
-    expect(assess(toolLength, { tool: '4', method: 'setter', setter: 'setter', reading: '-398' }, scene()).sheet.refusal?.sentence).toContain('no constant K')
+    expect(
+      assess(toolLength, { tool: '4', method: 'setter', setter: 'setter', reading: '-398' }, scene()).sheet.refusal?.sentence,
+    ).toContain('no constant K')
     expect(assess(toolLength, { tool: '4', method: 'part', slot: 'G54' }, scene()).sheet.refusal?.sentence).toContain('G54 Z is unset')
   })
 })
@@ -54,7 +60,9 @@ describe('setter constant', () => {
     const raw = { setter: 'setter', master: 'gauge:master', reading: '-352.1180' }
     expect(assess(setterConstantRoutine, raw, scene()).sheet.result?.writes[0]?.value).toBe(mm(-502.118))
     const at = scene([[lengthRegister('4'), stands(mm(103.4755))]])
-    expect(assess(setterConstantRoutine, { ...raw, master: 'tool:4', reading: '-398.6425' }, at).sheet.result?.writes[0]?.value).toBe(mm(-502.118))
+    expect(assess(setterConstantRoutine, { ...raw, master: 'tool:4', reading: '-398.6425' }, at).sheet.result?.writes[0]?.value).toBe(
+      mm(-502.118),
+    )
   })
 
   it('is no use on a machine that counts from part zero', () => {

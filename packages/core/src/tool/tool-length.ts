@@ -67,16 +67,22 @@ export const toolLength: Routine = {
       scene,
       target,
       label: labelOf(tool, target),
-      lines: rest?.lines ?? [
-        { operation: 'start', label: 'Machine Z at the touch', figure: values.length('reading'), input: 'reading' },
-      ],
+      lines: rest?.lines ?? [{ operation: 'start', label: 'Machine Z at the touch', figure: values.length('reading'), input: 'reading' }],
       refusal: rest?.refusal ?? null,
       touch: rest?.touch ?? null,
       contributors: [...(rest?.contributors ?? []), FELT_CONTACT],
       gauges: rest?.gauges ?? [],
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine Z at the touch',
-      drawing: () => (method === 'setter' ? besideStock(scene, gaugeById(scene, values.choice('setter')), tool && { label: `T${tool.number}` }, values.length('reading') === null) : partDrawing(values, scene, tool)),
+      drawing: () =>
+        method === 'setter'
+          ? besideStock(
+              scene,
+              gaugeById(scene, values.choice('setter')),
+              tool && { label: `T${tool.number}` },
+              values.length('reading') === null,
+            )
+          : partDrawing(values, scene, tool),
       readouts: (shown) => (tool && rest ? rest.readouts(tool, shown) : []),
     })
   },
@@ -117,7 +123,12 @@ function onPart(values: Values, scene: Scene): Rest {
   const lines: WorkingLine[] = [
     { operation: 'start', label: 'Machine Z at the touch', figure: reading, input: 'reading' },
     { operation: 'less', label: slot ? `${slot} Z` : 'work offset Z', figure: zero?.value ?? null },
-    { operation: 'less', label: values.choice('method') === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z', figure: place, input: 'place' },
+    {
+      operation: 'less',
+      label: values.choice('method') === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z',
+      figure: place,
+      input: 'place',
+    },
     ...betweenLines(values, between),
   ]
   const complete = zero && between && reading !== null && place !== null
@@ -170,7 +181,6 @@ function otherZeros(zero: Standing, scene: Scene) {
   })
 }
 
-
 function onSetter(values: Values, scene: Scene): Rest {
   const setter = gaugeById(scene, values.choice('setter'))
   const constant = setter ? scene.standing[registerKey(setterRegister(setter.id))] : undefined
@@ -195,7 +205,8 @@ function onSetter(values: Values, scene: Scene): Rest {
           }
         : null,
     gauges: gaugesUsed(setter?.id),
-    contributors: setter && constant ? [restingOn(`K of ${setter.name}`, constant), { label: setter.name, standard: setter.uncertainty }] : [],
+    contributors:
+      setter && constant ? [restingOn(`K of ${setter.name}`, constant), { label: setter.name, standard: setter.uncertainty }] : [],
     refusal:
       setter && !constant
         ? {

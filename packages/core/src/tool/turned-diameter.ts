@@ -149,9 +149,7 @@ function sideOfBar(half: Nm, lit: boolean, tool: string | null): Sheet['drawing'
           ]
         : []),
     ],
-    touches: tool
-      ? [{ at: tip, contact: tip, toward: { x: 0, y: -1 }, radius: null, label: `T${tool} at the skim`, lit }]
-      : [],
+    touches: tool ? [{ at: tip, contact: tip, toward: { x: 0, y: -1 }, radius: null, label: `T${tool} at the skim`, lit }] : [],
     surface: null,
     formerZero: null,
   }

@@ -41,9 +41,14 @@ describe('the three ways of counting length', () => {
     fc.assert(
       fc.property(length, length, length, length, (workOffset, a, b, shift) => {
         const from = { workOffset, lengths: { a, b } }
-        for (const target of [{ convention: 'touch-off', shift }, { convention: 'reference-tool', reference: 'b' }, { convention: 'gauge-length', tool: 'a', gaugeLength: shift }] as const) {
+        for (const target of [
+          { convention: 'touch-off', shift },
+          { convention: 'reference-tool', reference: 'b' },
+          { convention: 'gauge-length', tool: 'a', gaugeLength: shift },
+        ] as const) {
           const to = convertLengths(from, target)!
-          for (const tool of ['a', 'b']) expect(plus(to.workOffset, to.lengths[tool]!)).toBe(plus(workOffset, from.lengths[tool as 'a' | 'b']))
+          for (const tool of ['a', 'b'])
+            expect(plus(to.workOffset, to.lengths[tool]!)).toBe(plus(workOffset, from.lengths[tool as 'a' | 'b']))
         }
       }),
     )

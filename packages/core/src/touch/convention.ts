@@ -37,9 +37,7 @@ export function convertLengths(from: LengthSet, target: LengthTarget): LengthSet
   }
   const workOffset = newWorkOffset(target, atPartZero)
   if (workOffset === null) return null
-  const lengths = Object.fromEntries(
-    Object.keys(from.lengths).map((tool) => [tool, minus(atPartZero(tool)!, workOffset)]),
-  )
+  const lengths = Object.fromEntries(Object.keys(from.lengths).map((tool) => [tool, minus(atPartZero(tool)!, workOffset)]))
   return { workOffset, lengths }
 }
 

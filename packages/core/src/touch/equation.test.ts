@@ -52,8 +52,18 @@ describe('properties', () => {
     fc.assert(
       fc.property(length, size, size, size, (left, width, radius, gauge) => {
         const right = plus(left, width)
-        const fromLeft = solveW({ M: plus(left, nm(-radius - gauge)), H: ZERO, P: ZERO, c: contactCorrection({ direction: 1, radius, gauge }) })
-        const fromRight = solveW({ M: plus(right, radius, gauge), H: ZERO, P: ZERO, c: contactCorrection({ direction: -1, radius, gauge }) })
+        const fromLeft = solveW({
+          M: plus(left, nm(-radius - gauge)),
+          H: ZERO,
+          P: ZERO,
+          c: contactCorrection({ direction: 1, radius, gauge }),
+        })
+        const fromRight = solveW({
+          M: plus(right, radius, gauge),
+          H: ZERO,
+          P: ZERO,
+          c: contactCorrection({ direction: -1, radius, gauge }),
+        })
         expect(fromLeft).toBe(left)
         expect(fromRight).toBe(right)
       }),

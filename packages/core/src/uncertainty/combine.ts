@@ -28,9 +28,7 @@ export function combine(contributors: Contributor[], increment: Nm): Uncertainty
   return {
     standard,
     expanded: nm(Math.ceil((COVERAGE * standard) / increment - 1e-9) * increment),
-    contributors: contributors
-      .filter((contributor) => contributor.standard > 0)
-      .sort((a, b) => b.standard - a.standard),
+    contributors: contributors.filter((contributor) => contributor.standard > 0).sort((a, b) => b.standard - a.standard),
   }
 }
 

@@ -46,7 +46,5 @@ export function sumOf(lines: readonly WorkingLine[]): Nm | null {
 
 /** A line that adds a signed amount, written without a sign of its own: "less 5.0000" rather than "+ −5.0000". */
 export function signedLine(label: string, amount: Nm): WorkingLine {
-  return amount < 0
-    ? { operation: 'less', label, figure: nm(0 - amount) }
-    : { operation: 'add', label, figure: amount }
+  return amount < 0 ? { operation: 'less', label, figure: nm(0 - amount) } : { operation: 'add', label, figure: amount }
 }

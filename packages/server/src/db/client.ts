@@ -1,11 +1,10 @@
-import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
+import { drizzle } from 'drizzle-orm/node-postgres'
 import pg from 'pg'
+import type { Database } from './database.ts'
 import * as schema from './schema.ts'
 import { prepareStatements, type Statements } from './statements.ts'
 
-export type Database = NodePgDatabase<typeof schema>
-/** A transaction, or the database itself: queries take either. */
-export type Queries = Pick<Database, 'select' | 'selectDistinctOn' | 'insert' | 'update' | 'delete' | 'execute'>
+export type { Database, Queries } from './database.ts'
 
 export interface Connection {
   pool: pg.Pool

@@ -1,5 +1,5 @@
 import { asc, and, eq, isNotNull, sql } from 'drizzle-orm'
-import type { Database } from './client.ts'
+import type { Database } from './database.ts'
 import {
   assembly,
   entry,

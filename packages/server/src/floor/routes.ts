@@ -68,7 +68,10 @@ async function noticesOf(
     notices.push({ verdict: 'query', sentence: `${one.title} was released by ${one.release!.person.name}: ${one.release!.reason}` })
   const unseen = setup.toSee.filter((readout) => !readout.seen).length
   if (unseen > 0)
-    notices.push({ verdict: 'query', sentence: `${unseen} ${unseen === 1 ? 'readout has' : 'readouts have'} not been seen on the control.` })
+    notices.push({
+      verdict: 'query',
+      sentence: `${unseen} ${unseen === 1 ? 'readout has' : 'readouts have'} not been seen on the control.`,
+    })
   return notices
 }
 

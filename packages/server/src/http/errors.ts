@@ -23,7 +23,11 @@ export function asProblem(error: unknown): Problem {
     return new Problem(coded.status, 'not-read', 'The body cannot be read.')
   if (error instanceof URIError) return new Problem(400, 'not-read', 'The address cannot be read.')
   if (isUnreachable(coded))
-    return new Problem(503, 'database-away', 'The database does not answer. What you typed is kept; when it is back, ask whether the entry is there.')
+    return new Problem(
+      503,
+      'database-away',
+      'The database does not answer. What you typed is kept; when it is back, ask whether the entry is there.',
+    )
   return new Problem(500, 'fault', 'Something went wrong in the program. What you typed is kept; ask whether the entry is there.')
 }
 

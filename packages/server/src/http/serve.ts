@@ -46,8 +46,7 @@ function checkAccess(operation: Operation, role: Role | undefined): void {
 
 function bodyOf(request: Request): unknown {
   if (request.body === undefined) {
-    if (Number(request.get('content-length') ?? 0) > 0)
-      throw new Problem(415, 'not-json', 'Send the body as application/json.')
+    if (Number(request.get('content-length') ?? 0) > 0) throw new Problem(415, 'not-json', 'Send the body as application/json.')
     return {}
   }
   return request.body

@@ -27,7 +27,9 @@ type Head = typeof machineHead.$inferSelect
 
 /** SHA-256 over the hash before and the canonical content. */
 export function hashOf(previousHash: string, content: EntryContent): string {
-  return createHash('sha256').update(chained(previousHash, content as unknown as Json)).digest('hex')
+  return createHash('sha256')
+    .update(chained(previousHash, content as unknown as Json))
+    .digest('hex')
 }
 
 /**
@@ -40,7 +42,20 @@ export async function append({ client, statements }: Lane, head: Head, content: 
   const { id, machine, seq, kind, at, setup, step, refers } = full
   const hash = hashOf(head.hash, full)
   const person = full.person.id
-  await statements.addEntry.execute({ id, machine, seq, kind, at, person, setup, step, refers, content: full, hash, previousHash: head.hash })
+  await statements.addEntry.execute({
+    id,
+    machine,
+    seq,
+    kind,
+    at,
+    person,
+    setup,
+    step,
+    refers,
+    content: full,
+    hash,
+    previousHash: head.hash,
+  })
   for (const write of full.writes) {
     await statements.addWrite.execute(writeRow(full, write))
     await statements.putValue.execute(valueRow(full, write))

@@ -34,7 +34,12 @@ export async function refuseIfMovedOn(
 }
 
 async function sinceThen(db: Queries, machine: string, register: RegisterKey, basis: string | null): Promise<Between[]> {
-  const [known] = basis ? await db.select({ seq: entry.seq }).from(entry).where(and(eq(entry.id, basis), eq(entry.machine, machine))) : []
+  const [known] = basis
+    ? await db
+        .select({ seq: entry.seq })
+        .from(entry)
+        .where(and(eq(entry.id, basis), eq(entry.machine, machine)))
+    : []
   const rows = await db
     .select({ write: entryWrite, content: entry.content })
     .from(entryWrite)

@@ -10,7 +10,12 @@ import { onceOnly } from './record.ts'
 import { loadMachine } from './scene.ts'
 
 /** Notes that somebody saw one of an entry's readouts on the control. Answers with the entry that was seen. */
-export async function see(connection: Connection, target: string, { id, key }: { id: string; key: string }, author: Author): Promise<Entry> {
+export async function see(
+  connection: Connection,
+  target: string,
+  { id, key }: { id: string; key: string },
+  author: Author,
+): Promise<Entry> {
   await onceOnly(connection, id, async (lane) => {
     const known = await readEntry(lane.db, target)
     if (!known) throw notFound('This entry')
@@ -38,4 +43,3 @@ export async function see(connection: Connection, target: string, { id, key }: {
   })
   return (await readEntry(connection.db, target))!
 }
-

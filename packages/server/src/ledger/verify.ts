@@ -32,7 +32,9 @@ const BATCH = 1000
  * value must be the one that the newest entry on its register wrote.
  */
 export async function verifyLedger(pool: pg.Pool): Promise<Verified> {
-  const { rows: heads } = await pool.query<{ machine: string; seq: string; hash: string }>('SELECT machine, seq, hash FROM machine_head ORDER BY machine')
+  const { rows: heads } = await pool.query<{ machine: string; seq: string; hash: string }>(
+    'SELECT machine, seq, hash FROM machine_head ORDER BY machine',
+  )
   const faults: Fault[] = []
   let entries = 0
   for (const head of heads) {

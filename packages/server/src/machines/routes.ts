@@ -42,7 +42,13 @@ export function machineRoutes(app: Express, connection: Connection, clock: () =>
 }
 
 function newId(name: string): string {
-  return name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 40) || 'machine'
+  return (
+    name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '')
+      .slice(0, 40) || 'machine'
+  )
 }
 
 /** Adds a machine at the end of the floor, with an empty chain. */

@@ -36,7 +36,8 @@ export function peopleRoutes(app: Express, { db, statements }: Connection, clock
       .values({ ...added, pinHash: await hashPin(body.pin) })
       .onConflictDoNothing()
       .returning(NAMES)
-    if (!rows[0]) throw new Problem(409, 'name-taken', `There is a ${body.name} already. Add an initial, so that entries can be told apart.`)
+    if (!rows[0])
+      throw new Problem(409, 'name-taken', `There is a ${body.name} already. Add an initial, so that entries can be told apart.`)
     return rows[0]
   })
 

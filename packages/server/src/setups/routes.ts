@@ -13,19 +13,28 @@ export function setupRoutes(app: Express, connection: Connection, clock: () => s
 
   serve(app, api.setup, ({ params }) => loadSetup(db, params.id))
 
-  serve(app, api.confirmStep, ({ params, body, person }) =>
-    confirmStep(connection, params.id, params.step, body, { person, now: clock() }),
-  )
+  serve(app, api.confirmStep, ({ params, body, person }) => confirmStep(connection, params.id, params.step, body, { person, now: clock() }))
 
   serve(app, api.skipStep, async ({ params, body, person }) => {
     const { step, plan } = await planned(db, params.id, params.step)
     if (step.kind === 'seen')
-      throw new Problem(409, 'not-skippable', 'What is to be seen on the control cannot be skipped as a whole; each readout stays open until it is seen.')
+      throw new Problem(
+        409,
+        'not-skippable',
+        'What is to be seen on the control cannot be skipped as a whole; each readout stays open until it is seen.',
+      )
     return note(
       connection,
       plan.setup.machine,
       body.id,
-      { kind: 'skipped', title: `Skipped: ${step.title}`, reason: body.reason, setup: params.id, operation: plan.operation.id, step: step.id },
+      {
+        kind: 'skipped',
+        title: `Skipped: ${step.title}`,
+        reason: body.reason,
+        setup: params.id,
+        operation: plan.operation.id,
+        step: step.id,
+      },
       { person, now: clock() },
     )
   })

@@ -2,7 +2,7 @@
 import { shiftAt } from '@rook/core'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import PlaceIcon from '../parts/PlaceIcon.vue'
 import RookMark from '../parts/RookMark.vue'
 import { useContext } from './context.ts'
@@ -17,6 +17,7 @@ const session = useSession()
 const live = useLive()
 const context = useContext()
 const router = useRouter()
+const route = useRoute()
 const now = ref(new Date())
 useIntervalFn(() => (now.value = new Date()), 30_000)
 
@@ -26,6 +27,9 @@ const places = [
   { to: '/ledger', name: 'Ledger', icon: 'ledger' },
   { to: '/machines', name: 'Machines', icon: 'machines' },
 ] as const
+
+/** Also anywhere inside a place: a setup's step is still Setup. */
+const isHere = (place: string) => route.path === place || route.path.startsWith(`${place}/`)
 
 const shift = computed(() => {
   const name = session.shop && shiftAt(session.shop.shifts, session.shop.timeZone, now.value.toISOString())
@@ -42,7 +46,7 @@ async function leave(): Promise<void> {
   <div class="shell">
     <nav class="rail" aria-label="Places">
       <RouterLink to="/floor" class="mark" aria-label="Rook Ledger"><RookMark /></RouterLink>
-      <RouterLink v-for="place in places" :key="place.to" :to="place.to" class="place" active-class="here">
+      <RouterLink v-for="place in places" :key="place.to" :to="place.to" class="place" active-class="" :class="{ here: isHere(place.to) }">
         <PlaceIcon :name="place.icon" />
         <span>{{ place.name }}</span>
       </RouterLink>
@@ -55,9 +59,7 @@ async function leave(): Promise<void> {
       </p>
       <button class="tool" type="button" @click="$emit('turn')">{{ theme === 'day' ? 'Night' : 'Day' }}</button>
       <button class="tool" type="button" @click="leave">Sign out</button>
-      <span class="tool state" :class="{ away: !live.connected }" role="status">{{
-        live.connected ? 'connected' : 'not connected'
-      }}</span>
+      <span class="tool state" :class="{ away: !live.connected }" role="status">{{ live.connected ? 'connected' : 'not connected' }}</span>
     </header>
     <main class="main">
       <p v-if="!live.connected" class="away-line">

@@ -5,8 +5,28 @@ import { computed, watchEffect } from 'vue'
 type Choice = 'day' | 'night' | 'as the system'
 
 const COLOURS = {
-  day: { paper: '#f5f1e6', sheet: '#fffdf7', ink: '#22302f', quiet: '#566360', rule: '#d8d1bf', act: '#1e6b5e', stop: '#a3271f', query: '#8a5000', note: '#2f5573' },
-  night: { paper: '#121a19', sheet: '#18211f', ink: '#e6e2d3', quiet: '#a3ada8', rule: '#34413e', act: '#5fb8a6', stop: '#ef8a80', query: '#e0a24a', note: '#8fb6d6' },
+  day: {
+    paper: '#f5f1e6',
+    sheet: '#fffdf7',
+    ink: '#22302f',
+    quiet: '#566360',
+    rule: '#d8d1bf',
+    act: '#1e6b5e',
+    stop: '#a3271f',
+    query: '#8a5000',
+    note: '#2f5573',
+  },
+  night: {
+    paper: '#121a19',
+    sheet: '#18211f',
+    ink: '#e6e2d3',
+    quiet: '#a3ada8',
+    rule: '#34413e',
+    act: '#5fb8a6',
+    stop: '#ef8a80',
+    query: '#e0a24a',
+    note: '#8fb6d6',
+  },
 } as const
 
 /** Day or night: what was chosen on this tablet, else what the system says. */

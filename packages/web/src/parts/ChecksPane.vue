@@ -35,14 +35,23 @@ function keep(finding: Finding): void {
 
 <template>
   <section class="sheet checks" aria-label="Checks" aria-live="polite">
-    <p v-if="refusal" class="row stop"><VerdictMark verdict="stop" /> <span>{{ refusal.sentence }}</span></p>
+    <p v-if="refusal" class="row stop">
+      <VerdictMark verdict="stop" /> <span>{{ refusal.sentence }}</span>
+    </p>
     <p v-else-if="waitingFor" class="row quiet">The checks run when every figure is there. Next: {{ waitingFor }}.</p>
     <p v-if="clear.length > 0" class="row">
       <VerdictMark verdict="clear" />
       <span class="grow">{{ clearWords }}</span>
       <span class="quiet small">{{ clear.length }} clear</span>
     </p>
-    <div v-for="finding in open" :key="findingKey(finding)" class="row" :class="finding.verdict" :data-check="finding.check" :data-verdict="finding.verdict">
+    <div
+      v-for="finding in open"
+      :key="findingKey(finding)"
+      class="row"
+      :class="finding.verdict"
+      :data-check="finding.check"
+      :data-verdict="finding.verdict"
+    >
       <VerdictMark :verdict="finding.verdict" />
       <div class="grow">
         <span>{{ finding.sentence }}</span>

@@ -7,7 +7,9 @@ import { vAccessible } from './accessible-select.ts'
 const value = defineModel<string>({ required: true })
 const props = defineProps<{ input: ChoiceInput; problem?: string | undefined; asked: boolean }>()
 
-const options = computed(() => props.input.options.map((option) => ({ ...option, chosen: option.note ? `${option.label}, ${option.note}` : option.label })))
+const options = computed(() =>
+  props.input.options.map((option) => ({ ...option, chosen: option.note ? `${option.label}, ${option.note}` : option.label })),
+)
 </script>
 
 <template>

@@ -70,8 +70,26 @@ const surface = computed(() => {
   const across = line.axis === props.drawing.horizontal
   const at = across ? scale.value.x(line.at) : scale.value.y(line.at)
   return across
-    ? { x1: at, x2: at, y1: stock.value.top - 12, y2: stock.value.top + stock.value.height + 18, label: line.label, tx: at, ty: stock.value.top + stock.value.height + 34, anchor: 'middle' }
-    : { x1: stock.value.left - 14, x2: stock.value.left + stock.value.width + 14, y1: at, y2: at, label: line.label, tx: stock.value.left + stock.value.width - 6, ty: at + 20, anchor: 'end' }
+    ? {
+        x1: at,
+        x2: at,
+        y1: stock.value.top - 12,
+        y2: stock.value.top + stock.value.height + 18,
+        label: line.label,
+        tx: at,
+        ty: stock.value.top + stock.value.height + 34,
+        anchor: 'middle',
+      }
+    : {
+        x1: stock.value.left - 14,
+        x2: stock.value.left + stock.value.width + 14,
+        y1: at,
+        y2: at,
+        label: line.label,
+        tx: stock.value.left + stock.value.width - 6,
+        ty: at + 20,
+        anchor: 'end',
+      }
 })
 
 const inside = (x: number) => Math.min(width.value - 8, Math.max(8, x))
@@ -93,7 +111,10 @@ const touches = computed(() =>
       tail,
       head,
       tip: `${head.x},${head.y} ${barb(1)} ${barb(-1)}`,
-      text: way.x === 0 ? { x: tail.x + 12, y: way.y > 0 ? tail.y - 4 : tail.y + 4, anchor: 'start' } : { x: inside(tail.x), y: at.y + r + 24, anchor },
+      text:
+        way.x === 0
+          ? { x: tail.x + 12, y: way.y > 0 ? tail.y - 4 : tail.y + 4, anchor: 'start' }
+          : { x: inside(tail.x), y: at.y + r + 24, anchor },
     }
   }),
 )
@@ -104,7 +125,15 @@ const sideLines = computed(() => {
   const [l, r, t, b] = [box.left, box.left + box.width, box.top, box.top + box.height]
   return [
     { axis: 'X' as const, direction: '+' as const, x: l - REACH / 2, y: t, width: REACH, height: b - t, label: 'left side, moving X+' },
-    { axis: 'X' as const, direction: '-' as const, x: r - REACH / 2, y: t, width: REACH, height: b - t, label: 'right side, moving X\u2212' },
+    {
+      axis: 'X' as const,
+      direction: '-' as const,
+      x: r - REACH / 2,
+      y: t,
+      width: REACH,
+      height: b - t,
+      label: 'right side, moving X\u2212',
+    },
     { axis: 'Y' as const, direction: '+' as const, x: l, y: b - REACH / 2, width: r - l, height: REACH, label: 'near side, moving Y+' },
     { axis: 'Y' as const, direction: '-' as const, x: l, y: t - REACH / 2, width: r - l, height: REACH, label: 'far side, moving Y\u2212' },
   ]
@@ -121,8 +150,12 @@ const caption = computed(() => {
     <svg :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="group" :aria-label="`Drawing, ${caption}`">
       <template v-for="box in boxes" :key="box.kind + (box.label ?? '')">
         <rect :class="['solid', box.kind]" :x="box.left" :y="box.top" :width="box.width" :height="box.height" />
-        <text v-if="box.label && box.kind === 'setter'" :x="box.left + box.width / 2" :y="box.top + box.height + 18" text-anchor="middle">{{ box.label }}</text>
-        <text v-if="box.label && box.kind === 'shim'" class="small-text" :x="box.left + box.width + 8" :y="box.top - 5">{{ box.label }}</text>
+        <text v-if="box.label && box.kind === 'setter'" :x="box.left + box.width / 2" :y="box.top + box.height + 18" text-anchor="middle">
+          {{ box.label }}
+        </text>
+        <text v-if="box.label && box.kind === 'shim'" class="small-text" :x="box.left + box.width + 8" :y="box.top - 5">
+          {{ box.label }}
+        </text>
       </template>
       <rect
         v-for="side in sideLines"
@@ -161,9 +194,7 @@ const caption = computed(() => {
         <text :x="touch.text.x" :y="touch.text.y" :text-anchor="touch.text.anchor">{{ touch.label }}</text>
       </g>
     </svg>
-    <figcaption class="quiet small">
-      {{ caption }}<template v-if="former?.far">; the former zero lies off the drawing</template>
-    </figcaption>
+    <figcaption class="quiet small">{{ caption }}<template v-if="former?.far">; the former zero lies off the drawing</template></figcaption>
   </figure>
 </template>
 

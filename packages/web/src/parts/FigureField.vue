@@ -55,7 +55,7 @@ defineExpose({ focus: () => field.value?.focus() })
       :data-input="input.id"
       maxlength="120"
       @keydown="keydown"
-      @focus="($event.target as HTMLInputElement).select(), pad.attach($event.target as HTMLInputElement)"
+      @focus="(($event.target as HTMLInputElement).select(), pad.attach($event.target as HTMLInputElement))"
       @blur="pad.detach($event.target as HTMLInputElement)"
     />
   </span>

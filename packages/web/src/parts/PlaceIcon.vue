@@ -11,7 +11,17 @@ const PATHS = {
 </script>
 
 <template>
-  <svg viewBox="0 0 24 24" width="24" height="24" fill="none" stroke="currentColor" stroke-width="1.6" stroke-linejoin="round" stroke-linecap="round" aria-hidden="true">
+  <svg
+    viewBox="0 0 24 24"
+    width="24"
+    height="24"
+    fill="none"
+    stroke="currentColor"
+    stroke-width="1.6"
+    stroke-linejoin="round"
+    stroke-linecap="round"
+    aria-hidden="true"
+  >
     <path :d="PATHS[name]" />
   </svg>
 </template>

@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { asShown, axesOf, reachRegister, registerKey, workRegister, geometryRegister, type RegisterRef, type Scene, type Standing } from '@rook/core'
+import {
+  asShown,
+  axesOf,
+  reachRegister,
+  registerKey,
+  workRegister,
+  geometryRegister,
+  type RegisterRef,
+  type Scene,
+  type Standing,
+} from '@rook/core'
 import { computed } from 'vue'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
@@ -25,7 +35,8 @@ function wordOf(standing: Standing | undefined): string {
   const carried = props.scene.plan !== null && standing.setup !== props.scene.plan.setup
   return carried ? 'carried over' : standing.seen ? 'measured, seen' : 'measured'
 }
-const classOf = (word: string) => `standing-${word === 'zero on purpose' ? 'on-purpose' : word.startsWith('measured') ? 'measured' : word.replace(' ', '-')}`
+const classOf = (word: string) =>
+  `standing-${word === 'zero on purpose' ? 'on-purpose' : word.startsWith('measured') ? 'measured' : word.replace(' ', '-')}`
 
 const axes = computed(() => axesOf(props.scene.machine))
 const work = computed(() =>
@@ -36,11 +47,16 @@ const work = computed(() =>
 const tools = computed(() =>
   props.scene.tools.map((tool) => ({
     ...tool,
-    cells: props.scene.machine.kind === 'lathe' ? [cell(geometryRegister(tool.offset, 'X')), cell(geometryRegister(tool.offset, 'Z'))] : [cell(reachRegister(props.scene.machine, tool))],
+    cells:
+      props.scene.machine.kind === 'lathe'
+        ? [cell(geometryRegister(tool.offset, 'X')), cell(geometryRegister(tool.offset, 'Z'))]
+        : [cell(reachRegister(props.scene.machine, tool))],
   })),
 )
 const setters = computed(() =>
-  props.scene.gauges.filter(({ family, id }) => family === 'setter' && props.scene.standing[`setter/${id}/K/geometry`]).map(({ id, name }) => ({ name, cell: cell({ family: 'setter', slot: id, property: 'K', layer: 'geometry' }) })),
+  props.scene.gauges
+    .filter(({ family, id }) => family === 'setter' && props.scene.standing[`setter/${id}/K/geometry`])
+    .map(({ id, name }) => ({ name, cell: cell({ family: 'setter', slot: id, property: 'K', layer: 'geometry' }) })),
 )
 </script>
 
@@ -50,15 +66,25 @@ const setters = computed(() =>
       <thead>
         <tr>
           <th>Slot</th>
-          <th v-for="axis in axes" :key="axis">{{ axis }} <span class="quiet">{{ scene.machine.unit }}</span></th>
+          <th v-for="axis in axes" :key="axis">
+            {{ axis }} <span class="quiet">{{ scene.machine.unit }}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="slot in work" :key="slot.code">
-          <th scope="row">{{ slot.code }}<span class="quiet small name">{{ slot.name }}</span></th>
+          <th scope="row">
+            {{ slot.code }}<span class="quiet small name">{{ slot.name }}</span>
+          </th>
           <td v-for="one in slot.cells" :key="one.key">
-            <component :is="one.standing ? 'RouterLink' : 'span'" class="value" :to="one.standing && { name: 'entry', params: { entry: one.standing.entry } }">
-              <span class="figure" :class="classOf(one.word)">{{ one.standing ? asShown(one.standing.value, scene.machine) : 'unset' }}</span>
+            <component
+              :is="one.standing ? 'RouterLink' : 'span'"
+              class="value"
+              :to="one.standing && { name: 'entry', params: { entry: one.standing.entry } }"
+            >
+              <span class="figure" :class="classOf(one.word)">{{
+                one.standing ? asShown(one.standing.value, scene.machine) : 'unset'
+              }}</span>
               <span v-if="one.standing" class="quiet small">{{ one.word }}, {{ when(one.standing.at, session.shop) }}</span>
             </component>
           </td>
@@ -73,15 +99,25 @@ const setters = computed(() =>
             <th>Geometry X</th>
             <th>Geometry Z</th>
           </template>
-          <th v-else>Length <span class="quiet">{{ scene.machine.unit }}</span></th>
+          <th v-else>
+            Length <span class="quiet">{{ scene.machine.unit }}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="tool in tools" :key="tool.number">
-          <th scope="row">T{{ tool.number }}<span class="quiet small name">{{ tool.name }}</span></th>
+          <th scope="row">
+            T{{ tool.number }}<span class="quiet small name">{{ tool.name }}</span>
+          </th>
           <td v-for="one in tool.cells" :key="one.key">
-            <component :is="one.standing ? 'RouterLink' : 'span'" class="value" :to="one.standing && { name: 'entry', params: { entry: one.standing.entry } }">
-              <span class="figure" :class="classOf(one.word)">{{ one.standing ? asShown(one.standing.value, scene.machine) : 'unset' }}</span>
+            <component
+              :is="one.standing ? 'RouterLink' : 'span'"
+              class="value"
+              :to="one.standing && { name: 'entry', params: { entry: one.standing.entry } }"
+            >
+              <span class="figure" :class="classOf(one.word)">{{
+                one.standing ? asShown(one.standing.value, scene.machine) : 'unset'
+              }}</span>
               <span v-if="one.standing" class="quiet small">{{ one.word }}, {{ when(one.standing.at, session.shop) }}</span>
             </component>
           </td>

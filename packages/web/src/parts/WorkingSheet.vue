@@ -67,8 +67,7 @@ function go(step: 1 | -1, from: string): void {
     <ol class="lines">
       <li v-for="(line, at) in sheet.working.lines" :key="line.input ?? at">
         <span class="label"
-          ><span class="quiet">{{ lineWords(line).operation }}</span>
-          {{ lineWords(line).label }}</span
+          ><span class="quiet">{{ lineWords(line).operation }}</span> {{ lineWords(line).label }}</span
         >
         <FigureField
           v-if="lengthOf(line.input)"
@@ -84,7 +83,12 @@ function go(step: 1 | -1, from: string): void {
         />
         <Figure v-else-if="line.figure !== null" class="derived" :value="line.figure" :machine="scene.machine" />
         <span v-else class="derived quiet" aria-label="not known yet">&middot;&middot;&middot;</span>
-        <p v-if="line.input && problemOf(line.input)" class="problem small" :class="problemOf(line.input)!.kind === 'ask' ? 'query' : 'stop'" role="alert">
+        <p
+          v-if="line.input && problemOf(line.input)"
+          class="problem small"
+          :class="problemOf(line.input)!.kind === 'ask' ? 'query' : 'stop'"
+          role="alert"
+        >
           {{ problemOf(line.input)!.sentence }}
           <button v-if="problemOf(line.input)!.kind === 'ask'" type="button" class="agree" @click="emit('agree', line.input!)">
             Use {{ asShown(problemOf(line.input)!.offered!, scene.machine) }}
@@ -95,7 +99,9 @@ function go(step: 1 | -1, from: string): void {
     <div class="result" data-result>
       <span class="what">
         <strong>{{ sheet.working.result.label }}</strong>
-        <span v-if="sheet.working.result.expanded !== null" class="quiet figure"> &plusmn; {{ asShown(sheet.working.result.expanded, scene.machine) }}</span>
+        <span v-if="sheet.working.result.expanded !== null" class="quiet figure">
+          &plusmn; {{ asShown(sheet.working.result.expanded, scene.machine) }}</span
+        >
         <span v-if="figure !== null" class="quiet small figure other">{{ inOtherUnit(figure, scene.machine) }}</span>
       </span>
       <Figure v-if="figure !== null" class="value" :value="figure" :machine="scene.machine" />
@@ -108,7 +114,9 @@ function go(step: 1 | -1, from: string): void {
     <p v-else-if="sheet.target" class="was quiet"><span>was unset</span></p>
     <p v-if="moved !== null && standing" class="moves">
       <span class="quiet"
-        >moves<template v-if="whereItMoved(sheet.target!, moved, scene.machine)">; {{ whereItMoved(sheet.target!, moved, scene.machine) }}</template></span
+        >moves<template v-if="whereItMoved(sheet.target!, moved, scene.machine)"
+          >; {{ whereItMoved(sheet.target!, moved, scene.machine) }}</template
+        ></span
       >
       <span class="figure derived">{{ asShown(moved, scene.machine, 'always') }}</span>
     </p>

@@ -1,4 +1,13 @@
-import { formatLength, decimalsFor, type Axis, type MachineRecord, type Nm, type Operation, type RegisterRef, type WorkingLine } from '@rook/core'
+import {
+  formatLength,
+  decimalsFor,
+  type Axis,
+  type MachineRecord,
+  type Nm,
+  type Operation,
+  type RegisterRef,
+  type WorkingLine,
+} from '@rook/core'
 
 const WORDS: Record<Operation, string> = { start: '', add: 'plus', less: 'less', aside: 'noted' }
 

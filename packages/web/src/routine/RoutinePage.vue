@@ -6,7 +6,14 @@ import { useScene } from '../app/queries.ts'
 import RoutinePanes from './RoutinePanes.vue'
 import type { RoutineAt } from './use-routine.ts'
 
-const props = defineProps<{ machine: string; setup: string | null; step: string | null; routine: string; preset: RawInputs; heading?: string }>()
+const props = defineProps<{
+  machine: string
+  setup: string | null
+  step: string | null
+  routine: string
+  preset: RawInputs
+  heading?: string
+}>()
 defineEmits<{ recorded: [entry: Entry] }>()
 
 const scene = useScene(
@@ -32,7 +39,9 @@ const target = ref<string | null>(null)
 </script>
 
 <template>
-  <div v-if="!routine" class="page"><p class="stop">There is no routine called “{{ props.routine }}”.</p></div>
+  <div v-if="!routine" class="page">
+    <p class="stop">There is no routine called “{{ props.routine }}”.</p>
+  </div>
   <div v-else-if="scene.isError.value && !scene.data.value" class="page">
     <p class="stop">{{ scene.error.value?.message }}</p>
   </div>
@@ -45,9 +54,17 @@ const target = ref<string | null>(null)
       <h1>{{ heading ?? routine.name }}</h1>
       <span class="quiet grow">{{ heading ? routine.name.toLowerCase() : routine.purpose }}</span>
       <slot name="ways" />
-      <span v-if="target" class="writes">writes to <strong>{{ target }} on {{ scene.data.value.machine.name }}</strong></span>
+      <span v-if="target" class="writes"
+        >writes to <strong>{{ target }} on {{ scene.data.value.machine.name }}</strong></span
+      >
     </header>
-    <RoutinePanes :key="`${machine}:${setup}:${step}:${props.routine}`" :at="at" :scene="scene.data.value" @recorded="(entry) => $emit('recorded', entry)" @target="(register) => (target = register)" />
+    <RoutinePanes
+      :key="`${machine}:${setup}:${step}:${props.routine}`"
+      :at="at"
+      :scene="scene.data.value"
+      @recorded="(entry) => $emit('recorded', entry)"
+      @target="(register) => (target = register)"
+    />
   </div>
   <p v-else class="page quiet">Opening …</p>
 </template>

@@ -21,9 +21,15 @@ const target = computed(() =>
         <span class="part">{{ on.setup.partName }}</span>
         <span class="quiet">Job {{ on.setup.job }}, {{ on.setup.operationName }}</span>
         <span class="progress" :aria-label="`${on.setup.done} of ${on.setup.of} steps done`">
-          <span v-for="n in on.setup.of" :key="n" :class="n <= on.setup.done ? 'done' : n <= on.setup.done + on.setup.skipped ? 'skipped' : ''" />
+          <span
+            v-for="n in on.setup.of"
+            :key="n"
+            :class="n <= on.setup.done ? 'done' : n <= on.setup.done + on.setup.skipped ? 'skipped' : ''"
+          />
         </span>
-        <span class="quiet small">{{ on.setup.done }} of {{ on.setup.of }} done<template v-if="on.setup.skipped">, {{ on.setup.skipped }} skipped</template></span>
+        <span class="quiet small"
+          >{{ on.setup.done }} of {{ on.setup.of }} done<template v-if="on.setup.skipped">, {{ on.setup.skipped }} skipped</template></span
+        >
       </template>
       <span v-else class="quiet part">nothing set up</span>
     </RouterLink>

@@ -45,23 +45,38 @@ async function takeBack(): Promise<void> {
     <template v-else-if="content && machine">
       <h1 :class="{ taken: query.data.value!.correctedBy }">{{ content.title }}</h1>
       <p class="quiet">
-        Entry {{ content.seq }} on {{ machine.name }}, {{ dayTime(content.at, session.shop) }}, {{ content.person.name }}, {{ content.person.role
-        }}<template v-if="content.shift">, {{ content.shift }} shift</template>
+        Entry {{ content.seq }} on {{ machine.name }}, {{ dayTime(content.at, session.shop) }}, {{ content.person.name }},
+        {{ content.person.role }}<template v-if="content.shift">, {{ content.shift }} shift</template>
       </p>
       <p v-if="query.data.value!.correctedBy" class="query">
-        Taken back: it no longer counts. <RouterLink :to="{ name: 'entry', params: { entry: query.data.value!.correctedBy! } }">See the correction</RouterLink>
+        Taken back: it no longer counts.
+        <RouterLink :to="{ name: 'entry', params: { entry: query.data.value!.correctedBy! } }">See the correction</RouterLink>
       </p>
       <p v-if="content.reason">Reason: {{ content.reason }}</p>
-      <p v-if="content.refers"><RouterLink :to="{ name: 'entry', params: { entry: content.refers } }">The entry this is about</RouterLink></p>
+      <p v-if="content.refers">
+        <RouterLink :to="{ name: 'entry', params: { entry: content.refers } }">The entry this is about</RouterLink>
+      </p>
       <EntrySheet :entry="query.data.value!" :machine="machine" />
       <p class="ways">
-        <RouterLink v-for="write in content.writes" :key="write.register" class="link" :to="{ name: 'ledger', query: { machine: content.machine, register: write.register } }">
+        <RouterLink
+          v-for="write in content.writes"
+          :key="write.register"
+          class="link"
+          :to="{ name: 'ledger', query: { machine: content.machine, register: write.register } }"
+        >
           Everything written to {{ write.name }}
         </RouterLink>
         <button v-if="correctable" type="button" class="link" @click="correcting = true">Take this entry back</button>
       </p>
       <p class="quiet small hash">{{ query.data.value!.hash }}, follows {{ query.data.value!.previousHash.slice(0, 12) }}…</p>
-      <Modal v-model:open="correcting" title="Take this entry back" ok-text="Take it back" cancel-text="Leave it" :ok-button-props="{ disabled: reason.trim().length < 3 }" @ok="takeBack">
+      <Modal
+        v-model:open="correcting"
+        title="Take this entry back"
+        ok-text="Take it back"
+        cancel-text="Leave it"
+        :ok-button-props="{ disabled: reason.trim().length < 3 }"
+        @ok="takeBack"
+      >
         <p>It stays in the ledger; a new entry says that it no longer counts and puts back what stood before.</p>
         <label class="why">
           <span class="quiet">Reason</span>

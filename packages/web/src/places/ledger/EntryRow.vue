@@ -13,7 +13,9 @@ const session = useSession()
   <li :class="{ taken: entry.correctedBy }" :data-kind="entry.kind">
     <RouterLink :to="{ name: 'entry', params: { entry: entry.id } }">
       <span class="quiet figure when">{{ when(entry.at, session.shop) }}</span>
-      <span class="machine">{{ entry.machineName }} <span class="quiet small figure">{{ entry.seq }}</span></span>
+      <span class="machine"
+        >{{ entry.machineName }} <span class="quiet small figure">{{ entry.seq }}</span></span
+      >
       <span class="what">
         <span class="title">{{ entry.title }}</span>
         <span v-if="entry.correctedBy" class="quiet small"> taken back</span>
@@ -26,10 +28,14 @@ const session = useSession()
       <span class="values">
         <template v-for="write in entry.writes" :key="write.register">
           <span class="figure after">{{ write.after === null ? 'unset' : asShown(write.after, machine) }}</span>
-          <span v-if="write.before !== null && write.after !== null" class="figure quiet small">{{ asShown(minus(write.after, write.before), machine, 'always') }}</span>
+          <span v-if="write.before !== null && write.after !== null" class="figure quiet small">{{
+            asShown(minus(write.after, write.before), machine, 'always')
+          }}</span>
         </template>
       </span>
-      <span class="quiet by">{{ entry.by }}<span v-if="entry.shift" class="small">, {{ entry.shift }}</span></span>
+      <span class="quiet by"
+        >{{ entry.by }}<span v-if="entry.shift" class="small">, {{ entry.shift }}</span></span
+      >
     </RouterLink>
   </li>
 </template>

@@ -35,12 +35,18 @@ const typed = (input: string | undefined) => {
         </ol>
         <p class="result">
           <strong>{{ content.working.result.label }}</strong>
-          <span v-if="content.working.result.expanded !== null" class="quiet figure">&plusmn; {{ asShown(content.working.result.expanded, machine) }}</span>
-          <strong v-if="content.working.result.figure !== null" class="value"><Figure :value="content.working.result.figure" :machine="machine" /></strong>
+          <span v-if="content.working.result.expanded !== null" class="quiet figure"
+            >&plusmn; {{ asShown(content.working.result.expanded, machine) }}</span
+          >
+          <strong v-if="content.working.result.figure !== null" class="value"
+            ><Figure :value="content.working.result.figure" :machine="machine"
+          /></strong>
         </p>
         <p v-for="write in content.writes" :key="write.register" class="was quiet">
           <span>{{ write.before === null ? 'was unset' : 'was' }}</span>
-          <RouterLink v-if="write.before !== null && write.beforeEntry" :to="{ name: 'entry', params: { entry: write.beforeEntry } }"><Figure :value="write.before" :machine="machine" /></RouterLink>
+          <RouterLink v-if="write.before !== null && write.beforeEntry" :to="{ name: 'entry', params: { entry: write.beforeEntry } }"
+            ><Figure :value="write.before" :machine="machine"
+          /></RouterLink>
         </p>
       </div>
     </div>
@@ -56,11 +62,15 @@ const typed = (input: string | undefined) => {
     <ul v-if="content.findings.length > 0" class="sheet findings">
       <li v-for="({ finding, reason }, at) in content.findings" :key="at">
         <VerdictMark :verdict="finding.verdict" />
-        <span>{{ finding.sentence }} <em v-if="reason">Reason: {{ reason }}</em></span>
+        <span
+          >{{ finding.sentence }} <em v-if="reason">Reason: {{ reason }}</em></span
+        >
       </li>
       <li v-if="content.release">
         <VerdictMark verdict="stop" />
-        <span>Released by {{ content.release.person.name }}: <em>{{ content.release.reason }}</em></span>
+        <span
+          >Released by {{ content.release.person.name }}: <em>{{ content.release.reason }}</em></span
+        >
       </li>
     </ul>
     <ul v-if="content.readouts.length > 0 && content.kind !== 'seen'" class="sheet findings">
@@ -75,7 +85,8 @@ const typed = (input: string | undefined) => {
     <p v-if="content.gauges.length > 0" class="quiet small">
       Rests on
       <template v-for="(gauge, at) in content.gauges" :key="gauge.id"
-        ><template v-if="at > 0">, </template>{{ gauge.name }} ({{ formatExact(gauge.size, machine.unit) }}, {{ gauge.calibrated ? `calibrated ${dayTime(gauge.calibrated, session.shop)}` : 'never calibrated' }})</template
+        ><template v-if="at > 0">, </template>{{ gauge.name }} ({{ formatExact(gauge.size, machine.unit) }},
+        {{ gauge.calibrated ? `calibrated ${dayTime(gauge.calibrated, session.shop)}` : 'never calibrated' }})</template
       >.
     </p>
   </div>

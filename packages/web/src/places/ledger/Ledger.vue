@@ -17,7 +17,11 @@ const machines = useMachines()
 const people = usePeople()
 
 const text = (value: unknown) => (typeof value === 'string' && value ? value : undefined)
-const filter = computed(() => ({ machine: text(route.query.machine), person: text(route.query.person), register: text(route.query.register) }))
+const filter = computed(() => ({
+  machine: text(route.query.machine),
+  person: text(route.query.person),
+  register: text(route.query.register),
+}))
 const first = useEntries(filter)
 
 // The newest page stays live; older ones are added below it as they are asked for.
@@ -77,7 +81,9 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
       <p v-if="filter.register" class="quiet">only {{ entries[0]?.writes.find((write) => write.register === filter.register)?.name }}</p>
     </div>
     <p v-if="first.isError.value && !first.data.value" class="stop">{{ first.error.value?.message }}</p>
-    <p v-else-if="first.data.value && entries.length === 0" class="quiet">Nothing is recorded here yet. Entries come from the routines in Setup.</p>
+    <p v-else-if="first.data.value && entries.length === 0" class="quiet">
+      Nothing is recorded here yet. Entries come from the routines in Setup.
+    </p>
     <ol v-if="machines.data.value" class="sheet list">
       <EntryRow v-for="entry in entries" :key="entry.id" :entry="entry" :machine="machineOf(entry.machine)!" />
     </ol>

@@ -50,9 +50,13 @@ async function say(operation: typeof api.home | typeof api.power): Promise<void>
         <span v-else class="stop">Not homed since it was switched on.</span>
         <button v-if="!homed" type="button" class="plain" @click="say(api.home)">It has been homed</button>
         <button type="button" class="plain" @click="say(api.power)">It was switched on</button>
-        <RouterLink v-if="own" class="link" :to="{ name: 'setup', params: { setup: own.id } }">Setup at hand: {{ own.partName }}, {{ own.operationName }}</RouterLink>
+        <RouterLink v-if="own" class="link" :to="{ name: 'setup', params: { setup: own.id } }"
+          >Setup at hand: {{ own.partName }}, {{ own.operationName }}</RouterLink
+        >
         <RouterLink class="link" :to="{ name: 'ledger', query: { machine } }">Its entries</RouterLink>
-        <RouterLink v-if="session.person?.role === 'lead'" class="link" :to="{ name: 'machine-record', params: { machine } }">Its record</RouterLink>
+        <RouterLink v-if="session.person?.role === 'lead'" class="link" :to="{ name: 'machine-record', params: { machine } }"
+          >Its record</RouterLink
+        >
       </p>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       <StandingTable :scene="scene.data.value" />

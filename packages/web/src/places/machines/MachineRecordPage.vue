@@ -49,31 +49,49 @@ async function keep(): Promise<void> {
       <label><span>Name</span><input v-model="form.name" maxlength="40" /></label>
       <label
         ><span>Kind</span>
-        <select v-model="form.kind"><option value="mill">mill or router</option><option value="lathe">lathe</option></select></label
+        <select v-model="form.kind">
+          <option value="mill">mill or router</option>
+          <option value="lathe">lathe</option>
+        </select></label
       >
       <label
         ><span>Unit</span>
-        <select v-model="form.unit"><option value="mm">millimetres</option><option value="in">inches</option></select></label
+        <select v-model="form.unit">
+          <option value="mm">millimetres</option>
+          <option value="in">inches</option>
+        </select></label
       >
       <label><span>Least increment</span><input v-model="form.increment" class="figure" /></label>
       <label v-if="form.kind === 'mill'"
         ><span>Length in Z</span>
-        <select v-model="form.lengthConvention"><option v-for="(words, convention) in CONVENTIONS" :key="convention" :value="convention">{{ words }}</option></select></label
+        <select v-model="form.lengthConvention">
+          <option v-for="(words, convention) in CONVENTIONS" :key="convention" :value="convention">{{ words }}</option>
+        </select></label
       >
       <label v-if="form.kind === 'mill'"
         ><span>D registers hold</span>
-        <select v-model="form.diameterRegister"><option value="diameter">diameters</option><option value="radius">radii</option></select></label
+        <select v-model="form.diameterRegister">
+          <option value="diameter">diameters</option>
+          <option value="radius">radii</option>
+        </select></label
       >
       <label v-else
         ><span>X reads</span>
-        <select v-model="form.xReads"><option value="diameter">diameters</option><option value="radius">radii</option></select></label
+        <select v-model="form.xReads">
+          <option value="diameter">diameters</option>
+          <option value="radius">radii</option>
+        </select></label
       >
     </div>
     <h2>Travel, in machine coordinates</h2>
     <div class="grid">
       <template v-for="axis in axesOfKind(form.kind)" :key="axis">
-        <label><span>{{ axis }} from</span><input v-model="form.travels[axis].min" class="figure" /></label>
-        <label><span>{{ axis }} to</span><input v-model="form.travels[axis].max" class="figure" /></label>
+        <label
+          ><span>{{ axis }} from</span><input v-model="form.travels[axis].min" class="figure"
+        /></label>
+        <label
+          ><span>{{ axis }} to</span><input v-model="form.travels[axis].max" class="figure"
+        /></label>
       </template>
     </div>
     <h2>Work offset slots</h2>

@@ -30,10 +30,18 @@ useContext().set('Machines')
             <span class="quiet small kind">{{ machine.kind }}</span>
           </th>
           <td>{{ machine.unit }}, {{ formatExact(machine.increment, machine.unit) }}</td>
-          <td>{{ machine.kind === 'lathe' ? `X reads ${machine.xReads === 'diameter' ? 'diameters' : 'radii'}` : CONVENTIONS[machine.lengthConvention] }}</td>
+          <td>
+            {{
+              machine.kind === 'lathe'
+                ? `X reads ${machine.xReads === 'diameter' ? 'diameters' : 'radii'}`
+                : CONVENTIONS[machine.lengthConvention]
+            }}
+          </td>
           <td>{{ machine.slots.length }}</td>
           <td>
-            <span v-for="travel in machine.travels" :key="travel.axis" class="travel figure">{{ travel.axis }} {{ formatExact(travel.min, machine.unit) }} to {{ formatExact(travel.max, machine.unit) }}</span>
+            <span v-for="travel in machine.travels" :key="travel.axis" class="travel figure"
+              >{{ travel.axis }} {{ formatExact(travel.min, machine.unit) }} to {{ formatExact(travel.max, machine.unit) }}</span
+            >
           </td>
         </tr>
       </tbody>

@@ -48,9 +48,15 @@ async function add(): Promise<void> {
       <label><span>Name</span><input v-model="name" maxlength="60" required /></label>
       <label
         ><span>Role</span>
-        <select v-model="role"><option value="operator">operator</option><option value="setter">setter</option><option value="lead">lead</option></select></label
+        <select v-model="role">
+          <option value="operator">operator</option>
+          <option value="setter">setter</option>
+          <option value="lead">lead</option>
+        </select></label
       >
-      <label><span>PIN</span><input v-model="pin" type="password" inputmode="numeric" autocomplete="new-password" maxlength="8" required /></label>
+      <label
+        ><span>PIN</span><input v-model="pin" type="password" inputmode="numeric" autocomplete="new-password" maxlength="8" required
+      /></label>
       <button type="submit">Add</button>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     </form>

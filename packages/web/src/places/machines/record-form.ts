@@ -34,7 +34,10 @@ export function blankForm(): RecordForm {
 export function formOf(machine: MachineRecord): RecordForm {
   const travelOf = (axis: Axis) => {
     const travel = machine.travels.find((one) => one.axis === axis)
-    return { min: travel ? plain(formatExact(travel.min, machine.unit)) : '', max: travel ? plain(formatExact(travel.max, machine.unit)) : '0' }
+    return {
+      min: travel ? plain(formatExact(travel.min, machine.unit)) : '',
+      max: travel ? plain(formatExact(travel.max, machine.unit)) : '0',
+    }
   }
   return {
     ...machine,
@@ -59,11 +62,18 @@ export function readForm(form: RecordForm): { input: MachineInput } | { problems
   const increment = length('Least increment', form.increment)
   if (increment <= 0) problems.push('Least increment: more than zero.')
   const travels = axesOfKind(form.kind).map((axis) => {
-    const travel = { axis, min: length(`Travel ${axis}, from`, form.travels[axis].min), max: length(`Travel ${axis}, to`, form.travels[axis].max) }
-    if (travel.min >= travel.max && form.travels[axis].min !== '') problems.push(`Travel ${axis}: the lower end must lie below the upper end.`)
+    const travel = {
+      axis,
+      min: length(`Travel ${axis}, from`, form.travels[axis].min),
+      max: length(`Travel ${axis}, to`, form.travels[axis].max),
+    }
+    if (travel.min >= travel.max && form.travels[axis].min !== '')
+      problems.push(`Travel ${axis}: the lower end must lie below the upper end.`)
     return travel
   })
-  const slots = form.slots.filter(({ code }) => code.trim() !== '').map(({ code, name }) => ({ code: code.trim().toUpperCase(), name: name.trim() || null }))
+  const slots = form.slots
+    .filter(({ code }) => code.trim() !== '')
+    .map(({ code, name }) => ({ code: code.trim().toUpperCase(), name: name.trim() || null }))
   if (slots.length === 0) problems.push('Slots: name at least one.')
   if (new Set(slots.map(({ code }) => code)).size < slots.length) problems.push('Slots: each slot once.')
   if (problems.length > 0) return { problems: [...new Set(problems)] }

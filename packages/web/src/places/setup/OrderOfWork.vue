@@ -17,12 +17,18 @@ const isHere = (step: Step) => route.params.step === step.id
     <header>
       <RouterLink :to="{ name: 'setup', params: { setup: setup.summary.id } }" class="title">Order of work</RouterLink>
       <p class="quiet small">
-        {{ setup.summary.done }} of {{ setup.summary.of }} done<template v-if="setup.summary.skipped">, {{ setup.summary.skipped }} skipped</template>
+        {{ setup.summary.done }} of {{ setup.summary.of }} done<template v-if="setup.summary.skipped"
+          >, {{ setup.summary.skipped }} skipped</template
+        >
       </p>
     </header>
     <ol>
       <li v-for="step in setup.steps" :key="step.id" :class="[step.state, { next: step.id === setup.next, here: isHere(step) }]">
-        <RouterLink :to="{ name: 'step', params: { setup: setup.summary.id, step: step.id } }" :data-step="step.id" :data-state="step.state">
+        <RouterLink
+          :to="{ name: 'step', params: { setup: setup.summary.id, step: step.id } }"
+          :data-step="step.id"
+          :data-state="step.state"
+        >
           <svg viewBox="0 0 16 16" width="14" height="14" aria-hidden="true">
             <circle v-if="step.state === 'done'" cx="8" cy="8" r="5" />
             <path v-else-if="step.state === 'skipped'" d="M3 8h10" />

@@ -26,7 +26,11 @@ watchEffect(() => {
         <RouterLink :to="{ name: 'setup', params: { setup: setup.id } }">
           <strong>{{ setup.machineName }}</strong>
           <span>{{ setup.partName }}, {{ setup.operationName }}</span>
-          <span class="quiet">Job {{ setup.job }}; {{ setup.done }} of {{ setup.of }} done<template v-if="setup.skipped">, {{ setup.skipped }} skipped</template></span>
+          <span class="quiet"
+            >Job {{ setup.job }}; {{ setup.done }} of {{ setup.of }} done<template v-if="setup.skipped"
+              >, {{ setup.skipped }} skipped</template
+            ></span
+          >
         </RouterLink>
       </li>
     </ul>

@@ -54,7 +54,9 @@ async function attempt(work: () => Promise<unknown>): Promise<boolean> {
 }
 
 async function confirm(): Promise<void> {
-  const went = await attempt(() => call(api.confirmStep, { params: { id: props.setup, step: props.step }, body: { id: crypto.randomUUID() } }))
+  const went = await attempt(() =>
+    call(api.confirmStep, { params: { id: props.setup, step: props.step }, body: { id: crypto.randomUUID() } }),
+  )
   if (went) goOn()
 }
 
@@ -82,7 +84,9 @@ function recorded(entry: Entry): void {
   <div v-else-if="fresh && scene.data.value" class="page">
     <h1>{{ step.title }}</h1>
     <EntryNote :entry="fresh" :machine="scene.data.value.machine" @undone="fresh = null">
-      <RouterLink v-if="nextStep" class="go" :to="{ name: 'step', params: { setup, step: nextStep.id } }">Next: {{ nextStep.title }}</RouterLink>
+      <RouterLink v-if="nextStep" class="go" :to="{ name: 'step', params: { setup, step: nextStep.id } }"
+        >Next: {{ nextStep.title }}</RouterLink
+      >
     </EntryNote>
     <p v-if="fresh.content.writes.length > 0" class="quiet">
       Now put it into the control. The ledger does not reach into {{ scene.data.value.machine.name }}; whoever types it there sees it there.
@@ -118,22 +122,35 @@ function recorded(entry: Entry): void {
     <template v-else-if="step.kind === 'routine' && done.data.value && scene.data.value">
       <EntryNote :entry="done.data.value" :machine="scene.data.value.machine">
         <button type="button" class="plain" @click="working = true">Do it again</button>
-        <RouterLink v-if="nextStep" class="go" :to="{ name: 'step', params: { setup, step: nextStep.id } }">Next: {{ nextStep.title }}</RouterLink>
+        <RouterLink v-if="nextStep" class="go" :to="{ name: 'step', params: { setup, step: nextStep.id } }"
+          >Next: {{ nextStep.title }}</RouterLink
+        >
       </EntryNote>
       <EntrySheet class="shown" :entry="done.data.value" :machine="scene.data.value.machine" />
     </template>
     <template v-else-if="step.kind !== 'routine' && step.kind !== 'seen'">
       <p v-if="step.state !== 'open'" class="quiet">
-        {{ step.state === 'done' ? 'Confirmed' : 'Skipped' }} {{ when(step.at!, session.shop) }} by {{ step.by }}<template v-if="step.reason">: {{ step.reason }}</template>.
+        {{ step.state === 'done' ? 'Confirmed' : 'Skipped' }} {{ when(step.at!, session.shop) }} by {{ step.by
+        }}<template v-if="step.reason">: {{ step.reason }}</template
+        >.
       </p>
       <div class="buttons">
-        <button type="button" class="go" @click="confirm">{{ step.state === 'done' ? 'Confirm again' : `Yes, ${step.title.toLowerCase()}` }}</button>
+        <button type="button" class="go" @click="confirm">
+          {{ step.state === 'done' ? 'Confirm again' : `Yes, ${step.title.toLowerCase()}` }}
+        </button>
         <button v-if="step.state === 'open'" type="button" class="link" @click="skipping = true">skip this step</button>
       </div>
     </template>
   </div>
 
-  <Modal v-model:open="skipping" :title="`Skip: ${step?.title}`" ok-text="Skip it" cancel-text="Do not skip" :ok-button-props="{ disabled: reason.trim().length < 3 }" @ok="skip">
+  <Modal
+    v-model:open="skipping"
+    :title="`Skip: ${step?.title}`"
+    ok-text="Skip it"
+    cancel-text="Do not skip"
+    :ok-button-props="{ disabled: reason.trim().length < 3 }"
+    @ok="skip"
+  >
     <label class="why">
       <span class="quiet">Why it is skipped; the next person reads this</span>
       <textarea v-model="reason" rows="3" maxlength="500" />

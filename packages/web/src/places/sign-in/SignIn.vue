@@ -36,7 +36,11 @@ async function enter(): Promise<void> {
     await router.push(typeof to === 'string' && to.startsWith('/') && !to.startsWith('//') ? to : '/floor')
   } catch (error) {
     trouble.value =
-      error instanceof Refused ? error.message : error instanceof NoAnswer ? 'The server does not answer. Try again in a moment.' : String(error)
+      error instanceof Refused
+        ? error.message
+        : error instanceof NoAnswer
+          ? 'The server does not answer. Try again in a moment.'
+          : String(error)
     pin.value = ''
   } finally {
     busy.value = false
