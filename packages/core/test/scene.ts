@@ -30,6 +30,8 @@ export const MILL: MachineRecord = {
   lengthConvention: 'gauge-length',
   diameterRegister: 'radius',
   xReads: 'diameter',
+  rotates: false,
+  limits: {},
 }
 
 export const INCH_MILL: MachineRecord = {
@@ -69,6 +71,7 @@ const gauge = (id: string, name: string, family: Gauge['family'], size: Nm, more
   calibrated: '2026-06-01T00:00:00.000Z',
   due: '2027-06-01T00:00:00.000Z',
   state: 'in-use',
+  doubtful: [],
   ...more,
 })
 
@@ -83,6 +86,10 @@ export const GAUGES: Gauge[] = [
   gauge('block', 'Block 50', 'gauge-block', mm(50)),
   gauge('setter', 'Setter A', 'setter', mm(50)),
   gauge('master', 'Master 150', 'master-tool', mm(150)),
+  gauge('ring', 'Ring 40', 'ring-gauge', mm(40), { uncertainty: mm(0.0005) }),
+  gauge('pin-10', 'Pin 10', 'gauge-pin', mm(10)),
+  gauge('height', 'Height gauge', 'height-gauge', mm(0), { uncertainty: mm(0.01) }),
+  gauge('eye', 'By eye', 'by-eye', mm(0), { uncertainty: mm(0.25) }),
   gauge('old-shim', 'Shim 0.5', 'shim', mm(0.5), { due: '2026-01-01T00:00:00.000Z' }),
   gauge('knocked', 'Pin 8', 'gauge-pin', mm(8), { state: 'disturbed' }),
   gauge('gone', 'Finder 4', 'edge-finder', mm(4), { state: 'withdrawn' }),
@@ -93,6 +100,7 @@ export function stands(value: Nm, more: Partial<Standing> = {}): Standing {
     value,
     state: 'set',
     entry: '00000000-0000-4000-8000-000000000001',
+    origin: '00000000-0000-4000-8000-000000000001',
     at: '2026-11-23T02:14:00.000Z',
     by: 'I. Marrow',
     standard: mm(0.002),
@@ -100,6 +108,10 @@ export function stands(value: Nm, more: Partial<Standing> = {}): Standing {
     setup: 'before',
     seen: true,
     assembly: null,
+    rests: [],
+    gauges: [],
+    byEye: false,
+    fromHeight: false,
     ...more,
   }
 }
@@ -125,6 +137,9 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
       slots: ['G54'],
       stock: { X: { from: nm(0), to: mm(92) }, Y: { from: nm(0), to: mm(63) }, Z: { from: mm(-18), to: mm(0.8) } },
       fixtureRepeat: mm(0.004),
+      tolerance: null,
+      clearance: mm(50),
+      features: [],
     },
     ...more,
   }

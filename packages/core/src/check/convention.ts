@@ -1,7 +1,10 @@
 import { ZERO } from '../length/index.ts'
 import { asShown, registerName } from '../machine/index.ts'
+import { reachOf } from '../reach/index.ts'
+import type { Write } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
 import { usualLengthSign } from '../touch/index.ts'
-import type { Check } from './finding.ts'
+import type { Check, Finding } from './finding.ts'
 
 /** A length of the wrong sign, or a part zero in Z where the lengths carry it. */
 export const convention: Check = {
@@ -10,7 +13,7 @@ export const convention: Check = {
   run({ scene, result }) {
     const { machine } = scene
     if (machine.kind !== 'mill') return []
-    return result.writes.flatMap((write) => {
+    return result.writes.flatMap((write): Finding[] => {
       const { register, value } = write
       const finding = {
         check: 'convention',
@@ -31,15 +34,26 @@ export const convention: Check = {
           },
         ]
       }
-      if (register.family === 'work' && register.property === 'Z' && machine.lengthConvention === 'touch-off' && value !== ZERO)
-        return [
-          {
-            ...finding,
-            verdict: 'stop' as const,
-            sentence: `On ${machine.name} the tool lengths carry part zero, and ${registerName(register)} holds zero. ${asShown(value, machine, 'always')} here would be added to every tool.`,
-          },
-        ]
+      if (register.family === 'work' && register.property === 'Z' && machine.lengthConvention === 'touch-off')
+        return [{ ...finding, ...zeroInZ(write, scene) }]
       return []
     })
   },
+}
+
+/** Where lengths are counted from part zero, Z holds zero; where they are counted from a height, it holds the shift. */
+function zeroInZ({ register, value, rests }: Write, scene: Scene): Pick<Finding, 'verdict' | 'sentence'> {
+  const { machine } = scene
+  const name = registerName(register)
+  const fromHeight = scene.tools.some((tool) => reachOf(tool, scene)?.fromHeight) || rests.some((key) => scene.standing[key]?.fromHeight)
+  if (fromHeight === (value !== ZERO)) return { verdict: 'clear', sentence: `${name} holds what the lengths on ${machine.name} ask for.` }
+  return fromHeight
+    ? {
+        verdict: 'query',
+        sentence: `Lengths on ${machine.name} are counted from a reference height, and ${name} would say that the part stands at that very height. Say that it does.`,
+      }
+    : {
+        verdict: 'stop',
+        sentence: `On ${machine.name} the tool lengths carry part zero, and ${name} holds zero. ${asShown(value, machine, 'always')} here would be added to every tool.`,
+      }
 }

@@ -4,7 +4,7 @@ import { otherReaches, reachOf } from '../reach/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
-import { THRESHOLDS } from './thresholds.ts'
+import { limitOf } from './limits.ts'
 
 /**
  * A measured length against the rule's. Where lengths are counted from the gauge line the two compare
@@ -42,7 +42,7 @@ function expectedLength(tool: MountedTool, own: Nm, scene: Scene): Expected | nu
 
 function judge(write: Write, tool: MountedTool, expected: Expected, scene: Scene): Finding {
   const off = magnitude(minus(write.value, expected.value))
-  const verdict = off > THRESHOLDS.estimateStop ? 'stop' : off > THRESHOLDS.estimateQuery ? 'query' : 'clear'
+  const verdict = off > limitOf(scene.machine, 'estimateStop') ? 'stop' : off > limitOf(scene.machine, 'estimateQuery') ? 'query' : 'clear'
   const shown = (value: Nm) => asShown(value, scene.machine)
   const sentence =
     verdict === 'clear'

@@ -1,8 +1,8 @@
-import { magnitude, minus, type Nm } from '../length/index.ts'
-import { registerKey, registerName, workRegister } from '../machine/index.ts'
+import { magnitude, minus, nm, plus, type Nm } from '../length/index.ts'
+import { registerKey, registerName, workRegister, type Axis } from '../machine/index.ts'
 import type { Slip, Write } from '../routine/index.ts'
-import type { Scene, Standing } from '../scene/index.ts'
-import { SLIP_RANK, THRESHOLDS } from './thresholds.ts'
+import { commonShift, workTotal, type Scene, type Standing } from '../scene/index.ts'
+import { EXPLAINED, SLIP_RANK } from './thresholds.ts'
 
 export interface Explanation {
   slip: Slip
@@ -17,30 +17,60 @@ export interface Explanation {
  * standard uncertainties and less than a quarter of the jump is left. Among several the one that fits
  * best against the uncertainty is named, the commoner one on a tie.
  */
-export function explainJump(write: Write, reference: Standing, slips: readonly Slip[], standard: number, scene: Scene): Explanation | null {
+export function explainJump(write: Write, reference: Standing, standard: number, scene: Scene): Explanation | null {
   const jump = magnitude(minus(write.value, reference.value))
-  const explanations = [...slips, ...otherSlots(write, reference, scene)]
+  const slips = [...write.slips, ...otherValues(write, reference, scene), ...displaySlips(write, scene)]
+  const explanations = slips
     .map((slip) => ({ slip, left: magnitude(minus(slip.corrected, reference.value)) }))
-    .filter(({ left }) => left <= THRESHOLDS.explainedWithin * standard && left < THRESHOLDS.explainedShare * jump)
+    .filter(({ left }) => left <= EXPLAINED.within * standard && left < EXPLAINED.share * jump)
   const cost = ({ slip, left }: Explanation) => left / standard + (SLIP_RANK[slip.id] ?? 1)
   return explanations.sort((a, b) => cost(a) - cost(b))[0] ?? null
 }
 
-/** A value that belongs to another slot: undone, it would be the reference plus what it differs from that slot's. */
-function otherSlots(write: Write, reference: Standing, scene: Scene): Slip[] {
-  if (write.register.family !== 'work') return []
-  const axis = write.register.property as 'X' | 'Y' | 'Z'
-  return scene.machine.slots.flatMap(({ code }) => {
-    if (code === write.register.slot) return []
-    const register = workRegister(code, axis)
-    const other = scene.standing[registerKey(register)]
-    if (!other || other.value === reference.value || other.state === 'deliberately-zero') return []
+/** The value that stands in another slot, or under another tool: undone, this one would be as before. */
+function otherValues(write: Write, reference: Standing, scene: Scene): Slip[] {
+  const own = registerKey(write.register)
+  const others =
+    write.register.family === 'work'
+      ? scene.machine.slots.map(({ code }) => workRegister(code, write.register.property as Axis))
+      : write.register.family === 'tool'
+        ? scene.tools.map(({ offset }) => ({ ...write.register, slot: offset }))
+        : []
+  return others.flatMap((register) => {
+    const key = registerKey(register)
+    const other = scene.standing[key]
+    if (key === own || !other || other.value === reference.value || other.state === 'deliberately-zero') return []
     return [
       {
-        id: 'other-slot',
+        id: write.register.family === 'work' ? 'other-slot' : 'other-value',
         phrase: `this were ${registerName(register)}`,
-        corrected: (reference.value + (write.value - other.value)) as Nm,
+        corrected: plus(reference.value, minus(write.value, other.value)),
       },
     ]
   })
+}
+
+/** A reading taken from the part display, or with a shift active that the sum does not know of. */
+function displaySlips(write: Write, scene: Scene): Slip[] {
+  if (write.register.family !== 'work' || !['X', 'Y', 'Z'].includes(write.register.property)) return []
+  const axis = write.register.property as Axis
+  const slips: Slip[] = scene.machine.slots.flatMap(({ code }) => {
+    const active = workTotal(scene, code, axis)
+    return active === null || active === 0
+      ? []
+      : [
+          {
+            id: 'part-display',
+            phrase: `the reading had been taken from the part display, ${code} active`,
+            corrected: plus(write.value, active),
+          },
+        ]
+  })
+  const shift = commonShift(scene, axis)
+  if (shift === 0) return slips
+  return [
+    ...slips,
+    { id: 'common-shift', phrase: 'the common shift had been counted twice', corrected: plus(write.value, shift) },
+    { id: 'common-shift', phrase: 'the common shift had not been taken off', corrected: nm(write.value - shift) },
+  ]
 }

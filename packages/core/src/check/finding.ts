@@ -15,6 +15,8 @@ export interface Finding {
   verdict: Verdict
   sentence: string
   figures: { label: string; value: Nm }[]
+  /** Clear, but worth a line of its own: advice. */
+  tell?: boolean
 }
 
 /** Everything a check may look at. */

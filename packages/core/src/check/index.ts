@@ -1,15 +1,36 @@
 import { convention } from './convention.ts'
 import { estimate } from './estimate.ts'
 import type { Check, Evidence, Finding } from './finding.ts'
+import { fineness } from './fineness.ts'
 import { gaugeFit } from './gauge-fit.ts'
 import { homed } from './homed.ts'
 import { jump } from './jump.ts'
 import { onPurpose } from './on-purpose.ts'
 import { plannedSlot } from './planned-slot.ts'
+import { reaches } from './reaches.ts'
+import { remarks } from './remarks.ts'
+import { restsGood } from './rests-good.ts'
+import { sameDigits } from './same-digits.ts'
+import { size } from './size.ts'
 import { travel } from './travel.ts'
 
 /** Every check there is, in the order their findings are shown. A new one is a file and a line here. */
-export const CHECKS: readonly Check[] = [jump, travel, plannedSlot, estimate, convention, homed, gaugeFit, onPurpose]
+export const CHECKS: readonly Check[] = [
+  jump,
+  size,
+  remarks,
+  travel,
+  reaches,
+  plannedSlot,
+  restsGood,
+  estimate,
+  convention,
+  homed,
+  gaugeFit,
+  fineness,
+  sameDigits,
+  onPurpose,
+]
 
 /** Runs all checks on a complete result. */
 export function runChecks(evidence: Evidence): Finding[] {
@@ -20,5 +41,7 @@ export { explainJump } from './explain.ts'
 export type { Explanation } from './explain.ts'
 export { findingKey } from './finding.ts'
 export type { Check, Evidence, Finding, Verdict } from './finding.ts'
+export { LIMITS, limitOf, limitProblems } from './limits.ts'
+export type { Limit, LimitId } from './limits.ts'
 export { referenceFor } from './reference.ts'
-export { SLIP_VERDICT, THRESHOLDS } from './thresholds.ts'
+export { SLIP_VERDICT } from './thresholds.ts'

@@ -4,8 +4,9 @@ import type { Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
 import { explainJump } from './explain.ts'
 import type { Check, Finding } from './finding.ts'
+import { limitOf } from './limits.ts'
 import { referenceFor, tiedToPart } from './reference.ts'
-import { SLIP_VERDICT, THRESHOLDS } from './thresholds.ts'
+import { SLIP_VERDICT } from './thresholds.ts'
 
 /** A value far from its last one, with the single mistake that would account for it. */
 export const jump: Check = {
@@ -13,23 +14,21 @@ export const jump: Check = {
   name: 'near its last value',
   run({ scene, result }) {
     return result.writes.flatMap((write) => {
-      if (write.state !== 'set') return []
+      if (write.state !== 'set' || write.register.property === 'R') return []
       const reference = referenceFor(write, scene)
-      return reference && reference.state === 'set' ? [compare(write, reference, result.slips, scene)] : []
+      return reference && reference.value.state !== 'deliberately-zero' ? [compare(write, reference.value, reference.what, scene)] : []
     })
   },
 }
 
-function compare(write: Write, reference: Standing, slips: Parameters<typeof explainJump>[2], scene: Scene): Finding {
+function compare(write: Write, reference: Standing, what: string, scene: Scene): Finding {
+  const { machine } = scene
   const moved = minus(write.value, reference.value)
-  const standard = Math.hypot(
-    write.uncertainty?.standard ?? THRESHOLDS.unknownStandard,
-    reference.standard ?? THRESHOLDS.unknownStandard,
-    repeatOf(write, scene),
-  )
-  const limit = Math.max(floorOf(write), THRESHOLDS.questionedBeyond * standard)
+  const unknown = limitOf(machine, 'unknownStandard')
+  const standard = Math.hypot(write.uncertainty?.standard ?? unknown, reference.standard ?? unknown, repeatOf(write, scene))
+  const limit = Math.round(Math.max(floorOf(write, scene), limitOf(machine, 'questionedBeyond') * standard)) as Nm
   const name = registerName(write.register)
-  const moves = `${name} moves ${asShown(moved, scene.machine, 'always')}`
+  const moves = `${name} moves ${asShown(moved, machine, 'always')}${what}`
   const finding = {
     check: 'jump',
     about: name,
@@ -39,26 +38,35 @@ function compare(write: Write, reference: Standing, slips: Parameters<typeof exp
       { label: `${name} last`, value: reference.value },
     ],
   }
-  if (magnitude(moved) <= limit)
-    return { ...finding, verdict: 'clear', sentence: `${moves}; expected within ${asShown(Math.round(limit) as Nm, scene.machine)}.` }
-  const explanation = explainJump(write, reference, slips, standard, scene)
-  const beyond = `${moves}, more than the ${asShown(Math.round(limit) as Nm, scene.machine)} expected`
+  if (magnitude(moved) <= limit) return { ...finding, verdict: 'clear', sentence: `${moves}; expected within ${asShown(limit, machine)}.` }
+  const explanation = explainJump(write, reference, standard, scene)
+  const beyond = `${moves}, more than the ${asShown(limit, machine)} expected`
   if (!explanation) return { ...finding, verdict: 'query', sentence: `${beyond}. No single slip explains it.` }
   return {
     ...finding,
     verdict: SLIP_VERDICT[explanation.slip.id] ?? 'query',
-    sentence: `${beyond}. It would agree within ${asShown(explanation.left, scene.machine)} if ${explanation.slip.phrase}.`,
+    sentence: `${beyond}. It would agree within ${asShown(explanation.left, machine)} if ${explanation.slip.phrase}.`,
   }
 }
 
 function repeatOf(write: Write, scene: Scene): number {
-  const fixture = scene.plan?.fixtureRepeat ?? THRESHOLDS.fixtureRepeat
+  const fixture = scene.plan?.fixtureRepeat ?? limitOf(scene.machine, 'fixtureRepeat')
   if (write.register.family === 'work') return fixture
+  if (write.register.family === 'probe') return 0
+  const repeat = limitOf(scene.machine, 'lengthRepeat')
   // Lengths that are counted from part zero move with the part.
-  return tiedToPart(write, scene) ? Math.hypot(fixture, THRESHOLDS.lengthRepeat) : THRESHOLDS.lengthRepeat
+  return tiedToPart(write, scene) ? Math.hypot(fixture, repeat) : repeat
 }
 
-function floorOf(write: Write): Nm {
-  if (write.register.family === 'tool') return THRESHOLDS.lengthMoves
-  return write.register.family === 'setter' ? THRESHOLDS.constantMoves : THRESHOLDS.zeroMoves
+function floorOf(write: Write, { machine }: Scene): number {
+  switch (write.register.family) {
+    case 'tool':
+      return limitOf(machine, 'lengthMoves')
+    case 'setter':
+      return limitOf(machine, 'constantMoves')
+    case 'probe':
+      return limitOf(machine, 'radiusMoves')
+    default:
+      return limitOf(machine, 'zeroMoves')
+  }
 }

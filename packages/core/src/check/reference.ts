@@ -1,13 +1,33 @@
-import { registerKey, type RegisterKey } from '../machine/index.ts'
+import { expectedRegister, registerKey, type Axis, type RegisterKey } from '../machine/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
 
+export interface Reference {
+  value: Standing
+  /** Words that follow the movement where it is not the last value: " from what was expected". */
+  what: string
+}
+
 /**
- * The value that a new one should be near: the last one of the same thing. For a zero that is the same
- * operation's (another job's zero may lie anywhere), for a length the same assembly's.
+ * The value that a new one should be near: what was worked out for it in this setup, or else the last one of
+ * the same thing. For a zero that is the same operation's (another job's zero may lie anywhere), for a length
+ * the same assembly's.
  * @returns null when there is nothing to compare with
  */
-export function referenceFor(write: Write, scene: Scene): Standing | null {
+export function referenceFor(write: Write, scene: Scene): Reference | null {
+  const expected = expectation(write, scene)
+  if (expected) return { value: expected, what: ' from what was expected' }
+  const last = lastValue(write, scene)
+  return last && { value: last, what: '' }
+}
+
+function expectation({ register }: Write, scene: Scene): Standing | null {
+  if (register.family !== 'work' || !scene.plan) return null
+  const expected = scene.standing[registerKey(expectedRegister(register.slot, register.property as Axis))]
+  return expected && expected.setup === scene.plan.setup ? expected : null
+}
+
+function lastValue(write: Write, scene: Scene): Standing | null {
   const key = registerKey(write.register)
   const standing = scene.standing[key] ?? null
   switch (write.register.family) {
@@ -15,10 +35,13 @@ export function referenceFor(write: Write, scene: Scene): Standing | null {
       if (!standing || standing.assembly !== write.assembly) return null
       return tiedToPart(write, scene) ? sameOperation(key, standing, scene) : standing
     case 'work':
-    case 'common':
       return sameOperation(key, standing, scene)
+    case 'common':
     case 'setter':
+    case 'probe':
       return standing
+    case 'expected':
+      return null
   }
 }
 

@@ -1,30 +1,12 @@
-import { mm, type Nm } from '../length/index.ts'
 import type { Verdict } from './finding.ts'
 
-/** Every figure and verdict that the checks go by, in one place. */
-export const THRESHOLDS = {
-  /** A zero that moves less than this from its last value in the same operation is never questioned. */
-  zeroMoves: mm(0.02),
-  /** Fixture repeat (one standard deviation) taken when the operation states none. */
-  fixtureRepeat: mm(0.02),
-  /** The same for a length of one and the same assembly, measured again. */
-  lengthMoves: mm(0.02),
-  /** How well one assembly's length repeats, one standard deviation: seating of the taper, touch. */
-  lengthRepeat: mm(0.005),
-  /** The same for a setter's constant. */
-  constantMoves: mm(0.02),
-  /** Standard uncertainty of a value whose method gave none. */
-  unknownStandard: mm(0.01),
-  /** A mistake explains a jump when it brings the value within this many standard uncertainties … */
-  explainedWithin: 2.5,
+/** When a single mistake explains a jump: not for a lead to change, the names would come out wrong. */
+export const EXPLAINED = {
+  /** It brings the value within this many standard uncertainties … */
+  within: 2.5,
   /** … and leaves less than this share of the jump. */
-  explainedShare: 0.25,
-  /** A jump is questioned beyond this many standard uncertainties. */
-  questionedBeyond: 3,
-  /** Rule or caliper against the measured length. */
-  estimateQuery: mm(1),
-  estimateStop: mm(4),
-} satisfies Record<string, Nm | number>
+  share: 0.25,
+} as const
 
 /** What a jump explained by this slip is: most are a stop, those with innocent look-alikes a query. */
 export const SLIP_VERDICT: Readonly<Record<string, Verdict>> = {
@@ -42,6 +24,13 @@ export const SLIP_VERDICT: Readonly<Record<string, Verdict>> = {
   'unit-place': 'stop',
   'point-reading': 'query',
   'point-place': 'query',
+  'double-reading': 'stop',
+  'double-place': 'stop',
+  'swap-reading': 'query',
+  'part-display': 'stop',
+  'common-shift': 'stop',
+  'other-value': 'stop',
+  half: 'stop',
 }
 
 /** When two mistakes fit equally well, the one that happens more often is named. Smaller is likelier. */
@@ -60,4 +49,11 @@ export const SLIP_RANK: Readonly<Record<string, number>> = {
   'unit-place': 0.4,
   'point-place': 0.5,
   finder: 0.6,
+  'part-display': 0.2,
+  'common-shift': 0.3,
+  'other-value': 0.2,
+  half: 0.2,
+  'double-reading': 0.6,
+  'double-place': 0.6,
+  'swap-reading': 0.8,
 }

@@ -17,13 +17,15 @@ export interface TouchMark {
   at: Point
   /** Point on the surface that it touches. */
   contact: Point
-  /** Unit step of the motion in the view's plane. */
-  toward: { x: -1 | 0 | 1; y: -1 | 0 | 1 }
+  /** Unit vector of the motion in the view's plane. */
+  toward: { x: number; y: number }
   /** Radius of the circle drawn for it; null for a tool tip. */
   radius: Nm | null
   label: string
   /** Asked for now. */
   lit: boolean
+  /** Its reading is there. */
+  done?: boolean
 }
 
 /** A thing drawn with its outline: stock, shim, block, setter, table. */
@@ -31,6 +33,41 @@ export interface Solid {
   kind: 'stock' | 'shim' | 'setter' | 'table' | 'tool'
   box: Box
   label?: string
+}
+
+/** A round thing: a bore or pin, or the circle that was fitted. */
+export interface Round {
+  kind: 'wall' | 'fitted'
+  centre: Point
+  radius: Nm
+  label?: string
+}
+
+/** A closed outline of any shape: one part of a grid, a turned block. */
+export interface Outline {
+  kind: 'part' | 'turned'
+  points: Point[]
+  label?: string
+}
+
+/** The line of a touched surface, in part coordinates along one axis of the view. */
+export interface Surface {
+  axis: Axis
+  at: Nm
+  label: string
+}
+
+/** A place on the part with its coordinates written beside it. */
+export interface Mark {
+  at: Point
+  label: string
+}
+
+/** How far a touch or feature lies from where the fit puts it, drawn many times too large. */
+export interface Deviation {
+  from: Point
+  /** As it is, in nanometres; the drawing magnifies it. */
+  by: { x: number; y: number }
 }
 
 /** What the drawing pane shows, to scale, in part coordinates. */
@@ -43,8 +80,13 @@ export interface Drawing {
   touches: TouchMark[]
   /** Where the last known zero lies as seen from the new one; null when it is unset or not known yet. */
   formerZero: Point | null
-  /** The line of the touched surface, in part coordinates along one axis of the view. */
-  surface: { axis: Axis; at: Nm; label: string } | null
+  surfaces: Surface[]
+  rounds?: Round[]
+  outlines?: Outline[]
+  marks?: Mark[]
+  deviations?: Deviation[]
+  /** Fall of a face in millimetres per 100 mm along X and Y. */
+  tilt?: { x: number; y: number }
   /** False when the stock's size is not on record and a plain block stands for it. */
   toScale: boolean
 }

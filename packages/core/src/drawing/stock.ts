@@ -40,12 +40,6 @@ function between(a: Nm, b: Nm): Nm {
   return nm(Math.round((a + b) / 2))
 }
 
-/** Where a former zero lies, seen from a new one, on one axis of a view. */
-export function formerZeroAt(axis: Axis, horizontal: Axis, former: Nm, fresh: Nm): Point {
-  const moved = minus(former, fresh)
-  return axis === horizontal ? { x: moved, y: nm(0) } : { x: nm(0), y: moved }
-}
-
 /** A solid of a given width centred over a point, from one height up to another. */
 export function upright(kind: Solid['kind'], centre: Nm, width: Nm, from: Nm, to: Nm, label?: string): Solid {
   const side = nm(Math.round(width / 2))
@@ -54,4 +48,10 @@ export function upright(kind: Solid['kind'], centre: Nm, width: Nm, from: Nm, to
     box: { min: { x: minus(centre, side), y: from }, max: { x: plus(centre, side), y: to } },
     ...(label ? { label } : {}),
   }
+}
+
+/** An empty drawing of the stock, for a routine to put its touches on; the stock is its first solid. */
+export function drawStock(view: Drawing['view'], stock: StockBox | null): Drawing {
+  const { horizontal, vertical, toScale, stock: solid } = stockView(view, stock)
+  return { view, horizontal, vertical, toScale, solids: [solid], touches: [], surfaces: [], formerZero: null }
 }

@@ -1,7 +1,18 @@
-import type { Nm } from '../length/index.ts'
+import { nm, type Nm } from '../length/index.ts'
 import type { Direction } from '../touch/index.ts'
 
-export type GaugeFamily = 'edge-finder' | 'touch-probe' | 'gauge-pin' | 'shim' | 'gauge-block' | 'setter' | 'master-tool' | 'by-eye'
+export type GaugeFamily =
+  | 'edge-finder'
+  | 'touch-probe'
+  | 'gauge-pin'
+  | 'shim'
+  | 'gauge-block'
+  | 'height-gauge'
+  | 'indicator'
+  | 'setter'
+  | 'ring-gauge'
+  | 'master-tool'
+  | 'by-eye'
 
 export type GaugeState = 'in-use' | 'disturbed' | 'withdrawn'
 
@@ -13,12 +24,22 @@ export interface DirectionalRadii {
   yMinus: Nm
 }
 
+/** A time within which nothing measured with a gauge can be trusted: from its last good calibration to the finding that it had failed. */
+export interface DoubtfulTime {
+  /** ISO; null for since ever. */
+  from: string | null
+  /** ISO; null for until now. */
+  to: string | null
+  /** What was found: "failed its check", "was knocked". */
+  because: string
+}
+
 /** Anything of known size that a value rests on. */
 export interface Gauge {
   id: string
   name: string
   family: GaugeFamily
-  /** Diameter of a finder, pin or ball; thickness of a shim or block; length of a master; height of a setter. */
+  /** Diameter of a finder, pin, ball or ring; thickness of a shim or block; length of a master; height of a setter. */
   size: Nm
   /** A calibrated probe's radii; they replace half the size. */
   radii: DirectionalRadii | null
@@ -28,6 +49,12 @@ export interface Gauge {
   calibrated: string | null
   due: string | null
   state: GaugeState
+  doubtful: readonly DoubtfulTime[]
+}
+
+/** Half of a size; gauge sizes are even numbers of nanometres, so it is exact. */
+export function halfOf(size: Nm): Nm {
+  return nm(Math.round(size / 2))
 }
 
 /**
@@ -35,18 +62,38 @@ export interface Gauge {
  * own radius for that direction (ball radius less pre-travel, stylus run-out included).
  */
 export function effectiveRadius(gauge: Pick<Gauge, 'size' | 'radii'>, axis: 'X' | 'Y', direction: Direction): Nm {
-  if (!gauge.radii) return half(gauge.size)
+  if (!gauge.radii) return halfOf(gauge.size)
   const { xPlus, xMinus, yPlus, yMinus } = gauge.radii
   if (axis === 'X') return direction === 1 ? xPlus : xMinus
   return direction === 1 ? yPlus : yMinus
 }
 
-/** Half of a size; gauge sizes are even numbers of nanometres, so it is exact. */
-function half(size: Nm): Nm {
-  return Math.round(size / 2) as Nm
+/**
+ * Effective radius for an approach in any direction of the X-Y plane, as a real number of nanometres:
+ *
+ *     r(u) = r0 + ex·ux + ey·uy + q·(ux² − uy²)
+ *
+ * with r0 the mean of the four directional radii, ex and ey half the differences of opposite ones (stylus
+ * run-out), and q half the difference between the mean of the X pair and of the Y pair (pre-travel that is
+ * not the same on both axes). With q the formula gives back all four calibrated radii exactly; where the
+ * two means agree it is the usual three-term one.
+ *
+ * @param u unit vector of the motion when it touches
+ */
+export function radiusToward(gauge: Pick<Gauge, 'size' | 'radii'>, u: { x: number; y: number }): number {
+  if (!gauge.radii) return gauge.size / 2
+  const { xPlus, xMinus, yPlus, yMinus } = gauge.radii
+  const [meanX, meanY] = [(xPlus + xMinus) / 2, (yPlus + yMinus) / 2]
+  return (meanX + meanY) / 2 + ((xPlus - xMinus) / 2) * u.x + ((yPlus - yMinus) / 2) * u.y + ((meanX - meanY) / 2) * (u.x * u.x - u.y * u.y)
 }
 
 /** True when the gauge may be offered: not withdrawn, and of one of the families. */
 export function isOffered(gauge: Gauge, families: readonly GaugeFamily[]): boolean {
   return gauge.state !== 'withdrawn' && families.includes(gauge.family)
+}
+
+/** Why a value measured with a gauge at a moment is in doubt; null when it is not. */
+export function doubtOf(gauge: Pick<Gauge, 'name' | 'doubtful'>, at: string): string | null {
+  const time = gauge.doubtful.find(({ from, to }) => (from === null || at > from) && (to === null || at <= to))
+  return time ? `${gauge.name} ${time.because}` : null
 }

@@ -1,2 +1,2 @@
-export { effectiveRadius, isOffered } from './gauge.ts'
-export type { DirectionalRadii, Gauge, GaugeFamily, GaugeState } from './gauge.ts'
+export { doubtOf, effectiveRadius, halfOf, isOffered, radiusToward } from './gauge.ts'
+export type { DirectionalRadii, DoubtfulTime, Gauge, GaugeFamily, GaugeState } from './gauge.ts'

@@ -1,4 +1,21 @@
 export { asShown, axesOf } from './record.ts'
 export type { Axis, MachineKind, MachineRecord, Travel, WorkSlot } from './record.ts'
-export { geometryRegister, lengthRegister, parseRegisterKey, registerKey, registerName, setterRegister, workRegister } from './register.ts'
-export type { RegisterFamily, RegisterKey, RegisterLayer, RegisterProperty, RegisterRef } from './register.ts'
+export {
+  asRegister,
+  commonRegister,
+  expectedRegister,
+  geometryRegister,
+  holdsAngle,
+  lengthRegister,
+  listed,
+  parseRegisterKey,
+  PROBE_SIDES,
+  probeRegister,
+  registerKey,
+  registerName,
+  registerNames,
+  rotationRegister,
+  setterRegister,
+  workRegister,
+} from './register.ts'
+export type { ProbeSide, RegisterFamily, RegisterKey, RegisterLayer, RegisterProperty, RegisterRef } from './register.ts'

@@ -32,6 +32,10 @@ export interface MachineRecord {
   diameterRegister: 'diameter' | 'radius'
   /** What a lathe's X readout shows. */
   xReads: 'diameter' | 'radius'
+  /** True when its control can apply a rotation with a work offset. */
+  rotates: boolean
+  /** Limits of the checks that a lead has tightened for this machine; the shop's own elsewhere. */
+  limits: Readonly<Record<string, number>>
 }
 
 /** Axes on which the machine has a work offset, in the order its control lists them. */

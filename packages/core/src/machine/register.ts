@@ -1,17 +1,22 @@
-import type { Axis } from './record.ts'
+import { formatAngle, type Microdegrees } from '../angle/index.ts'
+import type { Nm } from '../length/index.ts'
+import { asShown, type Axis, type MachineRecord } from './record.ts'
 
 /**
- * A family of registers: work offsets, the common shift on all of them, tool offsets, and the constants
- * of setters (kept by the ledger, whether or not the control has a place for them).
+ * A family of registers: work offsets, the common shift on all of them, tool offsets, the constants of
+ * setters and the radii of probes (kept by the ledger, whether or not the control has a place for them),
+ * and what a zero is expected to be before it has been found.
  */
-export type RegisterFamily = 'work' | 'common' | 'tool' | 'setter'
-export type RegisterProperty = Axis | 'length' | 'diameter' | 'radius' | 'K'
+export type RegisterFamily = 'work' | 'common' | 'tool' | 'setter' | 'probe' | 'expected'
+export type ProbeSide = 'X+' | 'X-' | 'Y+' | 'Y-'
+/** `R` is a work offset's rotation: its value is in millionths of a degree. */
+export type RegisterProperty = Axis | 'R' | 'length' | 'diameter' | 'radius' | 'K' | ProbeSide
 export type RegisterLayer = 'geometry' | 'wear'
 
 /** One value that a control (or a setter) holds, on a machine that the context names. */
 export interface RegisterRef {
   family: RegisterFamily
-  /** G54, G54.1 P3, the tool offset's number, the setter's number. */
+  /** G54, G54.1 P3, the tool offset's number, the setter's or probe's id; `all` for the common shift. */
   slot: string
   property: RegisterProperty
   layer: RegisterLayer
@@ -36,41 +41,79 @@ export function registerName({ family, slot, property, layer }: RegisterRef): st
   const wear = layer === 'wear' ? ' wear' : ''
   switch (family) {
     case 'work':
-      return `${slot} ${property}`
+      return `${slot} ${property === 'R' ? 'rotation' : property}`
+    case 'expected':
+      return `expected ${slot} ${property}`
     case 'common':
       return `common shift ${property}`
     case 'tool':
       return `T${slot} ${property}${wear}`
     case 'setter':
-      return `setter ${slot} constant ${property}`
+      return `${slot} constant ${property}`
+    case 'probe':
+      return `${slot} radius moving ${property.replace('-', '\u2212')}`
   }
 }
 
-export const workRegister = (slot: string, axis: Axis): RegisterRef => ({
-  family: 'work',
+/** Several registers in one breath: "G54 X and Y", "G54 X, G55 X and G56 X". */
+export function registerNames(refs: readonly RegisterRef[]): string {
+  const slots = new Map<string, string[]>()
+  for (const ref of refs) {
+    const name = registerName(ref)
+    const tail = name.split(' ').at(-1)!
+    const head = name.slice(0, name.length - tail.length - 1)
+    slots.set(head, [...(slots.get(head) ?? []), tail])
+  }
+  const names = [...slots].map(([head, tails]) => `${head} ${listed(tails)}`)
+  return names.length > 3 ? `${names[0]} to ${names.at(-1)}` : listed(names)
+}
+
+/** "X", "X and Y", "X, Y and Z". */
+export function listed(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+}
+
+/** True for the one register whose value is an angle. */
+export const holdsAngle = ({ property }: Pick<RegisterRef, 'property'>): boolean => property === 'R'
+
+/** Writes a register's value as the machine shows it: a length on its increment, a rotation in degrees. */
+export function asRegister(
+  key: RegisterKey,
+  value: Nm,
+  machine: Pick<MachineRecord, 'unit' | 'increment'>,
+  sign: 'negative' | 'always' = 'negative',
+): string {
+  if (!holdsAngle(parseRegisterKey(key))) return asShown(value, machine, sign)
+  const text = formatAngle(value as number as Microdegrees)
+  return sign === 'always' && value > 0 ? `+${text}` : text
+}
+
+const geometry = (family: RegisterFamily, slot: string, property: RegisterProperty): RegisterRef => ({
+  family,
   slot,
-  property: axis,
+  property,
   layer: 'geometry',
 })
 
-export const lengthRegister = (offsetNumber: string): RegisterRef => ({
-  family: 'tool',
-  slot: offsetNumber,
-  property: 'length',
-  layer: 'geometry',
-})
+export const workRegister = (slot: string, axis: Axis): RegisterRef => geometry('work', slot, axis)
+
+/** The rotation that a control applies together with a work offset. */
+export const rotationRegister = (slot: string): RegisterRef => geometry('work', slot, 'R')
+
+/** What is added to every work offset of an axis. */
+export const commonRegister = (axis: Axis): RegisterRef => geometry('common', 'all', axis)
+
+/** What a zero ought to come out at, worked out from another operation. */
+export const expectedRegister = (slot: string, axis: Axis): RegisterRef => geometry('expected', slot, axis)
+
+export const lengthRegister = (offsetNumber: string): RegisterRef => geometry('tool', offsetNumber, 'length')
 
 /** A lathe tool's geometry offset on one axis. */
-export const geometryRegister = (offsetNumber: string, axis: Axis): RegisterRef => ({
-  family: 'tool',
-  slot: offsetNumber,
-  property: axis,
-  layer: 'geometry',
-})
+export const geometryRegister = (offsetNumber: string, axis: Axis): RegisterRef => geometry('tool', offsetNumber, axis)
 
-export const setterRegister = (setter: string): RegisterRef => ({
-  family: 'setter',
-  slot: setter,
-  property: 'K',
-  layer: 'geometry',
-})
+export const setterRegister = (setter: string): RegisterRef => geometry('setter', setter, 'K')
+
+/** A probe's effective radius on this machine's spindle, for one direction of motion. */
+export const probeRegister = (probe: string, side: ProbeSide): RegisterRef => geometry('probe', probe, side)
+
+export const PROBE_SIDES: readonly ProbeSide[] = ['X+', 'X-', 'Y+', 'Y-']

@@ -42,7 +42,7 @@ describe('edge', () => {
     ]
     for (const more of ways) {
       const { sheet } = assess(edge, { ...inputs, ...more }, scene())
-      expect(sumOf(sheet.working.lines)).toBe(sheet.working.result.figure)
+      expect(sumOf(sheet.working.lines)).toBe(sheet.working.results[0]?.cells[0]?.figure)
     }
   })
 
@@ -54,7 +54,7 @@ describe('edge', () => {
     const { sheet, values, findings } = assess(edge, { ...inputs, reading: '' }, scene())
     expect(sheet.result).toBeNull()
     expect(values.missing).toEqual(['reading'])
-    expect(sheet.working.lines[0]).toMatchObject({ input: 'reading', figure: null })
+    expect(sheet.working.lines[0]).toMatchObject({ cells: [{ input: 'reading', figure: null }] })
     expect(findings).toEqual([])
   })
 
@@ -73,13 +73,13 @@ describe('edge', () => {
     const { drawing } = assess(edge, inputs, at).sheet
     expect(drawing.touches[0]).toMatchObject({ at: { x: mm(-5) }, contact: { x: 0 }, toward: { x: 1, y: 0 }, radius: mm(5), lit: false })
     expect(drawing.formerZero).toEqual({ x: mm(0.013), y: 0 })
-    expect(drawing.surface).toMatchObject({ axis: 'X', at: 0 })
+    expect(drawing.surfaces).toMatchObject([{ axis: 'X', at: 0 }])
   })
 
   it('names the slots of the operation first', () => {
     const at = scene([], { plan: { ...scene().plan!, slots: ['G55'] } })
     const [slot] = edge.inputs(at, {})
-    expect(slot?.kind === 'choice' && slot.options.map(({ value: code }) => code)).toEqual(['G55', 'G54'])
+    expect(slot?.kind === 'choice' && slot.options.map(({ value: code }) => code)).toEqual(['G55', 'G54', 'common', 'plain'])
   })
 
   it('is uncertain by the finder, mostly', () => {

@@ -39,7 +39,7 @@ describe('face', () => {
       [lengthRegister('4'), stands(mm(103.4755))],
       [lengthRegister('17'), stands(mm(138.0221))],
     ])
-    const slip = assess(face, inputs, both).sheet.result?.slips.find(({ id }) => id === 'other-tool')
+    const slip = assess(face, inputs, both).sheet.result?.writes[0]?.slips.find(({ id }) => id === 'other-tool')
     expect(slip).toMatchObject({ phrase: 'T7 had been in the spindle', corrected: mm(-511.1121) })
   })
 

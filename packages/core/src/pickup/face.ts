@@ -1,5 +1,7 @@
 import { nm } from '../length/index.ts'
-import { workRegister } from '../machine/index.ts'
+import type { GaugeFamily } from '../gauge/index.ts'
+import { isSuspect, standingNote } from '../standing/index.ts'
+import { registerKey, type RegisterKey } from '../machine/index.ts'
 import {
   betweenInputs,
   betweenLines,
@@ -11,9 +13,10 @@ import {
   offered,
   placeInput,
   readingInput,
-  slotInput,
   toolInput,
-  touchSheet,
+  pickUpSheet,
+  understated,
+  zeroInputs,
   type Between,
   type Refusal,
   type Routine,
@@ -21,12 +24,16 @@ import {
   type Values,
 } from '../routine/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
-import { otherReaches, reachOf, restingOn } from '../reach/index.ts'
-import type { WorkingLine } from '../working/index.ts'
+import { otherReaches, reachOf, reachRegister, restingOn } from '../reach/index.ts'
+import { line } from '../working/index.ts'
+
+/** What may lie between a tool's tip and a face. */
+export const UNDER_A_TIP: readonly GaugeFamily[] = ['shim', 'gauge-block', 'gauge-pin']
 
 /**
  * Face: part zero in Z from one touch with a tool (or the probe) of known length.
- * W = M − H − P − c with c = +g, since Z falls toward the face.
+ * W = M − H − P − c with c = +g, since Z falls toward the face. A face that will be cut away stands above
+ * part zero: P is then what is cut away, and zero lies inside the stock.
  */
 export const face: Routine = {
   id: 'face',
@@ -38,39 +45,54 @@ export const face: Routine = {
 
   inputs(scene, raw) {
     return [
-      slotInput(scene),
+      ...zeroInputs(scene, raw),
       toolInput(scene, 'Touching with'),
-      ...betweenInputs(scene, raw.between, ['shim', 'gauge-block', 'gauge-pin']),
+      ...betweenInputs(scene, raw, { families: UNDER_A_TIP }),
       readingInput('Z', scene.machine),
-      placeInput('Face stands at part Z'),
+      { ...placeInput('Face stands at part Z'), hint: 'what is cut away later counts as plus' },
     ]
   },
 
   sheet(values, scene) {
-    const slot = values.choice('slot')
     const tool = chosenTool(values, scene)
     const between = chosenBetween(values, scene)
     const reach = tool ? reachOf(tool, scene) : undefined
-    const target = slot ? workRegister(slot, 'Z') : null
-    return touchSheet({
+    const register = tool ? registerKey(reachRegister(scene.machine, tool)) : null
+    return pickUpSheet({
+      values,
       scene,
-      target,
-      label: slot ? `${slot} Z` : 'Work offset Z',
-      lines: linesOf(values, tool, reach, between),
-      refusal: tool && !reach ? noLength(tool, scene) : null,
+      axis: 'Z',
+      lines: [
+        line('start', 'Machine Z at the touch', values.length('reading'), 'reading'),
+        line('less', tool ? `T${tool.number} length` : 'tool length', reach?.value ?? null),
+        line('less', 'Face stands at part Z', values.length('place'), 'place'),
+        ...betweenLines(values, between, scene),
+      ],
+      refusal: tool ? lengthRefusal(tool, register!, reach, scene) : null,
       touch: tool && reach ? touchOf(values, scene, tool, reach, between) : null,
       contributors: tool && reach && between ? [restingOn(`T${tool.number} length`, reach), between.contributor, FELT_CONTACT] : [],
       gauges: gaugesUsed(between?.gauge),
+      rests: register && reach ? [register] : [],
       readingLabel: 'machine Z at the touch',
-      drawing: (fresh) => faceDrawing(values, scene, { tool, between, fresh }),
-      readouts: (value) => [
+      remarks: understated(between),
+      drawing: faceDrawing(values, scene, { tool, between }),
+      readouts: (value, slot) => [
         { key: `touch/${slot}/Z`, sentence: `T${tool?.number} at the touch, ${slot} active: the control must read`, axis: 'Z', value },
       ],
     })
   },
 }
 
-function noLength(tool: MountedTool, scene: Scene): Refusal {
+/** Why a tool’s length cannot be used: there is none, or what it was measured against is no longer what it was. */
+export function lengthRefusal(tool: MountedTool, register: RegisterKey, reach: Standing | undefined, scene: Scene): Refusal | null {
+  if (reach) {
+    const note = standingNote(register, scene)
+    if (!isSuspect(note)) return null
+    return {
+      input: 'tool',
+      sentence: `T${tool.number}\u2019s length cannot be used as it is: ${note.because}. Measure T${tool.number} again, or touch with a tool whose length is good.`,
+    }
+  }
   return {
     input: 'tool',
     sentence: `T${tool.number} has no length on ${scene.machine.name}; unset is not zero. Measure it first, or touch with a tool that has one.`,
@@ -92,17 +114,8 @@ function touchOf(values: Values, scene: Scene, tool: MountedTool, reach: Standin
     thickness: between.thickness,
     alternatives: {
       finders: [],
-      between: offered(scene, ['shim', 'gauge-block', 'gauge-pin']),
+      between: offered(scene, UNDER_A_TIP),
       known: otherReaches(tool, scene),
     },
   }
-}
-
-function linesOf(values: Values, tool: MountedTool | null, reach: Standing | undefined, between: Between | null): WorkingLine[] {
-  return [
-    { operation: 'start', label: 'Machine Z at the touch', figure: values.length('reading'), input: 'reading' },
-    { operation: 'less', label: tool ? `T${tool.number} length` : 'tool length', figure: reach?.value ?? null },
-    { operation: 'less', label: 'Face stands at part Z', figure: values.length('place'), input: 'place' },
-    ...betweenLines(values, between),
-  ]
 }

@@ -3,8 +3,9 @@ import { isOffered, type Gauge, type GaugeFamily } from '../gauge/index.ts'
 import type { Axis, MachineRecord } from '../machine/index.ts'
 import { gaugeById, toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
-import type { WorkingLine } from '../working/index.ts'
-import type { ChoiceInput, LengthInput, Option } from './input.ts'
+import { line, type WorkingLine } from '../working/index.ts'
+import type { ChoiceInput, InputSpec, LengthInput, Option, RawInputs } from './input.ts'
+import type { Remark } from './sheet.ts'
 import type { Values } from './values.ts'
 
 /** Sizes and places are kept to the nanometre: a 3/8 block is not rounded to a control's step. */
@@ -28,11 +29,11 @@ export function slotInput(scene: Scene, label = 'Slot'): ChoiceInput {
 }
 
 /** Which way the axis moved when it touched: `+` or `-`. */
-export function directionInput(axis: Axis, hint: Record<'+' | '-', string>): ChoiceInput {
+export function directionInput(axis: Axis, hint: Record<'+' | '-', string>, id = 'direction', label = 'Moving'): ChoiceInput {
   return {
     kind: 'choice',
-    id: 'direction',
-    label: 'Moving',
+    id,
+    label,
     shown: 'row',
     options: [
       { value: '+', label: `${axis}+`, note: hint['+'] },
@@ -41,11 +42,26 @@ export function directionInput(axis: Axis, hint: Record<'+' | '-', string>): Cho
   }
 }
 
+/** The number chosen among those offered; 0 for anything else that was sent. */
+export function countOf(text: string | null | undefined, offeredCounts: readonly number[]): number {
+  const count = Number(text ?? 0)
+  return offeredCounts.includes(count) ? count : 0
+}
+
+/** Short word for a direction along an axis: "X+", "Y−". */
+export const wayName = (axis: Axis, direction: 1 | -1): string => `${axis}${direction === 1 ? '+' : '\u2212'}`
+
+/** The direction chosen under an input's id; null while none is. */
+export function chosenDirection(values: Values, id = 'direction'): 1 | -1 | null {
+  const chosen = values.choice(id)
+  return chosen === null ? null : chosen === '+' ? 1 : -1
+}
+
 /** The machine coordinate at the touch, on the control's own step. */
-export function readingInput(axis: Axis, machine: MachineRecord, label = `Machine ${axis} at the touch`): LengthInput {
+export function readingInput(axis: Axis, machine: MachineRecord, label = `Machine ${axis} at the touch`, id = 'reading'): LengthInput {
   return {
     kind: 'length',
-    id: 'reading',
+    id,
     label,
     role: 'reading',
     grid: machine.increment,
@@ -54,8 +70,18 @@ export function readingInput(axis: Axis, machine: MachineRecord, label = `Machin
 }
 
 /** Where the touched surface stands in the part, from the drawing. */
-export function placeInput(label: string): LengthInput {
-  return { kind: 'length', id: 'place', label, role: 'place', grid: FINEST }
+export function placeInput(label: string, id = 'place'): LengthInput {
+  return { kind: 'length', id, label, role: 'place', grid: FINEST }
+}
+
+/** A size or distance that is given rather than read at the machine: a width, a pitch, a thickness. */
+export function sizeInput(id: string, label: string, more: Partial<LengthInput> = {}): LengthInput {
+  return { kind: 'length', id, label, role: 'size', grid: FINEST, given: true, ...more }
+}
+
+/** Options side by side. */
+export function rowInput(id: string, label: string, options: Option[]): ChoiceInput {
+  return { kind: 'choice', id, label, shown: 'row', options }
 }
 
 /** One of the shop's gauges, by family. */
@@ -69,11 +95,13 @@ export function gaugeInput(id: string, label: string, scene: Scene, families: re
   }
 }
 
+const ROUND: readonly GaugeFamily[] = ['edge-finder', 'touch-probe', 'gauge-pin', 'ring-gauge']
+
 function gaugeOption(gauge: Gauge, scene: Scene): Option {
-  const round = gauge.family === 'edge-finder' || gauge.family === 'touch-probe' || gauge.family === 'gauge-pin'
+  const round = ROUND.includes(gauge.family)
   const size = formatExact(gauge.size, scene.machine.unit)
   // A name that ends in the size says it already.
-  const said = !round && Number(/[\d.]+$/.exec(gauge.name)?.[0]) === Number(size)
+  const said = gauge.size === 0 || (!round && Number(/[\d.]+$/.exec(gauge.name)?.[0]) === Number(size))
   const notes = [said ? '' : `${round ? '\u00d8' : ''}${size}`, gauge.state === 'disturbed' ? 'disturbed' : ''].filter(Boolean)
   return { value: gauge.id, label: gauge.name, ...(notes.length > 0 ? { note: notes.join(', ') } : {}) }
 }
@@ -97,15 +125,25 @@ export function chosenTool(values: Values, scene: Scene): MountedTool | null {
   return toolByNumber(scene, values.choice('tool'))
 }
 
+export interface BetweenOptions {
+  families?: readonly GaugeFamily[]
+  /** True where a gauge may be understated for safety: under a tool's tip. */
+  mayCountLess?: boolean
+  /** Put before the inputs' ids where a routine asks twice. */
+  prefix?: string
+  label?: string
+}
+
 /**
  * What lies between the surface and what touches it: nothing, a shim or block of the shop, or a thickness
  * that is typed. It has to be said each time: a shim nobody was asked about is a shim forgotten.
  */
-export function betweenInputs(scene: Scene, raw: string | undefined, families: readonly GaugeFamily[] = ['shim']) {
+export function betweenInputs(scene: Scene, raw: RawInputs, options: BetweenOptions = {}): InputSpec[] {
+  const { families = ['shim'], mayCountLess = true, prefix = '', label = 'Between' } = options
   const choice: ChoiceInput = {
     kind: 'choice',
-    id: 'between',
-    label: 'Between',
+    id: `${prefix}between`,
+    label,
     shown: 'list',
     options: [
       { value: NOTHING, label: 'Nothing', note: 'bare contact' },
@@ -113,18 +151,18 @@ export function betweenInputs(scene: Scene, raw: string | undefined, families: r
       { value: TYPED, label: 'Another thickness', note: 'typed' },
     ],
   }
-  const thickness: LengthInput = {
-    kind: 'length',
-    id: 'thickness',
-    label: 'Thickness between',
-    role: 'size',
-    grid: FINEST,
-  }
-  return raw === TYPED ? [choice, thickness] : [choice]
+  const chosen = raw[choice.id]
+  if (chosen === TYPED) return [choice, { ...sizeInput(`${prefix}thickness`, 'Thickness between'), given: false }]
+  return chosen && chosen !== NOTHING && mayCountLess
+    ? [choice, sizeInput(`${prefix}counted`, 'Counted as', { optional: true, hint: 'only where it is understated on purpose' })]
+    : [choice]
 }
 
 export interface Between {
+  /** What is taken off the reading. */
   thickness: Nm
+  /** What the gauge measures; another figure than `thickness` only where it is understated on purpose. */
+  nominal: Nm
   /** The gauge's id; null for nothing, or a thickness that was typed. */
   gauge: string | null
   /** "less" the name on the line. */
@@ -136,19 +174,27 @@ export interface Between {
 const TYPED_THICKNESS = 5_000
 
 /** What lies between, as chosen; null while it has not been said. */
-export function chosenBetween(values: Values, scene: Scene): Between | null {
-  const choice = values.choice('between')
+export function chosenBetween(values: Values, scene: Scene, prefix = ''): Between | null {
+  const choice = values.choice(`${prefix}between`)
   if (choice === null) return null
-  if (choice === NOTHING) return { thickness: ZERO, gauge: null, label: 'nothing between', contributor: { label: 'contact', standard: 0 } }
+  if (choice === NOTHING)
+    return { thickness: ZERO, nominal: ZERO, gauge: null, label: 'nothing between', contributor: { label: 'contact', standard: 0 } }
   if (choice === TYPED) {
-    const thickness = values.length('thickness')
+    const thickness = values.length(`${prefix}thickness`)
     if (thickness === null) return null
-    return { thickness, gauge: null, label: 'thickness between', contributor: { label: 'typed thickness', standard: TYPED_THICKNESS } }
+    return {
+      thickness,
+      nominal: thickness,
+      gauge: null,
+      label: 'thickness between',
+      contributor: { label: 'typed thickness', standard: TYPED_THICKNESS },
+    }
   }
   const gauge = gaugeById(scene, choice)
   return (
     gauge && {
-      thickness: gauge.size,
+      thickness: values.length(`${prefix}counted`) ?? gauge.size,
+      nominal: gauge.size,
       gauge: gauge.id,
       label: gauge.name,
       contributor: { label: gauge.name, standard: gauge.uncertainty },
@@ -164,10 +210,37 @@ export function gaugesUsed(...ids: (string | null | undefined)[]): string[] {
 /** Standard uncertainty of feeling a tip onto a face, a shim or a setter by hand: 2 µm. */
 export const FELT_CONTACT: Contributor = { label: 'felt contact', standard: 2_000 }
 
+/** "Shim 1.000 between", or "Shim 1.000 counted as 0.95" where it is understated. */
+export function betweenName(between: Between, scene: Scene): string {
+  return between.thickness === between.nominal
+    ? `${between.label} between`
+    : `${between.label} counted as ${formatExact(between.thickness, scene.machine.unit)}`
+}
+
 /** The line for what lies under a tool's tip, taken off the reading; none for bare contact. */
-export function betweenLines(values: Values, between: Between | null): WorkingLine[] {
-  if (values.choice('between') === TYPED)
-    return [{ operation: 'less', label: 'thickness between', figure: between?.thickness ?? null, input: 'thickness' }]
-  if (!between) return [{ operation: 'less', label: 'what lies between', figure: null }]
-  return between.thickness === 0 ? [] : [{ operation: 'less', label: `${between.label} between`, figure: between.thickness }]
+export function betweenLines(values: Values, between: Between | null, scene: Scene): WorkingLine[] {
+  if (values.choice('between') === TYPED) return [line('less', 'thickness between', between?.thickness ?? null, 'thickness')]
+  if (!between) return [line('less', 'what lies between', null)]
+  return between.thickness === 0 ? [] : [line('less', betweenName(between, scene), between.thickness)]
+}
+
+/** A gauge that is understated on purpose, for its check; nothing where it counts in full. */
+export function understated(between: Between | null): Remark[] {
+  if (!between || between.thickness === between.nominal) return []
+  const figures = [
+    { label: between.label, value: between.nominal },
+    { label: 'counted as', value: between.thickness },
+  ]
+  const over = between.thickness > between.nominal
+  return [
+    {
+      id: 'understated',
+      name: 'gauge counted in full',
+      verdict: over ? 'stop' : 'query',
+      sentence: over
+        ? `${between.label} is counted as more than it is: the tool would reach lower than the sum says. Count it in full, or as less.`
+        : `${between.label} is counted as less than it is, so the tool stays higher. Say why, so that nobody does it a second time.`,
+      figures,
+    },
+  ]
 }

@@ -1,6 +1,6 @@
-import { minus, mm, nm, plus, type Nm } from '../length/index.ts'
-import { formerZeroAt, stockView, upright, type Drawing } from '../drawing/index.ts'
-import { asShown, registerKey, workRegister } from '../machine/index.ts'
+import { minus, mm, nm, plus } from '../length/index.ts'
+import { stockView, upright, type Drawing } from '../drawing/index.ts'
+import { asShown } from '../machine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import { contactCorrection } from '../touch/index.ts'
 import type { Between } from './ask.ts'
@@ -9,27 +9,26 @@ import type { Values } from './values.ts'
 interface FaceScene {
   tool: MountedTool | null
   between: Between | null
-  fresh: Nm | null
 }
 
 /** The part from the front with a tool's tip on its face; shared by all that touch a face from above. */
-export function faceDrawing(values: Values, scene: Scene, { tool, between, fresh }: FaceScene): Drawing {
+export function faceDrawing(values: Values, scene: Scene, { tool, between }: FaceScene): Drawing {
   const { stock, middle, ...view } = stockView('front', scene.plan?.stock ?? null)
   const place = values.length('place') ?? stock.box.max.y
-  const slot = values.choice('slot')
-  const former = slot ? scene.standing[registerKey(workRegister(slot, 'Z'))] : undefined
   const thickness = between?.thickness ?? nm(0)
   const tip = plus(place, contactCorrection({ direction: -1, radius: nm(0), gauge: thickness }))
   const drawing: Drawing = {
     ...view,
     solids: [stock],
     touches: [],
-    surface: {
-      axis: 'Z',
-      at: place,
-      label: values.length('place') === null ? 'part Z ?' : `Z ${asShown(place, scene.machine)}`,
-    },
-    formerZero: fresh !== null && former ? formerZeroAt('Z', 'X', former.value, fresh) : null,
+    surfaces: [
+      {
+        axis: 'Z',
+        at: place,
+        label: values.length('place') === null ? 'part Z ?' : `Z ${asShown(place, scene.machine)}`,
+      },
+    ],
+    formerZero: null,
   }
   if (!tool) return drawing
   const width = minus(stock.box.max.x, stock.box.min.x)
@@ -44,6 +43,7 @@ export function faceDrawing(values: Values, scene: Scene, { tool, between, fresh
     radius: null,
     label: `T${tool.number}, moving Z\u2212`,
     lit: values.length('reading') === null,
+    done: values.length('reading') !== null,
   })
   return drawing
 }

@@ -1,17 +1,23 @@
-export type { ChoiceInput, InputSpec, LengthInput, Option, RawInputs } from './input.ts'
+export type { AngleInput, ChoiceInput, InputSpec, LengthInput, Option, RawInputs, SeveralInput } from './input.ts'
 export { readInputs } from './values.ts'
 export type { Problem, Values } from './values.ts'
-export type { Readout, Refusal, Result, Sheet, Slip, Write } from './sheet.ts'
+export type { FoundSize, Reading, Readout, Refusal, Remark, Result, Sheet, Slip, Write } from './sheet.ts'
 export type { Routine } from './routine.ts'
-export { settle, valueOf } from './single-touch.ts'
-export { touchSheet } from './touch-sheet.ts'
-export type { TouchParts } from './touch-sheet.ts'
+export { slipsOf, valueOf } from './single-touch.ts'
 export type { SingleTouch } from './single-touch.ts'
+export { pickUpSheet, touchOffSheet } from './touch-sheet.ts'
+export { zeroSheet } from './zero-sheet.ts'
+export type { ZeroParts } from './zero-sheet.ts'
+export { placeZero, zeroInputs } from './zero.ts'
+export type { FoundZero, PlacedZero } from './zero.ts'
 export {
   betweenInputs,
   betweenLines,
+  betweenName,
   chosenBetween,
+  chosenDirection,
   chosenTool,
+  countOf,
   directionInput,
   FELT_CONTACT,
   gaugeInput,
@@ -19,8 +25,14 @@ export {
   offered,
   placeInput,
   readingInput,
+  rowInput,
+  sizeInput,
   slotInput,
   toolInput,
+  understated,
+  wayName,
 } from './ask.ts'
 export type { Between } from './ask.ts'
+export { figureSlips } from './figure-slips.ts'
+export { resultCell } from './result-cell.ts'
 export { faceDrawing } from './face-drawing.ts'

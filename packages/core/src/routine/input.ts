@@ -1,18 +1,30 @@
 import type { Nm } from '../length/index.ts'
 
-/** A figure on one of the working's lines. */
-export interface LengthInput {
-  kind: 'length'
+interface Input {
   id: string
   label: string
+  hint?: string
+  /** May be left empty. */
+  optional?: boolean
+}
+
+/** A figure on one of the working's lines. */
+export interface LengthInput extends Input {
+  kind: 'length'
   /** Finest step: the machine's increment for readings, 1 nm for sizes and places. */
   grid: Nm
   /**
-   * `reading`: seen on the control at the touch. `place`: from the drawing. `size`: a thickness.
+   * `reading`: seen on the control at the touch. `place`: from the drawing. `size`: a thickness, a width.
    * Tells which slips are possible, and which pad opens.
    */
   role: 'reading' | 'place' | 'size'
-  hint?: string
+  /** True for a figure of the choices' strip rather than of a line: a pitch, an expected width. */
+  given?: boolean
+}
+
+/** An angle in degrees, counter-clockwise positive. */
+export interface AngleInput extends Input {
+  kind: 'angle'
 }
 
 export interface Option {
@@ -23,18 +35,21 @@ export interface Option {
 }
 
 /** One of several: a direction, a slot, a gauge, a tool. */
-export interface ChoiceInput {
+export interface ChoiceInput extends Input {
   kind: 'choice'
-  id: string
-  label: string
   options: Option[]
   /** `row`: all options side by side; `list`: one line that opens. */
   shown: 'row' | 'list'
-  hint?: string
+}
+
+/** Any number of several, none among them: further slots. Kept as their values with commas between. */
+export interface SeveralInput extends Input {
+  kind: 'several'
+  options: Option[]
 }
 
 /** What a routine asks for, in the order it is done at the machine. */
-export type InputSpec = LengthInput | ChoiceInput
+export type InputSpec = LengthInput | AngleInput | ChoiceInput | SeveralInput
 
 /** What was typed or chosen, by input: always text, read by the core on both sides of the wire. */
 export type RawInputs = Readonly<Record<string, string>>

@@ -1,6 +1,6 @@
 import type { Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
-import type { RegisterRef } from '../machine/index.ts'
+import type { Axis, RegisterKey, RegisterRef } from '../machine/index.ts'
 import type { Uncertainty } from '../uncertainty/index.ts'
 import type { Working } from '../working/index.ts'
 
@@ -12,6 +12,14 @@ export interface Write {
   uncertainty: Uncertainty | null
   /** For a tool's length: the assembly that was measured. */
   assembly: string | null
+  /** Registers whose present values it was worked out with. */
+  rests: readonly RegisterKey[]
+  /** Single mistakes that could have been made, each with the value there would have been without it. */
+  slips: readonly Slip[]
+  /** True when it was found by eye. */
+  byEye?: boolean
+  /** For a length that is counted from a reference height rather than from part zero. */
+  fromHeight?: boolean
 }
 
 /** A figure that the control must show once the value is in it. */
@@ -31,15 +39,44 @@ export interface Slip {
   corrected: Nm
 }
 
+/** A size that a routine finds by the way, to be held against what the drawing says. */
+export interface FoundSize {
+  /** "width of the slot", "bore" */
+  label: string
+  found: Nm
+  /** Standard uncertainty, nanometres. */
+  standard: number
+  expected: Nm | null
+  slips: readonly Slip[]
+}
+
+/** Something only this routine can judge: touches at odds with each other, an angle, a tilt. */
+export interface Remark {
+  id: string
+  /** Two or three words for the line that gathers what is clear. */
+  name: string
+  verdict: 'clear' | 'query' | 'stop'
+  sentence: string
+  figures: { label: string; value: Nm }[]
+}
+
+/** A machine reading, for the checks on readings. */
+export interface Reading {
+  axis: Axis
+  label: string
+  value: Nm
+}
+
 /** The result of a routine once everything it needs is there. */
 export interface Result {
   writes: Write[]
   readouts: Readout[]
-  slips: Slip[]
   /** Ids of the gauges it rests on: their calibration is kept with the entry. */
   gauges: string[]
-  /** Machine readings by axis, for the travel check: what the control showed at the touch. */
-  readings: { axis: 'X' | 'Y' | 'Z'; label: string; value: Nm }[]
+  /** What the control showed at the touches. */
+  readings: Reading[]
+  sizes?: FoundSize[]
+  remarks?: Remark[]
 }
 
 /** Why a routine cannot be worked out although its inputs can be read. */
@@ -50,8 +87,8 @@ export interface Refusal {
 
 /** Everything the three panes show, from the first keystroke on. */
 export interface Sheet {
-  /** The register that will be written, as soon as it is known. */
-  target: RegisterRef | null
+  /** The registers that will be written, as soon as they are known. */
+  targets: RegisterRef[]
   working: Working
   drawing: Drawing
   refusal: Refusal | null

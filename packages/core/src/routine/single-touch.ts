@@ -1,9 +1,9 @@
-import { formatExact, minus, negate, nm, roundToIncrement, type Nm } from '../length/index.ts'
+import { formatExact, minus, nm, type Nm } from '../length/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import type { Axis } from '../machine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { contactCorrection, readoutAtTouch, solve, type Direction, type TouchTerms } from '../touch/index.ts'
-import { combine, ofReadout, type Contributor, type Uncertainty } from '../uncertainty/index.ts'
+import { figureSlips } from './figure-slips.ts'
 import type { Slip } from './sheet.ts'
 
 /** One contact on one axis, before it is solved for a work offset or for a tool offset. */
@@ -48,14 +48,6 @@ export function readoutOf(touch: SingleTouch): Nm {
   return readoutAtTouch(termsOf(touch))
 }
 
-/** The value on the register's increment, with its uncertainty from the readout and everything it rests on. */
-export function settle(value: Nm, contributors: Contributor[], increment: Nm): { value: Nm; uncertainty: Uncertainty } {
-  return {
-    value: roundToIncrement(value, increment),
-    uncertainty: combine([ofReadout(increment), ...contributors], increment),
-  }
-}
-
 /**
  * Every single mistake that can be made in one touch, with the value there would have been without it.
  * A jump from the last value that one of them undoes is most likely that mistake.
@@ -89,25 +81,7 @@ export function slipsOf(touch: SingleTouch, unit: Scene['machine']['unit']): Sli
   for (const other of touch.alternatives.known)
     if (other.value !== touch.known) slip('other-tool', `${other.label} had been in the spindle`, { known: other.value })
 
-  slip('sign', 'the reading had the other sign', { reading: negate(touch.reading) })
-  if (touch.place !== 0) slip('place-sign', 'the place on the part had the other sign', { place: negate(touch.place) })
-  for (const [id, phrase, factor] of SCALES) {
-    slip(`${id}-reading`, `the reading ${phrase}`, { reading: scaled(touch.reading, factor) })
-    if (touch.place !== 0) slip(`${id}-place`, `the place on the part ${phrase}`, { place: scaled(touch.place, factor) })
-  }
+  for (const { id, phrase, value } of figureSlips(touch.reading, 'the reading', 'reading', unit)) slip(id, phrase, { reading: value })
+  for (const { id, phrase, value } of figureSlips(touch.place, 'the place on the part', 'place', unit)) slip(id, phrase, { place: value })
   return slips
-}
-
-const SCALES: [id: string, phrase: string, factor: number][] = [
-  ['unit', 'had been typed in inches', 25.4],
-  ['unit', 'had been typed in millimetres', 1 / 25.4],
-  ['point', 'had lost its decimal point by one place', 0.1],
-  ['point', 'had lost its decimal point by two places', 0.01],
-  ['point', 'had its decimal point one place too far left', 10],
-  ['point', 'had its decimal point two places too far left', 100],
-]
-
-/** Only candidates are scaled, never values that count, so the nearest nanometre will do. */
-function scaled(value: Nm, factor: number): Nm {
-  return nm(Math.round(value * factor))
 }

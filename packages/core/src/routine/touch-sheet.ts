@@ -1,52 +1,116 @@
-import type { Nm } from '../length/index.ts'
+import { roundToIncrement, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
-import type { RegisterRef } from '../machine/index.ts'
+import type { RegisterKey, RegisterRef } from '../machine/index.ts'
 import type { Scene } from '../scene/index.ts'
-import type { Contributor } from '../uncertainty/index.ts'
+import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
-import type { Readout, Refusal, Sheet, Slip } from './sheet.ts'
-import { readoutOf, settle, slipsOf, valueOf, type SingleTouch } from './single-touch.ts'
+import { resultCell } from './result-cell.ts'
+import type { Readout, Refusal, Remark, Sheet, Slip, Write } from './sheet.ts'
+import { readoutOf, slipsOf, valueOf, type SingleTouch } from './single-touch.ts'
+import type { Values } from './values.ts'
+import { zeroSheet } from './zero-sheet.ts'
 
 /** What a routine of one touch makes of its inputs; `touch` is null while something is missing. */
-export interface TouchParts {
+interface TouchParts {
   scene: Scene
-  target: RegisterRef | null
-  /** Text before the result's figure. */
-  label: string
+  axis: SingleTouch['axis']
   lines: WorkingLine[]
   refusal?: Refusal | null
   touch: SingleTouch | null
   contributors: Contributor[]
   gauges: string[]
-  assembly?: string | null
+  rests: RegisterKey[]
   /** How the reading is called in the travel check. */
   readingLabel: string
+  remarks?: Remark[]
+}
+
+export interface PickUpParts extends TouchParts {
+  values: Values
+  drawing: Drawing
+  /**
+   * @param shown what the control shows at the touch, P + c
+   * @param active the slot that has to be active
+   */
+  readouts(shown: Nm, active: string): Readout[]
+}
+
+export interface TouchOffParts extends TouchParts {
+  target: RegisterRef | null
+  /** Text before the figure. */
+  label: string
+  assembly: string | null
+  fromHeight?: boolean
   /** Slips that only this routine knows, besides those of every touch. */
   slips?: Slip[]
-  drawing(fresh: Nm | null): Drawing
-  /** @param shown what the control shows at the touch, P + c */
+  drawing: Drawing
   readouts(shown: Nm): Readout[]
 }
 
-/** The three panes' contents of a routine that rests on one touch on one axis. */
-export function touchSheet(parts: TouchParts): Sheet {
+const readingsOf = ({ touch, readingLabel }: TouchParts) => (touch ? [{ axis: touch.axis, label: readingLabel, value: touch.reading }] : [])
+
+const withReadout = ({ contributors, scene }: TouchParts) => [ofReadout(scene.machine.increment), ...contributors]
+
+/** The three panes' contents of a pick-up that rests on one touch on one axis: W = M − H − P − c. */
+export function pickUpSheet(parts: PickUpParts): Sheet {
+  const { values, scene, axis, touch, rests } = parts
+  return zeroSheet({
+    values,
+    scene,
+    lines: parts.lines,
+    refusal: parts.refusal ?? null,
+    found: [
+      {
+        axis,
+        total: touch ? valueOf(touch) : null,
+        contributors: withReadout(parts),
+        slips: touch ? slipsOf(touch, scene.machine.unit) : [],
+        rests,
+      },
+    ],
+    gauges: parts.gauges,
+    readings: readingsOf(parts),
+    remarks: parts.remarks ?? [],
+    drawing: parts.drawing,
+    readouts: (active) => (touch ? parts.readouts(readoutOf(touch), active) : []),
+  })
+}
+
+/** The three panes' contents of a touch-off that rests on one touch on one axis: H = M − W − P − c. */
+export function touchOffSheet(parts: TouchOffParts): Sheet {
   const { scene, target, touch, refusal = null } = parts
-  const settled = touch && target && !refusal ? settle(valueOf(touch), parts.contributors, scene.machine.increment) : null
+  const write = touch && target && !refusal ? writeOf(parts, touch, target) : null
   return {
-    target,
+    targets: target ? [target] : [],
     refusal,
     working: {
       unit: scene.machine.unit,
+      columns: [''],
       lines: parts.lines,
-      result: { label: parts.label, figure: settled?.value ?? null, expanded: settled?.uncertainty.expanded ?? null },
+      results: [{ label: parts.label, cells: [resultCell(target, write?.value ?? null, write?.uncertainty ?? null)] }],
+      facts: [],
     },
-    drawing: parts.drawing(settled?.value ?? null),
-    result: settled && {
-      writes: [{ register: target!, ...settled, state: 'set', assembly: parts.assembly ?? null }],
-      readings: [{ axis: touch!.axis, label: parts.readingLabel, value: touch!.reading }],
+    drawing: parts.drawing,
+    result: write && {
+      writes: [write],
+      readings: readingsOf(parts),
       readouts: parts.readouts(readoutOf(touch!)),
       gauges: parts.gauges,
-      slips: [...slipsOf(touch!, scene.machine.unit), ...(parts.slips ?? [])],
+      remarks: parts.remarks ?? [],
     },
+  }
+}
+
+function writeOf(parts: TouchOffParts, touch: SingleTouch, register: RegisterRef): Write {
+  const { increment, unit } = parts.scene.machine
+  return {
+    register,
+    value: roundToIncrement(valueOf(touch), increment),
+    state: 'set',
+    uncertainty: combine(withReadout(parts), increment),
+    assembly: parts.assembly,
+    fromHeight: parts.fromHeight ?? false,
+    rests: parts.rests,
+    slips: [...slipsOf(touch, unit), ...(parts.slips ?? [])],
   }
 }

@@ -1,6 +1,7 @@
+import { readAngle, type Microdegrees } from '../angle/index.ts'
 import { readLength, type Nm } from '../length/index.ts'
 import type { Scene } from '../scene/index.ts'
-import type { InputSpec, RawInputs } from './input.ts'
+import type { AngleInput, ChoiceInput, InputSpec, LengthInput, RawInputs, SeveralInput } from './input.ts'
 
 export interface Problem {
   input: string
@@ -14,7 +15,9 @@ export interface Problem {
 /** The inputs as read: what is there, what is missing, what cannot be read. */
 export interface Values {
   length(id: string): Nm | null
+  angle(id: string): Microdegrees | null
   choice(id: string): string | null
+  several(id: string): string[]
   problems: Problem[]
   /** Ids of inputs still to be given, in order. */
   missing: string[]
@@ -32,34 +35,83 @@ export function readInputs(
   scene: Pick<Scene, 'machine'>,
   agreed: readonly string[] = [],
 ): Values {
-  const lengths = new Map<string, Nm>()
-  const choices = new Map<string, string>()
-  const problems: Problem[] = []
-  const missing: string[] = []
+  const read = new Reading(scene, agreed)
   for (const spec of specs) {
     const text = raw[spec.id] ?? ''
-    if (spec.kind === 'choice') {
-      const option = spec.options.find(({ value }) => value === text)
-      if (option) choices.set(spec.id, text)
-      else if (text === '') missing.push(spec.id)
-      else problems.push({ input: spec.id, kind: 'refused', sentence: notOffered(spec.label, text) })
+    if (text.trim() === '') {
+      if (!spec.optional && spec.kind !== 'several') read.missing.push(spec.id)
       continue
     }
-    const reading = readLength(text, { name: spec.label, unit: scene.machine.unit, grid: spec.grid })
-    if (reading.kind === 'length') lengths.set(spec.id, reading.value)
-    else if (reading.kind === 'empty') missing.push(spec.id)
-    else if (reading.kind === 'refused') problems.push({ input: spec.id, kind: 'refused', sentence: reading.sentence })
-    else if (agreed.includes(spec.id)) lengths.set(spec.id, reading.value)
-    else problems.push({ input: spec.id, kind: 'ask', sentence: reading.sentence, offered: reading.value })
+    switch (spec.kind) {
+      case 'choice':
+        read.choice(spec, text)
+        break
+      case 'several':
+        read.several(spec, text)
+        break
+      case 'angle':
+        read.angle(spec, text)
+        break
+      case 'length':
+        read.length(spec, text)
+    }
   }
   return {
-    length: (id) => lengths.get(id) ?? null,
-    choice: (id) => choices.get(id) ?? null,
-    problems,
-    missing,
+    length: (id) => read.lengths.get(id) ?? null,
+    angle: (id) => read.angles.get(id) ?? null,
+    choice: (id) => read.choices.get(id) ?? null,
+    several: (id) => read.severals.get(id) ?? [],
+    problems: read.problems,
+    missing: read.missing,
+  }
+}
+
+class Reading {
+  readonly lengths = new Map<string, Nm>()
+  readonly angles = new Map<string, Microdegrees>()
+  readonly choices = new Map<string, string>()
+  readonly severals = new Map<string, string[]>()
+  readonly problems: Problem[] = []
+  readonly missing: string[] = []
+
+  constructor(
+    private readonly scene: Pick<Scene, 'machine'>,
+    private readonly agreed: readonly string[],
+  ) {}
+
+  choice({ id, label, options }: ChoiceInput, text: string): void {
+    if (options.some(({ value }) => value === text)) this.choices.set(id, text)
+    else this.refuse(id, notOffered(label, text))
+  }
+
+  several({ id, label, options }: SeveralInput, text: string): void {
+    const chosen = text.split(',').filter(Boolean)
+    const strange = chosen.find((one) => !options.some(({ value }) => value === one))
+    if (strange !== undefined) this.refuse(id, notOffered(label, strange))
+    else this.severals.set(id, [...new Set(chosen)])
+  }
+
+  angle({ id, label }: AngleInput, text: string): void {
+    const reading = readAngle(text, label)
+    if (reading.kind === 'angle') this.angles.set(id, reading.value)
+    else if (reading.kind === 'refused') this.refuse(id, reading.sentence)
+  }
+
+  length({ id, label, grid }: LengthInput, text: string): void {
+    const reading = readLength(text, { name: label, unit: this.scene.machine.unit, grid })
+    if (reading.kind === 'length') this.lengths.set(id, reading.value)
+    else if (reading.kind === 'refused') this.refuse(id, reading.sentence)
+    else if (reading.kind === 'finer') {
+      if (this.agreed.includes(id)) this.lengths.set(id, reading.value)
+      else this.problems.push({ input: id, kind: 'ask', sentence: reading.sentence, offered: reading.value })
+    }
+  }
+
+  private refuse(input: string, sentence: string): void {
+    this.problems.push({ input, kind: 'refused', sentence })
   }
 }
 
 function notOffered(label: string, text: string): string {
-  return `${label}: “${text}” is not one of the choices here; pick one from the list.`
+  return `${label}: \u201c${text}\u201d is not one of the choices here; pick one from the list.`
 }

@@ -2,13 +2,26 @@ import type { Nm } from '../length/index.ts'
 import type { Axis, MachineRecord, RegisterKey } from '../machine/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 
+/** A value that another one was worked out with: the register, what it held, and the measurement that it came from. */
+export interface Rest {
+  register: RegisterKey
+  origin: string
+  value: Nm
+  standard: number | null
+}
+
 /** A register's present value and what it rests on. A register without one is unset, which is not zero. */
 export interface Standing {
   value: Nm
-  /** Zero can be a figure like any other, or put there on purpose; the two never look alike. */
-  state: 'set' | 'deliberately-zero'
+  /**
+   * Zero can be a figure like any other, or put there on purpose; the two never look alike. `disturbed`:
+   * the figure is still in the control, but what it was measured on has moved since.
+   */
+  state: 'set' | 'deliberately-zero' | 'disturbed'
   /** The entry that wrote it: a new write names the one it believes is the latest. */
   entry: string
+  /** The entry whose measurement this is: another one than `entry` after a correction put it back. */
+  origin: string
   /** ISO time and the person's name. */
   at: string
   by: string
@@ -21,6 +34,14 @@ export interface Standing {
   seen: boolean
   /** For a tool's length: the assembly that was measured. */
   assembly: string | null
+  /** Tool lengths, constants and radii that it was worked out with. */
+  rests: readonly Rest[]
+  /** Ids of the gauges it was measured with. */
+  gauges: readonly string[]
+  /** True when it was found by eye. */
+  byEye: boolean
+  /** For a length that is counted from a reference height rather than from part zero. */
+  fromHeight: boolean
 }
 
 /** A tool as it sits in the machine: pocket or station, the numbers it is called under, the assembly. */
@@ -38,6 +59,15 @@ export interface MountedTool {
 /** The stock in part coordinates: from and to on each axis. */
 export type StockBox = Record<Axis, { from: Nm; to: Nm }>
 
+/** Something on the part that can be found again: a bore, a pin, a corner; nominal place in part coordinates. */
+export interface Feature {
+  name: string
+  x: Nm
+  y: Nm
+  /** Diameter of a bore or pin; null for a corner or a line. */
+  size: Nm | null
+}
+
 /** What the operation at hand says about the setup. */
 export interface Plan {
   setup: string
@@ -49,6 +79,11 @@ export interface Plan {
   stock: StockBox | null
   /** How far a part's zero moves from one loading to the next in this fixture, one standard deviation. */
   fixtureRepeat: Nm | null
+  /** Width of the tightest tolerance zone that part zero serves; null when the operation states none. */
+  tolerance: Nm | null
+  /** Height over part zero at which a tool may stand without hitting anything. */
+  clearance: Nm | null
+  features: Feature[]
 }
 
 /** Everything a routine and the checks may look at, at one moment. Plain data: it crosses the wire. */

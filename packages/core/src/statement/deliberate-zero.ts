@@ -1,9 +1,10 @@
 import { ZERO } from '../length/index.ts'
-import { stockView } from '../drawing/index.ts'
-import { axesOf, parseRegisterKey, registerKey, registerName, workRegister, type RegisterRef } from '../machine/index.ts'
+import { drawStock } from '../drawing/index.ts'
+import { axesOf, commonRegister, parseRegisterKey, registerKey, registerName, workRegister, type RegisterRef } from '../machine/index.ts'
 import type { Routine } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { reachRegister } from '../reach/index.ts'
+import { line } from '../working/index.ts'
 
 /**
  * Deliberately zero: says that a register holds zero on purpose, and why. Unset, zero by measurement and
@@ -32,22 +33,27 @@ export const deliberateZero: Routine = {
   sheet(values, scene) {
     const chosen = values.choice('register')
     const target = chosen ? parseRegisterKey(chosen) : null
-    const { stock, middle: _middle, ...view } = stockView('above', scene.plan?.stock ?? null)
     return {
-      target,
+      targets: target ? [target] : [],
       refusal: null,
       working: {
         unit: scene.machine.unit,
-        lines: target ? [{ operation: 'start', label: `${registerName(target)} is put to`, figure: ZERO }] : [],
-        result: { label: target ? registerName(target) : 'Register', figure: target ? ZERO : null, expanded: null },
+        columns: [''],
+        lines: target ? [line('start', `${registerName(target)} is put to`, ZERO)] : [],
+        results: [
+          {
+            label: target ? registerName(target) : 'Register',
+            cells: [{ register: chosen, figure: target ? ZERO : null, expanded: null }],
+          },
+        ],
+        facts: [],
       },
-      drawing: { ...view, solids: [stock], touches: [], surface: null, formerZero: null },
+      drawing: drawStock('above', scene.plan?.stock ?? null),
       result: target && {
-        writes: [{ register: target, value: ZERO, state: 'deliberately-zero', uncertainty: null, assembly: null }],
+        writes: [{ register: target, value: ZERO, state: 'deliberately-zero', uncertainty: null, assembly: null, rests: [], slips: [] }],
         readings: [],
         readouts: [],
         gauges: [],
-        slips: [],
       },
     }
   },
@@ -58,6 +64,7 @@ function registersOf(scene: Scene): RegisterRef[] {
   const axes = axesOf(scene.machine)
   return [
     ...scene.machine.slots.flatMap(({ code }) => axes.map((axis) => workRegister(code, axis))),
+    ...axes.map(commonRegister),
     ...scene.tools.map((tool) => reachRegister(scene.machine, tool)),
   ]
 }

@@ -21,7 +21,7 @@ export function besideStock(scene: Scene, setter: Gauge | null, touching: { labe
     toScale,
     solids: [stock, upright('setter', at, mm(30), foot, top, setter?.name ?? 'setter')],
     touches: [],
-    surface: null,
+    surfaces: [],
     formerZero: null,
   }
   if (!touching) return drawing
@@ -33,6 +33,7 @@ export function besideStock(scene: Scene, setter: Gauge | null, touching: { labe
     radius: null,
     label: `${touching.label}, moving Z\u2212`,
     lit,
+    done: !lit,
   })
   return drawing
 }

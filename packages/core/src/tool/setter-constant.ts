@@ -1,11 +1,23 @@
-import { formatExact, negate, type Nm } from '../length/index.ts'
+import { formatExact, negate, roundToIncrement, type Nm } from '../length/index.ts'
 import { besideStock } from './beside-stock.ts'
-import { setterRegister } from '../machine/index.ts'
-import { gaugeInput, gaugesUsed, offered, readingInput, settle, type Option, type Routine, type Slip } from '../routine/index.ts'
+import type { Gauge } from '../gauge/index.ts'
+import { registerKey, setterRegister, type RegisterKey } from '../machine/index.ts'
+import {
+  gaugeInput,
+  gaugesUsed,
+  offered,
+  readingInput,
+  resultCell,
+  type Option,
+  type Routine,
+  type Slip,
+  type Write,
+} from '../routine/index.ts'
 import { gaugeById, toolByNumber, type Scene } from '../scene/index.ts'
 import { setterConstant as constantFrom } from '../touch/index.ts'
-import type { Contributor } from '../uncertainty/index.ts'
-import { reachOf, restingOn } from '../reach/index.ts'
+import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
+import { line } from '../working/index.ts'
+import { reachOf, reachRegister, restingOn } from '../reach/index.ts'
 
 /**
  * Setter constant: the machine Z at which the gauge line itself (or the reference tool) would stand on
@@ -34,45 +46,55 @@ export const setterConstantRoutine: Routine = {
     const master = masterOf(values.choice('master'), scene)
     const reading = values.length('reading')
     const target = setter ? setterRegister(setter.id) : null
-    const settled =
-      setter && master && reading !== null
-        ? settle(
-            constantFrom(reading, master.length),
-            [master.contributor, { label: setter.name, standard: setter.uncertainty }],
-            scene.machine.increment,
-          )
-        : null
+    const write = setter && master && reading !== null ? writeOf(setter, master, reading, scene) : null
     return {
-      target,
+      targets: target ? [target] : [],
       refusal: null,
       working: {
         unit: scene.machine.unit,
+        columns: [''],
         lines: [
-          { operation: 'start', label: 'Machine Z at the touch', figure: reading, input: 'reading' },
-          { operation: 'less', label: master ? `length of ${master.label}` : 'known length', figure: master?.length ?? null },
+          line('start', 'Machine Z at the touch', reading, 'reading'),
+          line('less', master ? `length of ${master.label}` : 'known length', master?.length ?? null),
         ],
-        result: {
-          label: setter ? `K of ${setter.name}` : 'Setter constant K',
-          figure: settled?.value ?? null,
-          expanded: settled?.uncertainty.expanded ?? null,
-        },
+        results: [
+          {
+            label: setter ? `K of ${setter.name}` : 'Setter constant K',
+            cells: [resultCell(target, write?.value ?? null, write?.uncertainty ?? null)],
+          },
+        ],
+        facts: [],
       },
       drawing: besideStock(scene, setter, master, reading === null),
-      result: settled && {
-        writes: [{ register: target!, ...settled, state: 'set', assembly: null }],
+      result: write && {
+        writes: [write],
         readings: [{ axis: 'Z', label: 'machine Z at the touch', value: reading! }],
         readouts: [],
         gauges: gaugesUsed(setter!.id, master!.gauge),
-        slips: slipsOf(reading!, master!, scene),
       },
     }
   },
+}
+
+function writeOf(setter: Gauge, master: Master, reading: Nm, scene: Scene): Write {
+  const { increment } = scene.machine
+  const contributors = [ofReadout(increment), master.contributor, { label: setter.name, standard: setter.uncertainty }]
+  return {
+    register: setterRegister(setter.id),
+    value: roundToIncrement(constantFrom(reading, master.length), increment),
+    state: 'set',
+    uncertainty: combine(contributors, increment),
+    assembly: null,
+    rests: master.register ? [master.register] : [],
+    slips: slipsOf(reading, master, scene),
+  }
 }
 
 interface Master {
   label: string
   length: Nm
   gauge: string | null
+  register: RegisterKey | null
   contributor: Contributor
 }
 
@@ -110,13 +132,14 @@ function masterOf(choice: string | null, scene: Scene): Master | null {
   const [kind, id = ''] = choice.split(/:(.*)/s)
   if (kind === 'gauge') {
     const gauge = gaugeById(scene, id)
-    return (
-      gauge && { label: gauge.name, length: gauge.size, gauge: gauge.id, contributor: { label: gauge.name, standard: gauge.uncertainty } }
-    )
+    if (!gauge) return null
+    const contributor = { label: gauge.name, standard: gauge.uncertainty }
+    return { label: gauge.name, length: gauge.size, gauge: gauge.id, register: null, contributor }
   }
   const tool = toolByNumber(scene, id)
   const reach = tool && reachOf(tool, scene)
-  return reach
-    ? { label: `T${tool.number}`, length: reach.value, gauge: null, contributor: restingOn(`T${tool.number} length`, reach) }
-    : null
+  if (!tool || !reach) return null
+  const label = `T${tool.number}`
+  const register = registerKey(reachRegister(scene.machine, tool))
+  return { label, length: reach.value, gauge: null, register, contributor: restingOn(`${label} length`, reach) }
 }

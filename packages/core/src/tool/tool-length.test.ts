@@ -39,12 +39,14 @@ describe('tool length', () => {
     const at = scene([[workRegister('G54', 'Z'), stands(mm(0), { state: 'deliberately-zero' })]], { machine: INCH_MILL })
     const raw = { tool: '4', method: 'part', slot: 'G54', between: 'typed', thickness: '.010', reading: '-12.8587', place: '.030' }
     expect(assess(toolLength, raw, at).sheet.result?.writes[0]?.value).toBe(inch(-12.8987))
-    expect(toolLength.inputs(at, raw).find(({ id }) => id === 'method')).not.toMatchObject({ options: { length: 3 } })
+    expect(toolLength.inputs(at, raw).find(({ id }) => id === 'method')).toMatchObject({
+      options: [{ value: 'part' }, { value: 'block' }, { value: 'datum' }],
+    })
   })
 
   it('writes the offset number of the tool, which need not be its T', () => {
     const { sheet } = assess(toolLength, { tool: '7', method: 'setter', setter: 'setter', reading: '-400' }, scene([[...K]]))
-    expect(sheet.target).toEqual(lengthRegister('17'))
+    expect(sheet.targets).toEqual([lengthRegister('17')])
   })
 
   it('refuses without a constant, and without a zero', () => {

@@ -1,7 +1,7 @@
-import { minus, nm, type Nm } from '../length/index.ts'
+import { minus, nm, ZERO, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
-import { gaugeById, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
-import { registerKey, setterRegister, workRegister, type RegisterRef } from '../machine/index.ts'
+import { commonShift, gaugeById, workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
+import { commonRegister, registerKey, setterRegister, workRegister, type RegisterKey, type RegisterRef } from '../machine/index.ts'
 import {
   betweenInputs,
   betweenLines,
@@ -16,25 +16,29 @@ import {
   readingInput,
   slotInput,
   toolInput,
-  touchSheet,
+  touchOffSheet,
+  understated,
   type Between,
   type InputSpec,
   type Readout,
+  type Remark,
   type Routine,
   type Sheet,
   type SingleTouch,
   type Values,
 } from '../routine/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
-import type { WorkingLine } from '../working/index.ts'
+import { line, type WorkingLine } from '../working/index.ts'
 import { reachRegister, restingOn } from '../reach/index.ts'
+import { isSuspect, standingNote } from '../standing/index.ts'
 import { besideStock } from './beside-stock.ts'
 
-type Method = 'part' | 'block' | 'setter'
+type Method = 'part' | 'block' | 'setter' | 'datum'
 
 /**
  * Tool length (a lathe tool's geometry Z) by touch.
- * On the part or on a gauge: H = M − W − P − c with c = +g. On a setter: H = M − K.
+ * On the part or on a gauge: H = M − W − P − c with c = +g. On a setter: H = M − K. On a reference height
+ * (where lengths are counted from it): H = M − g, and the part's zero is a shift from that height.
  */
 export const toolLength: Routine = {
   id: 'tool-length',
@@ -49,9 +53,10 @@ export const toolLength: Routine = {
     if (raw.method === 'setter') inputs.push(gaugeInput('setter', 'Setter', scene, ['setter']))
     if (raw.method === 'part' || raw.method === 'block') {
       inputs.push(slotInput(scene, 'Part zero in'))
-      if (raw.method === 'part') inputs.push(...betweenInputs(scene, raw.between))
+      if (raw.method === 'part') inputs.push(...betweenInputs(scene, raw))
       else inputs.push(gaugeInput('between', 'Pin or block', scene, ['gauge-pin', 'gauge-block']))
     }
+    if (raw.method === 'datum') inputs.push(...betweenInputs(scene, raw, { families: ['shim', 'gauge-pin', 'gauge-block'] }))
     inputs.push(readingInput('Z', scene.machine))
     if (raw.method === 'part' || raw.method === 'block')
       inputs.push(placeInput(raw.method === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z'))
@@ -61,20 +66,24 @@ export const toolLength: Routine = {
   sheet(values, scene) {
     const tool = chosenTool(values, scene)
     const method = values.choice('method') as Method | null
-    const rest = method === null ? null : method === 'setter' ? onSetter(values, scene) : onPart(values, scene)
+    const rest = method && RESTS[method](values, scene)
     const target = tool ? reachRegister(scene.machine, tool) : null
-    return touchSheet({
+    return touchOffSheet({
       scene,
+      axis: 'Z',
       target,
       label: labelOf(tool, target),
-      lines: rest?.lines ?? [{ operation: 'start', label: 'Machine Z at the touch', figure: values.length('reading'), input: 'reading' }],
+      lines: rest?.lines ?? [readingLine(values)],
+      rests: rest?.rests ?? [],
+      remarks: rest?.remarks ?? [],
       refusal: rest?.refusal ?? null,
       touch: rest?.touch ?? null,
       contributors: [...(rest?.contributors ?? []), FELT_CONTACT],
       gauges: rest?.gauges ?? [],
       assembly: tool?.assembly ?? null,
+      fromHeight: method === 'datum',
       readingLabel: 'machine Z at the touch',
-      drawing: () =>
+      drawing:
         method === 'setter'
           ? besideStock(
               scene,
@@ -88,6 +97,15 @@ export const toolLength: Routine = {
   },
 }
 
+const RESTS: Readonly<Record<Method, (values: Values, scene: Scene) => Rest>> = {
+  part: onPart,
+  block: onPart,
+  setter: onSetter,
+  datum: onDatum,
+}
+
+const readingLine = (values: Values) => line('start', 'Machine Z at the touch', values.length('reading'), 'reading')
+
 function labelOf(tool: MountedTool | null, target: RegisterRef | null): string {
   if (!tool) return 'Tool length'
   return `T${tool.number} ${target?.property === 'Z' ? 'geometry Z' : 'length'}`
@@ -99,7 +117,9 @@ function methodInput(scene: Scene): InputSpec {
     { value: 'block', label: 'On a pin or block', note: 'raise until it just passes' },
     { value: 'setter', label: 'On a setter', note: 'its constant K on record' },
   ]
-  const fit = scene.machine.kind === 'mill' && scene.machine.lengthConvention !== 'touch-off' ? options : options.slice(0, 2)
+  const { kind, lengthConvention } = scene.machine
+  const datum = { value: 'datum', label: 'On a height', note: 'lengths counted from it' }
+  const fit = kind === 'lathe' ? options.slice(0, 2) : lengthConvention === 'touch-off' ? [...options.slice(0, 2), datum] : options
   return { kind: 'choice', id: 'method', label: 'How', shown: 'row', options: fit }
 }
 
@@ -110,6 +130,8 @@ interface Rest {
   contributors: Contributor[]
   refusal: Sheet['refusal']
   gauges: string[]
+  rests: RegisterKey[]
+  remarks: Remark[]
   /** @param shown what the control shows at the touch, where the part's own zero is touched against */
   readouts(tool: MountedTool, shown: Nm): Readout[]
 }
@@ -117,26 +139,26 @@ interface Rest {
 function onPart(values: Values, scene: Scene): Rest {
   const slot = values.choice('slot')
   const zero = slot ? scene.standing[registerKey(workRegister(slot, 'Z'))] : undefined
+  const shift = commonShift(scene, 'Z')
   const between = chosenBetween(values, scene)
   const reading = values.length('reading')
   const place = values.length('place')
   const lines: WorkingLine[] = [
-    { operation: 'start', label: 'Machine Z at the touch', figure: reading, input: 'reading' },
-    { operation: 'less', label: slot ? `${slot} Z` : 'work offset Z', figure: zero?.value ?? null },
-    {
-      operation: 'less',
-      label: values.choice('method') === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z',
-      figure: place,
-      input: 'place',
-    },
-    ...betweenLines(values, between),
+    readingLine(values),
+    line('less', slot ? `${slot} Z` : 'work offset Z', zero?.value ?? null),
+    ...(shift === 0 ? [] : [line('less', 'common shift Z', shift)]),
+    line('less', values.choice('method') === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z', place, 'place'),
+    ...betweenLines(values, between, scene),
   ]
-  const complete = zero && between && reading !== null && place !== null
+  const total = slot ? workTotal(scene, slot, 'Z') : null
+  const complete = total !== null && between && reading !== null && place !== null
   return {
     lines,
-    touch: complete ? aboveFace(reading, place, zero, between, scene) : null,
+    touch: complete ? aboveFace(reading, place, total, between, otherZeros(slot!, zero!, scene), scene) : null,
     gauges: gaugesUsed(between?.gauge),
     contributors: zero && between ? [restingOn(`${slot} Z`, zero), between.contributor] : [],
+    rests: slot ? [registerKey(workRegister(slot, 'Z')), registerKey(commonRegister('Z'))] : [],
+    remarks: understated(between),
     refusal:
       slot && !zero
         ? {
@@ -155,40 +177,55 @@ function onPart(values: Values, scene: Scene): Rest {
   }
 }
 
-function aboveFace(reading: Nm, place: Nm, zero: Standing, between: Between, scene: Scene): SingleTouch {
+/** On a block or another reference height that the lengths are counted from: the part's zero comes later, as a shift. */
+function onDatum(values: Values, scene: Scene): Rest {
+  const between = chosenBetween(values, scene)
+  const reading = values.length('reading')
+  return {
+    lines: [readingLine(values), ...betweenLines(values, between, scene)],
+    touch: between && reading !== null ? aboveFace(reading, ZERO, ZERO, between, [], scene) : null,
+    gauges: gaugesUsed(between?.gauge),
+    contributors: between ? [between.contributor] : [],
+    rests: [],
+    remarks: understated(between),
+    refusal: null,
+    readouts: () => [],
+  }
+}
+
+type Others = SingleTouch['alternatives']['known']
+
+function aboveFace(reading: Nm, place: Nm, known: Nm, between: Between, others: Others, scene: Scene): SingleTouch {
   return {
     axis: 'Z',
     direction: -1,
     reading,
     place,
-    known: zero.value,
+    known,
     finds: 'H',
     radius: nm(0),
     thickness: between.thickness,
-    alternatives: {
-      finders: [],
-      between: offered(scene, ['shim', 'gauge-block', 'gauge-pin']),
-      known: otherZeros(zero, scene),
-    },
+    alternatives: { finders: [], between: offered(scene, ['shim', 'gauge-block', 'gauge-pin']), known: others },
   }
 }
 
 /** The Z of the other slots: what would have been taken off had another slot been active. */
-function otherZeros(zero: Standing, scene: Scene) {
+function otherZeros(slot: string, zero: Standing, scene: Scene): Others {
   return scene.machine.slots.flatMap(({ code }) => {
-    const other = scene.standing[registerKey(workRegister(code, 'Z'))]
-    return other && other.entry !== zero.entry ? [{ label: `${code} Z`, value: other.value }] : []
+    const other = code === slot ? null : workTotal(scene, code, 'Z')
+    return other !== null && other !== zero.value ? [{ label: `${code} Z`, value: other }] : []
   })
 }
 
 function onSetter(values: Values, scene: Scene): Rest {
   const setter = gaugeById(scene, values.choice('setter'))
-  const constant = setter ? scene.standing[registerKey(setterRegister(setter.id))] : undefined
+  const key = setter && registerKey(setterRegister(setter.id))
+  const constant = key ? scene.standing[key] : undefined
   const reading = values.length('reading')
   return {
     lines: [
-      { operation: 'start', label: 'Machine Z at the touch', figure: reading, input: 'reading' },
-      { operation: 'less', label: setter ? `constant K of ${setter.name}` : 'constant K of the setter', figure: constant?.value ?? null },
+      readingLine(values),
+      line('less', setter ? `constant K of ${setter.name}` : 'constant K of the setter', constant?.value ?? null),
     ],
     touch:
       constant && reading !== null
@@ -207,32 +244,44 @@ function onSetter(values: Values, scene: Scene): Rest {
     gauges: gaugesUsed(setter?.id),
     contributors:
       setter && constant ? [restingOn(`K of ${setter.name}`, constant), { label: setter.name, standard: setter.uncertainty }] : [],
-    refusal:
-      setter && !constant
-        ? {
-            input: 'setter',
-            sentence: `${setter.name} has no constant K on ${scene.machine.name}. Touch it with a master of known length first.`,
-          }
-        : null,
+    rests: key ? [key] : [],
+    remarks: [],
+    refusal: constantRefusal(setter, key, scene),
     readouts: (tool) => settersReadout(tool, scene, constant!),
   }
+}
+
+function constantRefusal(setter: ReturnType<typeof gaugeById>, key: RegisterKey | null, scene: Scene): Sheet['refusal'] {
+  if (!setter || !key) return null
+  if (!scene.standing[key])
+    return {
+      input: 'setter',
+      sentence: `${setter.name} has no constant K on ${scene.machine.name}. Touch it with a master of known length first.`,
+    }
+  const note = standingNote(key, scene)
+  return isSuspect(note)
+    ? {
+        input: 'setter',
+        sentence: `The constant K of ${setter.name} cannot be used as it is: ${note.because}. Touch it with a master of known length again.`,
+      }
+    : null
 }
 
 /** On the setter's surface the part coordinate is K − W: it can be seen once the slot's Z stands. */
 function settersReadout(tool: MountedTool, scene: Scene, constant: Standing): Readout[] {
   const slot = scene.plan?.slots[0]
-  const zero = slot ? scene.standing[registerKey(workRegister(slot, 'Z'))] : undefined
-  if (!slot || !zero) return []
+  const zero = slot ? workTotal(scene, slot, 'Z') : null
+  if (!slot || zero === null) return []
   return [
     {
       key: `setter/T${tool.number}`,
       sentence: `T${tool.number} on the setter, ${slot} active: the control must read`,
       axis: 'Z',
-      value: minus(constant.value, zero.value),
+      value: minus(constant.value, zero),
     },
   ]
 }
 
 function partDrawing(values: Values, scene: Scene, tool: MountedTool | null): Drawing {
-  return faceDrawing(values, scene, { tool, between: chosenBetween(values, scene), fresh: null })
+  return faceDrawing(values, scene, { tool, between: chosenBetween(values, scene) })
 }

@@ -6,7 +6,7 @@ import {
   readingInput,
   slotInput,
   toolInput,
-  touchSheet,
+  touchOffSheet,
   valueOf,
   type Refusal,
   type Routine,
@@ -16,8 +16,8 @@ import {
   type Values,
 } from '../routine/index.ts'
 import { restingOn } from '../reach/index.ts'
-import type { Scene, Standing } from '../scene/index.ts'
-import type { WorkingLine } from '../working/index.ts'
+import { commonShift, type Scene, type Standing } from '../scene/index.ts'
+import { line, type WorkingLine } from '../working/index.ts'
 
 /** Standard uncertainty of a diameter read with an outside micrometer at the machine: 3 µm. */
 const MICROMETER = { label: 'measured diameter', standard: 3_000 }
@@ -49,9 +49,11 @@ export const turnedDiameter: Routine = {
     const zero = slot ? scene.standing[registerKey(workRegister(slot, 'X'))] : undefined
     const diameter = values.length('place')
     const place = diameter === null ? null : placeOf(diameter, scene)
-    const touch = zero ? touchOf(values.length('reading'), place, zero) : null
-    return touchSheet({
+    const touch = zero ? touchOf(values.length('reading'), place, plus(zero.value, commonShift(scene, 'X'))) : null
+    return touchOffSheet({
       scene,
+      axis: 'X',
+      rests: slot ? [registerKey(workRegister(slot, 'X'))] : [],
       target: tool ? geometryRegister(tool.offset, 'X') : null,
       label: tool ? `T${tool.number} geometry X` : 'Geometry X',
       lines: linesOf(values, scene, slot, zero),
@@ -62,7 +64,7 @@ export const turnedDiameter: Routine = {
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine X at the cut',
       slips: touch ? halfAndDouble(touch) : [],
-      drawing: () => sideOfBar(half(diameter ?? mm(50)), touch === null, tool?.number ?? null),
+      drawing: sideOfBar(half(diameter ?? mm(50)), touch === null, tool?.number ?? null),
       readouts: (value) => [
         { key: `cut/T${tool?.number}`, sentence: `T${tool?.number} at that cut, ${slot} active: the control must read`, axis: 'X', value },
       ],
@@ -80,14 +82,14 @@ function placeOf(diameter: Nm, { machine }: Pick<Scene, 'machine'>): Nm {
   return machine.xReads === 'radius' ? half(diameter) : diameter
 }
 
-function touchOf(reading: Nm | null, place: Nm | null, zero: Standing): SingleTouch | null {
+function touchOf(reading: Nm | null, place: Nm | null, known: Nm): SingleTouch | null {
   if (reading === null || place === null) return null
   return {
     axis: 'X',
     direction: -1,
     reading,
     place,
-    known: zero.value,
+    known,
     finds: 'H',
     radius: nm(0),
     thickness: nm(0),
@@ -108,16 +110,17 @@ function refusalOf(slot: string | null, zero: Standing | undefined, diameter: Nm
 
 function linesOf(values: Values, scene: Scene, slot: string | null, zero: Standing | undefined): WorkingLine[] {
   const diameter = values.length('place')
-  const measured = { label: 'Diameter measured', figure: diameter, input: 'place' }
+  const shift = commonShift(scene, 'X')
   return [
-    { operation: 'start', label: 'Machine X at the cut', figure: values.length('reading'), input: 'reading' },
-    { operation: 'less', label: slot ? `${slot} X` : 'work offset X', figure: zero?.value ?? null },
+    line('start', 'Machine X at the cut', values.length('reading'), 'reading'),
+    line('less', slot ? `${slot} X` : 'work offset X', zero?.value ?? null),
+    ...(shift === 0 ? [] : [line('less', 'common shift X', shift)]),
     ...(scene.machine.xReads === 'radius'
-      ? ([
-          { operation: 'aside', ...measured },
-          { operation: 'less', label: 'half of it, X reads radii', figure: diameter === null ? null : half(diameter) },
-        ] as const)
-      : ([{ operation: 'less', ...measured }] as const)),
+      ? [
+          line('aside', 'Diameter measured', diameter, 'place'),
+          line('less', 'half of it, X reads radii', diameter === null ? null : half(diameter)),
+        ]
+      : [line('less', 'Diameter measured', diameter, 'place')]),
   ]
 }
 
@@ -150,7 +153,7 @@ function sideOfBar(half: Nm, lit: boolean, tool: string | null): Sheet['drawing'
         : []),
     ],
     touches: tool ? [{ at: tip, contact: tip, toward: { x: 0, y: -1 }, radius: null, label: `T${tool} at the skim`, lit }] : [],
-    surface: null,
+    surfaces: [],
     formerZero: null,
   }
 }

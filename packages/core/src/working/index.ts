@@ -1,2 +1,2 @@
-export { signedLine, sumOf } from './working.ts'
-export type { Operation, Working, WorkingLine, WorkingResult } from './working.ts'
+export { line, signedLine, sumOf } from './working.ts'
+export type { Fact, Operation, ResultCell, Working, WorkingCell, WorkingLine, WorkingResult } from './working.ts'

@@ -1,0 +1,70 @@
+import { mm } from '../length/index.ts'
+import type { MachineRecord } from '../machine/index.ts'
+
+/** One figure that the checks go by. Smaller is tighter, for all of them. */
+export interface Limit {
+  id: LimitId
+  /** What is questioned, in a sentence. */
+  says: string
+  /** `length` in nanometres, `angle` in millionths of a degree, `times` a plain number. */
+  kind: 'length' | 'angle' | 'times'
+  value: number
+}
+
+export type LimitId =
+  | 'zeroMoves'
+  | 'fixtureRepeat'
+  | 'lengthMoves'
+  | 'lengthRepeat'
+  | 'constantMoves'
+  | 'radiusMoves'
+  | 'unknownStandard'
+  | 'questionedBeyond'
+  | 'estimateQuery'
+  | 'estimateStop'
+  | 'sizeOff'
+  | 'repeatOff'
+  | 'turned'
+  | 'tilted'
+  | 'toleranceShare'
+
+const limit = (id: LimitId, kind: Limit['kind'], value: number, says: string): Limit => ({ id, kind, value, says })
+
+/** Every figure that the checks go by, in one table. A lead may tighten them for a machine, never loosen them. */
+export const LIMITS: readonly Limit[] = [
+  limit('zeroMoves', 'length', mm(0.02), 'a zero that moves less than this from its last value is not questioned'),
+  limit('fixtureRepeat', 'length', mm(0.02), 'how a loading repeats (one standard deviation) where the operation does not say'),
+  limit('lengthMoves', 'length', mm(0.02), 'a length that moves less than this is not questioned'),
+  limit('lengthRepeat', 'length', mm(0.005), 'how one assembly\u2019s length repeats (one standard deviation)'),
+  limit('constantMoves', 'length', mm(0.02), 'a setter\u2019s constant that moves less than this is not questioned'),
+  limit('radiusMoves', 'length', mm(0.004), 'a probe\u2019s radius that moves less than this from its last calibration is not questioned'),
+  limit('unknownStandard', 'length', mm(0.01), 'standard uncertainty taken for a value that states none'),
+  limit('questionedBeyond', 'times', 3, 'a jump is questioned beyond this many standard uncertainties'),
+  limit('estimateQuery', 'length', mm(1), 'a length this far from its rough estimate is questioned'),
+  limit('estimateStop', 'length', mm(4), 'a length this far from its rough estimate is stopped'),
+  limit('sizeOff', 'length', mm(0.05), 'a width or diameter this far from the expected one is questioned'),
+  limit('repeatOff', 'length', mm(0.01), 'the first touch made again and this far off stops the pick-up'),
+  limit('turned', 'angle', 50_000, 'a part turned more than this is questioned where the control does not turn with it'),
+  limit('tilted', 'length', mm(0.03), 'a face that falls more than this over 100 mm is questioned'),
+  limit('toleranceShare', 'times', 0.25, 'a \u00b1U above this share of the tolerance it serves is too coarse'),
+]
+
+const SHOP = new Map(LIMITS.map((one) => [one.id, one.value]))
+
+/** The limit in force on a machine: the shop’s, or what a lead has tightened it to there. */
+export function limitOf(machine: Pick<MachineRecord, 'limits'>, id: LimitId): number {
+  const shop = SHOP.get(id)!
+  return Math.min(shop, machine.limits[id] ?? shop)
+}
+
+/** Why a machine’s own limits cannot be kept, by limit; empty when they can. */
+export function limitProblems(limits: Readonly<Record<string, number>>): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(limits).flatMap(([id, value]) => {
+      const shop = SHOP.get(id as LimitId)
+      if (shop === undefined) return [[id, `There is no limit called \u201c${id}\u201d.`]]
+      if (!(value > 0)) return [[id, 'A limit is more than zero.']]
+      return value > shop ? [[id, 'A machine\u2019s limit may be tighter than the shop\u2019s, not looser.']] : []
+    }),
+  )
+}

@@ -1,0 +1,10 @@
+import type { Check } from './finding.ts'
+
+/** What only the routine itself can judge: touches at odds with each other, an angle, a tilt, parts that overlap. */
+export const remarks: Check = {
+  id: 'remarks',
+  name: 'touches agree',
+  run({ result }) {
+    return (result.remarks ?? []).map(({ id, ...remark }) => ({ check: id, ...remark }))
+  },
+}

@@ -1,0 +1,55 @@
+import { asShown, registerKey, registerName, workRegister, type Axis } from '../machine/index.ts'
+import type { Reading, Write } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
+import type { Check, Finding } from './finding.ts'
+
+/** The same digits twice are seldom two measurements. */
+export const sameDigits: Check = {
+  id: 'same-digits',
+  name: 'figures of their own',
+  run({ scene, result }) {
+    const found = [...twoAxes(result.readings, scene), ...result.writes.flatMap((write) => otherSlot(write, result.writes, scene))]
+    return found.length > 0 || result.readings.length < 2
+      ? found
+      : [{ check: 'same-digits', name: 'figures of their own', verdict: 'clear', sentence: 'No figure was read twice.', figures: [] }]
+  },
+}
+
+function twoAxes(readings: readonly Reading[], { machine }: Scene): Finding[] {
+  const same = readings.find((one) => one.value !== 0 && readings.some((other) => other.axis > one.axis && other.value === one.value))
+  if (!same) return []
+  const other = readings.find((one) => one.axis > same.axis && one.value === same.value)!
+  return [
+    {
+      check: 'same-digits',
+      name: 'figures of their own',
+      verdict: 'query',
+      sentence: `${capital(same.label)} and ${other.label} are both ${asShown(same.value, machine)}. One of them may have been read for the other.`,
+      figures: [{ label: same.label, value: same.value }],
+    },
+  ]
+}
+
+/** A zero equal to another slot’s to the last digit, written at another time: copied, or left from before. */
+function otherSlot(write: Write, writes: readonly Write[], scene: Scene): Finding[] {
+  const { family, property, slot } = write.register
+  if (family !== 'work' || property === 'R' || property === 'Z' || write.value === 0) return []
+  const twin = scene.machine.slots.find(({ code }) => {
+    const key = registerKey(workRegister(code, property as Axis))
+    const together = writes.some((one) => registerKey(one.register) === key)
+    return code !== slot && !together && scene.standing[key]?.value === write.value
+  })
+  if (!twin) return []
+  return [
+    {
+      check: 'same-digits',
+      about: twin.code,
+      name: 'figures of their own',
+      verdict: 'query',
+      sentence: `${registerName(write.register)} would be, to the last digit, what ${twin.code} ${property} is. Say that it was measured.`,
+      figures: [{ label: registerName(write.register), value: write.value }],
+    },
+  ]
+}
+
+const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)

@@ -1,0 +1,6 @@
+export { bestFit } from './best-fit.ts'
+export type { BestFit, Pair } from './best-fit.ts'
+export { fitCircle } from './circle.ts'
+export type { CircleRefusal, CircleTouch, FittedCircle } from './circle.ts'
+export { fitPlane } from './plane.ts'
+export type { FittedPlane, PlaneTouch } from './plane.ts'

@@ -1,0 +1,170 @@
+import { nm, type Nm } from '../length/index.ts'
+import { drawStock, upright } from '../drawing/index.ts'
+import type { Gauge } from '../gauge/index.ts'
+import { registerKey, setterRegister } from '../machine/index.ts'
+import {
+  figureSlips,
+  gaugeInput,
+  gaugesUsed,
+  placeInput,
+  rowInput,
+  zeroInputs,
+  zeroSheet,
+  type LengthInput,
+  type Refusal,
+  type Routine,
+  type Values,
+} from '../routine/index.ts'
+import { gaugeById, type Scene, type Standing } from '../scene/index.ts'
+import { restingOn } from '../reach/index.ts'
+import { isSuspect, standingNote } from '../standing/index.ts'
+import { ofReadout } from '../uncertainty/index.ts'
+import type { WorkingLine } from '../working/index.ts'
+
+/**
+ * Z from a height: the stock's height over the table (height gauge, plate thickness, parallels and stock
+ * together) in place of a touch. A setter whose constant K stands gives the table: the gauge line (or the
+ * reference tool's tip) would stand on it at K − s, s the setter's own height. W = K − s + h − P.
+ */
+export const byHeight: Routine = {
+  id: 'by-height',
+  name: 'Z from a height',
+  manner: 'from a height over the table',
+  purpose: 'Part zero in Z without a touch: from a height gauge\u2019s reading or the thickness of plate and stock over the table.',
+  kind: 'pick-up',
+  machines: ['mill'],
+  unfit: (machine) =>
+    machine.lengthConvention === 'touch-off'
+      ? `${machine.name} counts tool lengths from part zero; a height over the table says nothing there.`
+      : null,
+
+  inputs(scene, raw) {
+    return [
+      ...zeroInputs(scene, raw),
+      gaugeInput('setter', 'Table known by', scene, ['setter']),
+      rowInput('how', 'Height by', [
+        { value: 'gauge', label: 'height gauge' },
+        { value: 'sum', label: 'base + stock' },
+      ]),
+      ...(raw.how === 'gauge'
+        ? [
+            gaugeInput('measured', 'Measured with', scene, ['height-gauge', 'by-eye']),
+            figure('height', 'Height of the face over the table'),
+          ]
+        : []),
+      ...(raw.how === 'sum' ? [figure('base', 'Base: parallels or plate'), figure('stock', 'Stock on it')] : []),
+      placeInput('Face stands at part Z'),
+    ]
+  },
+
+  sheet(values, scene) {
+    const setter = gaugeById(scene, values.choice('setter'))
+    const key = setter && registerKey(setterRegister(setter.id))
+    const constant = key ? scene.standing[key] : undefined
+    const gauge = gaugeById(scene, values.choice('measured'))
+    const [base, stock] = [values.length('base'), values.length('stock')]
+    const bySum = values.choice('how') === 'sum'
+    const height = bySum ? (base === null || stock === null ? null : nm(base + stock)) : values.length('height')
+    const place = values.length('place')
+    const total = setter && constant && height !== null && place !== null ? constant.value - setter.size + height - place : null
+    return zeroSheet({
+      values,
+      scene,
+      refusal: refusalOf(setter, key, constant, height, values, scene),
+      found: [
+        {
+          axis: 'Z',
+          total,
+          contributors: [
+            ofReadout(scene.machine.increment),
+            ...(setter && constant
+              ? [restingOn(`K of ${setter.name}`, constant), { label: setter.name, standard: setter.uncertainty }]
+              : []),
+            bySum
+              ? { label: 'base and stock, by caliper', standard: 15_000 }
+              : { label: gauge?.name ?? 'height', standard: gauge?.uncertainty ?? 10_000 },
+          ],
+          rests: key && constant ? [key] : [],
+          byEye: gauge?.family === 'by-eye',
+          slips: total === null ? [] : slipsOf(total, place!, height!, setter!, bySum ? base! : null, scene),
+        },
+      ],
+      lines: linesOf(values, setter, constant, bySum, height),
+      gauges: gaugesUsed(setter?.id, gauge?.id),
+      readings: [],
+      drawing: drawingOf(values, scene, height),
+    })
+  },
+}
+
+const figure = (id: string, label: string): LengthInput => ({ kind: 'length', id, label, role: 'size', grid: nm(1) })
+
+function refusalOf(
+  setter: Gauge | null,
+  key: string | null,
+  constant: Standing | undefined,
+  height: Nm | null,
+  values: Values,
+  scene: Scene,
+): Refusal | null {
+  if (setter && key && !constant)
+    return {
+      input: 'setter',
+      sentence: `${setter.name} has no constant K on ${scene.machine.name}, so nobody knows where the table is. Touch it with a master of known length first.`,
+    }
+  if (key && constant) {
+    const note = standingNote(key, scene)
+    if (isSuspect(note)) return { input: 'setter', sentence: `The constant K of ${setter!.name} cannot be used as it is: ${note.because}.` }
+  }
+  if (height !== null && height <= 0)
+    return {
+      input: values.choice('how') === 'sum' ? 'stock' : 'height',
+      sentence: 'Height over the table: more than zero; it counts upward from the table.',
+    }
+  return null
+}
+
+function slipsOf(total: number, place: Nm, height: Nm, setter: Gauge, base: Nm | null, scene: Scene) {
+  const { unit } = scene.machine
+  return [
+    ...figureSlips(place, 'the place on the part', 'place', unit).map((slip) => ({ ...slip, corrected: total + place - slip.value })),
+    ...figureSlips(height, 'the height', 'place', unit).map((slip) => ({ ...slip, corrected: total - height + slip.value })),
+    { id: 'shim', phrase: `the height had been counted from the top of ${setter.name}`, corrected: total + setter.size },
+    ...(base === null ? [] : [{ id: 'shim', phrase: 'the base had been counted in the stock already', corrected: total - base }]),
+  ]
+}
+
+function linesOf(values: Values, setter: Gauge | null, constant: Standing | undefined, bySum: boolean, height: Nm | null): WorkingLine[] {
+  const row = (operation: WorkingLine['operation'], label: string, value: Nm | null, input?: string): WorkingLine => ({
+    operation,
+    label,
+    cells: [input ? { figure: value, input } : { figure: value }],
+  })
+  return [
+    row('start', setter ? `constant K of ${setter.name}` : 'constant K of the setter', constant?.value ?? null),
+    row('less', setter ? `${setter.name}\u2019s own height` : 'the setter\u2019s height', setter?.size ?? null),
+    ...(values.choice('how') === null
+      ? [row('add', 'height of the face over the table', null)]
+      : bySum
+        ? [
+            row('add', 'base: parallels or plate', values.length('base'), 'base'),
+            row('add', 'stock on it', values.length('stock'), 'stock'),
+          ]
+        : [row('add', 'height of the face over the table', height, 'height')]),
+    row('less', 'Face stands at part Z', values.length('place'), 'place'),
+  ]
+}
+
+function drawingOf(values: Values, scene: Scene, height: Nm | null) {
+  const drawing = drawStock('front', scene.plan?.stock ?? null)
+  const { box } = drawing.solids[0]!
+  const top = values.length('place') ?? box.max.y
+  drawing.surfaces.push({ axis: 'Z', at: top, label: 'face' })
+  if (height === null) return drawing
+  const table = nm(top - height)
+  const middle = nm(Math.round((box.min.x + box.max.x) / 2))
+  const width = nm(Math.round((box.max.x - box.min.x) * 1.25))
+  drawing.solids.push(upright('table', middle, width, nm(table - 8_000_000), table, 'table'))
+  if (table < box.min.y) drawing.solids.push(upright('setter', middle, nm(Math.round((box.max.x - box.min.x) * 0.7)), table, box.min.y, ''))
+  return drawing
+}

@@ -1,0 +1,162 @@
+import { nm } from '../length/index.ts'
+import { drawStock } from '../drawing/index.ts'
+import { registerKey, type Axis, type RegisterKey } from '../machine/index.ts'
+import {
+  chosenTool,
+  figureSlips,
+  gaugeInput,
+  gaugesUsed,
+  placeInput,
+  readingInput,
+  rowInput,
+  toolInput,
+  zeroInputs,
+  zeroSheet,
+  type FoundZero,
+  type InputSpec,
+  type Routine,
+  type Values,
+} from '../routine/index.ts'
+import { gaugeById, type MountedTool, type Scene } from '../scene/index.ts'
+import type { Gauge } from '../gauge/index.ts'
+import { reachOf, reachRegister, restingOn } from '../reach/index.ts'
+import { ofReadout } from '../uncertainty/index.ts'
+import type { WorkingLine } from '../working/index.ts'
+import { lengthRefusal } from './face.ts'
+import { placeLabel, standingReadouts } from './seen-from-zero.ts'
+
+const AXES: Readonly<Record<string, Axis[]>> = { XY: ['X', 'Y'], X: ['X'], Y: ['Y'], Z: ['Z'] }
+
+/**
+ * Capture: part zero from where the machine stands now, over a scribed line, a pointer's mark or a place
+ * swept true with an indicator. W = M − H − P; nothing touches, so there is no contact correction.
+ */
+export const capture: Routine = {
+  id: 'capture',
+  name: 'Where it stands',
+  manner: 'from where the machine stood',
+  purpose: 'Part zero from the present position: over crossed lines, a pointer, or a bore swept true with an indicator.',
+  kind: 'pick-up',
+  machines: ['mill'],
+
+  inputs(scene, raw) {
+    const axes = AXES[raw.axes ?? ''] ?? []
+    return [
+      ...zeroInputs(scene, raw),
+      rowInput('axes', 'Axes', [
+        { value: 'XY', label: 'X and Y' },
+        { value: 'X', label: 'X' },
+        { value: 'Y', label: 'Y' },
+        { value: 'Z', label: 'Z' },
+      ]),
+      gaugeInput('finder', 'Lined up with', scene, ['by-eye', 'indicator']),
+      ...(axes.includes('Z') ? [toolInput(scene, 'Tool in the spindle')] : []),
+      ...axes.flatMap((axis): InputSpec[] => [
+        readingInput(axis, scene.machine, `Machine ${axis} now`, `reading${axis}`),
+        placeInput(`It stands over part ${axis}`, `place${axis}`),
+      ]),
+    ]
+  },
+
+  sheet(values, scene) {
+    const axes = AXES[values.choice('axes') ?? ''] ?? []
+    const finder = gaugeById(scene, values.choice('finder'))
+    const tool = axes.includes('Z') ? chosenTool(values, scene) : null
+    const reach = tool ? reachOf(tool, scene) : undefined
+    const register = tool ? registerKey(reachRegister(scene.machine, tool)) : null
+    const found = axes.map((axis) => foundOn(axis, values, scene, finder, axis === 'Z' ? { tool, reach, register } : null))
+    return zeroSheet({
+      values,
+      scene,
+      found: found.length > 0 ? found : [{ axis: 'X', total: null, contributors: [], slips: [] }],
+      refusal: tool && register ? lengthRefusal(tool, register, reach, scene) : null,
+      lines: linesOf(axes, values, tool, reach?.value ?? null),
+      gauges: gaugesUsed(finder?.id),
+      readings: axes.flatMap((axis) => {
+        const value = values.length(`reading${axis}`)
+        return value === null ? [] : [{ axis, label: `machine ${axis} now`, value }]
+      }),
+      drawing: drawingOf(axes, values, scene),
+      readouts: (slot) =>
+        standingReadouts(
+          slot,
+          'Standing where it stands now',
+          axes.map((axis) => ({ axis, value: values.length(`place${axis}`)! })),
+        ),
+    })
+  },
+}
+
+interface Reach {
+  tool: MountedTool | null
+  reach: ReturnType<typeof reachOf>
+  register: RegisterKey | null
+}
+
+function foundOn(axis: Axis, values: Values, scene: Scene, finder: Gauge | null, inZ: Reach | null): FoundZero {
+  const reading = values.length(`reading${axis}`)
+  const place = values.length(`place${axis}`)
+  const known = inZ ? (inZ.reach?.value ?? null) : nm(0)
+  const total = reading === null || place === null || known === null || !finder ? null : reading - known - place
+  const { unit, increment } = scene.machine
+  return {
+    axis,
+    total,
+    byEye: finder?.family === 'by-eye',
+    contributors: [
+      ofReadout(increment),
+      ...(finder ? [{ label: finder.name, standard: finder.uncertainty }] : []),
+      ...(inZ?.reach ? [restingOn(`T${inZ.tool!.number} length`, inZ.reach)] : []),
+    ],
+    rests: inZ?.register && inZ.reach ? [inZ.register] : [],
+    slips:
+      total === null
+        ? []
+        : [
+            ...figureSlips(reading!, 'the reading', 'reading', unit).map((slip) => ({ ...slip, corrected: total - reading! + slip.value })),
+            ...figureSlips(place!, 'the place on the part', 'place', unit).map((slip) => ({
+              ...slip,
+              corrected: total + place! - slip.value,
+            })),
+          ],
+  }
+}
+
+function linesOf(axes: Axis[], values: Values, tool: MountedTool | null, reach: number | null): WorkingLine[] {
+  return [
+    {
+      operation: 'start',
+      label: 'Machine, as it stands',
+      cells: axes.map((axis) => ({ figure: values.length(`reading${axis}`), input: `reading${axis}` })),
+    },
+    ...(axes.includes('Z')
+      ? [
+          {
+            operation: 'less' as const,
+            label: tool ? `T${tool.number} length` : 'tool length',
+            cells: [{ figure: reach === null ? null : nm(reach) }],
+          },
+        ]
+      : []),
+    {
+      operation: 'less',
+      label: 'It stands over the part at',
+      cells: axes.map((axis) => ({ figure: values.length(`place${axis}`), input: `place${axis}` })),
+    },
+  ]
+}
+
+function drawingOf(axes: Axis[], values: Values, scene: Scene) {
+  const drawing = drawStock(axes.includes('Z') ? 'front' : 'above', scene.plan?.stock ?? null)
+  const { box } = drawing.solids[0]!
+  const at = {
+    x: values.length('placeX') ?? nm(Math.round((box.min.x + box.max.x) / 2)),
+    y: values.length(axes.includes('Z') ? 'placeZ' : 'placeY') ?? nm(Math.round((box.min.y + box.max.y) / 2)),
+  }
+  const label =
+    placeLabel(
+      scene,
+      axes.map((axis) => [axis, values.length(`place${axis}`)] as const),
+    ) || 'where it stands'
+  return { ...drawing, marks: [{ at, label }] }
+}

@@ -1,0 +1,269 @@
+import { limitOf } from '../check/limits.ts'
+import { minus, nm, type Nm } from '../length/index.ts'
+import { drawStock, type Drawing } from '../drawing/index.ts'
+import { fitPlane, type FittedPlane, type PlaneTouch } from '../fit/index.ts'
+import { asShown, registerKey } from '../machine/index.ts'
+import {
+  betweenInputs,
+  betweenLines,
+  chosenBetween,
+  chosenTool,
+  countOf,
+  FELT_CONTACT,
+  figureSlips,
+  gaugesUsed,
+  offered,
+  placeInput,
+  readingInput,
+  rowInput,
+  toolInput,
+  understated,
+  zeroInputs,
+  zeroSheet,
+  type Between,
+  type InputSpec,
+  type Refusal,
+  type Remark,
+  type Routine,
+  type Values,
+} from '../routine/index.ts'
+import { workTotal, type Scene } from '../scene/index.ts'
+import { otherReaches, reachOf, reachRegister, restingOn } from '../reach/index.ts'
+import { contributorsTo, ofReadout, type Source } from '../uncertainty/index.ts'
+import type { Fact, WorkingLine } from '../working/index.ts'
+import { lengthRefusal, UNDER_A_TIP } from './face.ts'
+import { standingReadouts } from './seen-from-zero.ts'
+
+const COUNTS = [3, 4, 5, 6, 9]
+
+/**
+ * Face plane: part zero in Z from three or more touches on one face, with its tilt and flatness.
+ * The plane z = a + b·x + c·y of least squares; W = height over the chosen place − H − P − g.
+ */
+export const facePlane: Routine = {
+  id: 'face-plane',
+  name: 'Plane of a face',
+  manner: 'from the plane of a face',
+  purpose: 'Part zero in Z from several touches on one face, and how far the face tilts.',
+  kind: 'pick-up',
+  machines: ['mill'],
+
+  inputs(scene, raw) {
+    return [
+      ...zeroInputs(scene, raw),
+      toolInput(scene, 'Touching with'),
+      ...betweenInputs(scene, raw, { families: UNDER_A_TIP }),
+      rowInput(
+        'touches',
+        'Touches',
+        COUNTS.map((count) => ({ value: String(count), label: String(count) })),
+      ),
+      rowInput('over', 'Height taken', [
+        { value: 'middle', label: 'in their middle' },
+        { value: 'zero', label: 'over part zero' },
+      ]),
+      ...numbers(raw.touches ?? null).flatMap((touch): InputSpec[] =>
+        (['X', 'Y', 'Z'] as const).map((axis) => readingInput(axis, scene.machine, `Machine ${axis} at touch ${touch}`, `${axis}${touch}`)),
+      ),
+      placeInput('Face stands at part Z'),
+    ]
+  },
+
+  sheet(values, scene) {
+    const tool = chosenTool(values, scene)
+    const reach = tool ? reachOf(tool, scene) : undefined
+    const register = tool ? registerKey(reachRegister(scene.machine, tool)) : null
+    const between = chosenBetween(values, scene)
+    const touches = numbers(values.choice('touches'))
+    const points = touches.flatMap((touch): PlaneTouch[] => {
+      const [x, y, z] = [values.length(`X${touch}`), values.length(`Y${touch}`), values.length(`Z${touch}`)]
+      return x === null || y === null || z === null ? [] : [{ x, y, z }]
+    })
+    const complete = touches.length > 0 && points.length === touches.length
+    const plane = complete ? fitPlane(points) : null
+    const over = overOf(values, scene, points)
+    const height = plane && over && !('sentence' in over) ? plane.heightAt(over.x, over.y) : null
+    const place = values.length('place')
+    const total = height === null || !reach || !between || place === null ? null : height - reach.value - place - between.thickness
+    const sources = plane && over && !('sentence' in over) ? sourcesOf(plane, over, scene) : []
+    return zeroSheet({
+      values,
+      scene,
+      refusal:
+        (tool && register ? lengthRefusal(tool, register, reach, scene) : null) ??
+        (over && 'sentence' in over ? over : null) ??
+        (complete && !plane ? ON_A_LINE : null),
+      found: [
+        {
+          axis: 'Z',
+          total,
+          contributors: [
+            ...contributorsTo(0, sources),
+            ...(reach ? [restingOn(`T${tool!.number} length`, reach)] : []),
+            ...(between ? [between.contributor] : []),
+          ],
+          rests: register && reach ? [register] : [],
+          slips: total === null ? [] : slipsOf(total, place!, between!, values, scene),
+        },
+      ],
+      columns: ['X', 'Y', 'Z'],
+      lines: linesOf(values, touches, height, reach?.value ?? null, between, scene),
+      facts: plane ? factsOf(plane, scene) : [],
+      gauges: gaugesUsed(between?.gauge),
+      readings: touches.flatMap((touch) => {
+        const value = values.length(`Z${touch}`)
+        return value === null ? [] : [{ axis: 'Z' as const, label: `machine Z at touch ${touch}`, value }]
+      }),
+      remarks: [...(plane ? [tiltRemark(plane, scene)] : []), ...understated(between)],
+      drawing: drawingOf(values, scene, touches, plane),
+      readouts: (slot) => standingReadouts(slot, `T${tool?.number} on the face`, [{ axis: 'Z', value: nm(place! + between!.thickness) }]),
+    })
+  },
+}
+
+const numbers = (count: string | null) => Array.from({ length: countOf(count, COUNTS) }, (_, at) => at + 1)
+
+const ON_A_LINE: Refusal = {
+  input: null,
+  sentence: 'Seen from above the touches lie on a line: the face could tilt about it either way. Touch a place beside that line.',
+}
+
+/** Machine X and Y of the place that the height is taken over. */
+function overOf(values: Values, scene: Scene, points: readonly PlaneTouch[]): { x: number; y: number } | Refusal | null {
+  const slot = values.choice('slot')
+  if (points.length === 0) return null
+  if (values.choice('over') !== 'zero') {
+    const mean = (axis: 'x' | 'y') => points.reduce((sum, point) => sum + point[axis], 0) / points.length
+    return { x: mean('x'), y: mean('y') }
+  }
+  const [x, y] = slot ? [workTotal(scene, slot, 'X'), workTotal(scene, slot, 'Y')] : [null, null]
+  if (x !== null && y !== null) return { x, y }
+  return {
+    input: 'over',
+    sentence: `${slot ?? 'The slot'} has no X and Y yet, so nobody knows where part zero lies over the face. Pick those up first, or take the height in the middle.`,
+  }
+}
+
+function sourcesOf(plane: FittedPlane, over: { x: number; y: number }, scene: Scene): Source[] {
+  return plane.weightsAt(over.x, over.y).flatMap((weight) => [
+    { ...ofReadout(scene.machine.increment), effects: [weight] },
+    { ...FELT_CONTACT, effects: [weight] },
+  ])
+}
+
+function slipsOf(total: number, place: Nm, between: Between, values: Values, scene: Scene) {
+  const tool = chosenTool(values, scene)!
+  const reach = reachOf(tool, scene)!
+  return [
+    ...figureSlips(place, 'the place on the part', 'place', scene.machine.unit).map((slip) => ({
+      ...slip,
+      corrected: total + place - slip.value,
+    })),
+    ...offered(scene, UNDER_A_TIP)
+      .filter(({ size }) => size !== between.thickness)
+      .map((gauge) => ({ id: 'shim', phrase: `${gauge.name} had lain between`, corrected: total + between.thickness - gauge.size })),
+    ...(between.thickness === 0 ? [] : [{ id: 'shim', phrase: 'nothing had lain between', corrected: total + between.thickness }]),
+    ...otherReaches(tool, scene).map((other) => ({
+      id: 'other-tool',
+      phrase: `${other.label} had been in the spindle`,
+      corrected: total + reach.value - other.value,
+    })),
+  ]
+}
+
+function linesOf(
+  values: Values,
+  touches: number[],
+  height: number | null,
+  reach: Nm | null,
+  between: Between | null,
+  scene: Scene,
+): WorkingLine[] {
+  const tool = chosenTool(values, scene)
+  const single = (operation: WorkingLine['operation'], label: string, figure: Nm | null, input?: string): WorkingLine => ({
+    operation,
+    label,
+    cells: [input ? { figure, input } : { figure }],
+  })
+  return [
+    ...touches.map((touch): WorkingLine => ({
+      operation: 'touch',
+      label: `touch ${touch}`,
+      cells: (['X', 'Y', 'Z'] as const).map((axis) => ({ figure: values.length(`${axis}${touch}`), input: `${axis}${touch}` })),
+    })),
+    single(
+      'start',
+      values.choice('over') === 'zero' ? 'height of the plane over part zero' : 'height of the plane in their middle',
+      height === null ? null : nm(Math.round(height)),
+    ),
+    single('less', tool ? `T${tool.number} length` : 'tool length', reach),
+    single('less', 'Face stands at part Z', values.length('place'), 'place'),
+    ...betweenLines(values, between, scene),
+  ]
+}
+
+/** Fall or rise over 100 mm, in nanometres. */
+const per100 = (slope: number) => nm(Math.round(slope * 100_000_000))
+
+function factsOf(plane: FittedPlane, scene: Scene): Fact[] {
+  const shown = (value: Nm) => asShown(value, scene.machine, 'always')
+  const over = scene.machine.unit === 'mm' ? '100 mm' : '4 in'
+  const scale = scene.machine.unit === 'mm' ? 1 : 1.016
+  const tilt = (slope: number) => shown(nm(Math.round(per100(slope) * scale)))
+  return [
+    { label: `tilt over ${over}`, text: `${tilt(plane.slopeX)} in X, ${tilt(plane.slopeY)} in Y` },
+    plane.flatness === null
+      ? { label: 'flatness', text: 'three touches do not show it' }
+      : { label: 'flat within', text: asShown(nm(Math.round(plane.flatness)), scene.machine) },
+  ]
+}
+
+function tiltRemark(plane: FittedPlane, scene: Scene): Remark {
+  const [x, y] = [per100(plane.slopeX), per100(plane.slopeY)]
+  const most = nm(Math.round(Math.hypot(x, y)))
+  const tilted = most > limitOf(scene.machine, 'tilted')
+  const shown = asShown(most, scene.machine)
+  return {
+    id: 'tilt',
+    name: 'face level',
+    verdict: tilted ? 'query' : 'clear',
+    sentence: tilted
+      ? `The face tilts by ${shown} over 100 mm. Look for a chip under the stock, or say that it is raw and will be faced.`
+      : `The face is level within ${shown} over 100 mm.`,
+    figures: [
+      { label: 'tilt in X', value: x },
+      { label: 'tilt in Y', value: y },
+    ],
+  }
+}
+
+function drawingOf(values: Values, scene: Scene, touches: number[], plane: FittedPlane | null): Drawing {
+  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const { box } = drawing.solids[0]!
+  const slot = values.choice('slot')
+  const [zeroX, zeroY] = slot ? [workTotal(scene, slot, 'X'), workTotal(scene, slot, 'Y')] : [null, null]
+  const lit = touches.find((touch) => (['X', 'Y', 'Z'] as const).some((axis) => values.length(`${axis}${touch}`) === null))
+  drawing.touches = touches.map((touch, at) => {
+    const [x, y] = [values.length(`X${touch}`), values.length(`Y${touch}`)]
+    const known = x !== null && y !== null && zeroX !== null && zeroY !== null
+    const place = known ? { x: minus(x, zeroX), y: minus(y, zeroY) } : spread(box, at, touches.length)
+    return {
+      at: place,
+      contact: place,
+      toward: { x: 0, y: 0 },
+      radius: null,
+      label: String(touch),
+      lit: touch === lit,
+      done: values.length(`Z${touch}`) !== null,
+    }
+  })
+  if (plane) drawing.tilt = { x: plane.slopeX * 100, y: plane.slopeY * 100 }
+  return drawing
+}
+
+/** Touches whose place nobody knows yet, drawn evenly around the face. */
+function spread(box: { min: { x: Nm; y: Nm }; max: { x: Nm; y: Nm } }, at: number, of: number) {
+  const angle = (2 * Math.PI * at) / of - (3 * Math.PI) / 4
+  const part = (low: Nm, high: Nm, share: number) => nm(Math.round((low + high) / 2 + ((high - low) / 2) * 0.8 * share))
+  return { x: part(box.min.x, box.max.x, Math.cos(angle)), y: part(box.min.y, box.max.y, Math.sin(angle)) }
+}

@@ -1,0 +1,186 @@
+import { formatExact, nm, type Nm } from '../length/index.ts'
+import { drawStock } from '../drawing/index.ts'
+import { registerKey, workRegister } from '../machine/index.ts'
+import {
+  figureSlips,
+  placeInput,
+  rowInput,
+  sizeInput,
+  slotInput,
+  zeroInputs,
+  zeroSheet,
+  type Refusal,
+  type Routine,
+  type Values,
+} from '../routine/index.ts'
+import { slotOffset, workTotal, type Scene } from '../scene/index.ts'
+import { restingOn } from '../reach/index.ts'
+import type { WorkingLine } from '../working/index.ts'
+import type { SideAxis } from './finders.ts'
+
+/** Standard uncertainty of a stock's size taken with a caliper: 0.01 mm. */
+const CALIPER = 10_000
+
+/**
+ * From the stock's size: a corner that was picked up, and the stock's measured sizes, give part zero in the
+ * middle or at any other named point. W new = W corner ± share · size − P.
+ */
+export const fromStock: Routine = {
+  id: 'from-stock',
+  name: 'From the stock\u2019s size',
+  manner: 'from a corner and the stock\u2019s size',
+  purpose: 'Part zero in the middle of the stock, or at another corner, from a corner that stands and the measured size.',
+  kind: 'pick-up',
+  machines: ['mill'],
+
+  inputs(scene, raw) {
+    return [
+      { ...slotInput(scene, 'Corner stands in'), id: 'from' },
+      rowInput('cornerX', 'Corner is', [
+        { value: 'low', label: 'left' },
+        { value: 'high', label: 'right' },
+      ]),
+      rowInput('cornerY', 'and', [
+        { value: 'low', label: 'near' },
+        { value: 'high', label: 'far' },
+      ]),
+      rowInput('toX', 'Zero goes to', [
+        { value: 'low', label: 'left' },
+        { value: 'middle', label: 'middle' },
+        { value: 'high', label: 'right' },
+      ]),
+      rowInput('toY', 'and', [
+        { value: 'low', label: 'near' },
+        { value: 'middle', label: 'middle' },
+        { value: 'high', label: 'far' },
+      ]),
+      ...zeroInputs(scene, raw, { several: false }),
+      { ...sizeInput('sizeX', 'Stock measured in X'), given: false },
+      { ...sizeInput('sizeY', 'Stock measured in Y'), given: false },
+      placeInput('That point stands at part X', 'placeX'),
+      placeInput('That point stands at part Y', 'placeY'),
+    ]
+  },
+
+  sheet(values, scene) {
+    const from = values.choice('from')
+    const axes = AXES.map((axis) => axisOf(axis, from, values, scene))
+    return zeroSheet({
+      values,
+      scene,
+      refusal: refusalOf(from, values, scene),
+      found: axes.map(({ axis, total, size, share, place, corner }) => ({
+        axis,
+        total,
+        contributors: [
+          ...(corner ? [restingOn(`${from} ${axis}`, corner)] : []),
+          { label: 'stock measured with a caliper', standard: Math.abs(share ?? 0) * CALIPER },
+        ],
+        rests: from ? [registerKey(workRegister(from, axis))] : [],
+        slips:
+          total === null
+            ? []
+            : [
+                { id: 'half', phrase: 'the whole size belonged in place of the half', corrected: total + share! * size! },
+                { id: 'half', phrase: 'a quarter of the size had been taken', corrected: total - (share! * size!) / 2 },
+                { id: 'direction', phrase: 'the corner were on the other side', corrected: total - 2 * share! * size! },
+                ...figureSlips(size!, 'the size', 'place', scene.machine.unit).map((slip) => ({
+                  ...slip,
+                  corrected: total + share! * (slip.value - size!),
+                })),
+                ...figureSlips(place!, 'the place on the part', 'place', scene.machine.unit).map((slip) => ({
+                  ...slip,
+                  corrected: total + place! - slip.value,
+                })),
+              ],
+      })),
+      lines: linesOf(axes, from, values, scene),
+      gauges: [],
+      readings: [],
+      drawing: drawingOf(values, scene),
+    })
+  },
+}
+
+const AXES: readonly SideAxis[] = ['X', 'Y']
+
+interface OnAxis {
+  axis: SideAxis
+  corner: ReturnType<typeof slotOffset>
+  base: Nm | null
+  size: Nm | null
+  /** Shares of the size from corner to point: 0, ±1/2, ±1. */
+  share: number | null
+  place: Nm | null
+  total: number | null
+}
+
+const SHARE: Readonly<Record<string, number>> = { low: 0, middle: 0.5, high: 1 }
+
+function axisOf(axis: SideAxis, from: string | null, values: Values, scene: Scene): OnAxis {
+  const corner = from ? slotOffset(scene, from, axis) : undefined
+  const base = from ? workTotal(scene, from, axis) : null
+  const size = values.length(`size${axis}`)
+  const place = values.length(`place${axis}`)
+  const [is, to] = [values.choice(`corner${axis}`), values.choice(`to${axis}`)]
+  const share = is && to ? SHARE[to]! - SHARE[is]! : null
+  const total = base === null || size === null || place === null || share === null ? null : base + share * size - place
+  return { axis, corner, base, size, share, place, total }
+}
+
+function refusalOf(from: string | null, values: Values, scene: Scene): Refusal | null {
+  if (from) {
+    const unset = AXES.filter((axis) => !slotOffset(scene, from, axis))
+    if (unset.length > 0)
+      return {
+        input: 'from',
+        sentence: `${from} ${unset.join(' and ')} is unset; pick the corner up first, or choose the slot that it stands in.`,
+      }
+  }
+  const bad = AXES.find((axis) => (values.length(`size${axis}`) ?? 1) <= 0)
+  return bad ? { input: `size${bad}`, sentence: `Stock measured in ${bad}: a size is more than zero.` } : null
+}
+
+function linesOf(axes: OnAxis[], from: string | null, values: Values, scene: Scene): WorkingLine[] {
+  const shareName = (share: number | null) =>
+    share === null ? '' : Math.abs(share) === 0.5 ? 'half of it' : share === 0 ? 'none of it' : 'all of it'
+  const names = [...new Set(axes.map(({ share }) => shareName(share)))].filter(Boolean)
+  return [
+    { operation: 'touch', label: 'stock measured', cells: axes.map(({ axis, size }) => ({ figure: size, input: `size${axis}` })) },
+    { operation: 'start', label: from ? `corner, as ${from} stands` : 'corner', cells: axes.map(({ base }) => ({ figure: base })) },
+    {
+      operation: 'add',
+      label: names.length === 1 ? names[0]! : `from the corner to the point (${names.join(', ') || 'half or all'})`,
+      cells: axes.map(({ share, size }) => ({ figure: share === null || size === null ? null : nm(Math.round(share * size)) })),
+    },
+    {
+      operation: 'less',
+      label: 'that point stands at part',
+      cells: axes.map(({ axis }) => ({ figure: values.length(`place${axis}`), input: `place${axis}` })),
+    },
+    ...(axes.some(({ share, size }) => share !== null && size !== null && (Math.abs(share) * size) % scene.machine.increment !== 0)
+      ? [
+          {
+            operation: 'touch' as const,
+            label: `rounded once, to ${formatExact(scene.machine.increment, scene.machine.unit)}`,
+            cells: axes.map(() => null),
+          },
+        ]
+      : []),
+  ]
+}
+
+function drawingOf(values: Values, scene: Scene) {
+  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const { box } = drawing.solids[0]!
+  const at = (axis: SideAxis, id: string) => {
+    const [low, high] = axis === 'X' ? [box.min.x, box.max.x] : [box.min.y, box.max.y]
+    return nm(Math.round(low + (high - low) * (SHARE[values.choice(`${id}${axis}`) ?? 'low'] ?? 0)))
+  }
+  const point = (id: string) => ({ x: at('X', id), y: at('Y', id) })
+  drawing.marks = [
+    { at: point('corner'), label: 'corner' },
+    { at: point('to'), label: 'zero goes here' },
+  ]
+  return drawing
+}

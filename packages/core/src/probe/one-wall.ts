@@ -1,0 +1,189 @@
+import { nm, roundToIncrement, type Nm } from '../length/index.ts'
+import { drawStock } from '../drawing/index.ts'
+import { halfOf, type Gauge } from '../gauge/index.ts'
+import { PROBE_SIDES, probeRegister, type ProbeSide } from '../machine/index.ts'
+import {
+  gaugeInput,
+  gaugesUsed,
+  readingInput,
+  resultCell,
+  rowInput,
+  type Refusal,
+  type Routine,
+  type Values,
+  type Write,
+} from '../routine/index.ts'
+import { gaugeById, type Scene } from '../scene/index.ts'
+import { combine, ofReadout } from '../uncertainty/index.ts'
+import type { WorkingLine } from '../working/index.ts'
+import { probeSheetFacts, seatingInput, spreadRemark } from './repeats.ts'
+
+const TURNS = [0, 90, 180, 270] as const
+type Turn = (typeof TURNS)[number]
+
+/**
+ * Probe radii on one wall with the spindle turned, without a ring: a ground pin of known size finds the wall
+ * first, wall = M pin + d·pin/2; then each turned reading gives the radius of the side that faced the wall,
+ * r = d·(wall − M). Turned by 0/90/180/270° it is the sides X+, Y+, X−, Y− of the stylus that face a wall
+ * touched moving X+ (the spindle turns counter-clockwise as seen from above).
+ */
+export const probeOnWall: Routine = {
+  id: 'probe-on-wall',
+  name: 'Probe, on one wall',
+  manner: 'on one wall, the spindle turned',
+  purpose: 'A touch probe\u2019s four radii without a ring: one wall found with a ground pin, then the probe turned four times.',
+  kind: 'calibration',
+  machines: ['mill'],
+
+  inputs(scene) {
+    return [
+      gaugeInput('probe', 'Probe', scene, ['touch-probe']),
+      gaugeInput('pin', 'Wall found with', scene, ['gauge-pin', 'edge-finder']),
+      rowInput('direction', 'Moving', [
+        { value: '+', label: 'X+' },
+        { value: '-', label: 'X\u2212' },
+      ]),
+      seatingInput(),
+      readingInput('X', scene.machine, 'Machine X with the pin at the wall', 'wall'),
+      ...TURNS.map((turn) => readingInput('X', scene.machine, `Machine X, probe turned ${turn}\u00b0`, `turn${turn}`)),
+    ]
+  },
+
+  sheet(values, scene) {
+    const probe = gaugeById(scene, values.choice('probe'))
+    const pin = gaugeById(scene, values.choice('pin'))
+    const direction = values.choice('direction') === null ? null : values.choice('direction') === '+' ? 1 : -1
+    const found = values.length('wall')
+    const wall = pin && direction && found !== null ? found + direction * halfOf(pin.size) : null
+    const radii = TURNS.map((turn) => {
+      const reading = values.length(`turn${turn}`)
+      return wall === null || !direction || reading === null ? null : nm(direction * (wall - reading))
+    })
+    const complete = probe && pin && direction && radii.every((one): one is Nm => one !== null)
+    const refusal = complete ? refusalOf(probe, radii as Nm[]) : null
+    const writes = complete && !refusal ? writesOf(radii as Nm[], direction, probe, pin, scene) : null
+    const inOrder = writes ? PROBE_SIDES.map((side) => writes.find(({ register }) => register.property === side)!) : null
+    return {
+      targets: probe ? PROBE_SIDES.map((side) => probeRegister(probe.id, side)) : [],
+      refusal,
+      working: {
+        unit: scene.machine.unit,
+        columns: TURNS.map((turn) => `${turn}\u00b0`),
+        lines: linesOf(values, pin, direction, wall),
+        results: [
+          {
+            label: probe ? `radii of ${probe.name}` : 'radii',
+            cells: TURNS.map((_turn, at) =>
+              resultCell(writes?.[at]?.register ?? null, writes?.[at]?.value ?? null, writes?.[at]?.uncertainty ?? null),
+            ),
+          },
+        ],
+        facts: inOrder
+          ? [
+              ...probeSheetFacts(
+                inOrder.map(({ value }) => value),
+                scene,
+              ),
+              { label: 'faced the wall', text: writes!.map(({ register }) => register.property.replace('-', '\u2212')).join(', ') },
+            ]
+          : [],
+      },
+      drawing: drawingOf(values, probe, direction),
+      result: inOrder && {
+        writes: inOrder,
+        readings: [
+          { axis: 'X', label: 'machine X with the pin', value: found! },
+          ...TURNS.map((turn) => ({ axis: 'X' as const, label: `machine X turned ${turn}\u00b0`, value: values.length(`turn${turn}`)! })),
+        ],
+        readouts: [],
+        gauges: gaugesUsed(probe!.id, pin!.id),
+        remarks: spreadRemark(
+          inOrder.map(({ value }) => value),
+          TURNS.map(() => ({ mean: 0, deviation: null, count: 1 })),
+          values,
+          probe!,
+          scene,
+        ),
+      },
+    }
+  },
+}
+
+/** Which side of the stylus faces the wall, by turn: moving X− it is the opposite one. */
+const FACING: Readonly<Record<'+' | '-', Readonly<Record<Turn, ProbeSide>>>> = {
+  '+': { 0: 'X+', 90: 'Y-', 180: 'X-', 270: 'Y+' },
+  '-': { 0: 'X-', 90: 'Y+', 180: 'X+', 270: 'Y-' },
+}
+
+function writesOf(radii: Nm[], direction: 1 | -1, probe: Gauge, pin: Gauge, scene: Scene): Write[] {
+  const { increment } = scene.machine
+  const contributors = [
+    ofReadout(increment),
+    { label: probe.name, standard: probe.uncertainty },
+    { label: `${pin.name} on the wall`, standard: Math.hypot(pin.uncertainty, ofReadout(increment).standard) },
+  ]
+  return TURNS.map((turn, at) => ({
+    register: probeRegister(probe.id, FACING[direction === 1 ? '+' : '-'][turn]),
+    value: roundToIncrement(radii[at]!, increment),
+    state: 'set',
+    uncertainty: combine(contributors, increment),
+    assembly: null,
+    rests: [],
+    slips: [],
+  }))
+}
+
+function refusalOf(probe: Gauge, radii: Nm[]): Refusal | null {
+  const bad = radii.findIndex((radius) => radius <= 0 || radius > probe.size)
+  if (bad < 0) return null
+  return {
+    input: `turn${TURNS[bad]}`,
+    sentence: `Turned ${TURNS[bad]}\u00b0 the radius would be ${(radii[bad]! / 1e6).toFixed(4)} mm, with a ball of ${(probe.size / 1e6).toFixed(3)} mm. Look at the direction of motion and at the pin\u2019s reading.`,
+  }
+}
+
+function linesOf(values: Values, pin: Gauge | null, direction: 1 | -1 | null, wall: number | null): WorkingLine[] {
+  const first = (figure: Nm | null, input?: string) => [input ? { figure, input } : { figure }, null, null, null]
+  const round = wall === null ? null : nm(Math.round(wall))
+  return [
+    { operation: 'touch', label: 'machine X with the pin at the wall', cells: first(values.length('wall'), 'wall') },
+    {
+      operation: 'aside',
+      label: pin ? `half of ${pin.name}` : 'half of the pin',
+      cells: first(pin ? nm((direction ?? 1) * halfOf(pin.size)) : null),
+    },
+    {
+      operation: 'touch',
+      label: 'machine X, probe turned',
+      cells: TURNS.map((turn) => ({ figure: values.length(`turn${turn}`), input: `turn${turn}` })),
+    },
+    { operation: direction === -1 ? 'less' : 'start', label: 'the wall stands at', cells: TURNS.map(() => ({ figure: round })) },
+    {
+      operation: direction === -1 ? 'add' : 'less',
+      label: 'machine X at the touch',
+      cells: TURNS.map((turn) => ({ figure: values.length(`turn${turn}`) })),
+    },
+  ]
+}
+
+function drawingOf(values: Values, probe: Gauge | null, direction: 1 | -1 | null) {
+  const drawing = drawStock('above', null)
+  const way = direction ?? 1
+  const [near, far] = way === 1 ? [nm(0), nm(30_000_000)] : [nm(-30_000_000), nm(0)]
+  drawing.solids = [{ kind: 'setter', box: { min: { x: near, y: nm(-30_000_000) }, max: { x: far, y: nm(30_000_000) } } }]
+  const r = nm(Math.round((probe?.size ?? 6_000_000) / 2))
+  const lit = TURNS.find((turn) => values.length(`turn${turn}`) === null)
+  drawing.touches = TURNS.map((turn, at) => {
+    const y = nm(21_000_000 - at * 14_000_000)
+    return {
+      at: { x: nm(0 - way * r), y },
+      contact: { x: nm(0), y },
+      toward: { x: way, y: 0 },
+      radius: r,
+      label: `${turn}\u00b0`,
+      lit: lit === turn,
+      done: values.length(`turn${turn}`) !== null,
+    }
+  })
+  return drawing
+}

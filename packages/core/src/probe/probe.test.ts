@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest'
+import { mm } from '../length/index.ts'
+import { scene } from '../../test/scene.ts'
+import { run } from '../../test/run.ts'
+
+const SIDES = ['X+', 'X-', 'Y+', 'Y-']
+const radii = (value: (register: string) => number | undefined) => SIDES.map((side) => value(`probe/probe/${side}`)! / 1e6)
+
+describe('a probe\u2019s radii', () => {
+  const ring = {
+    probe: 'probe',
+    ring: 'ring',
+    repeats: '1',
+    seated: 'yes',
+    centreX: '0',
+    centreY: '0',
+    'X+1': '17.016',
+    'X-1': '-17.010',
+    'Y+1': '17.014',
+    'Y-1': '-17.012',
+  }
+
+  it('come out of a ring as worked by hand, with the run-out', () => {
+    const { value, fact } = run('probe-in-ring', ring, scene())
+    expect(radii(value)).toEqual([2.984, 2.99, 2.986, 2.988])
+    expect(fact('run-out')).toBe('\u22120.0030 in X, \u22120.0010 in Y')
+  })
+
+  it('come out of one wall with the spindle turned as worked by hand', () => {
+    const wall = {
+      probe: 'probe',
+      pin: 'pin-10',
+      direction: '+',
+      seated: 'yes',
+      wall: '-58.3000',
+      turn0: '-56.2840',
+      turn90: '-56.2870',
+      turn180: '-56.2900',
+      turn270: '-56.2860',
+    }
+    const { value, fact } = run('probe-on-wall', wall, scene())
+    expect(radii(value)).toEqual([2.984, 2.99, 2.986, 2.987])
+    expect(fact('faced the wall')).toBe('X+, Y\u2212, X\u2212, Y+')
+    // The same stylus on a wall touched the other way.
+    const other = { ...wall, direction: '-', wall: '58.3000', turn0: '56.2900', turn90: '56.2860', turn180: '56.2840', turn270: '56.2870' }
+    expect(radii(run('probe-on-wall', other, scene()).value)).toEqual([2.984, 2.99, 2.986, 2.987])
+  })
+
+  it('take the mean of repeats, and say how they scatter', () => {
+    const twice = { ...ring, repeats: '2', 'X+2': '17.018', 'X-2': '-17.010', 'Y+2': '17.014', 'Y-2': '-17.012' }
+    const { value, finding } = run('probe-in-ring', twice, scene())
+    expect(value('probe/probe/X+')).toBe(mm(2.983))
+    expect(finding('scatter')?.sentence).toContain('repeat within 0.0014')
+    expect(run('probe-in-ring', { ...twice, 'X+2': '17.046' }, scene()).finding('scatter')).toMatchObject({ verdict: 'query' })
+  })
+
+  it('refuse a radius that no ball can have, and ask about one side unlike the others and about marks', () => {
+    expect(run('probe-in-ring', { ...ring, 'X-1': '17.010' }, scene()).refusal).toContain('the sign of that reading')
+    expect(run('probe-in-ring', { ...ring, 'Y-1': '-17.100' }, scene()).finding('odd-side')).toMatchObject({ verdict: 'query' })
+    expect(run('probe-in-ring', { ...ring, seated: 'no' }, scene()).finding('seating')).toMatchObject({ verdict: 'query' })
+  })
+})

@@ -1,0 +1,84 @@
+import { minus, nm, type Nm } from '../length/index.ts'
+import type { Gauge } from '../gauge/index.ts'
+import { asShown, PROBE_SIDES, probeRegister, registerKey } from '../machine/index.ts'
+import { countOf, rowInput, type ChoiceInput, type RawInputs, type Remark, type Values } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
+import type { Fact } from '../working/index.ts'
+
+/** One place touched several times. */
+export interface Repeats {
+  mean: number
+  /** Standard deviation of one touch; null for a single one. */
+  deviation: number | null
+  count: number
+}
+
+/** Numbers of the touches that are made in each place: 1, or 1 and 2, or 1 to 3. */
+export function repeatsOf(raw: RawInputs): number[] {
+  return Array.from({ length: countOf(raw.repeats, [1, 2, 3]) || 1 }, (_, at) => at + 1)
+}
+
+/** Stylus and spindle have marks; they have to line up each time, or the run-out is another one. */
+export const seatingInput = (): ChoiceInput =>
+  rowInput('seated', 'Marks of stylus and spindle', [
+    { value: 'yes', label: 'lined up' },
+    { value: 'no', label: 'not lined up' },
+  ])
+
+/** What a calibration says besides the four radii: where the stylus runs out to, and how far. */
+export function probeSheetFacts([xPlus, xMinus, yPlus, yMinus]: Nm[], scene: Scene): Fact[] {
+  const [x, y] = [nm(Math.round((xPlus! - xMinus!) / 2)), nm(Math.round((yPlus! - yMinus!) / 2))]
+  const signed = (value: Nm) => asShown(value, scene.machine, 'always')
+  return [
+    { label: 'run-out', text: `${signed(x)} in X, ${signed(y)} in Y` },
+    { label: 'mean radius', text: asShown(nm(Math.round((xPlus! + xMinus! + yPlus! + yMinus!) / 4)), scene.machine) },
+  ]
+}
+
+/** One side far from the other three, repeats that scatter, marks that did not line up. */
+export function spreadRemark(radii: Nm[], repeats: Repeats[], values: Values, probe: Gauge, scene: Scene): Remark[] {
+  const remarks: Remark[] = []
+  const shown = (value: number) => asShown(nm(Math.round(value)), scene.machine)
+  if (values.choice('seated') === 'no')
+    remarks.push({
+      id: 'seating',
+      name: 'marks lined up',
+      verdict: 'query',
+      sentence: `${probe.name} was calibrated with its marks not lined up: the run-out holds only while it stays in the spindle just so. Say why.`,
+      figures: [],
+    })
+  const scatter = Math.max(...repeats.map(({ deviation }) => deviation ?? 0))
+  const limit = Math.max(3 * probe.uncertainty, 2_000)
+  remarks.push({
+    id: 'scatter',
+    name: 'touches repeat',
+    verdict: scatter > limit ? 'query' : 'clear',
+    sentence:
+      scatter > limit
+        ? `The touches of one side scatter by ${shown(scatter)}, more than ${probe.name} is good for. Clean the ball and the ring and touch again.`
+        : repeats.some(({ deviation }) => deviation !== null)
+          ? `Touches repeat within ${shown(scatter)} (one standard deviation).`
+          : 'Each side was touched once; repeats would show the scatter.',
+    figures: [{ label: 'scatter', value: nm(Math.round(scatter)) }],
+  })
+  const sorted = [...radii].sort((a, b) => a - b)
+  const median = (sorted[1]! + sorted[2]!) / 2
+  const odd = radii.findIndex((radius) => Math.abs(radius - median) > 40_000)
+  if (odd >= 0)
+    remarks.push({
+      id: 'odd-side',
+      name: 'sides alike',
+      verdict: 'query',
+      sentence: `Moving ${PROBE_SIDES[odd]!.replace('-', '\u2212')} the radius is ${shown(radii[odd]!)}, far from the other three. Look at the ring\u2019s centre and for a chip.`,
+      figures: [{ label: 'radius', value: radii[odd]! }],
+    })
+  return remarks
+}
+
+/** How each radius has moved since the last calibration on this machine; null where there was none. */
+export function sinceLast(radii: Nm[], probe: Gauge, scene: Scene): (Nm | null)[] {
+  return PROBE_SIDES.map((side, at) => {
+    const last = scene.standing[registerKey(probeRegister(probe.id, side))]
+    return last ? minus(radii[at]!, last.value) : null
+  })
+}

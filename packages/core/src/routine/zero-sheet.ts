@@ -1,0 +1,78 @@
+import type { Drawing } from '../drawing/index.ts'
+import { commonRegister, registerKey, workRegister } from '../machine/index.ts'
+import { nm } from '../length/index.ts'
+import type { Scene } from '../scene/index.ts'
+import type { Fact, WorkingLine } from '../working/index.ts'
+import type { FoundSize, Readout, Reading, Refusal, Remark, Sheet, Write } from './sheet.ts'
+import type { Values } from './values.ts'
+import { placeZero, type FoundZero } from './zero.ts'
+
+/** What a pick-up makes of its inputs, before its zero goes into a slot. */
+export interface ZeroParts {
+  values: Values
+  scene: Scene
+  /** One for each column, unless `columns` names more. */
+  found: FoundZero[]
+  /** Headings where touches need more columns than the result has; each result stands under its own axis. */
+  columns?: string[]
+  lines: WorkingLine[]
+  facts?: Fact[]
+  refusal?: Refusal | null
+  gauges: string[]
+  readings: Reading[]
+  sizes?: FoundSize[]
+  remarks?: Remark[]
+  drawing: Drawing
+  /** @param active the slot that has to be active when they are looked at */
+  readouts?(active: string): Readout[]
+  /** What is written besides, once the slot is known: a rotation. */
+  besides?(active: string): Write[]
+}
+
+/** The three panes' contents of a pick-up on one or more axes. */
+export function zeroSheet(parts: ZeroParts): Sheet {
+  const { values, scene, found, refusal = null } = parts
+  const shown = refusal ? found.map((one) => ({ ...one, total: null })) : found
+  const placed = placeZero(values, scene, shown)
+  const besides = placed.active && placed.writes && !refusal ? (parts.besides?.(placed.active) ?? []) : []
+  const axes = found.map(({ axis }) => axis as string)
+  const columns = parts.columns ?? (axes.length === 1 ? [''] : axes)
+  const under = <C>(cells: readonly (C | null)[]) =>
+    cells.length === columns.length ? cells : columns.map((column) => cells[axes.indexOf(column)] ?? null)
+  return {
+    targets: [...placed.targets, ...besides.map(({ register }) => register)],
+    refusal,
+    working: {
+      unit: scene.machine.unit,
+      columns,
+      lines: [...parts.lines, ...placed.lines].map((one) => ({ ...one, cells: under(one.cells) })),
+      results: placed.results.map((one) => ({ ...one, cells: under(one.cells) })),
+      facts: parts.facts ?? [],
+    },
+    drawing: { ...parts.drawing, formerZero: parts.drawing.formerZero ?? formerZero(parts.drawing, scene, shown, placed.active) },
+    result:
+      placed.writes && !refusal
+        ? {
+            writes: [...placed.writes, ...besides],
+            readings: parts.readings,
+            readouts: placed.active ? (parts.readouts?.(placed.active) ?? []) : [],
+            gauges: parts.gauges,
+            sizes: parts.sizes ?? [],
+            remarks: parts.remarks ?? [],
+          }
+        : null,
+  }
+}
+
+/** Where the slot's last zero lies, seen from the new one. */
+function formerZero(drawing: Drawing, scene: Scene, found: readonly FoundZero[], active: string | null): Drawing['formerZero'] {
+  if (!active) return null
+  const moved = (axis: 'X' | 'Y' | 'Z') => {
+    const total = found.find((one) => one.axis === axis)?.total ?? null
+    const former = scene.standing[registerKey(workRegister(active, axis))]
+    const common = scene.standing[registerKey(commonRegister(axis))]?.value ?? 0
+    return total === null || !former ? null : Math.round(former.value + common - total)
+  }
+  const [x, y] = [moved(drawing.horizontal), moved(drawing.vertical)]
+  return x === null && y === null ? null : { x: nm(x ?? 0), y: nm(y ?? 0) }
+}

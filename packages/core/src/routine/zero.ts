@@ -1,0 +1,165 @@
+import { minus, nm, roundToIncrement, type Nm } from '../length/index.ts'
+import { commonRegister, workRegister, type Axis, type RegisterKey, type RegisterRef } from '../machine/index.ts'
+import { commonShift, slotOffset, type Scene } from '../scene/index.ts'
+import { combine, type Contributor } from '../uncertainty/index.ts'
+import type { WorkingLine, WorkingResult } from '../working/index.ts'
+import { slotInput } from './ask.ts'
+import type { InputSpec, Option, RawInputs } from './input.ts'
+import { resultCell } from './result-cell.ts'
+import type { Write } from './sheet.ts'
+import type { Values } from './values.ts'
+
+const COMMON = 'common'
+const PLAIN = 'plain'
+
+/**
+ * Where a zero goes: a slot and others besides, the common shift (counted with one slot), or nowhere, as a
+ * plain reading that is kept but writes nothing.
+ */
+export function zeroInputs(scene: Scene, raw: RawInputs, { several = true } = {}): InputSpec[] {
+  const slot = slotInput(scene)
+  const slots: Option[] = [...slot.options]
+  const inputs: InputSpec[] = [
+    {
+      ...slot,
+      options: [
+        ...slots,
+        { value: COMMON, label: 'Common shift', note: 'added to every slot' },
+        { value: PLAIN, label: 'No slot', note: 'a plain reading, writes nothing' },
+      ],
+    },
+  ]
+  if (raw.slot === COMMON) inputs.push({ ...slot, id: 'with', label: 'Counted with', options: slots })
+  else if (several && raw.slot && raw.slot !== PLAIN && slots.length > 1)
+    inputs.push({
+      kind: 'several',
+      id: 'also',
+      label: 'Also into',
+      optional: true,
+      options: slots.filter(({ value }) => value !== raw.slot),
+    })
+  return inputs
+}
+
+/** Part zero on one axis as a routine finds it: the whole of W, before slot and common shift share it. */
+export interface FoundZero {
+  axis: Axis
+  /** Machine coordinate of part zero, a real number of nanometres; null while something is missing. */
+  total: number | null
+  contributors: Contributor[]
+  slips: { id: string; phrase: string; corrected: number }[]
+  rests?: RegisterKey[]
+  byEye?: boolean
+}
+
+export interface PlacedZero {
+  /** The slot that is active when its readouts are looked at; null for a plain reading. */
+  active: string | null
+  targets: RegisterRef[]
+  /** What is taken off before the result: the common shift, or the slot's own offset. */
+  lines: WorkingLine[]
+  results: WorkingResult[]
+  /** Null while a figure or the slot is missing. */
+  writes: Write[] | null
+}
+
+/** Shares a zero that was found out to the registers it goes into. */
+export function placeZero(values: Values, scene: Scene, found: readonly FoundZero[]): PlacedZero {
+  const choice = values.choice('slot')
+  if (choice === COMMON) return intoCommon(values, scene, found)
+  if (choice === null || choice === PLAIN) return plainly(choice, scene, found)
+  const slots = [choice, ...values.several('also')]
+  const taken = (axis: Axis) => commonShift(scene, axis)
+  const rows = slots.map((slot) => rowOf(slot, found, scene, taken, (axis) => workRegister(slot, axis)))
+  const shifts = found.map(({ axis }) => taken(axis))
+  return {
+    active: choice,
+    targets: rows.flatMap((row) => row.targets),
+    lines: shifts.some((shift) => shift !== 0)
+      ? [{ operation: 'less', label: 'common shift', cells: shifts.map((shift) => (shift === 0 ? null : { figure: shift })) }]
+      : [],
+    results: rows.map((row) => row.result),
+    writes: allOf(rows),
+  }
+}
+
+function intoCommon(values: Values, scene: Scene, found: readonly FoundZero[]): PlacedZero {
+  const slot = values.choice('with')
+  const own = (axis: Axis) => (slot ? (slotOffset(scene, slot, axis)?.value ?? null) : null)
+  const row = rowOf('Common shift', found, scene, own, commonRegister)
+  return {
+    active: slot,
+    targets: row.targets,
+    lines: [
+      { operation: 'less', label: slot ? `${slot} itself` : 'the slot itself', cells: found.map(({ axis }) => ({ figure: own(axis) })) },
+    ],
+    results: [row.result],
+    writes: allOf([row]),
+  }
+}
+
+/** Nothing is written: what was found is kept with its evidence all the same. */
+function plainly(choice: string | null, scene: Scene, found: readonly FoundZero[]): PlacedZero {
+  const { increment } = scene.machine
+  const label = choice === PLAIN ? 'Part zero' : 'Work offset'
+  return {
+    active: null,
+    targets: [],
+    lines: [],
+    results: [
+      {
+        label: found.length === 1 ? `${label} ${found[0]!.axis}` : label,
+        cells: found.map(({ total, contributors }) =>
+          resultCell(null, total === null ? null : roundToIncrement(total, increment), combine(contributors, increment)),
+        ),
+      },
+    ],
+    writes: choice === PLAIN && found.every(({ total }) => total !== null) ? [] : null,
+  }
+}
+
+interface Row {
+  targets: RegisterRef[]
+  result: WorkingResult
+  writes: (Write | null)[]
+}
+
+function rowOf(
+  name: string,
+  found: readonly FoundZero[],
+  scene: Scene,
+  taken: (axis: Axis) => Nm | null,
+  register: (axis: Axis) => RegisterRef,
+): Row {
+  const targets = found.map(({ axis }) => register(axis))
+  const writes = found.map((one, at) => writeOf(one, taken(one.axis), targets[at]!, scene))
+  return {
+    targets,
+    writes,
+    result: {
+      label: found.length === 1 ? `${name} ${found[0]!.axis}` : name,
+      cells: targets.map((target, at) => resultCell(target, writes[at]?.value ?? null, writes[at]?.uncertainty ?? null)),
+    },
+  }
+}
+
+const allOf = (rows: Row[]): Write[] | null => {
+  const writes = rows.flatMap((row) => row.writes)
+  return writes.every((write) => write !== null) ? writes : null
+}
+
+function writeOf(found: FoundZero, taken: Nm | null, register: RegisterRef, scene: Scene): Write | null {
+  const { total, contributors, slips, rests = [], byEye = false } = found
+  if (total === null || taken === null) return null
+  const { increment } = scene.machine
+  return {
+    register,
+    value: roundToIncrement(total - taken, increment),
+    state: 'set',
+    uncertainty: combine(contributors, increment),
+    assembly: null,
+    rests,
+    byEye,
+    slips: slips.map((slip) => ({ ...slip, corrected: minus(nm(Math.round(slip.corrected)), taken) })),
+  }
+}

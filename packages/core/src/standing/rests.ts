@@ -1,0 +1,24 @@
+import { parseRegisterKey, type RegisterKey } from '../machine/index.ts'
+import type { Rest, Scene } from '../scene/index.ts'
+
+/**
+ * What a new value rests on, for the record. Work offsets stand aside for what they themselves rest on: a
+ * zero is picked up anew with every part, and a length that was set against it is no worse for that, but it
+ * is as good as the reference tool that found the zero, and no better.
+ */
+export function restsOf(registers: readonly RegisterKey[], scene: Scene): Rest[] {
+  const rests = new Map<RegisterKey, Rest>()
+  for (const register of registers) {
+    const standing = scene.standing[register]
+    if (!standing) continue
+    const { family } = parseRegisterKey(register)
+    const found = family === 'work' || family === 'common' || family === 'expected' ? standing.rests : [ownRest(register, scene)]
+    for (const rest of found) rests.set(rest.register, rest)
+  }
+  return [...rests.values()]
+}
+
+function ownRest(register: RegisterKey, scene: Scene): Rest {
+  const { origin, value, standard } = scene.standing[register]!
+  return { register, origin, value, standard }
+}

@@ -1,0 +1,69 @@
+import { doubtOf } from '../gauge/index.ts'
+import { asRegister, parseRegisterKey, registerName, type RegisterKey } from '../machine/index.ts'
+import type { Rest, Scene, Standing } from '../scene/index.ts'
+
+/** How far a figure can be trusted, in a word. */
+export type StandingWord = 'unset' | 'measured' | 'by eye' | 'carried over' | 'zero on purpose' | 'disturbed' | 'stale'
+
+export interface StandingNote {
+  word: StandingWord
+  /** Why it is stale or disturbed, by name; null otherwise. */
+  because: string | null
+}
+
+/** True for what must not be offered as good. */
+export const isSuspect = ({ word }: StandingNote): boolean => word === 'stale' || word === 'disturbed'
+
+/**
+ * What a present value is worth. It is stale when something it was worked out with has been disturbed,
+ * measured again with another outcome, or taken off; or when a gauge it was measured with turned out to have
+ * failed. A reference tool (one whose length is zero on purpose) makes everything that rests on it stale by
+ * being measured again at all.
+ */
+export function standingNote(key: RegisterKey, scene: Scene): StandingNote {
+  const standing = scene.standing[key]
+  if (!standing) return { word: 'unset', because: null }
+  if (standing.state === 'disturbed')
+    return { word: 'disturbed', because: `${registerName(parseRegisterKey(key))} was marked disturbed by ${standing.by}` }
+  const stale = whyStale(key, standing, scene, new Set())
+  if (stale) return { word: 'stale', because: stale }
+  if (standing.state === 'deliberately-zero') return { word: 'zero on purpose', because: null }
+  if (scene.plan && standing.setup !== scene.plan.setup) return { word: 'carried over', because: null }
+  return { word: standing.byEye ? 'by eye' : 'measured', because: null }
+}
+
+function whyStale(key: RegisterKey, standing: Standing, scene: Scene, seen: Set<RegisterKey>): string | null {
+  if (seen.has(key)) return null
+  seen.add(key)
+  for (const id of standing.gauges) {
+    const gauge = scene.gauges.find((one) => one.id === id)
+    const doubt = gauge && doubtOf(gauge, standing.at)
+    if (doubt) return doubt
+  }
+  for (const rest of standing.rests) {
+    const why = movedSince(rest, scene, seen)
+    if (why) return why
+  }
+  return null
+}
+
+function movedSince(rest: Rest, scene: Scene, seen: Set<RegisterKey>): string | null {
+  const name = registerName(parseRegisterKey(rest.register))
+  const now = scene.standing[rest.register]
+  if (!now) return `${name}, which it rests on, has been taken back`
+  if (now.state === 'disturbed') return `${name}, which it rests on, was marked disturbed`
+  if (now.origin !== rest.origin) {
+    if (now.state === 'deliberately-zero') return `${name}, the reference it rests on, was set anew by ${now.by}`
+    const allowed = 2 * Math.hypot(now.standard ?? 0, rest.standard ?? 0)
+    if (Math.abs(now.value - rest.value) > allowed)
+      return `${name}, which it rests on, was ${asRegister(rest.register, rest.value, scene.machine)} then and is ${asRegister(rest.register, now.value, scene.machine)} now`
+  }
+  return whyStale(rest.register, now, scene, seen)
+}
+
+/** Registers whose present values must not be used as they are, with the reason. */
+export function suspectRegisters(scene: Scene): { register: RegisterKey; note: StandingNote }[] {
+  return Object.keys(scene.standing)
+    .map((register) => ({ register, note: standingNote(register, scene) }))
+    .filter(({ note }) => isSuspect(note))
+}
