@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { mm, nm } from '@rook/core'
-import type { MachineInput, RecordInput } from '@rook/contract'
+import type { MachineSent, RecordInput } from '@rook/contract'
 import { connect } from '@rook/server/db/client'
 import { migrate } from '@rook/server/db/migrate'
 import { assembly, gauge, job, mount, operation, part, person, setup, shift } from '@rook/server/db/schema'
@@ -12,7 +12,7 @@ export const machineOf = (writer: number) => `mill-${writer}`
 export const REGISTER = 'work/G54/X/geometry'
 const PIN = '1357'
 
-const record = (name: string): MachineInput => ({
+const record = (name: string): MachineSent => ({
   name,
   kind: 'mill',
   unit: 'mm',
@@ -47,19 +47,17 @@ export async function openBenchShop(url: string): Promise<void> {
   )
   await db.insert(part).values({ id: 'part', name: 'Part', revision: 'A' })
   await db.insert(job).values({ id: 'job', number: '1', part: 'part', quantity: 1 })
-  await db
-    .insert(operation)
-    .values({
-      id: 'op',
-      part: 'part',
-      name: 'Op 10',
-      slots: ['G54'],
-      stock: null,
-      fixture: 'vise',
-      fixtureRepeat: nm(4000),
-      program: 'O1',
-      steps: [],
-    })
+  await db.insert(operation).values({
+    id: 'op',
+    part: 'part',
+    name: 'Op 10',
+    slots: ['G54'],
+    stock: null,
+    fixture: 'vise',
+    fixtureRepeat: nm(4000),
+    program: 'O1',
+    steps: [],
+  })
   for (let writer = 0; writer < WRITERS; writer++) {
     const id = machineOf(writer)
     await addMachine(db, id, record(`Mill ${writer}`))

@@ -13,7 +13,7 @@ import { MACHINES, type DemoMachine } from './machines.ts'
 import { OPERATIONS, type DemoOperation } from './operations.ts'
 import { perform, type Manner } from './player.ts'
 import { PEOPLE, SHIFTS, SHOP, type DemoPerson } from './shop.ts'
-import { trueValue, type Seating } from './truth.ts'
+import { trueValue, workTruth, type Seating } from './truth.ts'
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
@@ -51,11 +51,13 @@ class MachineFortnight {
   async play(firstJob: number): Promise<void> {
     const operations = OPERATIONS.filter((operation) => operation.machine === this.machine.id)
     const today = operations[0]!
+    // The second one ties the setter to the machine; what comes after rests on it.
+    const inTurn = [...operations.slice(1, 2), today, ...operations.slice(2)]
     let jobNumber = firstJob
     const lastStarts = this.until - this.chance.between(2.5, 4) * HOUR
-    for (let turn = 1; this.clock < lastStarts - 20 * HOUR; turn++) {
+    for (let turn = 0; this.clock < lastStarts - 20 * HOUR; turn++) {
       await this.powerUp()
-      const operation = operations[turn % operations.length]!
+      const operation = inTurn[turn % inTurn.length]!
       await this.runSetup(operation, `${String(jobNumber++).padStart(4, '0')}`, null)
       this.clock += this.chance.between(14, 34) * HOUR
     }
@@ -92,7 +94,7 @@ class MachineFortnight {
       Object.entries(operation.truth).flatMap(([slot, axes]) =>
         Object.keys(axes).map((axis) => [
           `${slot}/${axis}`,
-          axis === 'X' && this.machine.record.kind === 'lathe' ? 0 : this.chance.scatter(repeat),
+          (axis === 'X' && this.machine.record.kind === 'lathe') || axis === 'R' ? 0 : this.chance.scatter(repeat),
         ]),
       ),
     )
@@ -110,7 +112,7 @@ class MachineFortnight {
   }
 
   private async touch(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
-    const isTouch = step.routine !== 'deliberate-zero'
+    const isTouch = step.routine === 'edge' || step.routine === 'face' || step.routine === 'tool-length'
     // A chip under the finder: recorded, noticed, taken back, touched again.
     if (isTouch && this.chance.happens(0.05)) {
       const wrong = await this.record(setupId, operation, step, seating, this.chance.between(12_000, 17_000), false)
@@ -138,6 +140,18 @@ class MachineFortnight {
       chosen: this.choose(step),
       wanted: (register) => trueValue(register, this.machine, operation, seating),
       error,
+      place: {
+        zero: (axis) =>
+          workTruth(
+            operation.truth[step.preset.slot ?? ''] ? step.preset.slot! : operation.slots[0]!,
+            axis,
+            this.machine,
+            operation,
+            seating,
+          ),
+        turned: ((operation.turned ?? 0) * Math.PI) / 180,
+        noise: (standard) => this.chance.scatter(standard),
+      },
       seen,
       manner: this.manner(step),
       author: this.author(),
@@ -158,6 +172,8 @@ class MachineFortnight {
       answer: (finding) => {
         if (finding.check === 'on-purpose') return step.detail ?? 'zero on purpose'
         if (finding.check === 'gauge-fit') return 'checked against Shim 1.000 this morning'
+        if (finding.check === 'fineness') return 'only to rough the slot, it is picked up again after'
+        if (finding.check === 'turned') return 'sides are raw, faced in this operation'
         return this.chance.pick([
           'jaws recut, zero truly moved',
           'stop reset after the clean-down',

@@ -53,7 +53,7 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
   ])
   await db.insert(shift).values(SHIFTS)
   for (const { id, name, role, pin } of PEOPLE) await db.insert(person).values({ id, name, role, pinHash: await hashPin(pin) })
-  await db.insert(gauge).values(gaugesAt(until).map((one, place) => ({ ...one, place })))
+  await db.insert(gauge).values(gaugesAt(until).map((one, place) => ({ ...one, doubtful: [...one.doubtful], place })))
   for (const { id, record, tools } of MACHINES) {
     await addMachine(db, id, record)
     await db.insert(assembly).values(tools.map((tool) => ({ id: tool.assembly, name: tool.name, estimate: tool.estimate })))
@@ -64,16 +64,21 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
   const parts = new Map(OPERATIONS.map((one) => [one.part.id, one.part]))
   await db.insert(part).values([...parts.values()])
   await db.insert(operation).values(
-    OPERATIONS.map(({ id, part: { id: partId }, name, slots, stock, fixture, fixtureRepeat, program, steps }) => ({
-      id,
-      part: partId,
-      name,
-      slots,
-      stock,
-      fixture,
-      fixtureRepeat,
-      program,
-      steps,
-    })),
+    OPERATIONS.map(
+      ({ id, part: { id: partId }, name, slots, stock, fixture, fixtureRepeat, program, tolerance, clearance, features, steps }) => ({
+        id,
+        part: partId,
+        name,
+        slots,
+        stock,
+        fixture,
+        fixtureRepeat,
+        program,
+        tolerance: tolerance ?? null,
+        clearance: clearance ?? null,
+        features: features ?? [],
+        steps,
+      }),
+    ),
   )
 }

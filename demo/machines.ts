@@ -1,5 +1,5 @@
 import { inch, mm, type Nm } from '@rook/core'
-import type { MachineInput } from '@rook/contract'
+import type { MachineSent } from '@rook/contract'
 
 export interface DemoTool {
   number: string
@@ -14,7 +14,7 @@ export interface DemoTool {
 
 export interface DemoMachine {
   id: string
-  record: MachineInput
+  record: MachineSent
   tools: DemoTool[]
 }
 
@@ -103,6 +103,9 @@ export const MACHINES: DemoMachine[] = [
       lengthConvention: 'gauge-length',
       diameterRegister: 'radius',
       xReads: 'diameter',
+      rotates: true,
+      // Close work is done here: a lead has tightened what is let pass.
+      limits: { lengthMoves: mm(0.015), sizeOff: mm(0.03) },
     },
     tools: [
       tool('4', 'em-12-b', 'End mill 12', mm(103.4755), mm(103.5)),

@@ -1,7 +1,6 @@
 import {
   assess,
   findingKey,
-  formatExact,
   minus,
   nm,
   registerKey,
@@ -19,6 +18,7 @@ import { inTransaction } from '@rook/server/db/lane'
 import type { Author } from '@rook/server/ledger/author'
 import { record } from '@rook/server/ledger/record'
 import { loadMachine, loadScene } from '@rook/server/ledger/scene'
+import { READERS, typed, type AtTheMachine } from './readings.ts'
 
 /** How somebody at a machine answers a query, and who lets a stop pass and why. */
 export interface Manner {
@@ -37,6 +37,8 @@ export interface Task {
   wanted(register: RegisterKey): Nm
   /** Error of this touch, nanometres. */
   error: number
+  /** What is true, and how touches scatter, for routines that read more than one figure. */
+  place: Pick<AtTheMachine, 'zero' | 'turned' | 'noise'>
   seen: boolean
   manner: Manner
   author: Author
@@ -46,7 +48,9 @@ export interface Task {
 export async function perform(connection: Connection, task: Task): Promise<Entry> {
   const routine = routineById(task.step.routine!)!
   const scene = await sceneFor(connection, task)
-  const inputs = withReading({ ...task.step.preset, ...task.chosen }, scene, task)
+  const raw = { ...task.step.preset, ...task.chosen }
+  const reader = READERS[routine.id]
+  const inputs = reader ? { ...raw, ...reader({ raw, scene, ...task.place }) } : withReading(raw, scene, task)
   const { sheet, findings, values } = assess(routine, inputs, scene)
   if (!sheet.result) {
     const why = sheet.refusal?.sentence ?? values.problems[0]?.sentence ?? `missing ${values.missing.join(', ')}`
@@ -89,9 +93,4 @@ function withReading(inputs: RawInputs, scene: Scene, task: Task): RawInputs {
   const wanted = task.wanted(registerKey(write.register))
   const reading = roundToIncrement(minus(wanted, write.value) + task.error, scene.machine.increment)
   return { ...inputs, reading: typed(nm(reading), scene) }
-}
-
-/** As a hand types it: with a plain hyphen for minus, the zeros at the end left out. */
-function typed(value: Nm, scene: Scene): string {
-  return formatExact(value, scene.machine.unit, 3).replace('\u2212', '-')
 }

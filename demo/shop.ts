@@ -1,5 +1,5 @@
 import { inch, mm, type Gauge, type Nm } from '@rook/core'
-import type { Role } from '@rook/contract'
+import type { GaugeRecord, Role } from '@rook/contract'
 
 /** Larkmoor Organ Parts: made up from end to end, and so is everybody in it. */
 export const SHOP = { name: 'Larkmoor Organ Parts', timeZone: 'Europe/London' }
@@ -29,7 +29,7 @@ export const PEOPLE: DemoPerson[] = [
 const DAY = 86_400_000
 
 /** The shop's gauges as of a moment; calibration dates are counted back from it. */
-export function gaugesAt(now: number): Gauge[] {
+export function gaugesAt(now: number): GaugeRecord[] {
   const day = (days: number) => new Date(now + days * DAY).toISOString()
   const gauge = (
     id: string,
@@ -38,8 +38,8 @@ export function gaugesAt(now: number): Gauge[] {
     size: Nm,
     uncertainty: Nm,
     due: number | null,
-    more: Partial<Gauge> = {},
-  ): Gauge => ({
+    more: Partial<GaugeRecord> = {},
+  ): GaugeRecord => ({
     id,
     name,
     family,
@@ -49,6 +49,8 @@ export function gaugesAt(now: number): Gauge[] {
     calibrated: due === null ? null : day(due - 365),
     due: due === null ? null : day(due),
     state: 'in-use',
+    doubtful: [],
+    intervalDays: due === null ? null : 365,
     ...more,
   })
   const um = (value: number) => mm(value / 1000)
@@ -57,8 +59,13 @@ export function gaugesAt(now: number): Gauge[] {
     gauge('finder-6', 'Finder 6', 'edge-finder', mm(6), um(5), 96),
     gauge('finder-2in', 'Finder 0.2', 'edge-finder', inch(0.2), um(5), 211),
     gauge('probe-2', 'Probe 2', 'touch-probe', mm(6), um(1.5), 12, {
+      intervalDays: 14,
       radii: { xPlus: mm(2.984), xMinus: mm(2.99), yPlus: mm(2.986), yMinus: mm(2.988) },
     }),
+    gauge('indicator-1', 'Indicator', 'indicator', mm(0), um(3), 70),
+    gauge('eye', 'By eye', 'by-eye', mm(0), um(250), null),
+    gauge('ring-40', 'Ring 40', 'ring-gauge', mm(40), um(0.5), 250),
+    gauge('height-1', 'Height gauge', 'height-gauge', mm(0), um(10), 45),
     gauge('pin-10', 'Pin 10', 'gauge-pin', mm(10), um(1), 300),
     gauge('pin-5in', 'Pin 0.5', 'gauge-pin', inch(0.5), um(1), 300),
     gauge('shim-1', 'Shim 1.000', 'shim', mm(1), um(1), 88),

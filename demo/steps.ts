@@ -51,3 +51,7 @@ export const zeroStep = (id: string, title: string, register: string, detail: st
 
 export const skimStep = (tool: string, name: string, slot: string) =>
   step(`skim-T${tool}`, `X of T${tool}`, name, 'routine', 'turned-diameter', { tool, slot })
+
+/** Any other routine with what the plan knows of its inputs. */
+export const routineStep = (id: string, title: string, detail: string, routine: string, preset: Preset) =>
+  step(id, title, detail, 'routine', routine, preset)

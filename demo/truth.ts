@@ -2,8 +2,15 @@ import { mm, nm, parseRegisterKey, plus, minus, type Nm, type RegisterKey } from
 import type { DemoMachine } from './machines.ts'
 import type { DemoOperation } from './operations.ts'
 
-/** Where each setter's surface truly is for the gauge line, on the one mill that has one. */
-const SETTER_CONSTANT = mm(-502.118)
+/** Where each setter's surface truly is: for the gauge line on Mill 3, for the reference tool's tip on Mill 2. */
+export const SETTER_CONSTANT = mm(-502.118)
+const REFERENCE_CONSTANT = mm(-398.74)
+
+/** The probe's stylus as it truly runs out. */
+export const PROBE_RADII = { xPlus: mm(2.984), xMinus: mm(2.99), yPlus: mm(2.986), yMinus: mm(2.988) }
+/** The ring's centre on the table, as the indicator found it, and the wall that the turned probe is checked on. */
+export const RING_CENTRE = { X: mm(-120.4), Y: mm(-61.25) }
+export const WALL = mm(-53.3)
 
 /** How far this loading sits from where the fixture usually puts it, by slot and axis. */
 export type Seating = Record<string, number>
@@ -11,7 +18,7 @@ export type Seating = Record<string, number>
 /** What a register ought to hold in a setup: what a perfect person with perfect gauges would find. */
 export function trueValue(register: RegisterKey, machine: DemoMachine, operation: DemoOperation, seating: Seating): Nm {
   const { family, slot, property } = parseRegisterKey(register)
-  if (family === 'setter') return SETTER_CONSTANT
+  if (family === 'setter') return machine.id === 'mill-2' ? REFERENCE_CONSTANT : SETTER_CONSTANT
   if (family === 'work') return workTruth(slot, property as 'X' | 'Y' | 'Z', machine, operation, seating)
   const tool = machine.tools.find((one) => one.number === slot)
   if (!tool) throw new Error(`${machine.id} has no T${slot}`)
@@ -27,7 +34,7 @@ export function trueValue(register: RegisterKey, machine: DemoMachine, operation
   }
 }
 
-function workTruth(slot: string, axis: 'X' | 'Y' | 'Z', machine: DemoMachine, operation: DemoOperation, seating: Seating): Nm {
+export function workTruth(slot: string, axis: 'X' | 'Y' | 'Z', machine: DemoMachine, operation: DemoOperation, seating: Seating): Nm {
   const zero = seated(slot, axis, operation, seating)
   const isReference = machine.record.kind === 'mill' && machine.record.lengthConvention === 'reference-tool'
   return axis === 'Z' && isReference ? plus(zero, machine.tools[0]!.reach) : zero

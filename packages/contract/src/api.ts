@@ -3,8 +3,9 @@ import { entryLine, entrySchema, reason, recordBody } from './entry.ts'
 import { machineInput, machineSchema } from './machine.ts'
 import { operation, type Operation } from './operation.ts'
 import { personInput, personSchema, sessionSchema, shopSchema, signInBody } from './people.ts'
-import { gaugeSchema, sceneSchema } from './scene.ts'
-import { confirmBody, floorMachine, setupSchema, setupSummary, skipBody } from './setup.ts'
+import { gaugeEventBody, gaugeInput, gaugePage, gaugeRecord } from './gauge.ts'
+import { sceneSchema } from './scene.ts'
+import { confirmBody, counterCheckBody, floorMachine, setupSchema, setupSummary, skipBody } from './setup.ts'
 
 const id = z.string().max(60)
 const byId = z.object({ id })
@@ -126,6 +127,15 @@ export const api = {
     response: entrySchema,
     problems: [404, 409],
   }),
+  disturb: operation('disturb', {
+    method: 'post',
+    path: '/api/machines/{id}/disturbed',
+    summary: 'Marks what a register rests on as disturbed: the value must not be used, and what rests on it is stale.',
+    params: byId,
+    body: z.object({ id: z.uuid(), register: z.string().max(120), reason }),
+    response: entrySchema,
+    problems: [404, 409],
+  }),
   setups: operation('setups', {
     method: 'get',
     path: '/api/setups',
@@ -157,6 +167,15 @@ export const api = {
     body: skipBody,
     response: entrySchema,
     problems: [404, 409],
+  }),
+  counterCheck: operation('counterCheck', {
+    method: 'post',
+    path: '/api/setups/{id}/counter-checks',
+    summary: 'Notes that a counter-check of the recorded zero and tools was seen on the control.',
+    params: byId,
+    body: counterCheckBody,
+    response: entrySchema,
+    problems: [404, 409, 422],
   }),
   entries: operation('entries', {
     method: 'get',
@@ -202,7 +221,33 @@ export const api = {
     method: 'get',
     path: '/api/gauges',
     summary: 'The shop’s gauges.',
-    response: z.array(gaugeSchema),
+    response: z.array(gaugeRecord),
+  }),
+  addGauge: operation('addGauge', {
+    method: 'post',
+    path: '/api/gauges',
+    summary: 'Adds a gauge.',
+    access: 'lead',
+    body: gaugeInput,
+    response: gaugeRecord,
+    problems: [409],
+  }),
+  gauge: operation('gauge', {
+    method: 'get',
+    path: '/api/gauges/{id}',
+    summary: 'A gauge with its history and the entries made with it.',
+    params: byId,
+    response: gaugePage,
+    problems: [404],
+  }),
+  gaugeEvent: operation('gaugeEvent', {
+    method: 'post',
+    path: '/api/gauges/{id}/events',
+    summary: 'Notes what happened to a gauge: calibrated, failed, knocked, withdrawn.',
+    params: byId,
+    body: gaugeEventBody,
+    response: gaugeRecord,
+    problems: [404, 409],
   }),
   draft: operation('draft', {
     method: 'get',

@@ -2,7 +2,7 @@ import type { Drawing, Finding, Readout, Working } from '@rook/core'
 import { z } from 'zod'
 import { instant, nmSchema } from './lengths.ts'
 import { pinSchema, roleSchema } from './people.ts'
-import { gaugeSchema } from './scene.ts'
+import { gaugeSchema, restSchema } from './scene.ts'
 
 export const entryKind = z.enum([
   'pick-up',
@@ -15,6 +15,7 @@ export const entryKind = z.enum([
   'confirmed',
   'skipped',
   'seen',
+  'disturbed',
 ])
 export type EntryKind = z.infer<typeof entryKind>
 
@@ -55,10 +56,16 @@ export const entryWriteSchema = z.object({
   before: nmSchema.nullable(),
   beforeEntry: z.uuid().nullable(),
   after: nmSchema.nullable(),
-  state: z.enum(['set', 'deliberately-zero', 'unset']),
+  state: z.enum(['set', 'deliberately-zero', 'disturbed', 'unset']),
   standard: z.number().nullable(),
   expanded: nmSchema.nullable(),
   assembly: z.string().nullable(),
+  /** The entry whose measurement this is: an earlier one where a correction put it back. */
+  origin: z.uuid(),
+  rests: z.array(restSchema),
+  gauges: z.array(z.string()),
+  byEye: z.boolean(),
+  fromHeight: z.boolean(),
 })
 export type EntryWrite = z.infer<typeof entryWriteSchema>
 

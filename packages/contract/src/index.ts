@@ -1,5 +1,6 @@
 export * from './api.ts'
 export * from './entry.ts'
+export * from './gauge.ts'
 export * from './lengths.ts'
 export * from './machine.ts'
 export * from './openapi.ts'

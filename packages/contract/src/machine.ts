@@ -1,4 +1,4 @@
-import type { MachineRecord } from '@rook/core'
+import { limitProblems, type MachineRecord } from '@rook/core'
 import { z } from 'zod'
 import { nmSchema } from './lengths.ts'
 
@@ -26,6 +26,8 @@ const machineFields = z.object({
   lengthConvention: z.enum(['gauge-length', 'touch-off', 'reference-tool']),
   diameterRegister: z.enum(['diameter', 'radius']),
   xReads: z.enum(['diameter', 'radius']),
+  rotates: z.boolean().default(false),
+  limits: z.record(z.string().max(40), z.number()).default({}),
 })
 
 export const machineInput = machineFields
@@ -35,7 +37,13 @@ export const machineInput = machineFields
   .refine((machine) => new Set(machine.slots.map(({ code }) => code)).size === machine.slots.length, {
     error: 'Slots: each slot once.',
   })
+  .superRefine((machine, context) => {
+    for (const [limit, message] of Object.entries(limitProblems(machine.limits)))
+      context.addIssue({ code: 'custom', path: ['limits', limit], message })
+  })
   .meta({ id: 'MachineInput' })
 export type MachineInput = z.infer<typeof machineInput>
+/** The same as it may be sent: without what has a usual value. */
+export type MachineSent = Omit<MachineInput, 'rotates' | 'limits'> & Partial<Pick<MachineInput, 'rotates' | 'limits'>>
 
-export const machineSchema: z.ZodType<MachineRecord> = machineFields.extend({ id: z.string() }).meta({ id: 'Machine' })
+export const machineSchema = machineFields.extend({ id: z.string() }).meta({ id: 'Machine' }) as unknown as z.ZodType<MachineRecord>

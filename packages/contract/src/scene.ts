@@ -1,13 +1,18 @@
-import type { Gauge, MountedTool, Plan, Scene, Standing } from '@rook/core'
+import type { Feature, Gauge, GaugeFamily, MountedTool, Plan, Rest, Scene, Standing } from '@rook/core'
 import { z } from 'zod'
 import { instant, nmSchema } from './lengths.ts'
 import { machineSchema } from './machine.ts'
 
+export const restSchema: z.ZodType<Rest> = z
+  .object({ register: z.string(), origin: z.uuid(), value: nmSchema, standard: z.number().nullable() })
+  .meta({ id: 'Rest', description: 'A value that another one was worked out with.' })
+
 export const standingSchema: z.ZodType<Standing> = z
   .object({
     value: nmSchema,
-    state: z.enum(['set', 'deliberately-zero']),
+    state: z.enum(['set', 'deliberately-zero', 'disturbed']),
     entry: z.uuid(),
+    origin: z.uuid(),
     at: instant,
     by: z.string(),
     standard: z.number().nullable(),
@@ -15,20 +20,39 @@ export const standingSchema: z.ZodType<Standing> = z
     setup: z.string().nullable(),
     seen: z.boolean(),
     assembly: z.string().nullable(),
+    rests: z.array(restSchema),
+    gauges: z.array(z.string()),
+    byEye: z.boolean(),
+    fromHeight: z.boolean(),
   })
   .meta({ id: 'Standing' })
+
+export const gaugeFamily: z.ZodType<GaugeFamily> = z.enum([
+  'edge-finder',
+  'touch-probe',
+  'gauge-pin',
+  'shim',
+  'gauge-block',
+  'height-gauge',
+  'indicator',
+  'setter',
+  'ring-gauge',
+  'master-tool',
+  'by-eye',
+])
 
 export const gaugeSchema: z.ZodType<Gauge> = z
   .object({
     id: z.string(),
     name: z.string(),
-    family: z.enum(['edge-finder', 'touch-probe', 'gauge-pin', 'shim', 'gauge-block', 'setter', 'master-tool', 'by-eye']),
+    family: gaugeFamily,
     size: nmSchema,
     radii: z.object({ xPlus: nmSchema, xMinus: nmSchema, yPlus: nmSchema, yMinus: nmSchema }).nullable(),
     uncertainty: nmSchema,
     calibrated: instant.nullable(),
     due: instant.nullable(),
     state: z.enum(['in-use', 'disturbed', 'withdrawn']),
+    doubtful: z.array(z.object({ from: instant.nullable(), to: instant.nullable(), because: z.string() })),
   })
   .meta({ id: 'Gauge' })
 
@@ -45,6 +69,10 @@ const toolSchema: z.ZodType<MountedTool> = z
 const span = z.object({ from: nmSchema, to: nmSchema })
 export const stockSchema = z.object({ X: span, Y: span, Z: span })
 
+export const featureSchema: z.ZodType<Feature> = z
+  .object({ name: z.string(), x: nmSchema, y: nmSchema, size: nmSchema.nullable() })
+  .meta({ id: 'Feature' })
+
 const planSchema: z.ZodType<Plan> = z
   .object({
     setup: z.string(),
@@ -53,6 +81,9 @@ const planSchema: z.ZodType<Plan> = z
     slots: z.array(z.string()),
     stock: stockSchema.nullable(),
     fixtureRepeat: nmSchema.nullable(),
+    tolerance: nmSchema.nullable(),
+    clearance: nmSchema.nullable(),
+    features: z.array(featureSchema),
   })
   .meta({ id: 'Plan' })
 

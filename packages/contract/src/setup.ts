@@ -57,6 +57,8 @@ export const toSee = z.object({
   axis: z.string(),
   value: nmSchema,
   seen: z.boolean(),
+  /** What the register held before the entry; null when it was unset. */
+  before: nmSchema.nullable(),
 })
 export type ToSee = z.infer<typeof toSee>
 
@@ -67,6 +69,8 @@ export const setupSchema = z
     next: z.string().nullable(),
     toSee: z.array(toSee),
     slots: z.array(z.string()),
+    /** Counter-checks that were seen, with the figure they had then. */
+    counterSeen: z.array(z.object({ key: z.string(), value: nmSchema })),
   })
   .meta({ id: 'Setup' })
 export type Setup = z.infer<typeof setupSchema>
@@ -87,3 +91,5 @@ export const skipBody = z
   .object({ id: z.uuid(), reason: z.string().trim().min(3, { error: 'Reason: say in a few words why the step is skipped.' }).max(500) })
   .meta({ id: 'Skip' })
 export const confirmBody = z.object({ id: z.uuid(), note: z.string().trim().max(500).nullable().default(null) }).meta({ id: 'Confirm' })
+
+export const counterCheckBody = z.object({ id: z.uuid(), key: z.string().max(120), value: nmSchema }).meta({ id: 'CounterCheck' })

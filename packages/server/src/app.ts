@@ -9,6 +9,7 @@ import type { Connection } from './db/client.ts'
 import { draftRoutes } from './drafts/routes.ts'
 import { entryRoutes } from './entries/routes.ts'
 import { floorRoutes } from './floor/routes.ts'
+import { gaugeRoutes } from './gauges/routes.ts'
 import { problems, unknownAddress } from './http/errors.ts'
 import { sessions } from './http/session.ts'
 import { plainAddress, withoutNul } from './http/plain-text.ts'
@@ -69,6 +70,7 @@ export function createApp({ connection, ears, secret, logger, clock = () => new 
   entryRoutes(app, connection, clock)
   draftRoutes(app, db, clock)
   floorRoutes(app, connection)
+  gaugeRoutes(app, connection, clock)
   liveRoutes(app, ears)
   app.use('/api', unknownAddress)
   serveInterface(app)

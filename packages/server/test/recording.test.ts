@@ -88,7 +88,7 @@ describe('recording', () => {
 
   it('lets a stop pass with a lead\u2019s PIN and reason only, and keeps both', async () => {
     const basis = { 'work/G55/X/geometry': null }
-    const wrongSlot = (more: object) => edgeEntry({ basis, ...more }, { slot: 'G55' })
+    const wrongSlot = (more: object) => edgeEntry({ basis, ...more }, { slot: 'G55', reading: '-318.2110' })
     const release = { person: 'oakhanger', pin: '8642', reason: 'G54 is kept for the night' }
     expect(await marrow.send('POST', ENTRIES, wrongSlot({}))).toMatchObject({ status: 422, body: { code: 'stopped' } })
     expect(await marrow.send('POST', ENTRIES, wrongSlot({ release: { ...release, person: 'tansley', pin: '2468' } }))).toMatchObject({

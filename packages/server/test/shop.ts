@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { FIRST, inch, mm, nm, type Gauge, type Nm } from '@rook/core'
-import type { MachineInput, Problem, StepPlan } from '@rook/contract'
+import type { MachineSent, Problem, StepPlan } from '@rook/contract'
 import pg from 'pg'
 import { connect } from '../src/db/client.ts'
 import { migrate } from '../src/db/migrate.ts'
@@ -22,7 +22,7 @@ export async function freshDatabase(): Promise<string> {
   return url
 }
 
-export const MILL: MachineInput = {
+export const MILL: MachineSent = {
   name: 'Mill 3',
   kind: 'mill',
   unit: 'mm',
@@ -41,7 +41,7 @@ export const MILL: MachineInput = {
   xReads: 'diameter',
 }
 
-const LATHE: MachineInput = {
+const LATHE: MachineSent = {
   ...MILL,
   name: 'Lathe 2',
   kind: 'lathe',

@@ -1,6 +1,7 @@
 import type { GaugeFamily, GaugeState, LengthConvention, LengthUnit, MachineKind, Nm, Travel, WorkSlot } from '@rook/core'
-import type { DirectionalRadii, StockBox } from '@rook/core'
-import type { EntryContent, EntryKind, Role, StepPlan } from '@rook/contract'
+import type { DirectionalRadii, DoubtfulTime, Feature, Rest, StockBox } from '@rook/core'
+import type { EntryContent, EntryKind, GaugeEventKind, Role, StepPlan } from '@rook/contract'
+import { sql } from 'drizzle-orm'
 import {
   bigint,
   boolean,
@@ -73,6 +74,8 @@ export const machine = pgTable('machine', {
   lengthConvention: text('length_convention').$type<LengthConvention>().notNull(),
   diameterRegister: text('diameter_register').$type<'diameter' | 'radius'>().notNull(),
   xReads: text('x_reads').$type<'diameter' | 'radius'>().notNull(),
+  rotates: boolean().notNull().default(false),
+  limits: jsonb().$type<Record<string, number>>().notNull().default({}),
 })
 
 /** Where each machine's chain of entries ends, and what follows from the latest of them. Locked by every append. */
@@ -97,7 +100,31 @@ export const gauge = pgTable('gauge', {
   calibrated: moment('calibrated'),
   due: moment('due'),
   state: text().$type<GaugeState>().notNull(),
+  doubtful: jsonb().$type<DoubtfulTime[]>().notNull().default([]),
+  /** How long a calibration holds, in days. */
+  intervalDays: integer('interval_days'),
 })
+
+/** What happened to each gauge. Rows are added and never changed, as in the ledger. */
+export const gaugeEvent = pgTable(
+  'gauge_event',
+  {
+    id: uuid().primaryKey(),
+    gauge: text()
+      .notNull()
+      .references(() => gauge.id),
+    at: moment('at').notNull(),
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    kind: text().$type<GaugeEventKind>().notNull(),
+    note: text(),
+    size: length(),
+    uncertainty: length(),
+    entry: uuid(),
+  },
+  (table) => [index('gauge_event_gauge').on(table.gauge, table.at)],
+)
 
 /** A cutter in a holder, with its own identity whichever pocket it sits in. */
 export const assembly = pgTable('assembly', {
@@ -139,6 +166,9 @@ export const operation = pgTable('operation', {
   stock: jsonb().$type<StockBox>(),
   fixture: text().notNull(),
   fixtureRepeat: length('fixture_repeat'),
+  tolerance: length(),
+  clearance: length(),
+  features: jsonb().$type<Feature[]>().notNull().default([]),
   program: text().notNull(),
   steps: jsonb().$type<StepPlan[]>().notNull(),
 })
@@ -199,6 +229,8 @@ export const entry = pgTable(
     index('entry_setup').on(table.setup),
     index('entry_refers').on(table.refers),
     index('entry_person').on(table.person, table.at),
+    // Which entries rest on a gauge: asked when it turns out to have failed.
+    index('entry_gauges').using('gin', sql`(${table.content} -> 'gauges') jsonb_path_ops`),
   ],
 )
 
@@ -215,7 +247,7 @@ export const entryWrite = pgTable(
     operation: text(),
     before: length(),
     after: length(),
-    state: text().$type<'set' | 'deliberately-zero' | 'unset'>().notNull(),
+    state: text().$type<'set' | 'deliberately-zero' | 'disturbed' | 'unset'>().notNull(),
     standard: doublePrecision(),
     assembly: text(),
   },
@@ -233,7 +265,7 @@ export const registerValue = pgTable(
     machine: text().notNull(),
     register: text().notNull(),
     value: length(),
-    state: text().$type<'set' | 'deliberately-zero' | 'unset'>().notNull(),
+    state: text().$type<'set' | 'deliberately-zero' | 'disturbed' | 'unset'>().notNull(),
     entry: uuid()
       .notNull()
       .references(() => entry.id),
@@ -244,6 +276,12 @@ export const registerValue = pgTable(
     setup: text(),
     seen: boolean().notNull(),
     assembly: text(),
+    /** The entry whose measurement this is; null for `entry` itself. */
+    origin: uuid(),
+    rests: jsonb().$type<Rest[]>().notNull().default([]),
+    gauges: jsonb().$type<string[]>().notNull().default([]),
+    byEye: boolean('by_eye').notNull().default(false),
+    fromHeight: boolean('from_height').notNull().default(false),
   },
   (table) => [primaryKey({ columns: [table.machine, table.register] })],
 )

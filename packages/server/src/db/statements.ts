@@ -35,6 +35,11 @@ const EXCLUDED = {
   setup: sql`excluded.setup`,
   seen: sql`excluded.seen`,
   assembly: sql`excluded.assembly`,
+  origin: sql`excluded.origin`,
+  rests: sql`excluded.rests`,
+  gauges: sql`excluded.gauges`,
+  byEye: sql`excluded.by_eye`,
+  fromHeight: sql`excluded.from_height`,
 }
 
 /**
@@ -67,6 +72,9 @@ export function prepareStatements(db: Database) {
         slots: operation.slots,
         stock: operation.stock,
         fixtureRepeat: operation.fixtureRepeat,
+        tolerance: operation.tolerance,
+        clearance: operation.clearance,
+        features: operation.features,
       })
       .from(setup)
       .innerJoin(operation, eq(operation.id, setup.operation))
@@ -121,6 +129,11 @@ export function prepareStatements(db: Database) {
         setup: given('setup'),
         seen: given('seen'),
         assembly: given('assembly'),
+        origin: given('origin'),
+        rests: given('rests'),
+        gauges: given('gauges'),
+        byEye: given('byEye'),
+        fromHeight: given('fromHeight'),
       })
       .onConflictDoUpdate({ target: [registerValue.machine, registerValue.register], set: EXCLUDED })
       .prepare('put_value'),

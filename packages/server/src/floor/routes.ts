@@ -1,4 +1,14 @@
-import { axesOf, registerKey, registerName, workRegister, type MachineRecord } from '@rook/core'
+import {
+  axesOf,
+  listed,
+  parseRegisterKey,
+  registerKey,
+  registerName,
+  suspectRegisters,
+  workRegister,
+  type MachineRecord,
+  type Scene,
+} from '@rook/core'
 import { api, type EntryContent, type FloorMachine, type Setup } from '@rook/contract'
 import { asc, eq } from 'drizzle-orm'
 import type { Express } from 'express'
@@ -7,7 +17,7 @@ import type { Statements } from '../db/statements.ts'
 import { machine, machineHead } from '../db/schema.ts'
 import { serve } from '../http/serve.ts'
 import { listEntries } from '../ledger/list.ts'
-import { asMachine } from '../ledger/scene.ts'
+import { asMachine, loadGauges } from '../ledger/scene.ts'
 import { loadStanding } from '../ledger/standing.ts'
 import { loadOpenSetups } from '../setups/load.ts'
 
@@ -48,9 +58,10 @@ async function noticesOf(
   const notices: Notice[] = []
   if (!head.homedAt || (head.poweredAt && head.homedAt < head.poweredAt))
     notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.' })
+  const standing = await loadStanding({ statements }, record.id)
+  notices.push(...suspicions({ machine: record, standing, gauges: await loadGauges({ statements }), plan: null }))
   if (!own) return notices
   const { setup, entries } = own
-  const standing = await loadStanding({ statements }, record.id)
   const carried: string[] = []
   const unset: string[] = []
   for (const slot of setup.slots) {
@@ -75,6 +86,13 @@ async function noticesOf(
   return notices
 }
 
-function listed(names: string[]): string {
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+/** What is stale or disturbed, gathered by the reason. */
+function suspicions(scene: Pick<Scene, 'machine' | 'standing' | 'gauges' | 'plan'>): Notice[] {
+  const reasons = new Map<string, string[]>()
+  for (const { register, note } of suspectRegisters(scene as Scene))
+    reasons.set(note.because!, [...(reasons.get(note.because!) ?? []), registerName(parseRegisterKey(register))])
+  return [...reasons].map(([because, names]) => ({
+    verdict: 'stop',
+    sentence: `${names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : listed(names)}: ${because}. Measure again before it is used.`,
+  }))
 }

@@ -108,5 +108,10 @@ function valueRow(content: EntryContent, write: EntryWrite): typeof registerValu
     setup: content.setup,
     seen: content.seen.length > 0,
     assembly: write.assembly,
+    origin: write.origin,
+    rests: write.rests,
+    gauges: write.gauges,
+    byEye: write.byEye,
+    fromHeight: write.fromHeight,
   }
 }

@@ -2,7 +2,7 @@ import { parseRegisterKey, registerName } from '@rook/core'
 import type { Entry, EntryWrite } from '@rook/contract'
 import { and, eq, inArray } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
-import { entry, entryWrite, registerValue } from '../db/schema.ts'
+import { entry, registerValue } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
@@ -43,7 +43,7 @@ export async function correct(
 }
 
 type EntryRow = typeof entry.$inferSelect
-const CORRECTABLE = ['pick-up', 'touch-off', 'calibration', 'statement', 'skipped', 'confirmed']
+const CORRECTABLE = ['pick-up', 'touch-off', 'calibration', 'statement', 'disturbed', 'skipped', 'confirmed']
 
 async function refuseUnlessLatest(tx: Queries, wrong: EntryRow): Promise<void> {
   const { content } = wrong
@@ -69,22 +69,23 @@ async function refuseUnlessLatest(tx: Queries, wrong: EntryRow): Promise<void> {
     )
 }
 
-/** The write that puts back what stood before, with the uncertainty it had then. */
+/** The write that puts back what stood before, with all that was known of it then. */
 async function undone(tx: Queries, write: EntryWrite, target: string): Promise<EntryWrite> {
-  const [before] = write.beforeEntry
-    ? await tx
-        .select()
-        .from(entryWrite)
-        .where(and(eq(entryWrite.entry, write.beforeEntry), eq(entryWrite.register, write.register)))
-    : []
+  const [before] = write.beforeEntry ? await tx.select({ content: entry.content }).from(entry).where(eq(entry.id, write.beforeEntry)) : []
+  const known = before?.content.writes.find(({ register }) => register === write.register)
   return {
     ...write,
     before: write.after,
     beforeEntry: target,
     after: write.before,
-    state: write.before === null ? 'unset' : (before?.state ?? 'set'),
-    standard: before?.standard ?? null,
+    state: write.before === null ? 'unset' : (known?.state ?? 'set'),
+    standard: known?.standard ?? null,
     expanded: null,
-    assembly: before?.assembly ?? null,
+    assembly: known?.assembly ?? null,
+    origin: known?.origin ?? write.beforeEntry ?? target,
+    rests: known?.rests ?? [],
+    gauges: known?.gauges ?? [],
+    byEye: known?.byEye ?? false,
+    fromHeight: known?.fromHeight ?? false,
   }
 }

@@ -3,7 +3,10 @@ import {
   findingKey,
   obstacles,
   registerKey,
+  asRegister,
   registerName,
+  registerNames,
+  restsOf,
   routineById,
   type Assessment,
   type Finding,
@@ -13,6 +16,7 @@ import {
 import type { Entry, EntryWrite, RecordBody } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
 import { inTransaction, type Lane } from '../db/lane.ts'
+import { noteCalibration } from '../gauges/events.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
@@ -46,7 +50,7 @@ export async function record(connection: Connection, machineId: string, body: Re
       ...BLANK,
       ...(await headingOf(lane, author, body.id, machineId)),
       kind: routine.kind,
-      title: titleOf(routine, assessment),
+      title: titleOf(routine, assessment, scene),
       setup: body.setup,
       operation: scene.plan?.operation ?? null,
       step: body.step,
@@ -55,7 +59,7 @@ export async function record(connection: Connection, machineId: string, body: Re
       agreed: body.agreed,
       working: assessment.sheet.working,
       drawing: assessment.sheet.drawing,
-      writes: result.writes.map((write) => writeOf(write, scene)),
+      writes: result.writes.map((write) => writeOf(write, scene, body.id, result.gauges)),
       findings: assessment.findings.map((finding) => ({
         finding,
         reason: finding.verdict === 'query' ? (body.answers[findingKey(finding)] ?? null) : null,
@@ -65,6 +69,8 @@ export async function record(connection: Connection, machineId: string, body: Re
       gauges: scene.gauges.filter(({ id }) => result.gauges.includes(id)),
       release: released,
     })
+    const probe = result.writes.find(({ register }) => register.family === 'probe')?.register.slot
+    if (probe) await noteCalibration(lane, probe, body.id, author)
     return { ...appended, correctedBy: null, seen: body.seen }
   })
 }
@@ -117,7 +123,7 @@ function onlyAsked({ inputs }: Assessment, raw: Record<string, string>): Record<
 
 type Write = NonNullable<Assessment['sheet']['result']>['writes'][number]
 
-function writeOf(write: Write, scene: Scene): EntryWrite {
+function writeOf(write: Write, scene: Scene, entry: string, gauges: string[]): EntryWrite {
   const register = registerKey(write.register)
   const before = scene.standing[register]
   return {
@@ -130,9 +136,19 @@ function writeOf(write: Write, scene: Scene): EntryWrite {
     standard: write.uncertainty?.standard ?? null,
     expanded: write.uncertainty?.expanded ?? null,
     assembly: write.assembly,
+    origin: entry,
+    rests: restsOf(write.rests, scene),
+    gauges,
+    byEye: write.byEye ?? false,
+    fromHeight: write.fromHeight ?? false,
   }
 }
 
-function titleOf(routine: Routine, { sheet }: Assessment): string {
-  return sheet.target ? `${registerName(sheet.target)} ${routine.manner}` : routine.name
+function titleOf(routine: Routine, { sheet }: Assessment, scene: Scene): string {
+  const { targets, working } = sheet
+  if (targets.length > 0) return `${registerNames(targets)} ${routine.manner}`
+  const [row] = working.results
+  const figures =
+    row?.cells.flatMap((cell) => (cell?.figure == null ? [] : [asRegister('work/-/X/geometry', cell.figure, scene.machine)])) ?? []
+  return `Plain reading ${routine.manner}: ${row?.label ?? ''} ${figures.join(', ')}`
 }

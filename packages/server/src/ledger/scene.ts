@@ -1,4 +1,5 @@
-import { axesOf, registerKey, workRegister, type MachineRecord, type Plan, type Scene } from '@rook/core'
+import { axesOf, probeHere, registerKey, workRegister, type Gauge, type MachineRecord, type Plan, type Scene } from '@rook/core'
+import type { GaugeRecord } from '@rook/contract'
 import type { Lane } from '../db/lane.ts'
 import type { machine, machineHead } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
@@ -34,13 +35,13 @@ export async function loadScene(
     poweredAt: head.poweredAt,
     standing,
     formerly: plan ? await loadFormerly(lane, record.id, plan.operation, planned) : {},
-    gauges: await loadGauges(lane),
+    gauges: (await loadGauges(lane)).map(({ intervalDays, ...gauge }): Gauge => probeHere(gauge, standing, intervalDays)),
     tools: await lane.statements.tools.execute({ machine: record.id }),
     plan,
   }
 }
 
-export async function loadGauges({ statements }: Pick<Lane, 'statements'>) {
+export async function loadGauges({ statements }: Pick<Lane, 'statements'>): Promise<GaugeRecord[]> {
   const rows = await statements.gauges.execute()
   return rows.map(({ place: _place, ...one }) => one)
 }

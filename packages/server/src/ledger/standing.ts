@@ -13,7 +13,7 @@ export async function loadStanding({ statements }: Pick<Lane, 'statements'>, mac
 function asStanding(row: StandingRow): Standing {
   return {
     value: row.value as Nm,
-    state: row.state === 'deliberately-zero' ? 'deliberately-zero' : 'set',
+    state: row.state === 'unset' ? 'set' : row.state,
     entry: row.entry,
     at: row.at,
     by: row.by,
@@ -22,13 +22,18 @@ function asStanding(row: StandingRow): Standing {
     setup: row.setup,
     seen: row.seen,
     assembly: row.assembly,
+    origin: row.origin ?? row.entry,
+    rests: row.rests,
+    gauges: row.gauges,
+    byEye: row.byEye,
+    fromHeight: row.fromHeight,
   }
 }
 
 interface FormerRow {
   register: string
   after: string
-  state: 'set' | 'deliberately-zero'
+  state: 'set' | 'deliberately-zero' | 'disturbed'
   entry: string
   at: string
   by: string
@@ -78,6 +83,12 @@ export async function loadFormerly(
         setup: row.setup,
         seen: false,
         assembly: row.assembly,
+        // Only its figure is compared with; what it rested on then is in its entry.
+        origin: row.entry,
+        rests: [],
+        gauges: [],
+        byEye: false,
+        fromHeight: false,
       },
     ]),
   )

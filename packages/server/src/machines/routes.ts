@@ -1,5 +1,5 @@
 import { FIRST } from '@rook/core'
-import { api, type MachineInput } from '@rook/contract'
+import { api, type MachineInput, type MachineSent } from '@rook/contract'
 import { asc, eq, max, sql } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection, Queries } from '../db/client.ts'
@@ -7,9 +7,10 @@ import { inTransaction, type Lane } from '../db/lane.ts'
 import { machine, machineHead } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
+import { disturb } from '../ledger/disturb.ts'
 import { note } from '../ledger/note.ts'
 import { record } from '../ledger/record.ts'
-import { asMachine, loadGauges, loadMachine, loadScene } from '../ledger/scene.ts'
+import { asMachine, loadMachine, loadScene } from '../ledger/scene.ts'
 
 export function machineRoutes(app: Express, connection: Connection, clock: () => string): void {
   const { db, pool } = connection
@@ -38,7 +39,7 @@ export function machineRoutes(app: Express, connection: Connection, clock: () =>
     note(connection, params.id, body.id, { kind: 'homed', title: 'Homed', reason: body.note }, { person, now: clock() }),
   )
 
-  serve(app, api.gauges, () => loadGauges(connection))
+  serve(app, api.disturb, ({ params, body, person }) => disturb(connection, params.id, body, { person, now: clock() }))
 }
 
 function newId(name: string): string {
@@ -52,7 +53,7 @@ function newId(name: string): string {
 }
 
 /** Adds a machine at the end of the floor, with an empty chain. */
-export async function addMachine(tx: Queries, id: string, body: MachineInput) {
+export async function addMachine(tx: Queries, id: string, body: MachineSent) {
   const [last] = await tx.select({ place: max(machine.place) }).from(machine)
   const rows = await tx
     .insert(machine)

@@ -3,7 +3,7 @@ import { asc, eq, isNull, type SQL } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
 import { job, machine, operation, part, setup } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
-import { readoutsOf, standingEntries, stepsOf } from './steps.ts'
+import { counterSeen, readoutsOf, standingEntries, stepsOf } from './steps.ts'
 
 function setupRows(db: Queries, where: SQL | undefined) {
   return db
@@ -53,6 +53,7 @@ function describe(row: SetupRow, entries: EntryContent[]): Setup {
     next: steps.find((step) => step.state === 'open')?.id ?? null,
     toSee,
     slots: row.operation.slots,
+    counterSeen: counterSeen(entries),
   }
 }
 

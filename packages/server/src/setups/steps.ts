@@ -1,3 +1,4 @@
+import type { Nm } from '@rook/core'
 import type { EntryContent, Step, StepPlan, ToSee } from '@rook/contract'
 import { asc, eq } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
@@ -19,6 +20,7 @@ export function readoutsOf(entries: EntryContent[]): ToSee[] {
     if (one.kind === 'seen') continue
     for (const readout of one.readouts)
       latest.set(readout.key, {
+        before: one.writes.find(({ register }) => register.endsWith(`/${readout.axis}/geometry`))?.before ?? one.writes[0]?.before ?? null,
         entry: one.id,
         title: one.title,
         ...readout,
@@ -26,6 +28,13 @@ export function readoutsOf(entries: EntryContent[]): ToSee[] {
       })
   }
   return [...latest.values()]
+}
+
+/** Counter-checks that somebody saw, each with the figure it had then: another figure has to be seen anew. */
+export function counterSeen(entries: EntryContent[]): { key: string; value: Nm }[] {
+  return entries
+    .filter((one) => one.kind === 'seen' && one.refers === null)
+    .flatMap((one) => one.readouts.map(({ key, value }) => ({ key, value })))
 }
 
 /** The order of work with what has become of each step. */

@@ -9,6 +9,8 @@ const props = defineProps<{
   machine: Pick<MachineRecord, 'unit' | 'increment'>
   problem?: Problem | undefined
   asked: boolean
+  /** Where several stand side by side. */
+  narrow?: boolean
 }>()
 const emit = defineEmits<{ next: []; back: []; agree: [] }>()
 
@@ -45,7 +47,7 @@ defineExpose({ focus: () => field.value?.focus() })
       v-model="text"
       type="text"
       class="figure"
-      :class="{ asked, wrong: problem }"
+      :class="{ asked, wrong: problem, narrow }"
       :inputmode="pad.onTouch ? 'none' : 'text'"
       autocomplete="off"
       autocapitalize="off"
@@ -98,5 +100,18 @@ input:focus {
 }
 input.wrong {
   border-bottom-color: var(--stop);
+}
+input.narrow {
+  width: 128px;
+  font-size: 19px;
+}
+.figure-field:has(.narrow) {
+  flex-direction: column;
+  align-items: flex-end;
+  gap: 0;
+}
+.figure-field:has(.narrow) .resolved {
+  order: 2;
+  font-size: 14px;
 }
 </style>

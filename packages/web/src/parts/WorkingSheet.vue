@@ -1,9 +1,22 @@
 <script setup lang="ts">
-import { minus, registerKey, asShown, type InputSpec, type LengthInput, type Problem, type Scene, type Sheet } from '@rook/core'
+import {
+  asRegister,
+  asShown,
+  listed,
+  minus,
+  parseRegisterKey,
+  standingNote,
+  type InputSpec,
+  type LengthInput,
+  type Problem,
+  type Scene,
+  type Sheet,
+  type WorkingCell,
+  type WorkingLine,
+} from '@rook/core'
 import { computed, nextTick, ref } from 'vue'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
-import ChoiceField from './ChoiceField.vue'
 import Figure from './Figure.vue'
 import FigureField from './FigureField.vue'
 import { inOtherUnit } from './figure.ts'
@@ -22,20 +35,43 @@ const emit = defineEmits<{ type: [input: string, text: string]; agree: [input: s
 const session = useSession()
 const root = ref<HTMLElement | null>(null)
 
-const choices = computed(() => props.inputs.filter((input) => input.kind === 'choice'))
-/** Options with a note under each need the whole width. */
-const isWide = (input: InputSpec) => input.kind === 'choice' && input.shown === 'row' && input.options.some(({ note }) => note)
-const lengthOf = (id: string | undefined) => props.inputs.find((input): input is LengthInput => input.id === id && input.kind === 'length')
-const problemOf = (id: string) => props.problems.find((problem) => problem.input === id)
+const working = computed(() => props.sheet.working)
+const several = computed(() => working.value.columns.length > 1)
+const crowded = computed(() => working.value.columns.length > 2 || working.value.lines.length > 9)
+const lengthOf = (cell: WorkingCell | null) =>
+  cell?.input ? props.inputs.find((input): input is LengthInput => input.id === cell.input && input.kind === 'length') : undefined
+const problemsOf = (line: WorkingLine) => props.problems.filter(({ input }) => line.cells.some((cell) => cell?.input === input))
+const isAsked = (line: WorkingLine) => line.cells.some((cell) => cell?.input && cell.input === props.asked)
 
-const standing = computed(() => (props.sheet.target ? props.scene.standing[registerKey(props.sheet.target)] : undefined))
-const figure = computed(() => props.sheet.working.result.figure)
-const moved = computed(() => (standing.value && figure.value !== null ? minus(figure.value, standing.value.value) : null))
-const standingWord = computed(() => {
-  if (!standing.value) return ''
-  if (standing.value.state === 'deliberately-zero') return 'zero on purpose'
-  return props.scene.plan && standing.value.setup !== props.scene.plan.setup ? 'carried over' : 'measured'
+/** What stood in each register of the first row, and by how much it would move. */
+const former = computed(() => {
+  const row = working.value.results.find(({ cells }) => cells.some((cell) => cell?.register))
+  if (!row) return null
+  const cells = row.cells.map((cell) => {
+    const standing = cell?.register ? props.scene.standing[cell.register] : undefined
+    if (!cell?.register || !standing) return null
+    return {
+      key: cell.register,
+      standing,
+      word: standingNote(cell.register, props.scene).word,
+      moved: cell.figure === null ? null : minus(cell.figure, standing.value),
+    }
+  })
+  const known = cells.filter((cell) => cell !== null)
+  const newest = known.map(({ standing }) => standing).sort((a, b) => b.at.localeCompare(a.at))[0]
+  const words = [...new Set(known.map(({ word }) => word))]
+  return { cells, newest, words: listed(words), anyUnset: row.cells.some((cell, at) => cell?.register && !cells[at]) }
 })
+const moves = computed(() => {
+  const cells = former.value?.cells ?? []
+  if (!cells.some((cell) => cell?.moved != null)) return null
+  const words = cells.flatMap((cell) => {
+    const where = cell?.moved == null ? null : whereItMoved(parseRegisterKey(cell.key), cell.moved, props.scene.machine)
+    return where ? [where] : []
+  })
+  return { cells, words: several.value ? '' : words.join(', ') }
+})
+const largest = computed(() => [...new Set(working.value.results.flatMap(({ cells }) => cells.flatMap((cell) => cell?.largest ?? [])))].slice(0, 2))
 
 /** Enter goes to the next figure that is asked for, or to the next one on the sheet. */
 function go(step: 1 | -1, from: string): void {
@@ -50,124 +86,146 @@ function go(step: 1 | -1, from: string): void {
 </script>
 
 <template>
-  <div ref="root" class="sheet working">
-    <div class="choices">
-      <ChoiceField
-        v-for="input in choices"
-        :key="input.id"
-        :input="input"
-        :model-value="raw[input.id] ?? ''"
-        :problem="problemOf(input.id)?.sentence"
-        :asked="asked === input.id"
-        :class="{ whole: isWide(input) }"
-        @update:model-value="(value) => emit('type', input.id, value)"
-      />
-    </div>
-    <p class="unit quiet small">{{ scene.machine.unit }}</p>
-    <ol class="lines">
-      <li v-for="(line, at) in sheet.working.lines" :key="line.input ?? at">
-        <span class="label"
-          ><span class="quiet">{{ lineWords(line).operation }}</span> {{ lineWords(line).label }}</span
-        >
-        <FigureField
-          v-if="lengthOf(line.input)"
-          :input="lengthOf(line.input)!"
-          :machine="scene.machine"
-          :model-value="raw[line.input!] ?? ''"
-          :problem="problemOf(line.input!)"
-          :asked="asked === line.input"
-          @update:model-value="(text) => emit('type', line.input!, text)"
-          @next="go(1, line.input!)"
-          @back="go(-1, line.input!)"
-          @agree="emit('agree', line.input!)"
-        />
-        <Figure v-else-if="line.figure !== null" class="derived" :value="line.figure" :machine="scene.machine" />
-        <span v-else class="derived quiet" aria-label="not known yet">&middot;&middot;&middot;</span>
-        <p
-          v-if="line.input && problemOf(line.input)"
-          class="problem small"
-          :class="problemOf(line.input)!.kind === 'ask' ? 'query' : 'stop'"
-          role="alert"
-        >
-          {{ problemOf(line.input)!.sentence }}
-          <button v-if="problemOf(line.input)!.kind === 'ask'" type="button" class="agree" @click="emit('agree', line.input!)">
-            Use {{ asShown(problemOf(line.input)!.offered!, scene.machine) }}
-          </button>
-        </p>
-      </li>
-    </ol>
-    <div class="result" data-result>
-      <span class="what">
-        <strong>{{ sheet.working.result.label }}</strong>
-        <span v-if="sheet.working.result.expanded !== null" class="quiet figure">
-          &plusmn; {{ asShown(sheet.working.result.expanded, scene.machine) }}</span
-        >
-        <span v-if="figure !== null" class="quiet small figure other">{{ inOtherUnit(figure, scene.machine) }}</span>
-      </span>
-      <Figure v-if="figure !== null" class="value" :value="figure" :machine="scene.machine" />
-      <span v-else class="value quiet">&middot;&middot;&middot;</span>
-    </div>
-    <p v-if="standing" class="was">
-      <span class="quiet small">was, {{ when(standing.at, session.shop) }}, {{ standing.by }}, {{ standingWord }}</span>
-      <Figure class="derived" :value="standing.value" :machine="scene.machine" />
-    </p>
-    <p v-else-if="sheet.target" class="was quiet"><span>was unset</span></p>
-    <p v-if="moved !== null && standing" class="moves">
-      <span class="quiet"
-        >moves<template v-if="whereItMoved(sheet.target!, moved, scene.machine)"
-          >; {{ whereItMoved(sheet.target!, moved, scene.machine) }}</template
-        ></span
-      >
-      <span class="figure derived">{{ asShown(moved, scene.machine, 'always') }}</span>
-    </p>
+  <div ref="root" class="sheet working" :class="{ several, crowded }">
+    <table>
+      <thead>
+        <tr>
+          <th></th>
+          <th v-for="(column, at) in working.columns" :key="at" scope="col" class="quiet">
+            {{ column }} <span v-if="!several || at === working.columns.length - 1" class="small">{{ scene.machine.unit }}</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <template v-for="(line, at) in working.lines" :key="at">
+          <tr :class="{ now: isAsked(line), touch: line.operation === 'touch' }">
+            <th scope="row">
+              <span class="quiet">{{ lineWords(line).operation }}</span> {{ lineWords(line).label }}
+            </th>
+            <td v-for="(cell, column) in line.cells" :key="column">
+              <FigureField
+                v-if="lengthOf(cell)"
+                :input="lengthOf(cell)!"
+                :machine="scene.machine"
+                :model-value="raw[cell!.input!] ?? ''"
+                :problem="problems.find(({ input }) => input === cell!.input)"
+                :asked="asked === cell!.input"
+                :narrow="several"
+                @update:model-value="(text) => emit('type', cell!.input!, text)"
+                @next="go(1, cell!.input!)"
+                @back="go(-1, cell!.input!)"
+                @agree="emit('agree', cell!.input!)"
+              />
+              <Figure v-else-if="cell && cell.figure !== null" class="derived" :value="cell.figure" :machine="scene.machine" />
+              <span v-else-if="cell" class="derived quiet" aria-label="not known yet">&middot;&middot;&middot;</span>
+            </td>
+          </tr>
+          <tr v-for="problem in problemsOf(line)" :key="problem.input" class="trouble">
+            <td :colspan="working.columns.length + 1" :class="problem.kind === 'ask' ? 'query' : 'stop'" role="alert">
+              {{ problem.sentence }}
+              <button v-if="problem.kind === 'ask'" type="button" class="agree" @click="emit('agree', problem.input)">
+                Use {{ asShown(problem.offered!, scene.machine) }}
+              </button>
+            </td>
+          </tr>
+        </template>
+      </tbody>
+      <tbody class="results" data-result>
+        <tr v-for="(row, at) in working.results" :key="row.label" :class="{ first: at === 0 }">
+          <th scope="row">
+            <strong>{{ row.label }}</strong>
+            <span v-if="!several && row.cells[0]?.expanded != null" class="quiet figure"> &plusmn; {{ asShown(row.cells[0].expanded, scene.machine) }}</span>
+            <span v-if="!several && row.cells[0]?.figure != null" class="quiet small figure other">{{ inOtherUnit(row.cells[0].figure, scene.machine) }}</span>
+          </th>
+          <td v-for="(cell, column) in row.cells" :key="column">
+            <template v-if="cell">
+              <span v-if="cell.figure !== null" class="value"><Figure :value="cell.figure" :machine="scene.machine" /></span>
+              <span v-else class="value quiet">&middot;&middot;&middot;</span>
+              <span v-if="several && cell.expanded !== null" class="quiet small figure other">&plusmn; {{ asShown(cell.expanded, scene.machine) }}</span>
+            </template>
+          </td>
+        </tr>
+        <tr v-if="former?.newest" class="was">
+          <th scope="row" class="quiet small">was, {{ when(former.newest.at, session.shop) }}, {{ former.newest.by }}, {{ former.words }}</th>
+          <td v-for="(cell, column) in former.cells" :key="column">
+            <Figure v-if="cell" class="derived" :value="cell.standing.value" :machine="scene.machine" />
+          </td>
+        </tr>
+        <tr v-else-if="former?.anyUnset" class="was">
+          <th scope="row" class="quiet">was unset</th>
+          <td v-for="column in working.columns.length" :key="column"></td>
+        </tr>
+        <tr v-if="moves" class="was">
+          <th scope="row" class="quiet">moves<template v-if="moves.words">; {{ moves.words }}</template></th>
+          <td v-for="(cell, column) in moves.cells" :key="column">
+            <span v-if="cell?.moved != null" class="figure derived">{{ asRegister(cell.key, cell.moved, scene.machine, 'always') }}</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="largest.length > 0" class="quiet small">&plusmn;U comes mostly from {{ listed(largest) }}.</p>
+    <dl v-if="working.facts.length > 0" class="facts">
+      <div v-for="fact in working.facts" :key="fact.label" :data-fact="fact.label">
+        <dt class="quiet">{{ fact.label }}</dt>
+        <dd class="figure">{{ fact.text }}<span v-if="fact.wanted" class="quiet small"> expected {{ fact.wanted }}</span></dd>
+      </div>
+    </dl>
   </div>
 </template>
 
 <style scoped>
 .working {
-  padding: 12px 40px 10px 18px;
+  padding: 8px 22px 10px 18px;
   display: flex;
   flex-direction: column;
+  overflow: auto;
 }
-.choices {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 7px 12px;
-  padding-bottom: 6px;
-  margin-right: -22px;
+table {
+  border-collapse: collapse;
+  width: 100%;
 }
-.choices > .whole {
-  grid-column: 1 / -1;
-}
-.unit {
-  margin: 0;
+thead th {
+  font-weight: 400;
   text-align: right;
-  padding-right: 8px;
-  line-height: 1;
+  padding: 0 8px 2px;
+  font-size: 15px;
 }
-.lines {
-  list-style: none;
-  margin: 0;
-  padding: 0;
+tbody th {
+  text-align: left;
+  font-weight: 400;
+  padding: 2px 10px 2px 0;
 }
-li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
-  min-height: 48px;
+td {
+  text-align: right;
+  padding: 2px 0 2px 8px;
+  white-space: nowrap;
+}
+tbody:not(.results) tr:not(.trouble) > * {
+  height: 48px;
   border-bottom: 1px solid var(--rule);
-  column-gap: 10px;
 }
-li:last-child {
+tbody:not(.results) tr:last-child > * {
   border-bottom: 0;
+}
+.several tbody:not(.results) tr:not(.trouble) > * {
+  height: 47px;
+}
+.crowded tbody th {
+  font-size: 15px;
+  line-height: 1.2;
+}
+.now th {
+  font-weight: 700;
 }
 .derived {
   padding-right: 8px;
-  font-size: 21px;
+  font-size: 20px;
 }
-.problem {
-  grid-column: 1 / -1;
-  margin: 2px 0 6px;
+.trouble td {
+  text-align: left;
+  white-space: normal;
+  font-size: 15px;
+  padding: 2px 0 6px;
 }
 .agree {
   min-height: 44px;
@@ -181,41 +239,68 @@ li:last-child {
   color: var(--query);
   cursor: pointer;
 }
-.result {
-  display: flex;
-  align-items: center;
-  gap: 14px;
+.results .first > * {
   border-top: 3px double var(--ink);
-  padding: 4px 8px 4px 0;
 }
-.what strong {
+.results th strong {
   font-size: 19px;
 }
 .value {
-  margin-left: auto;
-  font-size: 30px;
+  padding-right: 8px;
+  font-size: 29px;
   font-weight: 700;
 }
-.was,
-.moves {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-  margin: 0;
-  gap: 12px;
-  min-height: 30px;
+.several .value {
+  font-size: 23px;
 }
-.was .derived,
-.moves .derived {
+.crowded .value {
+  font-size: 21px;
+}
+.several .derived {
   font-size: 19px;
-  color: var(--quiet);
+}
+.crowded .derived {
+  font-size: 18px;
 }
 .other {
   display: block;
+  padding-right: 8px;
+}
+.was > * {
+  height: 30px;
+}
+.was .derived {
+  font-size: 18px;
+  color: var(--quiet);
+}
+p {
+  margin: 6px 0 0;
+}
+.facts {
+  margin: auto 0 0;
+  padding-top: 8px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 26px;
+  border-top: 1px solid var(--rule);
+}
+.facts div {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+.facts dd {
+  margin: 0;
+  font-size: 18px;
+  white-space: normal;
 }
 @media (max-width: 760px) {
   .working {
-    padding: 10px 30px 10px 12px;
+    padding: 8px 10px 10px 12px;
+  }
+  .several tbody th {
+    font-size: 14px;
+    min-width: 74px;
   }
 }
 </style>

@@ -9,15 +9,15 @@ import {
   type WorkingLine,
 } from '@rook/core'
 
-const WORDS: Record<Operation, string> = { start: '', add: 'plus', less: 'less', aside: 'noted' }
+const WORDS: Record<Operation, string> = { start: '', add: 'plus', less: 'less', aside: 'noted', touch: '' }
 
 /**
  * "less edge stands at part X": the operation first, the label after it as running text. Only a field's
  * label begins with a capital that is not a name's.
  */
-export function lineWords({ operation, label, input }: WorkingLine): { operation: string; label: string } {
+export function lineWords({ operation, label, cells }: WorkingLine): { operation: string; label: string } {
   const word = WORDS[operation]
-  return { operation: word, label: word && input ? label[0]!.toLowerCase() + label.slice(1) : label }
+  return { operation: word, label: word && cells.some((cell) => cell?.input) ? label[0]!.toLowerCase() + label.slice(1) : label }
 }
 
 const WAYS: Record<Axis, [grows: string, falls: string]> = {
@@ -28,7 +28,7 @@ const WAYS: Record<Axis, [grows: string, falls: string]> = {
 
 /** "the part sits 0.013 further left", for a work offset that moved. */
 export function whereItMoved(register: RegisterRef, moved: Nm, machine: Pick<MachineRecord, 'unit' | 'increment'>): string | null {
-  if (register.family !== 'work' || moved === 0) return null
+  if (register.family !== 'work' || register.property === 'R' || moved === 0) return null
   const [grows, falls] = WAYS[register.property as Axis]
   const size = formatLength(Math.abs(moved) as Nm, { unit: machine.unit, decimals: decimalsFor(machine.increment, machine.unit) })
   return `the part sits ${size} ${moved > 0 ? grows : falls}`

@@ -1,0 +1,186 @@
+import { formatExact, halfOf, nm, radiusToward, roundToIncrement, type Gauge, type Nm, type RawInputs, type Scene } from '@rook/core'
+import { PROBE_RADII, RING_CENTRE, SETTER_CONSTANT, WALL } from './truth.ts'
+
+/** Someone at a machine: what the plan says, what is true, and how their touches scatter. */
+export interface AtTheMachine {
+  raw: RawInputs
+  scene: Scene
+  /** Where the slot's zero truly lies on an axis. */
+  zero(axis: 'X' | 'Y' | 'Z'): number
+  /** Rotation of the part as it truly lies, radians. */
+  turned: number
+  noise(standard: number): number
+}
+
+type Reader = (at: AtTheMachine) => Record<string, string>
+
+const FELT = 1_200
+
+/** As a hand types it: with a plain hyphen for minus, the zeros at the end left out. */
+export function typed(value: number, scene: Scene): string {
+  return formatExact(nm(Math.round(value)), scene.machine.unit, 3).replace('\u2212', '-')
+}
+
+/** What the display shows of a position. */
+const shown = (value: number, scene: Scene) => typed(roundToIncrement(value, scene.machine.increment), scene)
+
+const gaugeOf = ({ raw, scene }: AtTheMachine, id = 'finder') => scene.gauges.find((gauge) => gauge.id === raw[id])!
+
+/** A figure of the plan, in the machine's unit. */
+const planned = ({ raw, scene }: AtTheMachine, id: string): number =>
+  Number(raw[id] ?? 0) * (scene.machine.unit === 'mm' ? 1_000_000 : 25_400_000)
+
+const thickness = (at: AtTheMachine, id = 'between') => gaugeOf(at, id)?.size ?? 0
+
+/** Contacts scatter by a third of what the gauge is stated to: its statement is a cautious one. */
+const contact = (at: AtTheMachine, gauge: Gauge) => at.noise(Math.max(gauge.uncertainty / 3, 500))
+
+const reachOf = ({ raw, scene }: AtTheMachine) => {
+  const tool = scene.tools.find(({ number }) => number === raw.tool)
+  return (tool && scene.standing[`tool/${tool.offset}/length/geometry`]?.value) ?? 0
+}
+
+/** Touch positions of every routine that reads more than one figure, worked out from where things truly are. */
+export const READERS: Readonly<Record<string, Reader>> = {
+  corner(at) {
+    const finder = gaugeOf(at)
+    const side = (axis: 'X' | 'Y') => {
+      const d = at.raw[`direction${axis}`] === '+' ? 1 : -1
+      const stop = radiusToward(finder, axis === 'X' ? { x: d, y: 0 } : { x: 0, y: d }) + thickness(at)
+      return shown(at.zero(axis) + planned(at, `place${axis}`) - d * stop + contact(at, finder), at.scene)
+    }
+    const z = at.zero('Z') + reachOf(at) + planned(at, 'placeZ') + thickness(at, 'z-between') + at.noise(FELT)
+    return { readingX: side('X'), readingY: side('Y'), ...(at.raw.axes === 'XYZ' ? { readingZ: shown(z, at.scene) } : {}) }
+  },
+
+  middle(at) {
+    const finder = gaugeOf(at)
+    const axis = at.raw.axis as 'X' | 'Y'
+    const half = planned(at, 'expected') / 2
+    const inside = at.raw.kind === 'inside'
+    const side = (sign: 1 | -1) => {
+      const d = inside ? sign : (-sign as 1 | -1)
+      const stop = radiusToward(finder, axis === 'X' ? { x: d, y: 0 } : { x: 0, y: d }) + thickness(at)
+      return shown(at.zero(axis) + planned(at, 'place') + sign * half - d * stop + contact(at, finder), at.scene)
+    }
+    return { first: side(-1), second: side(1) }
+  },
+
+  'bore-boss'(at) {
+    const finder = gaugeOf(at)
+    const count = Number(at.raw.touches)
+    const bore = at.raw.kind === 'bore'
+    const radius = planned(at, 'expected') / 2 + at.noise(3_000)
+    const readings: Record<string, string> = {}
+    for (let touch = 0; touch < count; touch++) {
+      const angle = (2 * Math.PI * touch) / count
+      const u = { x: Math.cos(angle), y: Math.sin(angle) }
+      const r = radiusToward(finder, bore ? u : { x: -u.x, y: -u.y })
+      const distance = (bore ? radius - r : radius + r) + contact(at, finder)
+      readings[`X${touch + 1}`] = shown(at.zero('X') + planned(at, 'placeX') + u.x * distance, at.scene)
+      readings[`Y${touch + 1}`] = shown(at.zero('Y') + planned(at, 'placeY') + u.y * distance, at.scene)
+    }
+    return readings
+  },
+
+  'turned-corner'(at) {
+    const finder = gaugeOf(at)
+    const [cos, sin] = [Math.cos(at.turned), Math.sin(at.turned)]
+    const r = finder.size / 2 + thickness(at)
+    const centre = (along: number, across: number, touch: number) => ({
+      [`X${touch}`]: shown(at.zero('X') + along * cos - across * sin + (touch === 3 ? contact(at, finder) : 0), at.scene),
+      [`Y${touch}`]: shown(at.zero('Y') + along * sin + across * cos + (touch === 3 ? 0 : contact(at, finder)), at.scene),
+    })
+    return { ...centre(8e6, -r, 1), ...centre(150e6, -r, 2), ...centre(-r, 30e6, 3) }
+  },
+
+  'known-features'(at) {
+    const finder = gaugeOf(at)
+    const [cos, sin] = [Math.cos(at.turned), Math.sin(at.turned)]
+    const numbers = Array.from({ length: Number(at.raw.count) }, (_, index) => index + 1)
+    return Object.fromEntries(
+      numbers.flatMap((number) => {
+        const [x, y] = [planned(at, `nominalX${number}`), planned(at, `nominalY${number}`)]
+        return [
+          [`foundX${number}`, shown(at.zero('X') + cos * x - sin * y + contact(at, finder) + at.noise(2_500), at.scene)],
+          [`foundY${number}`, shown(at.zero('Y') + sin * x + cos * y + contact(at, finder) + at.noise(2_500), at.scene)],
+        ]
+      }),
+    )
+  },
+
+  capture(at) {
+    const finder = gaugeOf(at)
+    return Object.fromEntries(
+      [...(at.raw.axes ?? '')].map((axis) => [
+        `reading${axis}`,
+        shown(at.zero(axis as 'X' | 'Y') + planned(at, `place${axis}`) + at.noise(finder.uncertainty / 3), at.scene),
+      ]),
+    )
+  },
+
+  'face-plane'(at) {
+    const numbers = Array.from({ length: Number(at.raw.touches) }, (_, index) => index + 1)
+    const { X, Y } = at.scene.plan!.stock!
+    const corners = [
+      [X.from, Y.from],
+      [X.to, Y.from],
+      [X.to, Y.to],
+      [X.from, Y.to],
+    ] as [number, number][]
+    return Object.fromEntries(
+      numbers.flatMap((number) => {
+        const [cx, cy] = corners[(number - 1) % 4]!
+        const [x, y] = [cx * 0.9 + (X.from + X.to) * 0.05, cy * 0.9 + (Y.from + Y.to) * 0.05]
+        const z = at.zero('Z') + reachOf(at) + planned(at, 'place') + thickness(at) + x * 0.00004 - y * 0.00003 + at.noise(FELT)
+        return [
+          [`X${number}`, shown(at.zero('X') + x, at.scene)],
+          [`Y${number}`, shown(at.zero('Y') + y, at.scene)],
+          [`Z${number}`, shown(z, at.scene)],
+        ]
+      }),
+    )
+  },
+
+  'by-height'(at) {
+    const setter = gaugeOf(at, 'setter')
+    const constant = at.scene.standing[`setter/${setter.id}/K/geometry`]?.value ?? SETTER_CONSTANT
+    const height = at.zero('Z') + planned(at, 'place') - (constant - setter.size)
+    return { height: typed(Math.round((height + at.noise(6_000)) / 10_000) * 10_000, at.scene) }
+  },
+
+  'from-stock'(at) {
+    const { stock } = at.scene.plan!
+    const size = (axis: 'X' | 'Y') => typed(Math.round((stock![axis].to - stock![axis].from + at.noise(8_000)) / 10_000) * 10_000, at.scene)
+    return { sizeX: size('X'), sizeY: size('Y') }
+  },
+
+  'probe-in-ring'(at) {
+    const ring = gaugeOf(at, 'ring')
+    const sides = [
+      ['X+', 1, PROBE_RADII.xPlus],
+      ['X-', -1, PROBE_RADII.xMinus],
+      ['Y+', 1, PROBE_RADII.yPlus],
+      ['Y-', -1, PROBE_RADII.yMinus],
+    ] as const
+    const readings = sides.flatMap(([side, d, radius]) =>
+      Array.from({ length: Number(at.raw.repeats) }, (_, time) => [
+        `${side}${time + 1}`,
+        shown(RING_CENTRE[side[0] as 'X' | 'Y'] + d * (ring.size / 2 - radius) + at.noise(500), at.scene),
+      ]),
+    )
+    return { centreX: typed(RING_CENTRE.X, at.scene), centreY: typed(RING_CENTRE.Y, at.scene), ...Object.fromEntries(readings) }
+  },
+
+  'probe-on-wall'(at) {
+    const pin = gaugeOf(at, 'pin')
+    const facing: [number, Nm][] = [
+      [0, PROBE_RADII.xPlus],
+      [90, PROBE_RADII.yMinus],
+      [180, PROBE_RADII.xMinus],
+      [270, PROBE_RADII.yPlus],
+    ]
+    const at0 = (radius: number) => shown(WALL - radius + at.noise(500), at.scene)
+    return { wall: at0(halfOf(pin.size)), ...Object.fromEntries(facing.map(([turn, radius]) => [`turn${turn}`, at0(radius)])) }
+  },
+}

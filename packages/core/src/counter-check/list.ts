@@ -1,0 +1,71 @@
+import { radiansOf, type Microdegrees } from '../angle/index.ts'
+import { nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
+import { asShown, registerKey, rotationRegister, type Axis } from '../machine/index.ts'
+import { reachOf } from '../reach/index.ts'
+import type { Readout } from '../routine/index.ts'
+import { workTotal, type Scene } from '../scene/index.ts'
+
+/** A readout of the machine display that follows from the recorded zeros and lengths, with the slot it belongs to. */
+export interface CounterCheck extends Readout {
+  slot: string
+  axis: Axis
+  /** Number of the tool whose length is in it; null in X and Y. */
+  tool: string | null
+}
+
+/**
+ * What a person must see on the machine display when the spindle stands over part zero, over each known
+ * feature, and with each measured tool at a safe height over part zero: M = W + H + P with nothing touching.
+ * X and Y first, then Z, as the zero is seen by a move.
+ */
+export function counterChecks(scene: Scene): CounterCheck[] {
+  const { plan } = scene
+  if (!plan) return []
+  return plan.slots.flatMap((slot) => [
+    ...place(slot, 'part zero', { x: nm(0), y: nm(0) }, scene, `zero/${slot}`),
+    ...plan.features.flatMap(({ name, x, y }) => place(slot, name, { x, y }, scene, `feature/${slot}/${name}`)),
+    ...heights(slot, scene),
+  ])
+}
+
+function place(slot: string, what: string, at: { x: Nm; y: Nm }, scene: Scene, key: string): CounterCheck[] {
+  const [x, y] = [workTotal(scene, slot, 'X'), workTotal(scene, slot, 'Y')]
+  if (x === null || y === null || !scene.machine.travels.some(({ axis }) => axis === 'Y')) return []
+  const turned = scene.standing[registerKey(rotationRegister(slot))]?.value ?? 0
+  const angle = radiansOf(turned as number as Microdegrees)
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
+  const { increment } = scene.machine
+  const machine = {
+    X: roundToIncrement(x + cos * at.x - sin * at.y, increment),
+    Y: roundToIncrement(y + sin * at.x + cos * at.y, increment),
+  }
+  const where = at.x === 0 && at.y === 0 ? '' : `, part X ${asShown(at.x, scene.machine)} Y ${asShown(at.y, scene.machine)}`
+  return (['X', 'Y'] as const).map((axis) => ({
+    key: `${key}/${axis}`,
+    sentence: `Spindle over ${what} of ${slot}${where}: the machine display must read`,
+    axis,
+    value: machine[axis],
+    slot,
+    tool: null,
+  }))
+}
+
+function heights(slot: string, scene: Scene): CounterCheck[] {
+  const zero = workTotal(scene, slot, 'Z')
+  const over = scene.plan?.clearance ?? null
+  if (zero === null || over === null) return []
+  return scene.tools.flatMap((tool) => {
+    const reach = reachOf(tool, scene)
+    if (!reach) return []
+    return [
+      {
+        key: `height/${slot}/T${tool.number}`,
+        sentence: `T${tool.number} at part Z ${asShown(over, scene.machine, 'always')}, ${slot} and its length active: the machine display must read`,
+        axis: 'Z' as const,
+        value: plus(zero, reach.value, over),
+        slot,
+        tool: tool.number,
+      },
+    ]
+  })
+}

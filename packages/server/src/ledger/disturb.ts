@@ -1,0 +1,57 @@
+import { parseRegisterKey, registerName } from '@rook/core'
+import type { Entry } from '@rook/contract'
+import { Problem } from '../http/problem.ts'
+import type { Connection } from '../db/client.ts'
+import { append } from './append.ts'
+import { BLANK, headingOf, type Author } from './author.ts'
+import { onceOnly } from './record.ts'
+import { loadMachine } from './scene.ts'
+import { loadStanding } from './standing.ts'
+
+/**
+ * Marks what a register rests on as disturbed: a reference tool pulled, a setter knocked. The figure stays
+ * where it is, but nothing may be worked out with it, and what was is stale, until it is measured again.
+ */
+export async function disturb(
+  connection: Connection,
+  machineId: string,
+  { id, register, reason }: { id: string; register: string; reason: string },
+  author: Author,
+): Promise<Entry> {
+  return onceOnly(connection, id, async (lane) => {
+    const machine = await loadMachine(lane, machineId, true)
+    const standing = (await loadStanding(lane, machineId))[register]
+    if (!standing) throw new Problem(404, 'not-found', 'This register is unset; there is nothing to be disturbed.')
+    const name = registerName(parseRegisterKey(register))
+    if (standing.state === 'disturbed')
+      throw new Problem(409, 'disturbed-already', `${name} is marked disturbed already, by ${standing.by}.`)
+    const appended = await append(lane, machine.head, {
+      ...BLANK,
+      ...(await headingOf(lane, author, id, machineId)),
+      kind: 'disturbed',
+      title: `Marked disturbed: ${name}`,
+      setup: standing.setup,
+      operation: standing.operation,
+      reason,
+      writes: [
+        {
+          register,
+          name,
+          before: standing.value,
+          beforeEntry: standing.entry,
+          after: standing.value,
+          state: 'disturbed',
+          standard: standing.standard,
+          expanded: null,
+          assembly: standing.assembly,
+          origin: standing.origin,
+          rests: [...standing.rests],
+          gauges: [...standing.gauges],
+          byEye: standing.byEye,
+          fromHeight: standing.fromHeight,
+        },
+      ],
+    })
+    return { ...appended, correctedBy: null, seen: [] }
+  })
+}

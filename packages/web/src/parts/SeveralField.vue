@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import type { SeveralInput } from '@rook/core'
+import { Select } from 'ant-design-vue'
+import { computed } from 'vue'
+import { vAccessible } from './accessible-select.ts'
+
+const value = defineModel<string>({ required: true })
+const props = defineProps<{ input: SeveralInput }>()
+const chosen = computed(() => value.value.split(',').filter(Boolean))
+const options = computed(() => props.input.options.map(({ value: code, label, note }) => ({ value: code, label: note ? `${label}, ${note}` : label })))
+</script>
+
+<template>
+  <div class="several choice">
+    <span class="label">{{ input.label }}</span>
+    <Select
+      mode="multiple"
+      :value="chosen"
+      :options="options"
+      v-accessible="input.label"
+      :data-input="input.id"
+      :max-tag-count="2"
+      placeholder="none"
+      option-label-prop="value"
+      @change="(codes) => (value = (codes as string[]).join(','))"
+    />
+  </div>
+</template>
+
+<style scoped>
+.several {
+  display: grid;
+  gap: 1px;
+  align-content: start;
+}
+.label {
+  color: var(--quiet);
+  font-size: 14px;
+  line-height: 1.2;
+}
+</style>
