@@ -1,6 +1,8 @@
 import { startServerProcess } from './server-process.ts'
 import { benchFigures } from './figures.ts'
+import { benchBestFit, benchCircle } from './fits.ts'
 import { benchFirstScreen } from './first-screen.ts'
+import { benchKeystrokes } from './keystroke.ts'
 import { benchRecording } from './recording.ts'
 import { benchStart } from './start-time.ts'
 
@@ -16,5 +18,20 @@ console.log(`Reading and writing typed figures: ${(figures / 1e6).toFixed(2)} mi
 const server = await startServerProcess(databaseUrl)
 console.log(`First screen: ${(await benchFirstScreen(server.url)).toFixed(0)} kB of JavaScript, gzip (aim: at most 350)`)
 await server.stop('SIGTERM')
+
+for (const [name, bench] of [
+  ['Circle through 12 touches', benchCircle],
+  ['Best fit of 8 features', benchBestFit],
+] as const) {
+  const { ratio, apart } = bench()
+  console.log(
+    `${name}: ${ratio.toFixed(0)} times as fast as a general least-squares package, ${apart.toFixed(2)} nm apart (aim: 50 times, 1 nm)`,
+  )
+}
+
+const strokes = await benchKeystrokes(process.env.BENCH_YEAR!)
+console.log(
+  `Keystroke to updated working and checks, ${strokes.entries} entries behind it: median ${strokes.median.toFixed(1)} ms, 95th percentile ${strokes.p95.toFixed(1)} ms (aim: 16)`,
+)
 
 console.log(`npm start to the first answer: ${(await benchStart()).toFixed(1)} s (aim: at most 6)`)

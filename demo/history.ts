@@ -10,7 +10,7 @@ import { loadSetup } from '@rook/server/setups/load'
 import { eq } from 'drizzle-orm'
 import { Chance } from './chance.ts'
 import { MACHINES, type DemoMachine } from './machines.ts'
-import { OPERATIONS, type DemoOperation } from './operations.ts'
+import { OPERATIONS, type DemoOperation } from './operations/index.ts'
 import { perform, type Manner } from './player.ts'
 import { PEOPLE, SHIFTS, SHOP, type DemoPerson } from './shop.ts'
 import { trueValue, workTruth, type Seating } from './truth.ts'
@@ -29,11 +29,11 @@ const OPEN_AT: Record<string, string> = {
 }
 
 /** Two weeks before a moment, on every machine, over three shifts. */
-export async function playHistory(connection: Connection, until: number): Promise<void> {
+export async function playHistory(connection: Connection, until: number, days = DAYS): Promise<void> {
   // The machines know nothing of each other, so their fortnights are played side by side.
   await Promise.all(
     MACHINES.map((machine, at) =>
-      new MachineFortnight(connection, machine, new Chance(417 + at * 1009), until - DAYS * 24 * HOUR, until).play(310 + 40 * at),
+      new MachineFortnight(connection, machine, new Chance(417 + at * 1009), until - days * 24 * HOUR, until).play(310 + 40 * at),
     ),
   )
 }
@@ -172,7 +172,7 @@ class MachineFortnight {
       answer: (finding) => {
         if (finding.check === 'on-purpose') return step.detail ?? 'zero on purpose'
         if (finding.check === 'gauge-fit') return 'checked against Shim 1.000 this morning'
-        if (finding.check === 'fineness') return 'only to rough the slot, it is picked up again after'
+        if (finding.check === 'fineness') return 'good enough on this side, nothing close depends on it'
         if (finding.check === 'turned') return 'sides are raw, faced in this operation'
         return this.chance.pick([
           'jaws recut, zero truly moved',

@@ -5,7 +5,7 @@ import { addMachine } from '@rook/server/machines/routes'
 import { hashPin } from '@rook/server/people/pin'
 import { playHistory } from './history.ts'
 import { MACHINES } from './machines.ts'
-import { OPERATIONS } from './operations.ts'
+import { OPERATIONS } from './operations/index.ts'
 import { gaugesAt, PEOPLE, SHIFTS, SHOP } from './shop.ts'
 
 /** Says how far the demo's loading has come; there as long as the demo's data are. */
@@ -32,13 +32,13 @@ export async function contentsOf(url: string): Promise<'nothing' | 'half-loaded 
  * through the same code as a person's.
  * @param until the moment that the fortnight ends at, milliseconds
  */
-export async function loadDemo(url: string, until = Date.now()): Promise<void> {
+export async function loadDemo(url: string, until = Date.now(), days?: number): Promise<void> {
   // Nothing is lost if the power fails now: loading just starts over. A person's entries wait for the disk.
   const connection = connect(url, null, () => undefined, { synchronous_commit: 'off' })
   const { db, pool } = connection
   try {
     await db.transaction((tx) => loadStandingData(tx as unknown as Database, until))
-    await playHistory(connection, until)
+    await playHistory(connection, until, days)
     await db.update(setting).set({ value: 'loaded' }).where(eq(setting.key, PROGRESS))
   } finally {
     await pool.end()

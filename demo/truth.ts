@@ -1,6 +1,6 @@
 import { mm, nm, parseRegisterKey, plus, minus, type Nm, type RegisterKey } from '@rook/core'
 import type { DemoMachine } from './machines.ts'
-import type { DemoOperation } from './operations.ts'
+import type { DemoOperation } from './operations/index.ts'
 
 /** Where each setter's surface truly is: for the gauge line on Mill 3, for the reference tool's tip on Mill 2. */
 export const SETTER_CONSTANT = mm(-502.118)

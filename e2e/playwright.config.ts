@@ -14,7 +14,7 @@ const ARGS = [
 export default defineConfig({
   outputDir: '../.rook/test-results',
   workers: 1,
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 8_000 },
   reporter: process.env.CI ? 'line' : 'list',
   use: {

@@ -12,6 +12,7 @@ ensureInterface()
 const cluster = await startThrowAwayCluster({ durable: true })
 ending.add(() => cluster.stop())
 cluster.createDatabase('bench')
+cluster.createDatabase('year')
 await ending.end(
-  await run(process.execPath, [...TSX, 'bench/main.ts'], { env: { ...process.env, CHROMIUM, BENCH_DATABASE: cluster.url('bench') } }),
+  await run(process.execPath, [...TSX, 'bench/main.ts'], { env: { ...process.env, CHROMIUM, BENCH_DATABASE: cluster.url('bench'), BENCH_YEAR: cluster.url('year') } }),
 )

@@ -94,19 +94,17 @@ async function stock(url: string): Promise<void> {
   await db.insert(mount).values({ machine: 'mill-3', number: '4', place: 0, offset: '4', assembly: 'em-12' })
   await db.insert(part).values({ id: 'flange', name: 'Flange', revision: 'C' })
   await db.insert(job).values({ id: '0417', number: '0417', part: 'flange', quantity: 12 })
-  await db
-    .insert(operation)
-    .values({
-      id: 'op',
-      part: 'flange',
-      name: 'Op 20, rev C',
-      slots: ['G54'],
-      stock: null,
-      fixture: 'fixture 7',
-      fixtureRepeat: nm(4000),
-      program: 'O2417',
-      steps: STEPS,
-    })
+  await db.insert(operation).values({
+    id: 'op',
+    part: 'flange',
+    name: 'Op 20, rev C',
+    slots: ['G54'],
+    stock: null,
+    fixture: 'fixture 7',
+    fixtureRepeat: nm(4000),
+    program: 'O2417',
+    steps: STEPS,
+  })
   await db
     .insert(setup)
     .values({ id: 'now', machine: 'mill-3', operation: 'op', job: '0417', startedAt: '2026-11-24T01:00:00.000Z', endedAt: null })

@@ -27,7 +27,7 @@ function compare(write: Write, reference: Standing, what: string, scene: Scene):
   const unknown = limitOf(machine, 'unknownStandard')
   const standard = Math.hypot(write.uncertainty?.standard ?? unknown, reference.standard ?? unknown, repeatOf(write, scene))
   const limit = Math.round(Math.max(floorOf(write, scene), limitOf(machine, 'questionedBeyond') * standard)) as Nm
-  const name = registerName(write.register)
+  const name = registerName(write.register, scene.gauges)
   const moves = `${name} moves ${asShown(moved, machine, 'always')}${what}`
   const finding = {
     check: 'jump',

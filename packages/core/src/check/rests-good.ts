@@ -9,7 +9,7 @@ export const restsGood: Check = {
   run({ scene, result }) {
     const registers = [...new Set(result.writes.flatMap(({ rests }) => rests))].filter((key) => scene.standing[key])
     return registers.map((key): Finding => {
-      const name = registerName(parseRegisterKey(key))
+      const name = registerName(parseRegisterKey(key), scene.gauges)
       const note = standingNote(key, scene)
       return {
         check: 'rests-good',

@@ -1,9 +1,13 @@
 import { radiansOf, type Microdegrees } from '../angle/index.ts'
 import { nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
-import { asShown, registerKey, rotationRegister, type Axis } from '../machine/index.ts'
-import { reachOf } from '../reach/index.ts'
+import { asShown, registerKey, rotationRegister, workRegister, type Axis, type RegisterKey } from '../machine/index.ts'
+import { reachOf, reachRegister } from '../reach/index.ts'
 import type { Readout } from '../routine/index.ts'
 import { workTotal, type Scene } from '../scene/index.ts'
+import { isSuspect, standingNote } from '../standing/index.ts'
+
+/** A stale zero or length makes no figure that anybody should look for. */
+const isGood = (register: RegisterKey, scene: Scene) => !isSuspect(standingNote(register, scene))
 
 /** A readout of the machine display that follows from the recorded zeros and lengths, with the slot it belongs to. */
 export interface CounterCheck extends Readout {
@@ -30,6 +34,7 @@ export function counterChecks(scene: Scene): CounterCheck[] {
 
 function place(slot: string, what: string, at: { x: Nm; y: Nm }, scene: Scene, key: string): CounterCheck[] {
   const [x, y] = [workTotal(scene, slot, 'X'), workTotal(scene, slot, 'Y')]
+  if (!(['X', 'Y'] as const).every((axis) => isGood(registerKey(workRegister(slot, axis)), scene))) return []
   if (x === null || y === null || !scene.machine.travels.some(({ axis }) => axis === 'Y')) return []
   const turned = scene.standing[registerKey(rotationRegister(slot))]?.value ?? 0
   const angle = radiansOf(turned as number as Microdegrees)
@@ -53,10 +58,10 @@ function place(slot: string, what: string, at: { x: Nm; y: Nm }, scene: Scene, k
 function heights(slot: string, scene: Scene): CounterCheck[] {
   const zero = workTotal(scene, slot, 'Z')
   const over = scene.plan?.clearance ?? null
-  if (zero === null || over === null) return []
+  if (zero === null || over === null || !isGood(registerKey(workRegister(slot, 'Z')), scene)) return []
   return scene.tools.flatMap((tool) => {
     const reach = reachOf(tool, scene)
-    if (!reach) return []
+    if (!reach || !isGood(registerKey(reachRegister(scene.machine, tool)), scene)) return []
     return [
       {
         key: `height/${slot}/T${tool.number}`,

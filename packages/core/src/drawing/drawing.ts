@@ -87,6 +87,8 @@ export interface Drawing {
   deviations?: Deviation[]
   /** Fall of a face in millimetres per 100 mm along X and Y. */
   tilt?: { x: number; y: number }
+  /** What the origin is, where it is not part zero. */
+  zeroName?: string
   /** False when the stock's size is not on record and a plain block stands for it. */
   toScale: boolean
 }

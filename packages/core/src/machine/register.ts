@@ -36,9 +36,19 @@ export function parseRegisterKey(key: RegisterKey): RegisterRef {
   return { family, slot, property, layer } as RegisterRef
 }
 
-/** As a person at the machine says it: "G54 X", "T4 length", "setter 1 constant K". */
-export function registerName({ family, slot, property, layer }: RegisterRef): string {
+/** What has a name of its own besides the id that its registers go by. */
+interface Named {
+  id: string
+  name: string
+}
+
+/**
+ * As a person at the machine says it: "G54 X", "T4 length", "Setter A constant K".
+ * @param gauges to call setters and probes by their names; their ids stand in where they are not at hand
+ */
+export function registerName({ family, slot, property, layer }: RegisterRef, gauges: readonly Named[] = []): string {
   const wear = layer === 'wear' ? ' wear' : ''
+  const gauge = gauges.find(({ id }) => id === slot)?.name ?? slot
   switch (family) {
     case 'work':
       return `${slot} ${property === 'R' ? 'rotation' : property}`
@@ -49,17 +59,17 @@ export function registerName({ family, slot, property, layer }: RegisterRef): st
     case 'tool':
       return `T${slot} ${property}${wear}`
     case 'setter':
-      return `${slot} constant ${property}`
+      return `${gauge} constant ${property}`
     case 'probe':
-      return `${slot} radius moving ${property.replace('-', '\u2212')}`
+      return `${gauge} radius moving ${property.replace('-', '\u2212')}`
   }
 }
 
 /** Several registers in one breath: "G54 X and Y", "G54 X, G55 X and G56 X". */
-export function registerNames(refs: readonly RegisterRef[]): string {
+export function registerNames(refs: readonly RegisterRef[], gauges: readonly Named[] = []): string {
   const slots = new Map<string, string[]>()
   for (const ref of refs) {
-    const name = registerName(ref)
+    const name = registerName(ref, gauges)
     const tail = name.split(' ').at(-1)!
     const head = name.slice(0, name.length - tail.length - 1)
     slots.set(head, [...(slots.get(head) ?? []), tail])

@@ -338,7 +338,11 @@ function drawingOf(
   const span = Math.min(box.max.x - box.min.x, box.max.y - box.min.y)
   const radius = nm(Math.round(fitted ?? (values.length('expected') ?? span * 0.5) / 2))
   drawing.rounds = [{ kind: fitted ? 'fitted' : 'wall', centre, radius }]
-  drawing.marks = [{ at: centre, label: `X ${asShown(centre.x, scene.machine)}  Y ${asShown(centre.y, scene.machine)}` }]
+  drawing.marks = [{ at: centre, label: '' }]
+  drawing.surfaces = [
+    { axis: 'X', at: centre.x, label: `X ${asShown(centre.x, scene.machine)}` },
+    { axis: 'Y', at: centre.y, label: `Y ${asShown(centre.y, scene.machine)}` },
+  ]
   const r = finder ? nm(Math.round(finder.size / 2)) : nm(3_000_000)
   const out = kind === 'bore' ? 1 : -1
   const lit = touches.findIndex((_, at) => values.length(`X${at + 1}`) === null || values.length(`Y${at + 1}`) === null)

@@ -18,7 +18,7 @@ import {
 import { gaugeById, type Scene, type Standing } from '../scene/index.ts'
 import { restingOn } from '../reach/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
-import { ofReadout } from '../uncertainty/index.ts'
+import { ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
 
 /**
@@ -58,64 +58,83 @@ export const byHeight: Routine = {
   },
 
   sheet(values, scene) {
-    const setter = gaugeById(scene, values.choice('setter'))
-    const key = setter && registerKey(setterRegister(setter.id))
-    const constant = key ? scene.standing[key] : undefined
-    const gauge = gaugeById(scene, values.choice('measured'))
-    const [base, stock] = [values.length('base'), values.length('stock')]
-    const bySum = values.choice('how') === 'sum'
-    const height = bySum ? (base === null || stock === null ? null : nm(base + stock)) : values.length('height')
+    const table = tableOf(values, scene)
+    const height = heightOf(values, scene)
     const place = values.length('place')
-    const total = setter && constant && height !== null && place !== null ? constant.value - setter.size + height - place : null
+    const total = table.level !== null && height.value !== null && place !== null ? table.level + height.value - place : null
     return zeroSheet({
       values,
       scene,
-      refusal: refusalOf(setter, key, constant, height, values, scene),
+      refusal: refusalOf(table, height.value, values, scene),
       found: [
         {
           axis: 'Z',
           total,
-          contributors: [
-            ofReadout(scene.machine.increment),
-            ...(setter && constant
-              ? [restingOn(`K of ${setter.name}`, constant), { label: setter.name, standard: setter.uncertainty }]
-              : []),
-            bySum
-              ? { label: 'base and stock, by caliper', standard: 15_000 }
-              : { label: gauge?.name ?? 'height', standard: gauge?.uncertainty ?? 10_000 },
-          ],
-          rests: key && constant ? [key] : [],
-          byEye: gauge?.family === 'by-eye',
-          slips: total === null ? [] : slipsOf(total, place!, height!, setter!, bySum ? base! : null, scene),
+          contributors: [ofReadout(scene.machine.increment), ...table.contributors, height.contributor],
+          rests: table.key && table.constant ? [table.key] : [],
+          byEye: height.gauge?.family === 'by-eye',
+          slips: total === null ? [] : slipsOf(total, place!, height.value!, table.setter!, values.length('base'), scene),
         },
       ],
-      lines: linesOf(values, setter, constant, bySum, height),
-      gauges: gaugesUsed(setter?.id, gauge?.id),
+      lines: linesOf(values, table, height.value),
+      gauges: gaugesUsed(table.setter?.id, height.gauge?.id),
       readings: [],
-      drawing: drawingOf(values, scene, height),
+      drawing: drawingOf(values, scene, height.value),
     })
   },
 }
 
+interface Table {
+  setter: Gauge | null
+  key: string | null
+  constant: Standing | undefined
+  /** Machine Z at which the gauge line would stand on the table. */
+  level: number | null
+  contributors: Contributor[]
+}
+
+/** Where the table is: the setter's constant less the setter's own height. */
+function tableOf(values: Values, scene: Scene): Table {
+  const setter = gaugeById(scene, values.choice('setter'))
+  if (!setter) return { setter, key: null, constant: undefined, level: null, contributors: [] }
+  const key = registerKey(setterRegister(setter.id))
+  const constant = scene.standing[key]
+  if (!constant) return { setter, key, constant, level: null, contributors: [] }
+  const contributors = [restingOn(`K of ${setter.name}`, constant), { label: setter.name, standard: setter.uncertainty }]
+  return { setter, key, constant, level: constant.value - setter.size, contributors }
+}
+
+interface Height {
+  value: Nm | null
+  gauge: Gauge | null
+  contributor: Contributor
+}
+
+/** Standard uncertainty of base and stock measured with a caliper, and of a height nobody says the gauge of. */
+const BY_CALIPER: Contributor = { label: 'base and stock, by caliper', standard: 15_000 }
+const BY_SOMETHING: Contributor = { label: 'height', standard: 10_000 }
+
+/** How high the face stands over the table: read off a height gauge, or added up. */
+function heightOf(values: Values, scene: Scene): Height {
+  if (values.choice('how') === 'sum') {
+    const [base, stock] = [values.length('base'), values.length('stock')]
+    return { value: base === null || stock === null ? null : nm(base + stock), gauge: null, contributor: BY_CALIPER }
+  }
+  const gauge = gaugeById(scene, values.choice('measured'))
+  return { value: values.length('height'), gauge, contributor: gauge ? { label: gauge.name, standard: gauge.uncertainty } : BY_SOMETHING }
+}
+
 const figure = (id: string, label: string): LengthInput => ({ kind: 'length', id, label, role: 'size', grid: nm(1) })
 
-function refusalOf(
-  setter: Gauge | null,
-  key: string | null,
-  constant: Standing | undefined,
-  height: Nm | null,
-  values: Values,
-  scene: Scene,
-): Refusal | null {
-  if (setter && key && !constant)
+function refusalOf({ setter, key, constant }: Table, height: Nm | null, values: Values, scene: Scene): Refusal | null {
+  if (setter && !constant)
     return {
       input: 'setter',
       sentence: `${setter.name} has no constant K on ${scene.machine.name}, so nobody knows where the table is. Touch it with a master of known length first.`,
     }
-  if (key && constant) {
-    const note = standingNote(key, scene)
-    if (isSuspect(note)) return { input: 'setter', sentence: `The constant K of ${setter!.name} cannot be used as it is: ${note.because}.` }
-  }
+  const note = key && constant ? standingNote(key, scene) : null
+  if (note && isSuspect(note))
+    return { input: 'setter', sentence: `The constant K of ${setter!.name} cannot be used as it is: ${note.because}.` }
   if (height !== null && height <= 0)
     return {
       input: values.choice('how') === 'sum' ? 'stock' : 'height',
@@ -134,7 +153,8 @@ function slipsOf(total: number, place: Nm, height: Nm, setter: Gauge, base: Nm |
   ]
 }
 
-function linesOf(values: Values, setter: Gauge | null, constant: Standing | undefined, bySum: boolean, height: Nm | null): WorkingLine[] {
+function linesOf(values: Values, { setter, constant }: Table, height: Nm | null): WorkingLine[] {
+  const bySum = values.choice('how') === 'sum'
   const row = (operation: WorkingLine['operation'], label: string, value: Nm | null, input?: string): WorkingLine => ({
     operation,
     label,

@@ -2,7 +2,7 @@ import { limitOf } from '../check/limits.ts'
 import { minus, nm, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
 import { fitPlane, type FittedPlane, type PlaneTouch } from '../fit/index.ts'
-import { asShown, registerKey } from '../machine/index.ts'
+import { asShown, registerKey, type RegisterKey } from '../machine/index.ts'
 import {
   betweenInputs,
   betweenLines,
@@ -27,9 +27,9 @@ import {
   type Routine,
   type Values,
 } from '../routine/index.ts'
-import { workTotal, type Scene } from '../scene/index.ts'
+import { workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
 import { otherReaches, reachOf, reachRegister, restingOn } from '../reach/index.ts'
-import { contributorsTo, ofReadout, type Source } from '../uncertainty/index.ts'
+import { contributorsTo, ofReadout, type Contributor, type Source } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import { lengthRefusal, UNDER_A_TIP } from './face.ts'
 import { standingReadouts } from './seen-from-zero.ts'
@@ -70,55 +70,83 @@ export const facePlane: Routine = {
   },
 
   sheet(values, scene) {
-    const tool = chosenTool(values, scene)
-    const reach = tool ? reachOf(tool, scene) : undefined
-    const register = tool ? registerKey(reachRegister(scene.machine, tool)) : null
-    const between = chosenBetween(values, scene)
-    const touches = numbers(values.choice('touches'))
-    const points = touches.flatMap((touch): PlaneTouch[] => {
-      const [x, y, z] = [values.length(`X${touch}`), values.length(`Y${touch}`), values.length(`Z${touch}`)]
-      return x === null || y === null || z === null ? [] : [{ x, y, z }]
-    })
-    const complete = touches.length > 0 && points.length === touches.length
-    const plane = complete ? fitPlane(points) : null
-    const over = overOf(values, scene, points)
-    const height = plane && over && !('sentence' in over) ? plane.heightAt(over.x, over.y) : null
+    const touched = touchedWith(values, scene)
+    const surface = surfaceOf(values, scene)
     const place = values.length('place')
-    const total = height === null || !reach || !between || place === null ? null : height - reach.value - place - between.thickness
-    const sources = plane && over && !('sentence' in over) ? sourcesOf(plane, over, scene) : []
+    const { tool, reach, between } = touched
+    const known = surface.height !== null && reach && between && place !== null
+    const total = known ? surface.height! - reach.value - place - between.thickness : null
     return zeroSheet({
       values,
       scene,
-      refusal:
-        (tool && register ? lengthRefusal(tool, register, reach, scene) : null) ??
-        (over && 'sentence' in over ? over : null) ??
-        (complete && !plane ? ON_A_LINE : null),
+      refusal: touched.refusal ?? surface.refusal,
       found: [
         {
           axis: 'Z',
           total,
-          contributors: [
-            ...contributorsTo(0, sources),
-            ...(reach ? [restingOn(`T${tool!.number} length`, reach)] : []),
-            ...(between ? [between.contributor] : []),
-          ],
-          rests: register && reach ? [register] : [],
+          contributors: [...contributorsTo(0, surface.sources), ...touched.contributors],
+          rests: touched.register && reach ? [touched.register] : [],
           slips: total === null ? [] : slipsOf(total, place!, between!, values, scene),
         },
       ],
       columns: ['X', 'Y', 'Z'],
-      lines: linesOf(values, touches, height, reach?.value ?? null, between, scene),
-      facts: plane ? factsOf(plane, scene) : [],
+      lines: linesOf(values, surface, touched, scene),
+      facts: surface.plane ? factsOf(surface.plane, scene) : [],
       gauges: gaugesUsed(between?.gauge),
-      readings: touches.flatMap((touch) => {
+      readings: surface.touches.flatMap((touch) => {
         const value = values.length(`Z${touch}`)
         return value === null ? [] : [{ axis: 'Z' as const, label: `machine Z at touch ${touch}`, value }]
       }),
-      remarks: [...(plane ? [tiltRemark(plane, scene)] : []), ...understated(between)],
-      drawing: drawingOf(values, scene, touches, plane),
+      remarks: [...(surface.plane ? [tiltRemark(surface.plane, scene)] : []), ...understated(between)],
+      drawing: drawingOf(values, scene, surface.touches, surface.plane),
       readouts: (slot) => standingReadouts(slot, `T${tool?.number} on the face`, [{ axis: 'Z', value: nm(place! + between!.thickness) }]),
     })
   },
+}
+
+interface TouchedWith {
+  tool: MountedTool | null
+  reach: Standing | undefined
+  register: RegisterKey | null
+  between: Between | null
+  contributors: Contributor[]
+  refusal: Refusal | null
+}
+
+function touchedWith(values: Values, scene: Scene): TouchedWith {
+  const between = chosenBetween(values, scene)
+  const shared = between ? [between.contributor] : []
+  const tool = chosenTool(values, scene)
+  if (!tool) return { tool, reach: undefined, register: null, between, contributors: shared, refusal: null }
+  const reach = reachOf(tool, scene)
+  const register = registerKey(reachRegister(scene.machine, tool))
+  const contributors = reach ? [restingOn(`T${tool.number} length`, reach), ...shared] : shared
+  return { tool, reach, register, between, contributors, refusal: lengthRefusal(tool, register, reach, scene) }
+}
+
+interface TouchedSurface {
+  touches: number[]
+  plane: FittedPlane | null
+  /** Machine Z of the spindle with the tip on the plane, over the chosen place. */
+  height: number | null
+  sources: Source[]
+  refusal: Refusal | null
+}
+
+function surfaceOf(values: Values, scene: Scene): TouchedSurface {
+  const touches = numbers(values.choice('touches'))
+  const points = touches.flatMap((touch): PlaneTouch[] => {
+    const [x, y, z] = [values.length(`X${touch}`), values.length(`Y${touch}`), values.length(`Z${touch}`)]
+    return x === null || y === null || z === null ? [] : [{ x, y, z }]
+  })
+  const complete = touches.length > 0 && points.length === touches.length
+  const plane = complete ? fitPlane(points) : null
+  const over = overOf(values, scene, points)
+  const empty = { touches, plane, height: null, sources: [] }
+  if (over && 'sentence' in over) return { ...empty, refusal: over }
+  if (complete && !plane) return { ...empty, refusal: ON_A_LINE }
+  if (!plane || !over) return { ...empty, refusal: null }
+  return { touches, plane, height: plane.heightAt(over.x, over.y), sources: sourcesOf(plane, over, scene), refusal: null }
 }
 
 const numbers = (count: string | null) => Array.from({ length: countOf(count, COUNTS) }, (_, at) => at + 1)
@@ -171,15 +199,7 @@ function slipsOf(total: number, place: Nm, between: Between, values: Values, sce
   ]
 }
 
-function linesOf(
-  values: Values,
-  touches: number[],
-  height: number | null,
-  reach: Nm | null,
-  between: Between | null,
-  scene: Scene,
-): WorkingLine[] {
-  const tool = chosenTool(values, scene)
+function linesOf(values: Values, { touches, height }: TouchedSurface, { tool, reach, between }: TouchedWith, scene: Scene): WorkingLine[] {
   const single = (operation: WorkingLine['operation'], label: string, figure: Nm | null, input?: string): WorkingLine => ({
     operation,
     label,
@@ -196,7 +216,7 @@ function linesOf(
       values.choice('over') === 'zero' ? 'height of the plane over part zero' : 'height of the plane in their middle',
       height === null ? null : nm(Math.round(height)),
     ),
-    single('less', tool ? `T${tool.number} length` : 'tool length', reach),
+    single('less', tool ? `T${tool.number} length` : 'tool length', reach?.value ?? null),
     single('less', 'Face stands at part Z', values.length('place'), 'place'),
     ...betweenLines(values, between, scene),
   ]

@@ -1,5 +1,5 @@
 import { formatAngle, microdegrees } from '../angle/index.ts'
-import { nm, type Nm } from '../length/index.ts'
+import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
 import { bestFit, type BestFit, type Pair } from '../fit/index.ts'
 import { asShown, registerKey, rotationRegister, workRegister } from '../machine/index.ts'
@@ -191,7 +191,10 @@ function linesOf(values: Values, scene: Scene, count: number, fit: BestFit | nul
       {
         operation: 'touch',
         label: '\u2003found',
-        cells: [...cells('found', at), { figure: fit ? lengthOf(fit.residuals[at - 1]!) : null }],
+        cells: [
+          ...cells('found', at),
+          { figure: fit ? roundToIncrement(lengthOf(fit.residuals[at - 1]!), scene.machine.increment) : null },
+        ],
       },
     ]),
     {

@@ -168,6 +168,7 @@ function linesOf(values: Values, pin: Gauge | null, direction: 1 | -1 | null, wa
 
 function drawingOf(values: Values, probe: Gauge | null, direction: 1 | -1 | null) {
   const drawing = drawStock('above', null)
+  drawing.zeroName = 'wall'
   const way = direction ?? 1
   const [near, far] = way === 1 ? [nm(0), nm(30_000_000)] : [nm(-30_000_000), nm(0)]
   drawing.solids = [{ kind: 'setter', box: { min: { x: near, y: nm(-30_000_000) }, max: { x: far, y: nm(30_000_000) } } }]

@@ -24,7 +24,7 @@ export function standingNote(key: RegisterKey, scene: Scene): StandingNote {
   const standing = scene.standing[key]
   if (!standing) return { word: 'unset', because: null }
   if (standing.state === 'disturbed')
-    return { word: 'disturbed', because: `${registerName(parseRegisterKey(key))} was marked disturbed by ${standing.by}` }
+    return { word: 'disturbed', because: `${registerName(parseRegisterKey(key), scene.gauges)} was marked disturbed by ${standing.by}` }
   const stale = whyStale(key, standing, scene, new Set())
   if (stale) return { word: 'stale', because: stale }
   if (standing.state === 'deliberately-zero') return { word: 'zero on purpose', because: null }
@@ -48,7 +48,7 @@ function whyStale(key: RegisterKey, standing: Standing, scene: Scene, seen: Set<
 }
 
 function movedSince(rest: Rest, scene: Scene, seen: Set<RegisterKey>): string | null {
-  const name = registerName(parseRegisterKey(rest.register))
+  const name = registerName(parseRegisterKey(rest.register), scene.gauges)
   const now = scene.standing[rest.register]
   if (!now) return `${name}, which it rests on, has been taken back`
   if (now.state === 'disturbed') return `${name}, which it rests on, was marked disturbed`

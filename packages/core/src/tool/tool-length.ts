@@ -83,15 +83,7 @@ export const toolLength: Routine = {
       assembly: tool?.assembly ?? null,
       fromHeight: method === 'datum',
       readingLabel: 'machine Z at the touch',
-      drawing:
-        method === 'setter'
-          ? besideStock(
-              scene,
-              gaugeById(scene, values.choice('setter')),
-              tool && { label: `T${tool.number}` },
-              values.length('reading') === null,
-            )
-          : partDrawing(values, scene, tool),
+      drawing: drawingOf(method, values, scene, tool),
       readouts: (shown) => (tool && rest ? rest.readouts(tool, shown) : []),
     })
   },
@@ -282,6 +274,8 @@ function settersReadout(tool: MountedTool, scene: Scene, constant: Standing): Re
   ]
 }
 
-function partDrawing(values: Values, scene: Scene, tool: MountedTool | null): Drawing {
-  return faceDrawing(values, scene, { tool, between: chosenBetween(values, scene) })
+function drawingOf(method: Method | null, values: Values, scene: Scene, tool: MountedTool | null): Drawing {
+  if (method !== 'setter') return faceDrawing(values, scene, { tool, between: chosenBetween(values, scene) })
+  const setter = gaugeById(scene, values.choice('setter'))
+  return besideStock(scene, setter, tool && { label: `T${tool.number}` }, values.length('reading') === null)
 }

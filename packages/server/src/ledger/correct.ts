@@ -74,18 +74,26 @@ async function undone(tx: Queries, write: EntryWrite, target: string): Promise<E
   const [before] = write.beforeEntry ? await tx.select({ content: entry.content }).from(entry).where(eq(entry.id, write.beforeEntry)) : []
   const known = before?.content.writes.find(({ register }) => register === write.register)
   return {
-    ...write,
+    ...(known ?? unknownBefore(write, target)),
+    name: write.name,
     before: write.after,
     beforeEntry: target,
     after: write.before,
-    state: write.before === null ? 'unset' : (known?.state ?? 'set'),
-    standard: known?.standard ?? null,
     expanded: null,
-    assembly: known?.assembly ?? null,
-    origin: known?.origin ?? write.beforeEntry ?? target,
-    rests: known?.rests ?? [],
-    gauges: known?.gauges ?? [],
-    byEye: known?.byEye ?? false,
-    fromHeight: known?.fromHeight ?? false,
+  }
+}
+
+/** What stood before when no entry says more of it: nothing, or a bare figure. */
+function unknownBefore(write: EntryWrite, target: string): EntryWrite {
+  return {
+    ...write,
+    state: write.before === null ? 'unset' : 'set',
+    standard: null,
+    assembly: null,
+    origin: write.beforeEntry ?? target,
+    rests: [],
+    gauges: [],
+    byEye: false,
+    fromHeight: false,
   }
 }

@@ -128,7 +128,7 @@ function writeOf(write: Write, scene: Scene, entry: string, gauges: string[]): E
   const before = scene.standing[register]
   return {
     register,
-    name: registerName(write.register),
+    name: registerName(write.register, scene.gauges),
     before: before?.value ?? null,
     beforeEntry: before?.entry ?? null,
     after: write.value,
@@ -146,7 +146,7 @@ function writeOf(write: Write, scene: Scene, entry: string, gauges: string[]): E
 
 function titleOf(routine: Routine, { sheet }: Assessment, scene: Scene): string {
   const { targets, working } = sheet
-  if (targets.length > 0) return `${registerNames(targets)} ${routine.manner}`
+  if (targets.length > 0) return `${registerNames(targets, scene.gauges)} ${routine.manner}`
   const [row] = working.results
   const figures =
     row?.cells.flatMap((cell) => (cell?.figure == null ? [] : [asRegister('work/-/X/geometry', cell.figure, scene.machine)])) ?? []

@@ -1,14 +1,11 @@
-import { asShown, counterChecks, type Nm } from '@rook/core'
-import { api, type Entry, type StepPlan } from '@rook/contract'
+import { api, type StepPlan } from '@rook/contract'
 import type { Express } from 'express'
 import type { Connection, Database } from '../db/client.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
-import { append } from '../ledger/append.ts'
-import { BLANK, headingOf, type Author } from '../ledger/author.ts'
+import type { Author } from '../ledger/author.ts'
+import { seeCounterCheck } from '../ledger/counter-check.ts'
 import { note } from '../ledger/note.ts'
-import { onceOnly } from '../ledger/record.ts'
-import { loadMachine, loadScene } from '../ledger/scene.ts'
 import { loadOpenSetups, loadSetup, loadSetupPlan } from './load.ts'
 
 export function setupRoutes(app: Express, connection: Connection, clock: () => string): void {
@@ -43,37 +40,6 @@ export function setupRoutes(app: Express, connection: Connection, clock: () => s
       },
       { person, now: clock() },
     )
-  })
-}
-
-type Seen = { id: string; key: string; value: Nm }
-
-/** Notes a counter-check as seen, if it is what the ledger asks for now. */
-export function seeCounterCheck(connection: Connection, setupId: string, { id, key, value }: Seen, author: Author): Promise<Entry> {
-  return onceOnly(connection, id, async (lane) => {
-    const plan = await loadSetupPlan(lane.db, setupId)
-    const machine = await loadMachine(lane, plan.setup.machine, true)
-    const scene = await loadScene(lane, machine, setupId, author.now)
-    const asked = counterChecks(scene).find((one) => one.key === key)
-    if (!asked) throw new Problem(422, 'readout-unknown', 'This is not among the counter-checks of the setup now.')
-    if (asked.value !== value)
-      throw new Problem(
-        409,
-        'register-moved-on',
-        'What must be read has changed since this was opened: somebody wrote a zero or a length in between. Look again.',
-      )
-    const { slot: _slot, tool: _tool, ...readout } = asked
-    const appended = await append(lane, machine.head, {
-      ...BLANK,
-      ...(await headingOf(lane, author, id, plan.setup.machine)),
-      kind: 'seen',
-      title: `Counter-check seen: ${asked.axis} ${asShown(value, scene.machine, 'always')}`,
-      setup: setupId,
-      operation: plan.operation.id,
-      readouts: [readout],
-      seen: [key],
-    })
-    return { ...appended, correctedBy: null, seen: [key] }
   })
 }
 

@@ -25,6 +25,7 @@ const places = [
   { to: '/floor', name: 'Floor', icon: 'floor' },
   { to: '/setup', name: 'Setup', icon: 'setup' },
   { to: '/ledger', name: 'Ledger', icon: 'ledger' },
+  { to: '/gauges', name: 'Gauges', icon: 'gauges' },
   { to: '/machines', name: 'Machines', icon: 'machines' },
 ] as const
 

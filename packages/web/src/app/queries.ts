@@ -24,6 +24,14 @@ function ask<O extends Operation>(
 export const usePeople = () => ask(api.people, {})
 export const useFloor = () => ask(api.floor, {})
 export const useMachines = () => ask(api.machines, {})
+export const useGauges = () => ask(api.gauges, {})
+
+export const useGauge = (id: MaybeRefOrGetter<string | null>) =>
+  ask(api.gauge, () => {
+    const gauge = toValue(id)
+    return gauge ? { params: { id: gauge } } : null
+  })
+
 export const useSetups = () => ask(api.setups, {})
 
 export const useSetup = (id: MaybeRefOrGetter<string | null>) =>

@@ -21,6 +21,8 @@ export const router = createRouter({
     },
     { path: '/ledger', name: 'ledger', component: () => import('../places/ledger/Ledger.vue') },
     { path: '/ledger/:entry', name: 'entry', component: () => import('../places/ledger/EntryPage.vue'), props: true },
+    { path: '/gauges', name: 'gauges', component: () => import('../places/gauges/Gauges.vue') },
+    { path: '/gauges/:gauge', name: 'gauge', component: () => import('../places/gauges/GaugePage.vue'), props: true },
     { path: '/machines', name: 'machines', component: () => import('../places/machines/Machines.vue') },
     { path: '/machines/new', name: 'new-machine', component: () => import('../places/machines/MachineRecordPage.vue') },
     { path: '/machines/:machine', name: 'machine', component: () => import('../places/machines/MachinePage.vue'), props: true },

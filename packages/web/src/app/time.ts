@@ -21,3 +21,8 @@ export function when(at: string, zone: Zone): string {
   const day = inZone(zone, { dateStyle: 'short' })
   return day.format(new Date(at)) === day.format(new Date()) ? clockTime(at, zone) : dayTime(at, zone)
 }
+
+/** "24 Nov 2026": for dates that may lie in another year. */
+export function calendarDay(at: string, zone: Zone): string {
+  return inZone(zone, { day: 'numeric', month: 'short', year: 'numeric' }).format(new Date(at))
+}

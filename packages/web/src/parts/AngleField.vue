@@ -14,7 +14,17 @@ const reads = computed(() => {
   <label class="angle">
     <span class="label" :class="{ now: asked }">{{ input.label }}<span v-if="input.optional" class="quiet">, if it is</span></span>
     <span class="row">
-      <input v-model="text" class="figure" :class="{ wrong: problem }" :data-input="input.id" :aria-label="input.label" inputmode="decimal" placeholder="0" maxlength="40" autocomplete="off" />
+      <input
+        v-model="text"
+        class="figure"
+        :class="{ wrong: problem }"
+        :data-input="input.id"
+        :aria-label="input.label"
+        inputmode="decimal"
+        placeholder="0"
+        maxlength="40"
+        autocomplete="off"
+      />
       <span class="quiet figure">{{ reads || '\u00b0' }}</span>
     </span>
     <span v-if="problem" class="stop small" role="alert">{{ problem.sentence }}</span>

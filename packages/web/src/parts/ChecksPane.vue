@@ -17,7 +17,8 @@ const emit = defineEmits<{ answer: [finding: Finding, reason: string]; see: [key
 
 const writing = reactive(new Map<string, string>())
 
-const clear = computed(() => props.findings.filter(({ verdict }) => verdict === 'clear'))
+const clear = computed(() => props.findings.filter(({ verdict, tell }) => verdict === 'clear' && !tell))
+const advice = computed(() => props.findings.filter(({ verdict, tell }) => verdict === 'clear' && tell))
 const open = computed(() => props.findings.filter(({ verdict }) => verdict !== 'clear'))
 const clearWords = computed(() => {
   const names = [...new Set(clear.value.map(({ name }) => name))].join(', ')
@@ -78,6 +79,9 @@ function keep(finding: Finding): void {
         {{ answers[findingKey(finding)] ? 'change it' : 'give a reason' }}
       </button>
     </div>
+    <p v-for="finding in advice" :key="findingKey(finding)" class="row">
+      <VerdictMark verdict="clear" /> <span class="grow">{{ finding.sentence }}</span>
+    </p>
     <div v-for="readout in readouts" :key="readout.key" class="row readout">
       <VerdictMark :verdict="seen.includes(readout.key) ? 'clear' : 'to-see'" />
       <span class="grow"

@@ -57,6 +57,7 @@ const options = computed(() =>
 <style scoped>
 .choice {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 1px;
   align-content: start;
 }

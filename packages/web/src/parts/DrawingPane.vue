@@ -1,123 +1,122 @@
 <script setup lang="ts">
-import type { Drawing, Point } from '@rook/core'
+import type { Drawing } from '@rook/core'
 import { useElementSize } from '@vueuse/core'
-import { scaleLinear } from 'd3-scale'
 import { computed, ref } from 'vue'
+import { fitDrawing } from './drawing-scale.ts'
+import { fallArrow } from './fall-arrow.ts'
+import { readableMagnification } from './magnify.ts'
+import { touchShapes } from './touch-shapes.ts'
+import { useZoom } from './use-zoom.ts'
 
 const props = defineProps<{
   drawing: Drawing
   /** True when touching a side of the stock chooses axis and direction. */
   sides?: boolean
-  zeroName?: string
 }>()
 const emit = defineEmits<{ side: [axis: 'X' | 'Y', direction: '+' | '-'] }>()
 
 const frame = ref<HTMLElement | null>(null)
+const picture = ref<SVGSVGElement | null>(null)
 const { width, height } = useElementSize(frame)
-const MARGIN = 46
-/** Room for the caption under the drawing. */
-const FOOT = 30
+const zoom = useZoom(picture)
 /** How wide a strip along a side a gloved finger may hit. */
 const REACH = 44
 
-/** One scale for both directions: the drawing is never stretched. */
-const scale = computed(() => {
-  const points: Point[] = [
-    { x: 0, y: 0 } as Point,
-    ...props.drawing.solids.flatMap(({ box }) => [box.min, box.max]),
-    ...props.drawing.touches.flatMap(({ at, radius }) => [
-      { x: at.x - (radius ?? 0), y: at.y - (radius ?? 0) } as Point,
-      { x: at.x + (radius ?? 0), y: at.y + (radius ?? 0) } as Point,
-    ]),
-  ]
-  const xs = points.map(({ x }) => x)
-  const ys = points.map(({ y }) => y)
-  const [left, right, low, high] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
-  const perPixel = Math.max(
-    (right - left) / Math.max(60, width.value - 2 * MARGIN),
-    (high - low) / Math.max(60, height.value - FOOT - 2 * MARGIN),
-    1,
-  )
-  const middle = { x: (left + right) / 2, y: (low + high) / 2 }
-  const x = scaleLinear([middle.x - (perPixel * width.value) / 2, middle.x + (perPixel * width.value) / 2], [0, width.value])
-  const tall = height.value - FOOT
-  const y = scaleLinear([middle.y - (perPixel * tall) / 2, middle.y + (perPixel * tall) / 2], [tall, 0])
-  return { x, y, perPixel }
-})
+const scale = computed(() => fitDrawing(props.drawing, width.value, height.value, zoom.transform.value))
+const at = (point: { x: number; y: number }) => ({ x: scale.value.x(point.x), y: scale.value.y(point.y) })
+const joined = (points: { x: number; y: number }[]) =>
+  points
+    .map(at)
+    .map(({ x, y }) => `${x},${y}`)
+    .join(' ')
 
 const boxes = computed(() =>
   props.drawing.solids.map((solid) => {
-    const { x, y } = scale.value
-    const { min, max } = solid.box
-    return { ...solid, left: x(min.x), top: y(max.y), width: x(max.x) - x(min.x), height: Math.max(2, y(min.y) - y(max.y)) }
+    const [min, max] = [at(solid.box.min), at(solid.box.max)]
+    return { ...solid, left: min.x, top: max.y, width: Math.max(1, max.x - min.x), height: Math.max(2, min.y - max.y) }
   }),
 )
-const stock = computed(() => boxes.value.find(({ kind }) => kind === 'stock'))
+const stock = computed(() => boxes.value.find(({ kind }) => kind === 'stock') ?? boxes.value[0])
+const rounds = computed(() =>
+  (props.drawing.rounds ?? []).map((round) => ({ ...round, at: at(round.centre), r: round.radius / scale.value.perPixel })),
+)
+const outlines = computed(() =>
+  (props.drawing.outlines ?? []).map((outline) => {
+    const corners = outline.points.map(at)
+    const middle = {
+      x: corners.reduce((sum, { x }) => sum + x, 0) / corners.length,
+      y: corners.reduce((sum, { y }) => sum + y, 0) / corners.length,
+    }
+    return { ...outline, path: joined(outline.points), middle }
+  }),
+)
+const marks = computed(() =>
+  (props.drawing.marks ?? []).map((mark) => {
+    const place = at(mark.at)
+    const right = place.x > width.value * 0.62
+    return { ...mark, place, anchor: right ? 'end' : 'start', dx: right ? -10 : 10 }
+  }),
+)
 
-const zero = computed(() => ({ x: scale.value.x(0), y: scale.value.y(0) }))
+const zero = computed(() => at({ x: 0, y: 0 }))
 const former = computed(() => {
-  const at = props.drawing.formerZero
-  if (!at) return null
-  const point = { x: scale.value.x(at.x), y: scale.value.y(at.y) }
+  if (!props.drawing.formerZero) return null
+  const point = at(props.drawing.formerZero)
   const apart = Math.hypot(point.x - zero.value.x, point.y - zero.value.y)
   const inside = point.x > 0 && point.x < width.value && point.y > 0 && point.y < height.value
   return { ...point, drawn: apart > 4 && inside, far: !inside }
 })
 
-const surface = computed(() => {
-  const line = props.drawing.surface
-  if (!line || !stock.value) return null
-  const across = line.axis === props.drawing.horizontal
-  const at = across ? scale.value.x(line.at) : scale.value.y(line.at)
-  return across
-    ? {
-        x1: at,
-        x2: at,
-        y1: stock.value.top - 12,
-        y2: stock.value.top + stock.value.height + 18,
-        label: line.label,
-        tx: at,
-        ty: stock.value.top + stock.value.height + 34,
-        anchor: 'middle',
-      }
-    : {
-        x1: stock.value.left - 14,
-        x2: stock.value.left + stock.value.width + 14,
-        y1: at,
-        y2: at,
-        label: line.label,
-        tx: stock.value.left + stock.value.width - 6,
-        ty: at + 20,
-        anchor: 'end',
-      }
-})
+const surfaces = computed(() =>
+  props.drawing.surfaces.flatMap((line) => {
+    const box = stock.value
+    if (!box) return []
+    const across = line.axis === props.drawing.horizontal
+    const place = across ? scale.value.x(line.at) : scale.value.y(line.at)
+    return across
+      ? [
+          {
+            x1: place,
+            x2: place,
+            y1: box.top - 12,
+            y2: box.top + box.height + 18,
+            label: line.label,
+            tx: place,
+            ty: box.top + box.height + 34,
+            anchor: 'middle',
+          },
+        ]
+      : [
+          {
+            x1: box.left - 14,
+            x2: box.left + box.width + 14,
+            y1: place,
+            y2: place,
+            label: line.label,
+            tx: box.left + box.width - 6,
+            ty: place + 20,
+            anchor: 'end',
+          },
+        ]
+  }),
+)
 
-const inside = (x: number) => Math.min(width.value - 8, Math.max(8, x))
 const touches = computed(() =>
-  props.drawing.touches.map((touch) => {
-    const { x, y, perPixel } = scale.value
-    const at = { x: x(touch.at.x), y: y(touch.at.y) }
-    const r = touch.radius === null ? 0 : Math.max(5, touch.radius / perPixel)
-    const way = { x: touch.toward.x, y: -touch.toward.y }
-    const tail = { x: at.x - way.x * (r + 34), y: at.y - way.y * (r + 34) }
-    const head = { x: at.x - way.x * (r + 4), y: at.y - way.y * (r + 4) }
-    const side = { x: -way.y, y: way.x }
-    const barb = (sign: number) => `${head.x - way.x * 9 + side.x * 5 * sign},${head.y - way.y * 9 + side.y * 5 * sign}`
-    const anchor = at.x > width.value / 2 ? 'end' : 'start'
+  touchShapes(props.drawing.touches, { at, perPixel: scale.value.perPixel, width: width.value, rounds: rounds.value }),
+)
+
+const magnified = computed(() => readableMagnification(props.drawing.deviations ?? [], scale.value.perPixel))
+const deviations = computed(() =>
+  (props.drawing.deviations ?? []).map(({ from, by }) => {
+    const start = at(from)
     return {
-      ...touch,
-      at,
-      r,
-      tail,
-      head,
-      tip: `${head.x},${head.y} ${barb(1)} ${barb(-1)}`,
-      text:
-        way.x === 0
-          ? { x: tail.x + 12, y: way.y > 0 ? tail.y - 4 : tail.y + 4, anchor: 'start' }
-          : { x: inside(tail.x), y: at.y + r + 24, anchor },
+      start,
+      end: { x: start.x + (by.x * magnified.value) / scale.value.perPixel, y: start.y - (by.y * magnified.value) / scale.value.perPixel },
     }
   }),
 )
+
+const fall = computed(() => fallArrow(props.drawing.tilt, stock.value))
 
 const sideLines = computed(() => {
   const box = stock.value
@@ -141,22 +140,55 @@ const sideLines = computed(() => {
 
 const caption = computed(() => {
   const from = props.drawing.view === 'above' ? 'seen from above' : 'seen from the front'
-  return props.drawing.toScale ? `${from}, to scale` : `${from}, stock size not on record`
+  const size = props.drawing.toScale ? `${from}, to scale` : `${from}, stock size not on record`
+  const many =
+    deviations.value.length > 0 && magnified.value > 1 ? `; deviations ${magnified.value.toLocaleString('en-GB')} times too large` : ''
+  const falls = fall.value ? `; falls ${fall.value.size.toFixed(3)} over 100` : ''
+  return size + many + falls
 })
 </script>
 
 <template>
   <figure ref="frame" class="sheet drawing">
-    <svg :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="group" :aria-label="`Drawing, ${caption}`">
-      <template v-for="box in boxes" :key="box.kind + (box.label ?? '')">
+    <!-- The drawing moves and grows by keys too: arrows, plus, minus, 0 for the whole. -->
+    <svg
+      ref="picture"
+      :width="width"
+      :height="height"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="group"
+      tabindex="0"
+      :aria-label="`Drawing, ${caption}. Arrow keys move it, plus and minus change its size, 0 shows the whole.`"
+      @keydown="zoom.key"
+    >
+      <template v-for="(box, index) in boxes" :key="index">
         <rect :class="['solid', box.kind]" :x="box.left" :y="box.top" :width="box.width" :height="box.height" />
-        <text v-if="box.label && box.kind === 'setter'" :x="box.left + box.width / 2" :y="box.top + box.height + 18" text-anchor="middle">
+        <text
+          v-if="box.label && (box.kind === 'setter' || box.kind === 'table')"
+          :x="box.left + box.width / 2"
+          :y="box.top + box.height + 18"
+          text-anchor="middle"
+        >
           {{ box.label }}
         </text>
         <text v-if="box.label && box.kind === 'shim'" class="small-text" :x="box.left + box.width + 8" :y="box.top - 5">
           {{ box.label }}
         </text>
       </template>
+      <template v-for="(outline, index) in outlines" :key="`outline-${index}`">
+        <polygon :class="['outline', outline.kind]" :points="outline.path" />
+        <text v-if="outline.label" :x="outline.middle.x" :y="outline.middle.y + 5" text-anchor="middle" class="named">
+          {{ outline.label }}
+        </text>
+      </template>
+      <circle
+        v-for="(round, index) in rounds"
+        :key="`round-${index}`"
+        :class="['round', round.kind]"
+        :cx="round.at.x"
+        :cy="round.at.y"
+        :r="Math.max(3, round.r)"
+      />
       <rect
         v-for="side in sideLines"
         :key="side.label"
@@ -173,9 +205,17 @@ const caption = computed(() => {
       >
         <title>{{ side.label }}</title>
       </rect>
-      <g v-if="surface">
+      <g v-for="(surface, index) in surfaces" :key="`surface-${index}`">
         <line class="surface" :x1="surface.x1" :x2="surface.x2" :y1="surface.y1" :y2="surface.y2" />
-        <text :x="surface.tx" :y="surface.ty" :text-anchor="surface.anchor">{{ surface.label }}</text>
+        <text v-if="surface.label" :x="surface.tx" :y="surface.ty" :text-anchor="surface.anchor">{{ surface.label }}</text>
+      </g>
+      <g v-if="fall" class="fall">
+        <line :x1="fall.from.x" :y1="fall.from.y" :x2="fall.head.x" :y2="fall.head.y" />
+        <polygon :points="fall.tip" />
+      </g>
+      <g v-for="(mark, index) in marks" :key="`mark-${index}`" class="mark">
+        <path :d="`M${mark.place.x - 6} ${mark.place.y}h12M${mark.place.x} ${mark.place.y - 6}v12`" />
+        <text v-if="mark.label" :x="mark.place.x + mark.dx" :y="mark.place.y - 9" :text-anchor="mark.anchor">{{ mark.label }}</text>
       </g>
       <g v-if="former?.drawn" class="former">
         <path :d="`M${former.x - 12} ${former.y}h24M${former.x} ${former.y - 12}v24`" />
@@ -184,16 +224,36 @@ const caption = computed(() => {
       <g class="zero" :style="{ transform: `translate(${zero.x}px, ${zero.y}px)` }">
         <circle r="5.5" />
         <path d="M-13 0h26M0 -13v26" />
-        <text x="10" y="26">{{ zeroName ?? 'part zero' }}</text>
+        <text :x="zero.x > width - 90 ? -10 : 10" y="26" :text-anchor="zero.x > width - 90 ? 'end' : 'start'">
+          {{ drawing.zeroName ?? 'part zero' }}
+        </text>
       </g>
-      <g v-for="touch in touches" :key="touch.label" :class="['touch', { lit: touch.lit }]">
-        <line :x1="touch.tail.x" :y1="touch.tail.y" :x2="touch.head.x" :y2="touch.head.y" />
-        <polygon :points="touch.tip" />
-        <circle v-if="touch.radius !== null" :cx="touch.at.x" :cy="touch.at.y" :r="touch.r" />
-        <circle v-else :cx="touch.at.x" :cy="touch.at.y" r="4" class="tip" />
-        <text :x="touch.text.x" :y="touch.text.y" :text-anchor="touch.text.anchor">{{ touch.label }}</text>
+      <line
+        v-for="(one, index) in deviations"
+        :key="`deviation-${index}`"
+        class="deviation"
+        :x1="one.start.x"
+        :y1="one.start.y"
+        :x2="one.end.x"
+        :y2="one.end.y"
+      />
+      <g v-for="(touch, index) in touches" :key="`touch-${index}`" :class="['touch', { lit: touch.lit, done: touch.done }]">
+        <template v-if="!touch.still">
+          <line :x1="touch.tail.x" :y1="touch.tail.y" :x2="touch.head.x" :y2="touch.head.y" />
+          <polygon :points="touch.tip" />
+        </template>
+        <circle v-if="touch.radius !== null" :cx="touch.place.x" :cy="touch.place.y" :r="touch.r" />
+        <circle v-else :cx="touch.place.x" :cy="touch.place.y" r="5" class="tip" />
+        <text :x="touch.text.x" :y="touch.text.y" :text-anchor="touch.text.anchor" :class="{ inside: touch.text.inside }">
+          {{ touch.label }}
+        </text>
       </g>
     </svg>
+    <div class="buttons">
+      <button type="button" aria-label="Larger" @click="zoom.by(1.5)">+</button>
+      <button type="button" aria-label="Smaller" @click="zoom.by(1 / 1.5)">&minus;</button>
+      <button v-if="zoom.isMoved.value" type="button" @click="zoom.whole()">whole</button>
+    </div>
     <figcaption class="quiet small">{{ caption }}<template v-if="former?.far">; the former zero lies off the drawing</template></figcaption>
   </figure>
 </template>
@@ -209,10 +269,36 @@ svg {
   display: block;
   position: absolute;
   inset: 0;
+  touch-action: none;
+  cursor: grab;
+}
+svg:focus-visible {
+  outline-offset: -3px;
+}
+.buttons {
+  position: absolute;
+  right: 4px;
+  top: 4px;
+  display: flex;
+  gap: 2px;
+}
+.buttons button {
+  min-width: 44px;
+  min-height: 44px;
+  border: 0;
+  background: none;
+  color: var(--note);
+  font: inherit;
+  font-size: 20px;
+  cursor: pointer;
+}
+.buttons button:last-child:not([aria-label]) {
+  font-size: 15px;
 }
 figcaption {
   position: absolute;
   left: 12px;
+  right: 12px;
   bottom: 8px;
 }
 text {
@@ -222,6 +308,7 @@ text {
   stroke: var(--sheet);
   stroke-width: 4px;
   stroke-linejoin: round;
+  pointer-events: none;
 }
 .small-text {
   font-size: 14px;
@@ -241,6 +328,29 @@ text {
 .solid.setter {
   fill: var(--act-soft);
 }
+.solid.table {
+  fill: var(--rule);
+}
+.outline {
+  fill: none;
+  stroke: var(--act);
+  stroke-width: 1.6;
+}
+.outline.part {
+  fill: color-mix(in srgb, var(--act) 8%, transparent);
+}
+.named {
+  fill: var(--ink);
+}
+.round {
+  stroke: var(--ink);
+  stroke-width: 1.5;
+  fill: var(--sheet);
+}
+.round.fitted {
+  stroke: var(--act);
+  stroke-width: 2;
+}
 .surface {
   stroke: var(--note);
   stroke-width: 1.5;
@@ -254,6 +364,17 @@ text {
 .side:focus-visible {
   fill: color-mix(in srgb, var(--act) 22%, transparent);
   outline: none;
+}
+.fall line {
+  stroke: var(--note);
+  stroke-width: 2;
+}
+.fall polygon {
+  fill: var(--note);
+}
+.mark path {
+  stroke: var(--ink);
+  stroke-width: 1.3;
 }
 .zero {
   transition: transform 0.18s ease-out;
@@ -269,6 +390,11 @@ text {
   stroke-dasharray: 3 3;
   stroke-width: 1.5;
 }
+.deviation {
+  stroke: var(--query);
+  stroke-width: 3;
+  stroke-linecap: round;
+}
 .touch line {
   stroke: var(--act);
   stroke-width: 2;
@@ -282,9 +408,10 @@ text {
   fill: var(--sheet);
   fill-opacity: 0.85;
 }
-.touch .tip {
-  fill: var(--act);
+.touch:not(.lit, .done) {
+  opacity: 0.55;
 }
+.touch .tip,
 .touch.lit circle {
   fill: var(--act);
   fill-opacity: 1;
@@ -292,5 +419,11 @@ text {
 .touch.lit text {
   fill: var(--ink);
   font-weight: 700;
+}
+.touch .inside {
+  stroke: none;
+}
+.touch.lit .inside {
+  fill: var(--sheet);
 }
 </style>

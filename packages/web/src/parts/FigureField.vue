@@ -10,7 +10,7 @@ const props = defineProps<{
   problem?: Problem | undefined
   asked: boolean
   /** Where several stand side by side. */
-  narrow?: boolean
+  narrow?: boolean | 'most'
 }>()
 const emit = defineEmits<{ next: []; back: []; agree: [] }>()
 
@@ -47,7 +47,7 @@ defineExpose({ focus: () => field.value?.focus() })
       v-model="text"
       type="text"
       class="figure"
-      :class="{ asked, wrong: problem, narrow }"
+      :class="{ asked, wrong: problem, narrow, most: narrow === 'most' }"
       :inputmode="pad.onTouch ? 'none' : 'text'"
       autocomplete="off"
       autocapitalize="off"
@@ -102,8 +102,13 @@ input.wrong {
   border-bottom-color: var(--stop);
 }
 input.narrow {
-  width: 128px;
+  width: 124px;
   font-size: 19px;
+}
+input.most {
+  width: 102px;
+  padding: 0 6px;
+  font-size: 18px;
 }
 .figure-field:has(.narrow) {
   flex-direction: column;

@@ -64,9 +64,16 @@ const problemOf = (problems: Problem[], id: string) => problems.find((problem) =
           @update:model-value="(text) => emit('type', input.id, text)"
           @agree="emit('agree', input.id)"
         />
-        <p v-if="problemOf(problems, input.id)" class="small" :class="problemOf(problems, input.id)!.kind === 'ask' ? 'query' : 'stop'" role="alert">
+        <p
+          v-if="problemOf(problems, input.id)"
+          class="small"
+          :class="problemOf(problems, input.id)!.kind === 'ask' ? 'query' : 'stop'"
+          role="alert"
+        >
           {{ problemOf(problems, input.id)!.sentence }}
-          <button v-if="problemOf(problems, input.id)!.kind === 'ask'" type="button" class="link" @click="emit('agree', input.id)">Use it</button>
+          <button v-if="problemOf(problems, input.id)!.kind === 'ask'" type="button" class="link" @click="emit('agree', input.id)">
+            Use it
+          </button>
         </p>
       </div>
     </template>
@@ -85,11 +92,22 @@ const problemOf = (problems: Problem[], id: string) => problems.find((problem) =
   gap: 1px;
   align-content: start;
 }
+.given > * {
+  min-width: 0;
+}
 .label {
   color: var(--quiet);
   font-size: 14px;
   line-height: 1.2;
   white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.figure-given :deep(.figure-field) {
+  align-items: stretch;
+}
+.figure-given :deep(input) {
+  width: 100%;
 }
 .now {
   color: var(--act);

@@ -7,7 +7,9 @@ import { vAccessible } from './accessible-select.ts'
 const value = defineModel<string>({ required: true })
 const props = defineProps<{ input: SeveralInput }>()
 const chosen = computed(() => value.value.split(',').filter(Boolean))
-const options = computed(() => props.input.options.map(({ value: code, label, note }) => ({ value: code, label: note ? `${label}, ${note}` : label })))
+const options = computed(() =>
+  props.input.options.map(({ value: code, label, note }) => ({ value: code, label: note ? `${label}, ${note}` : label })),
+)
 </script>
 
 <template>
@@ -30,6 +32,7 @@ const options = computed(() => props.input.options.map(({ value: code, label, no
 <style scoped>
 .several {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 1px;
   align-content: start;
 }
@@ -37,5 +40,13 @@ const options = computed(() => props.input.options.map(({ value: code, label, no
   color: var(--quiet);
   font-size: 14px;
   line-height: 1.2;
+}
+.several :deep(.ant-select-selector) {
+  height: 44px;
+  overflow: hidden;
+}
+.several :deep(.ant-select-selection-item) {
+  height: 30px;
+  line-height: 28px;
 }
 </style>

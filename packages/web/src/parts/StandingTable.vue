@@ -1,138 +1,161 @@
 <script setup lang="ts">
 import {
-  asShown,
   axesOf,
+  commonRegister,
+  expectedRegister,
+  geometryRegister,
+  isSuspect,
+  PROBE_SIDES,
+  probeRegister,
   reachRegister,
   registerKey,
+  rotationRegister,
+  setterRegister,
+  standingNote,
   workRegister,
-  geometryRegister,
   type RegisterRef,
   type Scene,
-  type Standing,
 } from '@rook/core'
 import { computed } from 'vue'
-import { useSession } from '../app/session.ts'
-import { when } from '../app/time.ts'
+import DisturbDialog from './DisturbDialog.vue'
+import StandingCell from './StandingCell.vue'
+import { ref } from 'vue'
 
 const props = defineProps<{ scene: Scene; slots?: string[] }>()
-const session = useSession()
+const disturbing = ref<string | null>(null)
 
-interface Cell {
-  key: string
-  standing: Standing | undefined
-  word: string
-}
-
-const cell = (register: RegisterRef): Cell => {
-  const key = registerKey(register)
-  const standing = props.scene.standing[key]
-  return { key, standing, word: wordOf(standing) }
-}
-
-function wordOf(standing: Standing | undefined): string {
-  if (!standing) return 'unset'
-  if (standing.state === 'deliberately-zero') return 'zero on purpose'
-  const carried = props.scene.plan !== null && standing.setup !== props.scene.plan.setup
-  return carried ? 'carried over' : standing.seen ? 'measured, seen' : 'measured'
-}
-const classOf = (word: string) =>
-  `standing-${word === 'zero on purpose' ? 'on-purpose' : word.startsWith('measured') ? 'measured' : word.replace(' ', '-')}`
-
+const key = (register: RegisterRef) => registerKey(register)
+const has = (register: RegisterRef) => props.scene.standing[key(register)] !== undefined
 const axes = computed(() => axesOf(props.scene.machine))
-const work = computed(() =>
-  props.scene.machine.slots
-    .filter(({ code }) => !props.slots || props.slots.includes(code))
-    .map((slot) => ({ ...slot, cells: axes.value.map((axis) => cell(workRegister(slot.code, axis))) })),
-)
-const tools = computed(() =>
-  props.scene.tools.map((tool) => ({
-    ...tool,
-    cells:
-      props.scene.machine.kind === 'lathe'
-        ? [cell(geometryRegister(tool.offset, 'X')), cell(geometryRegister(tool.offset, 'Z'))]
-        : [cell(reachRegister(props.scene.machine, tool))],
+const turns = computed(() => props.scene.machine.slots.some(({ code }) => has(rotationRegister(code))))
+const shown = computed(() => props.scene.machine.slots.filter(({ code }) => !props.slots || props.slots.includes(code)))
+const work = computed(() => [
+  ...shown.value.map(({ code, name }) => ({
+    name: code,
+    detail: name,
+    cells: [...axes.value.map((axis) => key(workRegister(code, axis))), ...(turns.value ? [key(rotationRegister(code))] : [])],
   })),
-)
-const setters = computed(() =>
+  ...shown.value
+    .filter(({ code }) => axes.value.some((axis) => has(expectedRegister(code, axis)) && !has(workRegister(code, axis))))
+    .map(({ code }) => ({
+      name: code,
+      detail: 'expected after the flip',
+      cells: axes.value.map((axis) => key(expectedRegister(code, axis))),
+    })),
+  ...(axes.value.some((axis) => has(commonRegister(axis)))
+    ? [{ name: 'Common shift', detail: 'added to every slot', cells: axes.value.map((axis) => key(commonRegister(axis))) }]
+    : []),
+])
+const isLathe = computed(() => props.scene.machine.kind === 'lathe')
+const tools = computed(() => [
+  ...props.scene.tools.map((tool) => ({
+    name: `T${tool.number}`,
+    detail: tool.name,
+    cells: isLathe.value
+      ? [key(geometryRegister(tool.offset, 'X')), key(geometryRegister(tool.offset, 'Z'))]
+      : [key(reachRegister(props.scene.machine, tool))],
+  })),
+  ...props.scene.gauges
+    .filter(({ family, id }) => family === 'setter' && has(setterRegister(id)))
+    .map(({ id, name }) => ({ name, detail: 'constant K', cells: [key(setterRegister(id))] })),
+])
+const probes = computed(() =>
   props.scene.gauges
-    .filter(({ family, id }) => family === 'setter' && props.scene.standing[`setter/${id}/K/geometry`])
-    .map(({ id, name }) => ({ name, cell: cell({ family: 'setter', slot: id, property: 'K', layer: 'geometry' }) })),
+    .filter(({ family, id }) => family === 'touch-probe' && has(probeRegister(id, 'X+')))
+    .map(({ id, name }) => ({ name, cells: PROBE_SIDES.map((side) => key(probeRegister(id, side))) })),
 )
+/** The least that has to be redone, by name. */
+const suspects = computed(() =>
+  [...work.value, ...tools.value, ...probes.value]
+    .flatMap(({ cells }) => cells)
+    .flatMap((register) => {
+      const note = standingNote(register, props.scene)
+      return isSuspect(note) ? [{ register, because: note.because! }] : []
+    }),
+)
+const reasons = computed(() => [...new Set(suspects.value.map(({ because }) => because))])
 </script>
 
 <template>
-  <div class="tables">
-    <table>
-      <thead>
-        <tr>
-          <th>Slot</th>
-          <th v-for="axis in axes" :key="axis">
-            {{ axis }} <span class="quiet">{{ scene.machine.unit }}</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="slot in work" :key="slot.code">
-          <th scope="row">
-            {{ slot.code }}<span class="quiet small name">{{ slot.name }}</span>
-          </th>
-          <td v-for="one in slot.cells" :key="one.key">
-            <component
-              :is="one.standing ? 'RouterLink' : 'span'"
-              class="value"
-              :to="one.standing && { name: 'entry', params: { entry: one.standing.entry } }"
-            >
-              <span class="figure" :class="classOf(one.word)">{{
-                one.standing ? asShown(one.standing.value, scene.machine) : 'unset'
-              }}</span>
-              <span v-if="one.standing" class="quiet small">{{ one.word }}, {{ when(one.standing.at, session.shop) }}</span>
-            </component>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <table>
-      <thead>
-        <tr>
-          <th>Tool</th>
-          <template v-if="scene.machine.kind === 'lathe'">
-            <th>Geometry X</th>
-            <th>Geometry Z</th>
-          </template>
-          <th v-else>
-            Length <span class="quiet">{{ scene.machine.unit }}</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="tool in tools" :key="tool.number">
-          <th scope="row">
-            T{{ tool.number }}<span class="quiet small name">{{ tool.name }}</span>
-          </th>
-          <td v-for="one in tool.cells" :key="one.key">
-            <component
-              :is="one.standing ? 'RouterLink' : 'span'"
-              class="value"
-              :to="one.standing && { name: 'entry', params: { entry: one.standing.entry } }"
-            >
-              <span class="figure" :class="classOf(one.word)">{{
-                one.standing ? asShown(one.standing.value, scene.machine) : 'unset'
-              }}</span>
-              <span v-if="one.standing" class="quiet small">{{ one.word }}, {{ when(one.standing.at, session.shop) }}</span>
-            </component>
-          </td>
-        </tr>
-        <tr v-for="setter in setters" :key="setter.name">
-          <th scope="row">{{ setter.name }}<span class="quiet small name">constant K</span></th>
-          <td>
-            <RouterLink class="value" :to="{ name: 'entry', params: { entry: setter.cell.standing!.entry } }">
-              <span class="figure" :class="classOf(setter.cell.word)">{{ asShown(setter.cell.standing!.value, scene.machine) }}</span>
-              <span class="quiet small">{{ setter.cell.word }}, {{ when(setter.cell.standing!.at, session.shop) }}</span>
-            </RouterLink>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+  <div>
+    <ul v-if="reasons.length > 0" class="reasons stop">
+      <li v-for="because in reasons" :key="because">{{ because }}. What rests on it is struck through below; measure it again.</li>
+    </ul>
+    <div class="tables">
+      <div>
+        <table>
+          <thead>
+            <tr>
+              <th>Slot</th>
+              <th v-for="axis in axes" :key="axis">
+                {{ axis }} <span class="quiet">{{ scene.machine.unit }}</span>
+              </th>
+              <th v-if="turns">Rotation</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in work" :key="row.name + row.detail">
+              <th scope="row">
+                {{ row.name }}<span class="quiet small name">{{ row.detail }}</span>
+              </th>
+              <StandingCell
+                v-for="register in row.cells"
+                :key="register"
+                :register="register"
+                :scene="scene"
+                @disturb="disturbing = $event"
+              />
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div>
+        <table>
+          <thead>
+            <tr>
+              <th>Tool</th>
+              <template v-if="isLathe">
+                <th>Geometry X</th>
+                <th>Geometry Z</th>
+              </template>
+              <th v-else>
+                Length <span class="quiet">{{ scene.machine.unit }}</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in tools" :key="row.name">
+              <th scope="row">
+                {{ row.name }}<span class="quiet small name">{{ row.detail }}</span>
+              </th>
+              <StandingCell
+                v-for="register in row.cells"
+                :key="register"
+                :register="register"
+                :scene="scene"
+                may-disturb
+                @disturb="disturbing = $event"
+              />
+            </tr>
+          </tbody>
+        </table>
+        <table v-for="probe in probes" :key="probe.name">
+          <thead>
+            <tr>
+              <th>{{ probe.name }}, radius</th>
+              <th v-for="side in PROBE_SIDES" :key="side">{{ side.replace('-', '\u2212') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <th scope="row" class="quiet small">moving</th>
+              <StandingCell v-for="register in probe.cells" :key="register" :register="register" :scene="scene" brief />
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </div>
+    <DisturbDialog v-if="disturbing" :machine="scene.machine" :register="disturbing" @close="disturbing = null" />
   </div>
 </template>
 
@@ -143,15 +166,30 @@ const setters = computed(() =>
   grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
   align-items: start;
 }
+.tables > * {
+  min-width: 0;
+  overflow-x: auto;
+}
+.reasons {
+  margin: 0 0 10px;
+  padding: 0;
+  list-style: none;
+}
 table {
   border-collapse: collapse;
   width: 100%;
+}
+table + table {
+  margin-top: 14px;
 }
 th {
   text-align: left;
   font-weight: 400;
   color: var(--quiet);
   font-size: 15px;
+  border-bottom: 1px solid var(--rule);
+  padding: 6px 10px 6px 0;
+  vertical-align: top;
 }
 thead th:not(:first-child) {
   text-align: right;
@@ -160,33 +198,11 @@ tbody th {
   color: var(--ink);
   font-weight: 700;
 }
-td,
-th {
-  border-bottom: 1px solid var(--rule);
-  padding: 6px 10px 6px 0;
-  vertical-align: top;
-}
 .name {
   display: block;
   font-weight: 400;
 }
-.value {
-  display: grid;
-  justify-items: end;
-  text-align: right;
-  min-height: 44px;
-  align-content: center;
-  color: inherit;
-  text-decoration: none;
-}
-.figure {
-  font-size: 20px;
-}
 @media (max-width: 760px) {
-  .figure {
-    font-size: 16px;
-  }
-  td,
   th {
     padding-right: 6px;
   }

@@ -71,7 +71,9 @@ const moves = computed(() => {
   })
   return { cells, words: several.value ? '' : words.join(', ') }
 })
-const largest = computed(() => [...new Set(working.value.results.flatMap(({ cells }) => cells.flatMap((cell) => cell?.largest ?? [])))].slice(0, 2))
+const largest = computed(() =>
+  [...new Set(working.value.results.flatMap(({ cells }) => cells.flatMap((cell) => cell?.largest ?? [])))].slice(0, 2),
+)
 
 /** Enter goes to the next figure that is asked for, or to the next one on the sheet. */
 function go(step: 1 | -1, from: string): void {
@@ -110,7 +112,7 @@ function go(step: 1 | -1, from: string): void {
                 :model-value="raw[cell!.input!] ?? ''"
                 :problem="problems.find(({ input }) => input === cell!.input)"
                 :asked="asked === cell!.input"
-                :narrow="several"
+                :narrow="working.columns.length > 3 ? 'most' : several"
                 @update:model-value="(text) => emit('type', cell!.input!, text)"
                 @next="go(1, cell!.input!)"
                 @back="go(-1, cell!.input!)"
@@ -134,19 +136,27 @@ function go(step: 1 | -1, from: string): void {
         <tr v-for="(row, at) in working.results" :key="row.label" :class="{ first: at === 0 }">
           <th scope="row">
             <strong>{{ row.label }}</strong>
-            <span v-if="!several && row.cells[0]?.expanded != null" class="quiet figure"> &plusmn; {{ asShown(row.cells[0].expanded, scene.machine) }}</span>
-            <span v-if="!several && row.cells[0]?.figure != null" class="quiet small figure other">{{ inOtherUnit(row.cells[0].figure, scene.machine) }}</span>
+            <span v-if="!several && row.cells[0]?.expanded != null" class="quiet figure">
+              &plusmn; {{ asShown(row.cells[0].expanded, scene.machine) }}</span
+            >
+            <span v-if="!several && row.cells[0]?.figure != null" class="quiet small figure other">{{
+              inOtherUnit(row.cells[0].figure, scene.machine)
+            }}</span>
           </th>
           <td v-for="(cell, column) in row.cells" :key="column">
             <template v-if="cell">
               <span v-if="cell.figure !== null" class="value"><Figure :value="cell.figure" :machine="scene.machine" /></span>
               <span v-else class="value quiet">&middot;&middot;&middot;</span>
-              <span v-if="several && cell.expanded !== null" class="quiet small figure other">&plusmn; {{ asShown(cell.expanded, scene.machine) }}</span>
+              <span v-if="several && cell.expanded !== null" class="quiet small figure other"
+                >&plusmn; {{ asShown(cell.expanded, scene.machine) }}</span
+              >
             </template>
           </td>
         </tr>
         <tr v-if="former?.newest" class="was">
-          <th scope="row" class="quiet small">was, {{ when(former.newest.at, session.shop) }}, {{ former.newest.by }}, {{ former.words }}</th>
+          <th scope="row" class="quiet small">
+            was, {{ when(former.newest.at, session.shop) }}, {{ former.newest.by }}, {{ former.words }}
+          </th>
           <td v-for="(cell, column) in former.cells" :key="column">
             <Figure v-if="cell" class="derived" :value="cell.standing.value" :machine="scene.machine" />
           </td>
@@ -156,7 +166,9 @@ function go(step: 1 | -1, from: string): void {
           <td v-for="column in working.columns.length" :key="column"></td>
         </tr>
         <tr v-if="moves" class="was">
-          <th scope="row" class="quiet">moves<template v-if="moves.words">; {{ moves.words }}</template></th>
+          <th scope="row" class="quiet">
+            moves<template v-if="moves.words">; {{ moves.words }}</template>
+          </th>
           <td v-for="(cell, column) in moves.cells" :key="column">
             <span v-if="cell?.moved != null" class="figure derived">{{ asRegister(cell.key, cell.moved, scene.machine, 'always') }}</span>
           </td>
@@ -167,7 +179,9 @@ function go(step: 1 | -1, from: string): void {
     <dl v-if="working.facts.length > 0" class="facts">
       <div v-for="fact in working.facts" :key="fact.label" :data-fact="fact.label">
         <dt class="quiet">{{ fact.label }}</dt>
-        <dd class="figure">{{ fact.text }}<span v-if="fact.wanted" class="quiet small"> expected {{ fact.wanted }}</span></dd>
+        <dd class="figure">
+          {{ fact.text }}<span v-if="fact.wanted" class="quiet small"> expected {{ fact.wanted }}</span>
+        </dd>
       </div>
     </dl>
   </div>
@@ -197,7 +211,7 @@ tbody th {
 }
 td {
   text-align: right;
-  padding: 2px 0 2px 8px;
+  padding: 2px 0 2px 6px;
   white-space: nowrap;
 }
 tbody:not(.results) tr:not(.trouble) > * {
@@ -208,7 +222,11 @@ tbody:not(.results) tr:last-child > * {
   border-bottom: 0;
 }
 .several tbody:not(.results) tr:not(.trouble) > * {
-  height: 47px;
+  height: 46px;
+}
+.crowded .derived,
+.crowded .value {
+  padding-right: 6px;
 }
 .crowded tbody th {
   font-size: 15px;

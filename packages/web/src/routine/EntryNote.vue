@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asShown, type MachineRecord } from '@rook/core'
+import { asRegister, type MachineRecord } from '@rook/core'
 import { api, type Entry } from '@rook/contract'
 import { useQueryClient } from '@tanstack/vue-query'
 import { useIntervalFn } from '@vueuse/core'
@@ -45,7 +45,9 @@ async function undo(): Promise<void> {
       <p class="what">
         <template v-for="write in entry.content.writes" :key="write.register"
           ><strong>{{ write.name }}</strong>
-          <strong class="figure value">{{ write.after === null ? 'unset' : asShown(write.after, machine) }}</strong></template
+          <strong class="figure value">{{
+            write.after === null ? 'unset' : asRegister(write.register, write.after, machine)
+          }}</strong></template
         >
         <strong v-if="entry.content.writes.length === 0">{{ entry.content.title }}</strong>
       </p>

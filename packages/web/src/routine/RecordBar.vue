@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asShown, type MachineRecord } from '@rook/core'
+import { asRegister, type MachineRecord } from '@rook/core'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
 import type { Outcome } from './use-recording.ts'
@@ -26,7 +26,9 @@ const session = useSession()
         <p class="stop" role="alert">{{ outcome.sentence }}</p>
         <p v-for="one in outcome.between" :key="one.entry" class="small">
           {{ one.by }}, {{ when(one.at, session.shop) }}: {{ one.name }}
-          <strong class="figure">{{ one.after === null ? 'taken back' : asShown(one.after, machine) }}</strong> ({{ one.title }})
+          <strong class="figure">{{ one.after === null ? 'taken back' : asRegister(one.register, one.after, machine) }}</strong> ({{
+            one.title
+          }})
         </p>
       </template>
       <button v-else type="button" class="link" @click="$emit('clear')">clear the readings</button>

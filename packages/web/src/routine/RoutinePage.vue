@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { routineById, type RawInputs } from '@rook/core'
 import type { Entry } from '@rook/contract'
-import { computed, ref } from 'vue'
+import { computed, ref, watchEffect } from 'vue'
+import { useContext } from '../app/context.ts'
 import { useScene } from '../app/queries.ts'
 import RoutinePanes from './RoutinePanes.vue'
 import type { RoutineAt } from './use-routine.ts'
@@ -33,6 +34,11 @@ const unfit = computed(() => {
   const { machine } = scene.data.value
   if (!routine.value.machines.includes(machine.kind)) return `${routine.value.name} is not done on a ${machine.kind}.`
   return routine.value.unfit?.(machine) ?? null
+})
+const context = useContext()
+// A setup's own page says machine, job and operation; without one the machine alone is the context.
+watchEffect(() => {
+  if (!props.setup && scene.data.value) context.set(scene.data.value.machine.name)
 })
 /** The register in full: what this will write, and where. */
 const target = ref<string | null>(null)

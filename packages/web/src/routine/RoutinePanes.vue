@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { registerName, type Finding, type Scene } from '@rook/core'
+import { registerNames, parseRegisterKey, type Finding, type InputSpec, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef, watch } from 'vue'
 import ChecksPane from '../parts/ChecksPane.vue'
 import DrawingPane from '../parts/DrawingPane.vue'
+import GivenSummary from '../parts/GivenSummary.vue'
+import GivenStrip from '../parts/GivenStrip.vue'
 import NumberPad from '../parts/NumberPad.vue'
 import WorkingSheet from '../parts/WorkingSheet.vue'
 import RecordBar from './RecordBar.vue'
@@ -23,7 +25,15 @@ const releasing = ref(false)
 const { assessment, draft, asked, ready, stops, movedOn } = state
 const { outcome } = recording
 const sheet = computed(() => assessment.value.sheet)
-const target = computed(() => (sheet.value.target ? registerName(sheet.value.target) : null))
+const target = computed(() => (sheet.value.targets.length > 0 ? registerNames(sheet.value.targets, scene.value.gauges) : null))
+/** Figures that have a line in the working are typed there; all else stands in the strip above. */
+const onLines = computed(() => new Set(sheet.value.working.lines.flatMap(({ cells }) => cells.flatMap((cell) => cell?.input ?? []))))
+const givens = computed(() => assessment.value.inputs.filter((input: InputSpec) => !onLines.value.has(input.id)))
+/** What the plan has given already is said in one line, until somebody wants to change it. */
+const folded = ref(
+  givens.value.every(({ id, optional, kind }) => optional || kind === 'several' || draft.value.inputs[id]) && props.at.step !== null,
+)
+const movedNames = computed(() => registerNames(movedOn.value.map(parseRegisterKey)))
 watch(target, (register) => emit('target', register), { immediate: true })
 const labelOf = (id: string | null) => assessment.value.inputs.find((input) => input.id === id)?.label ?? null
 const hasSides = computed(() => ['axis', 'direction'].every((id) => assessment.value.inputs.some((input) => input.id === id)))
@@ -81,7 +91,19 @@ watch(
 </script>
 
 <template>
-  <div class="panes">
+  <div class="panes" :class="{ broad: sheet.working.columns.length > 3 }">
+    <GivenSummary v-if="folded" class="givens" :inputs="givens" :raw="draft.inputs" :machine="scene.machine" @open="folded = false" />
+    <GivenStrip
+      v-else
+      class="givens"
+      :inputs="givens"
+      :raw="draft.inputs"
+      :problems="assessment.values.problems"
+      :asked="asked"
+      :machine="scene.machine"
+      @type="type"
+      @agree="(input) => draft.agreed.push(input)"
+    />
     <DrawingPane class="drawing" :drawing="sheet.drawing" :sides="hasSides" @side="takeSide" />
     <WorkingSheet
       class="working"
@@ -97,7 +119,8 @@ watch(
     <div class="below">
       <p v-if="state.takenFrom.value" class="sheet told">Taken over from the tablet that {{ state.takenFrom.value }} typed on.</p>
       <p v-if="movedOn.length > 0 && outcome.kind !== 'refused'" class="sheet told query" role="alert">
-        {{ scene.standing[movedOn[0]!]?.by ?? 'Somebody' }} has written {{ target }} since you began. The line “was” shows what stands now.
+        {{ scene.standing[movedOn[0]!]?.by ?? 'Somebody' }} has written {{ movedNames }} since you began. The line “was” shows what stands
+        now.
         <button type="button" @click="state.acceptMove()">Go on from there</button>
       </p>
       <ChecksPane
@@ -130,12 +153,18 @@ watch(
 <style scoped>
 .panes {
   display: grid;
-  grid-template: minmax(min-content, 1fr) auto / minmax(0, 370fr) minmax(0, 516fr);
+  grid-template: auto minmax(min-content, 1fr) auto / minmax(0, 350fr) minmax(0, 536fr);
   gap: 10px 14px;
+}
+.panes.broad {
+  grid-template-columns: minmax(0, 280fr) minmax(0, 606fr);
+}
+.givens {
+  grid-column: 1 / 3;
 }
 .below {
   grid-column: 1 / 3;
-  grid-row: 2;
+  grid-row: 3;
   margin-right: 214px;
   display: grid;
   gap: 8px;
@@ -143,7 +172,7 @@ watch(
 }
 .record-bar {
   grid-column: 2;
-  grid-row: 2;
+  grid-row: 3;
   justify-self: end;
   width: 200px;
 }
@@ -163,8 +192,9 @@ watch(
 }
 @media (max-width: 900px) {
   .panes {
-    grid-template: 260px auto auto auto / minmax(0, 1fr);
+    grid-template: auto 260px auto auto auto / minmax(0, 1fr);
   }
+  .givens,
   .below,
   .record-bar {
     grid-column: 1;

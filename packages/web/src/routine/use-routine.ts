@@ -25,7 +25,7 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
   void drafts.fetchOther(key, draft.value, at.preset).then((by) => (takenFrom.value = by))
 
   const assessment = computed(() => assess(routine, draft.value.inputs, scene.value, draft.value.agreed))
-  const targets = computed(() => (assessment.value.sheet.target ? [registerKey(assessment.value.sheet.target)] : []))
+  const targets = computed(() => assessment.value.sheet.targets.map(registerKey))
 
   /** What stands in a register now, by the ledger. */
   const latest = (register: string) => scene.value.standing[register]?.entry ?? null

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asShown, minus, type MachineRecord } from '@rook/core'
+import { asRegister, minus, type MachineRecord } from '@rook/core'
 import type { EntryLine } from '@rook/contract'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
@@ -27,9 +27,9 @@ const session = useSession()
       </span>
       <span class="values">
         <template v-for="write in entry.writes" :key="write.register">
-          <span class="figure after">{{ write.after === null ? 'unset' : asShown(write.after, machine) }}</span>
+          <span class="figure after">{{ write.after === null ? 'unset' : asRegister(write.register, write.after, machine) }}</span>
           <span v-if="write.before !== null && write.after !== null" class="figure quiet small">{{
-            asShown(minus(write.after, write.before), machine, 'always')
+            asRegister(write.register, minus(write.after, write.before), machine, 'always')
           }}</span>
         </template>
       </span>

@@ -7,7 +7,8 @@ import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
 import { useContext } from '../../app/context.ts'
 import { useMachines } from '../../app/queries.ts'
-import { axesOfKind, blankForm, formOf, readForm, type RecordForm } from './record-form.ts'
+import { LIMITS } from '@rook/core'
+import { axesOfKind, blankForm, formOf, limitText, readForm, type RecordForm } from './record-form.ts'
 import { CONVENTIONS } from './words.ts'
 
 const props = defineProps<{ machine?: string }>()
@@ -82,6 +83,13 @@ async function keep(): Promise<void> {
           <option value="radius">radii</option>
         </select></label
       >
+      <label v-if="form.kind === 'mill'"
+        ><span>With a zero it can</span>
+        <select v-model="form.rotates">
+          <option :value="false">shift only</option>
+          <option :value="true">shift and turn</option>
+        </select></label
+      >
     </div>
     <h2>Travel, in machine coordinates</h2>
     <div class="grid">
@@ -94,6 +102,32 @@ async function keep(): Promise<void> {
         /></label>
       </template>
     </div>
+    <h2>Limits of the checks</h2>
+    <p class="quiet">The shop’s figure holds unless this machine has a tighter one. Lengths in {{ form.unit }}.</p>
+    <table class="limits">
+      <thead>
+        <tr>
+          <th>What is questioned</th>
+          <th>Shop</th>
+          <th>This machine</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="limit in LIMITS" :key="limit.id">
+          <th scope="row">{{ limit.says }}</th>
+          <td class="figure">{{ limitText(limit, limit.value, form.unit) }}<template v-if="limit.kind === 'angle'">°</template></td>
+          <td>
+            <input
+              v-model="form.limits[limit.id]"
+              class="figure"
+              :aria-label="`This machine: ${limit.says}`"
+              placeholder="as the shop"
+              maxlength="40"
+            />
+          </td>
+        </tr>
+      </tbody>
+    </table>
     <h2>Work offset slots</h2>
     <div class="slots">
       <div v-for="(slot, at) in form.slots" :key="at" class="slot">
@@ -155,5 +189,29 @@ h2 {
   border-radius: 3px;
   font: inherit;
   font-weight: 700;
+}
+.limits {
+  border-collapse: collapse;
+  max-width: 900px;
+}
+.limits th {
+  font-weight: 400;
+  text-align: left;
+}
+.limits thead th {
+  color: var(--quiet);
+  font-size: 15px;
+}
+.limits td,
+.limits th {
+  border-bottom: 1px solid var(--rule);
+  padding: 2px 14px 2px 0;
+}
+.limits td {
+  text-align: right;
+}
+.limits input {
+  width: 130px;
+  text-align: right;
 }
 </style>

@@ -1,4 +1,4 @@
-import { formatExact, nm, readLength, type Axis, type LengthUnit, type MachineRecord } from '@rook/core'
+import { formatExact, LIMITS, nm, readLength, type Axis, type LengthUnit, type Limit, type MachineRecord, type Nm } from '@rook/core'
 import type { MachineInput } from '@rook/contract'
 
 /** A machine's record as it stands in the form: figures as they are typed. */
@@ -12,6 +12,9 @@ export interface RecordForm {
   lengthConvention: MachineRecord['lengthConvention']
   diameterRegister: 'diameter' | 'radius'
   xReads: 'diameter' | 'radius'
+  rotates: boolean
+  /** What a lead typed in place of the shop's limits, by limit; empty for the shop's own. */
+  limits: Record<string, string>
 }
 
 const plain = (text: string) => text.replace('\u2212', '-')
@@ -28,6 +31,8 @@ export function blankForm(): RecordForm {
     lengthConvention: 'gauge-length',
     diameterRegister: 'diameter',
     xReads: 'diameter',
+    rotates: false,
+    limits: {},
   }
 }
 
@@ -44,7 +49,44 @@ export function formOf(machine: MachineRecord): RecordForm {
     increment: plain(formatExact(machine.increment, machine.unit)),
     travels: { X: travelOf('X'), Y: travelOf('Y'), Z: travelOf('Z') },
     slots: machine.slots.map(({ code, name }) => ({ code, name: name ?? '' })),
+    limits: Object.fromEntries(
+      LIMITS.flatMap((limit) => {
+        const own = machine.limits[limit.id]
+        return own === undefined ? [] : [[limit.id, limitText(limit, own, machine.unit)]]
+      }),
+    ),
   }
+}
+
+/** A limit's figure as it is typed and shown: a length in the machine's unit, degrees, or a plain number. */
+export function limitText({ kind }: Limit, value: number, unit: LengthUnit): string {
+  if (kind === 'length') return plain(formatExact(nm(Math.round(value)), unit))
+  return kind === 'angle' ? String(value / 1_000_000) : String(value)
+}
+
+function readLimits({ limits, unit }: RecordForm, problems: string[]): Record<string, number> {
+  return Object.fromEntries(
+    LIMITS.flatMap((limit) => {
+      const text = limits[limit.id]?.trim() ?? ''
+      if (text === '') return []
+      const name = `Limit, ${limit.says}`
+      const value =
+        limit.kind === 'length'
+          ? lengthOf(text, name, unit, problems)
+          : Number(text.replace(',', '.')) * (limit.kind === 'angle' ? 1_000_000 : 1)
+      if (!(value > 0)) problems.push(`${name}: write a figure above zero.`)
+      else if (value > limit.value)
+        problems.push(`${name}: a machine’s limit may be tighter than the shop’s ${limitText(limit, limit.value, unit)}, not looser.`)
+      return [[limit.id, value]]
+    }),
+  )
+}
+
+function lengthOf(text: string, name: string, unit: LengthUnit, problems: string[]): Nm {
+  const reading = readLength(text, { name, unit, grid: nm(1) })
+  if (reading.kind === 'length') return reading.value
+  problems.push(reading.kind === 'empty' ? `${name}: nothing is given yet.` : reading.sentence)
+  return nm(0)
 }
 
 export const axesOfKind = (kind: RecordForm['kind']): Axis[] => (kind === 'mill' ? ['X', 'Y', 'Z'] : ['X', 'Z'])
@@ -52,12 +94,7 @@ export const axesOfKind = (kind: RecordForm['kind']): Axis[] => (kind === 'mill'
 /** The record that the form describes, or the sentences that say what is wrong with it. */
 export function readForm(form: RecordForm): { input: MachineInput } | { problems: string[] } {
   const problems: string[] = []
-  const length = (name: string, text: string) => {
-    const reading = readLength(text, { name, unit: form.unit, grid: nm(1) })
-    if (reading.kind === 'length') return reading.value
-    problems.push(reading.kind === 'empty' ? `${name}: nothing is given yet.` : reading.sentence)
-    return nm(0)
-  }
+  const length = (name: string, text: string) => lengthOf(text, name, form.unit, problems)
   if (form.name.trim() === '') problems.push('Name: give the machine a name.')
   const increment = length('Least increment', form.increment)
   if (increment <= 0) problems.push('Least increment: more than zero.')
@@ -76,7 +113,10 @@ export function readForm(form: RecordForm): { input: MachineInput } | { problems
     .map(({ code, name }) => ({ code: code.trim().toUpperCase(), name: name.trim() || null }))
   if (slots.length === 0) problems.push('Slots: name at least one.')
   if (new Set(slots.map(({ code }) => code)).size < slots.length) problems.push('Slots: each slot once.')
+  const limits = readLimits(form, problems)
   if (problems.length > 0) return { problems: [...new Set(problems)] }
-  const { name, kind, unit, lengthConvention, diameterRegister, xReads } = form
-  return { input: { name: name.trim(), kind, unit, increment, travels, slots, lengthConvention, diameterRegister, xReads } }
+  const { name, rotates, kind, unit, lengthConvention, diameterRegister, xReads } = form
+  return {
+    input: { name: name.trim(), kind, unit, increment, travels, slots, lengthConvention, diameterRegister, xReads, rotates, limits },
+  }
 }

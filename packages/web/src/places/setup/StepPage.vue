@@ -15,6 +15,7 @@ import EntrySheet from '../ledger/EntrySheet.vue'
 import RoutinePage from '../../routine/RoutinePage.vue'
 import { useDrafts } from '../../routine/drafts.ts'
 import { draftKey } from '../../routine/use-routine.ts'
+import CounterCheckSheet from './CounterCheckSheet.vue'
 import ToSeeList from './ToSeeList.vue'
 
 const props = defineProps<{ setup: string; step: string; data: Setup }>()
@@ -91,7 +92,7 @@ function recorded(entry: Entry): void {
     <p v-if="fresh.content.writes.length > 0" class="quiet">
       Now put it into the control. The ledger does not reach into {{ scene.data.value.machine.name }}; whoever types it there sees it there.
     </p>
-    <ToSeeList :items="data.toSee.filter((one) => one.entry === fresh!.content.id)" :machine="scene.data.value.machine" />
+    <ToSeeList :items="data.toSee.filter((one) => one.entry === fresh!.content.id)" :scene="scene.data.value" />
     <EntrySheet class="shown" :entry="fresh" :machine="scene.data.value.machine" />
   </div>
 
@@ -117,7 +118,8 @@ function recorded(entry: Entry): void {
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <template v-if="step.kind === 'seen' && scene.data.value">
       <p v-if="data.toSee.length === 0" class="quiet">Nothing to see yet: readouts come with the zeros and lengths of this setup.</p>
-      <ToSeeList :items="data.toSee" :machine="scene.data.value.machine" />
+      <ToSeeList :items="data.toSee" :scene="scene.data.value" />
+      <CounterCheckSheet :setup="data" :scene="scene.data.value" />
     </template>
     <template v-else-if="step.kind === 'routine' && done.data.value && scene.data.value">
       <EntryNote :entry="done.data.value" :machine="scene.data.value.machine">

@@ -1,14 +1,13 @@
 <script setup lang="ts">
-import { asShown, type MachineRecord } from '@rook/core'
+import type { Scene, SeenWrong } from '@rook/core'
 import { api, type ToSee } from '@rook/contract'
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
-import { inOtherUnit } from '../../parts/figure.ts'
-import VerdictMark from '../../parts/VerdictMark.vue'
+import ReadoutRow from './ReadoutRow.vue'
 
-defineProps<{ items: ToSee[]; machine: MachineRecord }>()
+const props = defineProps<{ items: ToSee[]; scene: Scene }>()
 const queries = useQueryClient()
 const trouble = ref<string | null>(null)
 
@@ -21,21 +20,37 @@ async function see(item: ToSee): Promise<void> {
     trouble.value = troubleOf(error)
   }
 }
+
+/** The readout's key says what it is about: a slot's axis, or a tool against the operation's first slot. */
+function about({ key, before }: ToSee): Omit<SeenWrong, 'axis' | 'expected' | 'seen'> {
+  const subject = key.split('/')[1] ?? ''
+  const isTool = /^T\d/.test(subject)
+  return {
+    slot: isTool ? (props.scene.plan?.slots[0] ?? '') : subject,
+    tool: isTool ? subject.slice(1) : null,
+    display: 'part',
+    before: isTool ? null : before,
+  }
+}
 </script>
 
 <template>
   <div>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <ul class="sheet" v-if="items.length > 0">
-      <li v-for="item in items" :key="item.entry + item.key" :data-readout="item.key">
-        <VerdictMark :verdict="item.seen ? 'clear' : 'to-see'" />
-        <span class="grow">{{ item.sentence }}</span>
-        <span class="reads">
-          <strong class="figure">{{ item.axis }} {{ asShown(item.value, machine, 'always') }}</strong>
-          <span class="quiet small figure">{{ inOtherUnit(item.value, machine) }}</span>
-        </span>
-        <button type="button" :disabled="item.seen" @click="see(item)">{{ item.seen ? 'seen' : 'I see it' }}</button>
-      </li>
+      <ReadoutRow
+        v-for="item in items"
+        :key="item.entry + item.key"
+        :data-readout="item.key"
+        :sentence="item.sentence"
+        :axis="item.axis"
+        :value="item.value"
+        :seen="item.seen"
+        :machine="scene.machine"
+        :scene="scene"
+        :wrong="about(item)"
+        @see="see(item)"
+      />
     </ul>
   </div>
 </template>
@@ -44,42 +59,6 @@ async function see(item: ToSee): Promise<void> {
 ul {
   list-style: none;
   margin: 0;
-  padding: 0 16px;
-}
-li {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  min-height: 62px;
-  border-bottom: 1px solid var(--rule);
-}
-li:last-child {
-  border-bottom: 0;
-}
-.grow {
-  flex: 1;
-}
-.reads {
-  display: grid;
-  justify-items: end;
-}
-.reads strong {
-  font-size: 20px;
-}
-button {
-  min-height: 44px;
-  min-width: 92px;
-  font: inherit;
-  background: var(--paper);
-  color: var(--ink);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  cursor: pointer;
-}
-button:disabled {
-  background: none;
-  border-color: transparent;
-  color: var(--act);
-  cursor: default;
+  padding: 0;
 }
 </style>

@@ -1,0 +1,51 @@
+import { inch, mm } from '@rook/core'
+import { faceStep, homed, seated, seen, skimStep, touchStep, zeroStep } from '../steps.ts'
+import { type DemoOperation } from './operation.ts'
+import { shallot, pivot } from './parts.ts'
+
+export const LATHES: DemoOperation[] = [
+  {
+    id: 'shallot-10',
+    machine: 'lathe-1',
+    part: shallot,
+    name: 'Op 10, rev D',
+    slots: ['G54'],
+    stock: null,
+    fixture: 'three-jaw, soft jaws 61',
+    fixtureRepeat: mm(0.02),
+    program: 'N0312, issue 3',
+    truth: { G54: { X: mm(0), Z: mm(-455.3) } },
+    steps: [
+      homed,
+      seated('bar 61, 84 out of the jaws, faced'),
+      zeroStep('master', 'T1 is the master', 'tool/1/Z/geometry', 'its geometry Z is zero on purpose'),
+      zeroStep('axis', 'G54 X is the spindle axis', 'work/G54/X/geometry', 'zero on purpose'),
+      faceStep('G54', '1', '0', 'faced end, over Feeler 0.05', 'feeler-05'),
+      skimStep('1', 'Turning tool 80\u00b0, skim and measure', 'G54'),
+      skimStep('3', 'Boring bar 10, skim and measure', 'G54'),
+      touchStep('3', 'Boring bar 10, over Feeler 0.05', 'G54', '0', 'feeler-05'),
+      seen,
+    ],
+  },
+  {
+    id: 'pivot-10',
+    machine: 'lathe-2',
+    part: pivot,
+    name: 'Op 10, rev A',
+    slots: ['G54'],
+    stock: null,
+    fixture: 'collet 5/8',
+    fixtureRepeat: inch(0.0006),
+    program: 'PIVOT-1, issue 1',
+    truth: { G54: { X: inch(0), Z: inch(-14.3301) } },
+    steps: [
+      homed,
+      seated('bar 5/8, stop in the collet'),
+      zeroStep('master', 'T1 is the master', 'tool/1/Z/geometry', 'its geometry Z is zero on purpose'),
+      zeroStep('axis', 'G54 X is the spindle axis', 'work/G54/X/geometry', 'zero on purpose'),
+      faceStep('G54', '1', '0', 'faced end, bare contact', 'none'),
+      skimStep('1', 'Turning tool 55\u00b0, skim and measure', 'G54'),
+      seen,
+    ],
+  },
+]

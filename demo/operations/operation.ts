@@ -1,0 +1,30 @@
+import type { Feature, Nm, StockBox } from '@rook/core'
+import type { StepPlan } from '@rook/contract'
+
+export interface DemoOperation {
+  id: string
+  machine: string
+  part: { id: string; name: string; revision: string }
+  name: string
+  slots: string[]
+  stock: StockBox | null
+  fixture: string
+  fixtureRepeat: Nm | null
+  program: string
+  /** Width of the tightest tolerance zone, height that clears everything, features that can be found again. */
+  tolerance?: Nm
+  clearance?: Nm
+  features?: Feature[]
+  /** Degrees by which the part truly lies turned. */
+  turned?: number
+  steps: StepPlan[]
+  /** Where the zeros truly lie, by slot and axis; Z is where the gauge line (or the master) stands at part zero. */
+  truth: Record<string, Record<string, Nm>>
+}
+
+/** Stock in part coordinates, in whatever unit `unit` makes lengths of. */
+export const box = (unit: (value: number) => Nm, x: [number, number], y: [number, number], z: [number, number]): StockBox => ({
+  X: { from: unit(x[0]), to: unit(x[1]) },
+  Y: { from: unit(y[0]), to: unit(y[1]) },
+  Z: { from: unit(z[0]), to: unit(z[1]) },
+})

@@ -1,0 +1,40 @@
+import { asShown, counterChecks, type Nm } from '@rook/core'
+import type { Entry } from '@rook/contract'
+import type { Connection } from '../db/client.ts'
+import { Problem } from '../http/problem.ts'
+import { loadSetupPlan } from '../setups/load.ts'
+import { append } from './append.ts'
+import { BLANK, headingOf, type Author } from './author.ts'
+import { onceOnly } from './record.ts'
+import { loadMachine, loadScene } from './scene.ts'
+
+type Seen = { id: string; key: string; value: Nm }
+
+/** Notes a counter-check as seen, if it is what the ledger asks for now. */
+export function seeCounterCheck(connection: Connection, setupId: string, { id, key, value }: Seen, author: Author): Promise<Entry> {
+  return onceOnly(connection, id, async (lane) => {
+    const plan = await loadSetupPlan(lane.db, setupId)
+    const machine = await loadMachine(lane, plan.setup.machine, true)
+    const scene = await loadScene(lane, machine, setupId, author.now)
+    const asked = counterChecks(scene).find((one) => one.key === key)
+    if (!asked) throw new Problem(422, 'readout-unknown', 'This is not among the counter-checks of the setup now.')
+    if (asked.value !== value)
+      throw new Problem(
+        409,
+        'register-moved-on',
+        'What must be read has changed since this was opened: somebody wrote a zero or a length in between. Look again.',
+      )
+    const { slot: _slot, tool: _tool, ...readout } = asked
+    const appended = await append(lane, machine.head, {
+      ...BLANK,
+      ...(await headingOf(lane, author, id, plan.setup.machine)),
+      kind: 'seen',
+      title: `Counter-check seen: ${asked.axis} ${asShown(value, scene.machine, 'always')}`,
+      setup: setupId,
+      operation: plan.operation.id,
+      readouts: [readout],
+      seen: [key],
+    })
+    return { ...appended, correctedBy: null, seen: [key] }
+  })
+}

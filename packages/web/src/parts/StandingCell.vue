@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { asRegister, isSuspect, standingNote, type RegisterKey, type Scene } from '@rook/core'
+import { computed } from 'vue'
+import { useSession } from '../app/session.ts'
+import { when } from '../app/time.ts'
+
+const props = defineProps<{ register: RegisterKey; scene: Scene; mayDisturb?: boolean; brief?: boolean }>()
+defineEmits<{ disturb: [register: RegisterKey] }>()
+const session = useSession()
+
+const standing = computed(() => props.scene.standing[props.register])
+const note = computed(() => standingNote(props.register, props.scene))
+const suspect = computed(() => isSuspect(note.value))
+const word = computed(() => (note.value.word === 'measured' && standing.value?.seen ? 'measured, seen' : note.value.word))
+</script>
+
+<template>
+  <td :data-register="register" :data-standing="note.word">
+    <RouterLink v-if="standing" class="value" :to="{ name: 'entry', params: { entry: standing.entry } }" :title="note.because ?? undefined">
+      <span class="figure" :class="`standing-${note.word.replaceAll(' ', '-')}`">{{
+        asRegister(register, standing.value, scene.machine)
+      }}</span>
+      <span v-if="!brief || suspect" class="small" :class="suspect ? 'stop' : 'quiet'"
+        >{{ word }}, {{ when(standing.at, session.shop) }}</span
+      >
+    </RouterLink>
+    <span v-else class="value"><span class="figure standing-unset">unset</span></span>
+    <button v-if="mayDisturb && standing && !suspect" type="button" class="mark small" @click="$emit('disturb', register)">
+      mark disturbed
+    </button>
+  </td>
+</template>
+
+<style scoped>
+td {
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 10px 4px 0;
+  vertical-align: top;
+  text-align: right;
+}
+.value {
+  display: grid;
+  justify-items: end;
+  min-height: 44px;
+  align-content: center;
+  color: inherit;
+  text-decoration: none;
+}
+.figure {
+  font-size: 20px;
+}
+.mark {
+  min-height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--note);
+  font: inherit;
+  font-size: 14px;
+  cursor: pointer;
+  opacity: 0;
+}
+tr:hover .mark,
+.mark:focus-visible {
+  opacity: 1;
+}
+@media (hover: none) {
+  .mark {
+    opacity: 1;
+  }
+}
+@media (max-width: 760px) {
+  .figure {
+    font-size: 16px;
+  }
+  td {
+    padding-right: 6px;
+  }
+}
+</style>

@@ -1,0 +1,53 @@
+import type { Drawing } from '@rook/core'
+import { scaleLinear } from 'd3-scale'
+
+/** How the drawing was moved and sized by hand: pixels, and a factor. */
+export interface Moved {
+  x: number
+  y: number
+  k: number
+}
+
+const MARGIN = 46
+/** Room for the caption under the drawing. */
+const FOOT = 30
+
+/** Everything that has to be seen, in nanometres. */
+function extent({ solids, touches, rounds = [], outlines = [] }: Drawing) {
+  const xs = [0]
+  const ys = [0]
+  const add = (x: number, y: number) => {
+    xs.push(x)
+    ys.push(y)
+  }
+  for (const { box } of solids) {
+    add(box.min.x, box.min.y)
+    add(box.max.x, box.max.y)
+  }
+  for (const { at, radius } of touches) {
+    add(at.x - (radius ?? 0), at.y - (radius ?? 0))
+    add(at.x + (radius ?? 0), at.y + (radius ?? 0))
+  }
+  for (const { centre, radius } of rounds) {
+    add(centre.x - radius, centre.y - radius)
+    add(centre.x + radius, centre.y + radius)
+  }
+  for (const { points } of outlines) for (const point of points) add(point.x, point.y)
+  return { left: Math.min(...xs), right: Math.max(...xs), low: Math.min(...ys), high: Math.max(...ys) }
+}
+
+/** One scale for both directions, so that the drawing is never stretched; then as it was moved by hand. */
+export function fitDrawing(drawing: Drawing, width: number, height: number, moved: Moved) {
+  const { left, right, low, high } = extent(drawing)
+  const tall = height - FOOT
+  const fitted = Math.max((right - left) / Math.max(60, width - 2 * MARGIN), (high - low) / Math.max(60, tall - 2 * MARGIN), 1)
+  const middle = { x: (left + right) / 2, y: (low + high) / 2 }
+  const x = scaleLinear([middle.x - (fitted * width) / 2, middle.x + (fitted * width) / 2], [0, width])
+  const y = scaleLinear([middle.y - (fitted * tall) / 2, middle.y + (fitted * tall) / 2], [tall, 0])
+  return {
+    x: (value: number) => x(value) * moved.k + moved.x,
+    y: (value: number) => y(value) * moved.k + moved.y,
+    /** Nanometres that one pixel stands for. */
+    perPixel: fitted / moved.k,
+  }
+}

@@ -1,0 +1,275 @@
+<script setup lang="ts">
+import { asRegister, formatExact, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm } from '@rook/core'
+import { api, type GaugeEventBody } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, reactive, ref, watchEffect } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useContext } from '../../app/context.ts'
+import { useGauge, useMachines } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { calendarDay, dayTime } from '../../app/time.ts'
+import VerdictMark from '../../parts/VerdictMark.vue'
+import ProbeChart from './ProbeChart.vue'
+import { EVENTS, FAMILIES, sizeText, stateOf } from './words.ts'
+
+const props = defineProps<{ gauge: string }>()
+const page = useGauge(() => props.gauge)
+const machines = useMachines()
+const session = useSession()
+const queries = useQueryClient()
+const context = useContext()
+watchEffect(() => context.set('Gauges', page.data.value?.gauge.name ?? ''))
+
+const record = computed(() => page.data.value?.gauge ?? null)
+const state = computed(() => (record.value ? stateOf(record.value, new Date().toISOString()) : null))
+const machineOf = (id: string) => machines.data.value?.find((machine) => machine.id === id) as MachineRecord | undefined
+const doubtful = computed(() => page.data.value?.entries.filter((entry) => entry.doubtful) ?? [])
+const stillStand = computed(() => doubtful.value.filter(({ standing }) => standing.length > 0).length)
+const kinds = computed(() =>
+  (Object.keys(EVENTS) as (keyof typeof EVENTS)[]).filter((kind) => {
+    if (kind === 'added') return false
+    if (kind === 'returned') return record.value?.state === 'withdrawn'
+    if (record.value?.state === 'withdrawn') return false
+    return kind !== 'stylus-changed' || record.value?.family === 'touch-probe'
+  }),
+)
+
+const form = reactive({ kind: '' as GaugeEventBody['kind'] | '', note: '', size: '', uncertainty: '' })
+const trouble = ref<string | null>(null)
+
+function lengthOrNull(name: string, text: string): Nm | null | undefined {
+  const reading = readLength(text, { name, unit: 'mm', grid: nm(1) })
+  if (reading.kind === 'empty') return null
+  if (reading.kind === 'length') return reading.value
+  trouble.value = reading.sentence
+  return undefined
+}
+
+async function note(): Promise<void> {
+  trouble.value = null
+  if (form.kind === '') return
+  const size = lengthOrNull('Size', form.size)
+  const uncertainty = lengthOrNull('Standard uncertainty', form.uncertainty)
+  if (size === undefined || uncertainty === undefined) return
+  try {
+    await call(api.gaugeEvent, {
+      params: { id: props.gauge },
+      body: { id: crypto.randomUUID(), kind: form.kind, note: form.note, size, uncertainty },
+    })
+    Object.assign(form, { kind: '', note: '', size: '', uncertainty: '' })
+    await queries.invalidateQueries()
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="page.isError.value && !record" class="stop">{{ page.error.value?.message }}</p>
+    <template v-else-if="record && page.data.value">
+      <h1>
+        {{ record.name }} <span class="quiet">{{ FAMILIES[record.family] }}</span>
+      </h1>
+      <dl class="facts">
+        <div>
+          <dt>State</dt>
+          <dd :class="{ stop: state === 'disturbed', query: state === 'due' }">{{ state }}</dd>
+        </div>
+        <div v-if="record.size > 0">
+          <dt>Size</dt>
+          <dd class="figure">{{ sizeText(record.size) }}</dd>
+        </div>
+        <div>
+          <dt>Standard uncertainty</dt>
+          <dd class="figure">{{ formatExact(nm(record.uncertainty * 1000), 'mm') }} µm</dd>
+        </div>
+        <div>
+          <dt>Calibrated</dt>
+          <dd>{{ record.calibrated ? calendarDay(record.calibrated, session.shop) : 'not on record' }}</dd>
+        </div>
+        <div v-if="record.due">
+          <dt>Due</dt>
+          <dd>{{ calendarDay(record.due, session.shop) }}, every {{ record.intervalDays }} days</dd>
+        </div>
+      </dl>
+      <ul v-if="record.doubtful.length > 0" class="doubts">
+        <li v-for="(time, at) in record.doubtful" :key="at" class="stop">
+          <VerdictMark verdict="stop" /> In doubt: it {{ time.because }}; what was measured with it
+          {{ time.from ? `after ${dayTime(time.from, session.shop)}` : 'ever'
+          }}{{ time.to ? ` until ${dayTime(time.to, session.shop)}` : ' since' }}.
+        </li>
+      </ul>
+      <ProbeChart v-if="record.family === 'touch-probe'" :probe="record.id" />
+      <section>
+        <h2>What happened to it</h2>
+        <form class="event sheet" @submit.prevent="note">
+          <label
+            ><span>It was</span>
+            <select v-model="form.kind">
+              <option value="" disabled>pick one</option>
+              <option v-for="kind in kinds" :key="kind" :value="kind">{{ EVENTS[kind] }}</option>
+            </select></label
+          >
+          <label class="wide"><span>Where, by whom, how it was found</span><input v-model="form.note" maxlength="500" /></label>
+          <template v-if="form.kind === 'calibrated'">
+            <label><span>Size, if it is another now</span><input v-model="form.size" class="figure" maxlength="40" /></label>
+            <label><span>Standard uncertainty</span><input v-model="form.uncertainty" class="figure" maxlength="40" /></label>
+          </template>
+          <button type="submit" class="plain" :disabled="form.kind === '' || form.note.trim().length < 3">Note it</button>
+          <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+        </form>
+        <ul class="events">
+          <li v-for="event in page.data.value.events" :key="event.id" :data-event="event.kind">
+            <span class="quiet figure">{{ dayTime(event.at, session.shop) }}</span>
+            <strong>{{ EVENTS[event.kind] }}</strong>
+            <span
+              >{{ event.note }}<template v-if="event.size !== null">, size {{ sizeText(event.size) }}</template></span
+            >
+            <span class="quiet">{{ event.by }}</span>
+            <RouterLink v-if="event.entry" :to="{ name: 'entry', params: { entry: event.entry } }">entry</RouterLink>
+          </li>
+          <li v-if="page.data.value.events.length === 0" class="quiet">Nothing on record yet.</li>
+        </ul>
+      </section>
+      <section>
+        <h2>
+          Entries made with it <span class="quiet small">{{ page.data.value.entries.length }}, newest first</span>
+        </h2>
+        <p v-if="doubtful.length > 0" class="stop" data-doubtful>
+          {{ doubtful.length }} {{ doubtful.length === 1 ? 'was' : 'were' }} made while it was in doubt; {{ stillStand }} of them still
+          {{ stillStand === 1 ? 'stands' : 'stand' }} in a control.
+        </p>
+        <ul class="entries">
+          <li
+            v-for="{ line, standing, doubtful: inDoubt } in page.data.value.entries.slice(0, 60)"
+            :key="line.id"
+            :class="{ doubt: inDoubt }"
+          >
+            <RouterLink :to="{ name: 'entry', params: { entry: line.id } }">
+              <VerdictMark :verdict="inDoubt ? 'stop' : 'clear'" />
+              <span class="quiet figure">{{ dayTime(line.at, session.shop) }}</span>
+              <span>{{ line.machineName }}</span>
+              <span class="grow">{{ line.title }}</span>
+              <span v-if="standing.length > 0 && machineOf(line.machine)" class="figure">{{
+                standing.length > 2
+                  ? `${standing.length} registers stand`
+                  : standing
+                      .map(
+                        (key) =>
+                          `${registerName(parseRegisterKey(key))} ${asRegister(key, line.writes.find((write) => write.register === key)?.after ?? nm(0), machineOf(line.machine)!)}`,
+                      )
+                      .join(', ')
+              }}</span>
+              <span v-else class="quiet">replaced since</span>
+              <span class="quiet">{{ line.by }}</span>
+            </RouterLink>
+          </li>
+        </ul>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page > * {
+  margin: 0 0 14px;
+}
+.facts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 32px;
+}
+.facts div {
+  display: grid;
+}
+dt {
+  color: var(--quiet);
+  font-size: 14px;
+}
+dd {
+  margin: 0;
+  font-size: 18px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+h2 {
+  margin-bottom: 8px;
+}
+.event {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 14px;
+  align-items: end;
+  padding: 10px 16px 12px;
+}
+label {
+  display: grid;
+  gap: 2px;
+}
+label span {
+  color: var(--quiet);
+  font-size: 14px;
+}
+.wide {
+  flex: 1;
+  min-width: 220px;
+}
+input,
+select,
+.plain {
+  min-height: 44px;
+  padding: 0 10px;
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+}
+.plain {
+  background: var(--act);
+  color: var(--sheet);
+  padding: 0 18px;
+  cursor: pointer;
+}
+.plain:disabled {
+  background: var(--paper);
+  color: var(--quiet);
+  cursor: default;
+}
+.event p {
+  flex-basis: 100%;
+  margin: 0;
+}
+.events li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  padding: 9px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.entries a {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: center;
+  min-height: 46px;
+  border-bottom: 1px solid var(--rule);
+  color: inherit;
+  text-decoration: none;
+}
+.entries a:hover {
+  background: var(--sheet);
+}
+.grow {
+  flex: 1;
+  min-width: 200px;
+}
+.doubts svg {
+  vertical-align: -3px;
+}
+</style>

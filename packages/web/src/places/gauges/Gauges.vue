@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import { mm, nm, readLength, formatExact, type GaugeFamily } from '@rook/core'
+import { api, type GaugeRecord } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, reactive, ref } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useContext } from '../../app/context.ts'
+import { useGauges } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { calendarDay } from '../../app/time.ts'
+import VerdictMark from '../../parts/VerdictMark.vue'
+import { FAMILIES, sizeText, stateOf, type GaugeWord } from './words.ts'
+
+useContext().set('Gauges')
+const gauges = useGauges()
+const session = useSession()
+const queries = useQueryClient()
+const now = new Date().toISOString()
+const ORDER: GaugeWord[] = ['disturbed', 'due', 'in use', 'withdrawn']
+const rows = computed(() =>
+  [...(gauges.data.value ?? [])]
+    .map((gauge) => ({ gauge, state: stateOf(gauge, now) }))
+    .sort((a, b) => ORDER.indexOf(a.state) - ORDER.indexOf(b.state)),
+)
+const MARK = { 'in use': 'clear', due: 'query', disturbed: 'stop', withdrawn: 'to-see' } as const
+const um = (gauge: GaugeRecord) => `${formatExact(nm(gauge.uncertainty * 1000), 'mm')} \u00b5m`
+
+const adding = ref(false)
+const form = reactive({ name: '', family: 'edge-finder' as GaugeFamily, size: '', uncertainty: '5 um', interval: '365' })
+const problems = ref<string[]>([])
+
+async function add(): Promise<void> {
+  problems.value = []
+  const read = (name: string, text: string) => {
+    const reading = readLength(text, { name, unit: 'mm', grid: nm(1) })
+    if (reading.kind === 'length') return reading.value
+    problems.value.push(reading.kind === 'empty' ? `${name}: nothing is given yet.` : reading.sentence)
+    return mm(0)
+  }
+  const size = read('Size', form.size)
+  const uncertainty = read('Standard uncertainty', form.uncertainty)
+  const interval = form.interval.trim() === '' ? null : Number(form.interval)
+  if (interval !== null && !Number.isInteger(interval)) problems.value.push('Interval: whole days, or empty for none.')
+  if (form.name.trim() === '') problems.value.push('Name: give the gauge a name.')
+  if (problems.value.length > 0) return
+  try {
+    await call(api.addGauge, { body: { name: form.name, family: form.family, size, uncertainty, intervalDays: interval } })
+    await queries.invalidateQueries()
+    adding.value = false
+  } catch (error) {
+    problems.value = [troubleOf(error)]
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <h1>Gauges</h1>
+    <table>
+      <thead>
+        <tr>
+          <th>State</th>
+          <th>Gauge</th>
+          <th>Kind</th>
+          <th class="right">Size</th>
+          <th class="right">Standard uncertainty</th>
+          <th>Calibrated</th>
+          <th>Due</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ gauge, state } in rows" :key="gauge.id" :data-gauge="gauge.id" :data-state="state">
+          <td class="state" :class="{ query: state === 'due', stop: state === 'disturbed', quiet: state === 'withdrawn' }">
+            <VerdictMark :verdict="MARK[state]" /> {{ state }}
+          </td>
+          <td>
+            <RouterLink class="name" :to="{ name: 'gauge', params: { gauge: gauge.id } }">{{ gauge.name }}</RouterLink>
+          </td>
+          <td class="quiet">{{ FAMILIES[gauge.family] }}</td>
+          <td class="right figure">{{ gauge.size === 0 ? '' : sizeText(gauge.size) }}</td>
+          <td class="right figure">{{ um(gauge) }}</td>
+          <td class="quiet">{{ gauge.calibrated ? calendarDay(gauge.calibrated, session.shop) : 'no interval' }}</td>
+          <td class="quiet">{{ gauge.due ? calendarDay(gauge.due, session.shop) : '' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <template v-if="session.person?.role === 'lead'">
+      <button v-if="!adding" type="button" class="link" @click="adding = true">Add a gauge</button>
+      <form v-else class="add sheet" @submit.prevent="add">
+        <label><span>Name</span><input v-model="form.name" maxlength="60" /></label>
+        <label
+          ><span>Kind</span>
+          <select v-model="form.family">
+            <option v-for="(words, family) in FAMILIES" :key="family" :value="family">{{ words }}</option>
+          </select></label
+        >
+        <label><span>Size, mm unless said</span><input v-model="form.size" class="figure" maxlength="40" /></label>
+        <label><span>Standard uncertainty</span><input v-model="form.uncertainty" class="figure" maxlength="40" /></label>
+        <label><span>Interval, days</span><input v-model="form.interval" class="figure" maxlength="5" /></label>
+        <button type="submit" class="plain">Add it</button>
+        <p v-for="problem in problems" :key="problem" class="stop" role="alert">{{ problem }}</p>
+      </form>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+  color: var(--quiet);
+  font-size: 15px;
+}
+th,
+td {
+  border-bottom: 1px solid var(--rule);
+  padding: 0 14px 0 0;
+  height: 46px;
+}
+thead th {
+  height: 34px;
+}
+.right {
+  text-align: right;
+}
+.state {
+  white-space: nowrap;
+}
+.state svg {
+  vertical-align: -2px;
+  margin-right: 6px;
+}
+.name {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  font-weight: 700;
+}
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 14px;
+  align-items: end;
+  padding: 12px 16px;
+  margin-top: 10px;
+}
+label {
+  display: grid;
+  gap: 2px;
+  font-size: 15px;
+}
+label span {
+  color: var(--quiet);
+}
+input,
+select,
+.plain {
+  min-height: 44px;
+  padding: 0 10px;
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+}
+p {
+  flex-basis: 100%;
+  margin: 0;
+}
+@media (max-width: 760px) {
+  th:nth-child(n + 5),
+  td:nth-child(n + 5),
+  th:nth-child(3),
+  td:nth-child(3) {
+    display: none;
+  }
+}
+</style>

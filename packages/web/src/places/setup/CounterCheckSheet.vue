@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { counterChecks, registerKey, workRegister, type CounterCheck, type Scene } from '@rook/core'
+import { api, type Setup } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import ReadoutRow from './ReadoutRow.vue'
+
+/** The zero seen by a move: over part zero, over a known feature, and with each tool at a safe height. */
+const props = defineProps<{ setup: Setup; scene: Scene }>()
+const queries = useQueryClient()
+const trouble = ref<string | null>(null)
+const checks = computed(() => counterChecks(props.scene))
+const isSeen = ({ key, value }: CounterCheck) => props.setup.counterSeen.some((seen) => seen.key === key && seen.value === value)
+const done = computed(() => checks.value.filter(isSeen).length)
+
+async function see({ key, value }: CounterCheck): Promise<void> {
+  trouble.value = null
+  try {
+    await call(api.counterCheck, { params: { id: props.setup.summary.id }, body: { id: crypto.randomUUID(), key, value } })
+    await queries.invalidateQueries()
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  }
+}
+const before = (check: CounterCheck) => props.scene.formerly[registerKey(workRegister(check.slot, check.axis))]?.value ?? null
+</script>
+
+<template>
+  <section v-if="checks.length > 0" aria-label="Counter-check sheet">
+    <h2>
+      Counter-check by a move <span class="quiet small">{{ done }} of {{ checks.length }} seen</span>
+    </h2>
+    <p class="quiet">
+      X and Y first, then Z, rapid at its lowest, a hand on feed hold. Each figure follows from the recorded zeros and lengths.
+    </p>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <ul class="sheet">
+      <ReadoutRow
+        v-for="check in checks"
+        :key="check.key"
+        :data-counter="check.key"
+        :sentence="check.sentence"
+        :axis="check.axis"
+        :value="check.value"
+        :seen="isSeen(check)"
+        :machine="scene.machine"
+        :scene="scene"
+        :wrong="{ slot: check.slot, tool: check.tool, display: 'machine', before: before(check) }"
+        @see="see(check)"
+      />
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+h2,
+p {
+  margin: 0 0 6px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+</style>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { asShown, explainReadout, readLength, type MachineRecord, type Nm, type Scene, type SeenWrong } from '@rook/core'
+import { computed, ref } from 'vue'
+import { inOtherUnit } from '../../parts/figure.ts'
+import VerdictMark from '../../parts/VerdictMark.vue'
+
+/** One readout to be seen on the control; a wrong one that is typed in leads back to the likeliest mistake. */
+const props = defineProps<{
+  sentence: string
+  axis: string
+  value: Nm
+  seen: boolean
+  machine: MachineRecord
+  scene: Scene
+  wrong: Omit<SeenWrong, 'axis' | 'expected' | 'seen'>
+}>()
+defineEmits<{ see: [] }>()
+
+const other = ref(false)
+const typed = ref('')
+const reading = computed(() => readLength(typed.value, { name: 'The readout', unit: props.machine.unit, grid: props.machine.increment }))
+const verdict = computed(() => {
+  const read = reading.value
+  if (read.kind === 'empty') return null
+  if (read.kind !== 'length') return read.sentence
+  return explainReadout({ ...props.wrong, axis: props.axis as SeenWrong['axis'], expected: props.value, seen: read.value }, props.scene)
+})
+</script>
+
+<template>
+  <li>
+    <VerdictMark :verdict="seen ? 'clear' : 'to-see'" />
+    <span class="grow">
+      {{ sentence }}
+      <span v-if="other" class="other">
+        <label
+          >It reads
+          <input v-model="typed" class="figure" inputmode="text" autocomplete="off" maxlength="60" :aria-label="`${axis} as it reads`"
+        /></label>
+        <strong v-if="verdict" class="stop" data-explained>{{ verdict }}</strong>
+      </span>
+    </span>
+    <span class="reads">
+      <strong class="figure">{{ axis }} {{ asShown(value, machine, 'always') }}</strong>
+      <span class="quiet small figure">{{ inOtherUnit(value, machine) }}</span>
+    </span>
+    <span class="buttons">
+      <button type="button" :disabled="seen" @click="$emit('see')">{{ seen ? 'seen' : 'I see it' }}</button>
+      <button v-if="!seen" type="button" class="link" @click="other = !other">it reads something else</button>
+    </span>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  min-height: 56px;
+  padding: 4px 14px;
+  border-bottom: 1px solid var(--rule);
+}
+li:last-child {
+  border-bottom: 0;
+}
+.grow {
+  flex: 1;
+}
+.reads {
+  display: grid;
+  justify-items: end;
+}
+.reads strong {
+  font-size: 20px;
+}
+.buttons {
+  display: grid;
+  justify-items: stretch;
+  width: 168px;
+}
+.buttons button:first-child {
+  min-height: 44px;
+  padding: 0 16px;
+  font: inherit;
+  background: var(--paper);
+  color: var(--ink);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  cursor: pointer;
+}
+.buttons button:disabled {
+  color: var(--act);
+  border-color: var(--act);
+  cursor: default;
+}
+.link {
+  font-size: 14px;
+  text-align: center;
+}
+.other {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: center;
+  margin-top: 4px;
+}
+input {
+  width: 150px;
+  height: 44px;
+  padding: 0 8px;
+  text-align: right;
+  font: inherit;
+  font-size: 19px;
+  color: var(--ink);
+  background: var(--act-soft);
+  border: 0;
+  border-bottom: 2px solid var(--act);
+}
+@media (max-width: 760px) {
+  li {
+    flex-wrap: wrap;
+  }
+  .grow {
+    flex-basis: 80%;
+  }
+}
+</style>
