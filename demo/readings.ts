@@ -180,7 +180,9 @@ export const READERS: Readonly<Record<string, Reader>> = {
       [180, PROBE_RADII.xMinus],
       [270, PROBE_RADII.yPlus],
     ]
-    const at0 = (radius: number) => shown(WALL - radius + at.noise(500), at.scene)
-    return { wall: at0(halfOf(pin.size)), ...Object.fromEntries(facing.map(([turn, radius]) => [`turn${turn}`, at0(radius)])) }
+    const touched = (radius: number) => shown(WALL - radius + at.noise(500), at.scene)
+    const times = Array.from({ length: Number(at.raw.repeats) }, (_, time) => (time === 0 ? '' : `-${time + 1}`))
+    const turns = facing.flatMap(([turn, radius]) => times.map((time) => [`turn${turn}${time}`, touched(radius)]))
+    return { wall: touched(halfOf(pin.size)), ...Object.fromEntries(turns) }
   },
 }

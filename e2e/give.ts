@@ -17,6 +17,7 @@ export async function give(page: Page, answers: Readonly<Record<string, string>>
       await list.click()
       await page
         .locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option', { hasText: answer })
+        .filter({ visible: true })
         .first()
         .click()
     } else await field.fill(answer)

@@ -91,7 +91,11 @@ export async function pick(page: Page, label: string, option: string | RegExp): 
     .locator('.choice', { has: page.getByText(label, { exact: true }) })
     .locator('.ant-select')
     .click()
-  await page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option', { hasText: option }).first().click()
+  await page
+    .locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option', { hasText: option })
+    .filter({ visible: true })
+    .first()
+    .click()
 }
 
 export const test = base.extend<{ shop: Shop; faults: string[] }>({

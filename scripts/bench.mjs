@@ -14,5 +14,7 @@ ending.add(() => cluster.stop())
 cluster.createDatabase('bench')
 cluster.createDatabase('year')
 await ending.end(
-  await run(process.execPath, [...TSX, 'bench/main.ts'], { env: { ...process.env, CHROMIUM, BENCH_DATABASE: cluster.url('bench'), BENCH_YEAR: cluster.url('year') } }),
+  await run(process.execPath, [...TSX, 'bench/main.ts'], {
+    env: { ...process.env, CHROMIUM, BENCH_DATABASE: cluster.url('bench'), BENCH_YEAR: cluster.url('year') },
+  }),
 )

@@ -5,7 +5,7 @@ import { startBrowserShop } from './browser-shop.mjs'
 const ending = onEnd()
 const env = await startBrowserShop(ending)
 await ending.end(
-  await run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts', '--project', 'pictures', ...process.argv.slice(2)], {
+  await run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts', ...process.argv.slice(2), '--project=pictures'], {
     env,
   }),
 )

@@ -58,6 +58,7 @@ export const MILL_2: DemoOperation[] = [
         probe: 'probe-2',
         pin: 'pin-10',
         direction: '+',
+        repeats: '2',
         seated: 'yes',
       }),
       zeroStep('reference', 'T1 is the reference', 'tool/1/length/geometry', 'its length is zero on purpose'),

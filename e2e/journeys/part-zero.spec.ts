@@ -55,7 +55,7 @@ test('a probe is calibrated in the ring, and the bore comes out as worked by han
 test('on one wall with the spindle turned the radii are those worked by hand', async ({ page, shop }) => {
   await signIn(page, shop)
   await open(page, shop, 'mill-2', 'probe-on-wall')
-  await give(page, { probe: 'Probe 2', pin: 'Pin 10', direction: 'X+', seated: 'lined up', wall: '-58.300' })
+  await give(page, { probe: 'Probe 2', pin: 'Pin 10', direction: 'X+', repeats: 'once', seated: 'lined up', wall: '-58.300' })
   await give(page, { turn0: '-56.284', turn90: '-56.287', turn180: '-56.290', turn270: '-56.286' })
   for (const radius of ['2.984', '2.987', '2.990', '2.986']) await expect(results(page)).toContainText(radius)
   await record(page)
@@ -76,10 +76,14 @@ test('a turned block gives corner and angle; the rotation goes with the zero whe
   })
   await give(page, { X1: '-310.2', Y1: '-204.61', X2: '-230.2', Y2: '-204.47', X3: '-315.044', Y3: '-170.3', placeX: '0', placeY: '0' })
   await expect(fact(page, 'turned')).toContainText('0.1003\u00b0')
-  // The corner of the stylus centres, −314.9839, −204.6184, and 5 along both turned sides.
-  const [cos, sin] = [Math.cos(Math.atan2(0.14, 80)), Math.sin(Math.atan2(0.14, 80))]
-  await expect(results(page)).toContainText(minus((-314.98388 + 5 * cos - 5 * sin).toFixed(4)))
-  await expect(results(page)).toContainText(minus((-204.61837 + 5 * sin + 5 * cos).toFixed(4)))
+  // The corner of the stylus centres by hand, then 5 along both turned sides: −314.9839, −204.6184 without the finder.
+  const angle = Math.atan2(0.14, 80)
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
+  const along = (-315.044 + 310.2) * cos + (-170.3 + 204.61) * sin
+  const [x, y] = [-310.2 + along * cos, -204.61 + along * sin]
+  expect([x.toFixed(4), y.toFixed(4)]).toEqual(['-314.9839', '-204.6184'])
+  await expect(results(page)).toContainText(minus((x + 5 * cos - 5 * sin).toFixed(4)))
+  await expect(results(page)).toContainText(minus((y + 5 * sin + 5 * cos).toFixed(4)))
   await record(page)
   expect(await stood(shop, 'mill-3', 'work/G57/R')).toBe(100_300)
 })

@@ -26,7 +26,10 @@ function playScenes(mistake: ((clean: { reading: Nm; direction: string }) => Rec
     const direction = next() < 0.5 ? '+' : '-'
     const reading = nm(Math.round(plus(zero, scatter, mm(direction === '+' ? -5 : 5)) / 100) * 100)
     const raw = { slot: 'G54', axis: 'X', direction, finder: 'finder', between: 'none', reading: text(reading), place: '0' }
-    const at = scene([[workRegister('G54', 'X'), stands(zero)]])
+    const at = scene([
+      [workRegister('G54', 'X'), stands(zero)],
+      [workRegister('G55', 'X'), stands(mm(-488.12))],
+    ])
     const { findings } = assess(edge, { ...raw, ...mistake?.({ reading, direction }) }, at)
     if (findings.some(({ verdict }) => verdict !== 'clear')) tally.questioned++
     const jump = findings.find(({ check }) => check === 'jump')
@@ -47,6 +50,20 @@ describe('a thousand seeded edges', () => {
     ['the shim forgotten', shimmed],
     ['the side mixed up', ({ direction }: { direction: string }) => ({ direction: direction === '+' ? '-' : '+' })],
     ['the sign lost', ({ reading }: { reading: Nm }) => ({ reading: text(nm(0 - reading)) })],
+    [
+      'the radius taken off before',
+      ({ reading, direction }: { reading: Nm; direction: string }) => ({ reading: text(plus(reading, mm(direction === '+' ? 5 : -5))) }),
+    ],
+    [
+      'the decimal point one place too far left',
+      ({ reading }: { reading: Nm }) => ({ reading: text(nm(Math.round(reading / 1000) * 100)) }),
+    ],
+    ['half of what was read', ({ reading }: { reading: Nm }) => ({ reading: text(nm(Math.round(reading / 200) * 100)) })],
+    [
+      'another finder in the spindle',
+      ({ reading, direction }: { reading: Nm; direction: string }) => ({ reading: text(plus(reading, mm(direction === '+' ? 2 : -2))) }),
+    ],
+    ['the part display read, G55 active', ({ reading }: { reading: Nm }) => ({ reading: text(plus(reading, mm(488.12))) })],
     ['inches for millimetres', ({ reading }: { reading: Nm }) => ({ reading: text(nm(Math.round(reading / 25.4 / 100) * 100)) })],
   ])('catches 99 of 100 and names 95 of 100 with %s', (_name, mistake) => {
     const { questioned, named, scenes } = playScenes(mistake)

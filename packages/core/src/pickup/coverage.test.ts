@@ -405,6 +405,7 @@ const PLAYS: Record<string, (chance: Chance) => Played> = {
         probe: 'probe',
         pin: 'pin-10',
         direction: '+',
+        repeats: '1',
         seated: 'yes',
         wall: touch(wall, 1, 5e6, 0, chance.normal(1_000)),
         ...Object.fromEntries(facing.map(([turn, radius]) => [`turn${turn}`, touch(wall, 1, radius, 0, chance.normal(1_500))])),

@@ -3,6 +3,7 @@ import { drawStock } from '../drawing/index.ts'
 import { halfOf, type Gauge } from '../gauge/index.ts'
 import { PROBE_SIDES, probeRegister, type ProbeSide } from '../machine/index.ts'
 import {
+  chosenDirection,
   gaugeInput,
   gaugesUsed,
   readingInput,
@@ -15,8 +16,8 @@ import {
 } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
-import type { WorkingLine } from '../working/index.ts'
-import { probeSheetFacts, seatingInput, spreadRemark } from './repeats.ts'
+import type { Fact, WorkingLine } from '../working/index.ts'
+import { probeSheetFacts, repeatsIn, repeatsInput, repeatsOf, seatingInput, spreadRemark, touchDoubt, type Repeats } from './repeats.ts'
 
 const TURNS = [0, 90, 180, 270] as const
 type Turn = (typeof TURNS)[number]
@@ -35,7 +36,7 @@ export const probeOnWall: Routine = {
   kind: 'calibration',
   machines: ['mill'],
 
-  inputs(scene) {
+  inputs(scene, raw) {
     return [
       gaugeInput('probe', 'Probe', scene, ['touch-probe']),
       gaugeInput('pin', 'Wall found with', scene, ['gauge-pin', 'edge-finder']),
@@ -43,25 +44,29 @@ export const probeOnWall: Routine = {
         { value: '+', label: 'X+' },
         { value: '-', label: 'X\u2212' },
       ]),
+      repeatsInput(),
       seatingInput(),
       readingInput('X', scene.machine, 'Machine X with the pin at the wall', 'wall'),
-      ...TURNS.map((turn) => readingInput('X', scene.machine, `Machine X, probe turned ${turn}\u00b0`, `turn${turn}`)),
+      ...repeatsOf(raw).flatMap((time) =>
+        TURNS.map((turn) =>
+          readingInput('X', scene.machine, `Machine X, probe turned ${turn}\u00b0${time > 1 ? `, touch ${time}` : ''}`, idOf(turn, time)),
+        ),
+      ),
     ]
   },
 
   sheet(values, scene) {
     const probe = gaugeById(scene, values.choice('probe'))
     const pin = gaugeById(scene, values.choice('pin'))
-    const direction = values.choice('direction') === null ? null : values.choice('direction') === '+' ? 1 : -1
+    const direction = chosenDirection(values)
     const found = values.length('wall')
     const wall = pin && direction && found !== null ? found + direction * halfOf(pin.size) : null
-    const radii = TURNS.map((turn) => {
-      const reading = values.length(`turn${turn}`)
-      return wall === null || !direction || reading === null ? null : nm(direction * (wall - reading))
-    })
-    const complete = probe && pin && direction && radii.every((one): one is Nm => one !== null)
-    const refusal = complete ? refusalOf(probe, radii as Nm[]) : null
-    const writes = complete && !refusal ? writesOf(radii as Nm[], direction, probe, pin, scene) : null
+    const times = repeatsOf({ repeats: values.choice('repeats') ?? '' })
+    const turned = TURNS.map((turn) => repeatsIn(times.map((time) => values.length(idOf(turn, time)))))
+    const radii = turned.map((one) => (wall === null || !direction || !one ? null : direction * (wall - one.mean)))
+    const complete = probe && pin && direction && radii.every((one) => one !== null)
+    const refusal = complete ? refusalOf(probe, radii as number[]) : null
+    const writes = complete && !refusal ? writesOf(radii as number[], turned as Repeats[], direction, probe, pin, scene) : null
     const inOrder = writes ? PROBE_SIDES.map((side) => writes.find(({ register }) => register.property === side)!) : null
     return {
       targets: probe ? PROBE_SIDES.map((side) => probeRegister(probe.id, side)) : [],
@@ -69,7 +74,7 @@ export const probeOnWall: Routine = {
       working: {
         unit: scene.machine.unit,
         columns: TURNS.map((turn) => `${turn}\u00b0`),
-        lines: linesOf(values, pin, direction, wall),
+        lines: linesOf(values, times, turned, pin, direction, wall),
         results: [
           {
             label: probe ? `radii of ${probe.name}` : 'radii',
@@ -78,28 +83,22 @@ export const probeOnWall: Routine = {
             ),
           },
         ],
-        facts: inOrder
-          ? [
-              ...probeSheetFacts(
-                inOrder.map(({ value }) => value),
-                scene,
-              ),
-              { label: 'faced the wall', text: writes!.map(({ register }) => register.property.replace('-', '\u2212')).join(', ') },
-            ]
-          : [],
+        facts: inOrder ? factsOf(writes!, inOrder, scene) : [],
       },
       drawing: drawingOf(values, probe, direction),
       result: inOrder && {
         writes: inOrder,
         readings: [
           { axis: 'X', label: 'machine X with the pin', value: found! },
-          ...TURNS.map((turn) => ({ axis: 'X' as const, label: `machine X turned ${turn}\u00b0`, value: values.length(`turn${turn}`)! })),
+          ...TURNS.flatMap((turn) =>
+            times.map((time) => ({ axis: 'X' as const, label: `machine X turned ${turn}\u00b0`, value: values.length(idOf(turn, time))! })),
+          ),
         ],
         readouts: [],
         gauges: gaugesUsed(probe!.id, pin!.id),
         remarks: spreadRemark(
           inOrder.map(({ value }) => value),
-          TURNS.map(() => ({ mean: 0, deviation: null, count: 1 })),
+          turned as Repeats[],
           values,
           probe!,
           scene,
@@ -109,31 +108,48 @@ export const probeOnWall: Routine = {
   },
 }
 
+/** The first touch of each turn has the plain name. */
+const idOf = (turn: Turn, time: number) => (time === 1 ? `turn${turn}` : `turn${turn}-${time}`)
+
+function factsOf(writes: Write[], inOrder: Write[], scene: Scene): Fact[] {
+  const facing = writes.map(({ register }) => register.property.replace('-', '\u2212')).join(', ')
+  return [
+    ...probeSheetFacts(
+      inOrder.map(({ value }) => value),
+      scene,
+    ),
+    { label: 'faced the wall', text: facing },
+  ]
+}
+
 /** Which side of the stylus faces the wall, by turn: moving X− it is the opposite one. */
 const FACING: Readonly<Record<'+' | '-', Readonly<Record<Turn, ProbeSide>>>> = {
   '+': { 0: 'X+', 90: 'Y-', 180: 'X-', 270: 'Y+' },
   '-': { 0: 'X-', 90: 'Y+', 180: 'X+', 270: 'Y-' },
 }
 
-function writesOf(radii: Nm[], direction: 1 | -1, probe: Gauge, pin: Gauge, scene: Scene): Write[] {
+function writesOf(radii: number[], turned: Repeats[], direction: 1 | -1, probe: Gauge, pin: Gauge, scene: Scene): Write[] {
   const { increment } = scene.machine
-  const contributors = [
-    ofReadout(increment),
-    { label: probe.name, standard: probe.uncertainty },
-    { label: `${pin.name} on the wall`, standard: Math.hypot(pin.uncertainty, ofReadout(increment).standard) },
-  ]
+  const readout = ofReadout(increment)
   return TURNS.map((turn, at) => ({
     register: probeRegister(probe.id, FACING[direction === 1 ? '+' : '-'][turn]),
     value: roundToIncrement(radii[at]!, increment),
     state: 'set',
-    uncertainty: combine(contributors, increment),
+    uncertainty: combine(
+      [
+        { ...readout, standard: readout.standard / Math.sqrt(turned[at]!.count) },
+        touchDoubt(probe, turned[at]!),
+        { label: `${pin.name} on the wall`, standard: Math.hypot(pin.uncertainty, readout.standard) },
+      ],
+      increment,
+    ),
     assembly: null,
     rests: [],
     slips: [],
   }))
 }
 
-function refusalOf(probe: Gauge, radii: Nm[]): Refusal | null {
+function refusalOf(probe: Gauge, radii: number[]): Refusal | null {
   const bad = radii.findIndex((radius) => radius <= 0 || radius > probe.size)
   if (bad < 0) return null
   return {
@@ -142,9 +158,16 @@ function refusalOf(probe: Gauge, radii: Nm[]): Refusal | null {
   }
 }
 
-function linesOf(values: Values, pin: Gauge | null, direction: 1 | -1 | null, wall: number | null): WorkingLine[] {
+function linesOf(
+  values: Values,
+  times: number[],
+  turned: (Repeats | null)[],
+  pin: Gauge | null,
+  direction: 1 | -1 | null,
+  wall: number | null,
+): WorkingLine[] {
   const first = (figure: Nm | null, input?: string) => [input ? { figure, input } : { figure }, null, null, null]
-  const round = wall === null ? null : nm(Math.round(wall))
+  const round = (value: number | null | undefined) => (value == null ? null : nm(Math.round(value)))
   return [
     { operation: 'touch', label: 'machine X with the pin at the wall', cells: first(values.length('wall'), 'wall') },
     {
@@ -152,16 +175,16 @@ function linesOf(values: Values, pin: Gauge | null, direction: 1 | -1 | null, wa
       label: pin ? `half of ${pin.name}` : 'half of the pin',
       cells: first(pin ? nm((direction ?? 1) * halfOf(pin.size)) : null),
     },
-    {
+    ...times.map((time): WorkingLine => ({
       operation: 'touch',
-      label: 'machine X, probe turned',
-      cells: TURNS.map((turn) => ({ figure: values.length(`turn${turn}`), input: `turn${turn}` })),
-    },
-    { operation: direction === -1 ? 'less' : 'start', label: 'the wall stands at', cells: TURNS.map(() => ({ figure: round })) },
+      label: times.length > 1 ? `probe turned, touch ${time}` : 'machine X, probe turned',
+      cells: TURNS.map((turn) => ({ figure: values.length(idOf(turn, time)), input: idOf(turn, time) })),
+    })),
+    { operation: direction === -1 ? 'less' : 'start', label: 'the wall stands at', cells: TURNS.map(() => ({ figure: round(wall) })) },
     {
       operation: direction === -1 ? 'add' : 'less',
-      label: 'machine X at the touch',
-      cells: TURNS.map((turn) => ({ figure: values.length(`turn${turn}`) })),
+      label: times.length > 1 ? 'mean of the touches' : 'machine X at the touch',
+      cells: turned.map((one) => ({ figure: round(one?.mean) })),
     },
   ]
 }

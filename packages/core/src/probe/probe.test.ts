@@ -31,6 +31,7 @@ describe('a probe\u2019s radii', () => {
       probe: 'probe',
       pin: 'pin-10',
       direction: '+',
+      repeats: '1',
       seated: 'yes',
       wall: '-58.3000',
       turn0: '-56.2840',

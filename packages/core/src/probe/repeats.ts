@@ -13,6 +13,28 @@ export interface Repeats {
   count: number
 }
 
+/** Mean and standard deviation (n − 1) of one place touched several times; null while a reading is missing. */
+export function repeatsIn(readings: readonly (Nm | null)[]): Repeats | null {
+  const known = readings.filter((one) => one !== null)
+  if (known.length === 0 || known.length < readings.length) return null
+  const mean = known.reduce((sum, one) => sum + one, 0) / known.length
+  const squares = known.reduce((sum, one) => sum + (one - mean) ** 2, 0)
+  return { mean, deviation: known.length > 1 ? Math.sqrt(squares / (known.length - 1)) : null, count: known.length }
+}
+
+/** How often each place is touched. */
+export const repeatsInput = (): ChoiceInput =>
+  rowInput('repeats', 'Each touch', [
+    { value: '1', label: 'once' },
+    { value: '2', label: 'twice' },
+    { value: '3', label: 'three times' },
+  ])
+
+/** What one place adds to the doubt: what the probe is stated to, or what its touches show, over the root of their number. */
+export function touchDoubt(probe: Gauge, { count, deviation }: Repeats): { label: string; standard: number } {
+  return { label: probe.name, standard: Math.max(probe.uncertainty, deviation ?? 0) / Math.sqrt(count) }
+}
+
 /** Numbers of the touches that are made in each place: 1, or 1 and 2, or 1 to 3. */
 export function repeatsOf(raw: RawInputs): number[] {
   return Array.from({ length: countOf(raw.repeats, [1, 2, 3]) || 1 }, (_, at) => at + 1)

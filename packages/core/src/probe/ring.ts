@@ -2,21 +2,11 @@ import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import { PROBE_SIDES, probeRegister, type ProbeSide } from '../machine/index.ts'
-import {
-  gaugeInput,
-  gaugesUsed,
-  readingInput,
-  resultCell,
-  rowInput,
-  type Refusal,
-  type Routine,
-  type Values,
-  type Write,
-} from '../routine/index.ts'
+import { gaugeInput, gaugesUsed, readingInput, resultCell, type Refusal, type Routine, type Values, type Write } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
-import { probeSheetFacts, repeatsOf, seatingInput, spreadRemark, type Repeats } from './repeats.ts'
+import { probeSheetFacts, repeatsIn, repeatsInput, repeatsOf, seatingInput, spreadRemark, touchDoubt, type Repeats } from './repeats.ts'
 
 /**
  * Probe radii in a ring gauge of known centre: on the side of + the radius is D/2 − (M − x0), on the side
@@ -36,11 +26,7 @@ export const probeInRing: Routine = {
     return [
       gaugeInput('probe', 'Probe', scene, ['touch-probe']),
       gaugeInput('ring', 'Ring', scene, ['ring-gauge']),
-      rowInput('repeats', 'Each touch', [
-        { value: '1', label: 'once' },
-        { value: '2', label: 'twice' },
-        { value: '3', label: 'three times' },
-      ]),
+      repeatsInput(),
       seatingInput(),
       readingInput('X', scene.machine, 'Machine X of the ring\u2019s centre', 'centreX'),
       readingInput('Y', scene.machine, 'Machine Y of the ring\u2019s centre', 'centreY'),
@@ -127,18 +113,9 @@ interface SideOfRing {
 
 function sideOf(side: ProbeSide, values: Values, times: number[], ring: Gauge | null): SideOfRing {
   const centre = values.length(`centre${side[0]}`)
-  const readings = times.map((time) => values.length(`${side}${time}`))
-  const known = readings.every((one): one is Nm => one !== null) && readings.length > 0
-  const repeats = known ? meanOf(readings as Nm[]) : null
+  const repeats = repeatsIn(times.map((time) => values.length(`${side}${time}`)))
   const sign = side[1] === '+' ? -1 : 1
   return { side, repeats, centre, radius: repeats && centre !== null && ring ? ring.size / 2 + sign * (repeats.mean - centre) : null }
-}
-
-function meanOf(readings: Nm[]): Repeats {
-  const mean = readings.reduce((sum, one) => sum + one, 0) / readings.length
-  const deviation =
-    readings.length > 1 ? Math.sqrt(readings.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (readings.length - 1)) : null
-  return { mean, deviation, count: readings.length }
 }
 
 function refusalOf(probe: Gauge, radii: number[]): Refusal | null {
@@ -153,10 +130,9 @@ function refusalOf(probe: Gauge, radii: number[]): Refusal | null {
 
 function writeOf({ side, radius, repeats }: SideOfRing, probe: Gauge, ring: Gauge, scene: Scene): Write {
   const { increment } = scene.machine
-  const touch = probe.uncertainty / Math.sqrt(repeats!.count)
   const contributors = [
     { ...ofReadout(increment), standard: ofReadout(increment).standard / Math.sqrt(repeats!.count) },
-    { label: probe.name, standard: Math.max(touch, (repeats!.deviation ?? 0) / Math.sqrt(repeats!.count)) },
+    touchDoubt(probe, repeats!),
     { label: ring.name, standard: ring.uncertainty / 2 },
   ]
   return {

@@ -37,6 +37,7 @@ const options = computed(() =>
       v-accessible="input.label"
       :data-input="input.id"
       :show-search="options.length > 8"
+      :dropdown-match-select-width="false"
       option-filter-prop="chosen"
       option-label-prop="chosen"
       :status="problem ? 'error' : ''"
