@@ -23,8 +23,7 @@ export const isSuspect = ({ word }: StandingNote): boolean => word === 'stale' |
 export function standingNote(key: RegisterKey, scene: Scene): StandingNote {
   const standing = scene.standing[key]
   if (!standing) return { word: 'unset', because: null }
-  if (standing.state === 'disturbed')
-    return { word: 'disturbed', because: `${registerName(parseRegisterKey(key), scene.gauges)} was marked disturbed by ${standing.by}` }
+  if (standing.state === 'disturbed') return { word: 'disturbed', because: `marked disturbed by ${standing.by}` }
   const stale = whyStale(key, standing, scene, new Set())
   if (stale) return { word: 'stale', because: stale }
   if (standing.state === 'deliberately-zero') return { word: 'zero on purpose', because: null }

@@ -93,6 +93,6 @@ function suspicions(scene: Pick<Scene, 'machine' | 'standing' | 'gauges' | 'plan
     reasons.set(note.because!, [...(reasons.get(note.because!) ?? []), registerName(parseRegisterKey(register))])
   return [...reasons].map(([because, names]) => ({
     verdict: 'stop',
-    sentence: `${names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : listed(names)}: ${because}. Measure again before it is used.`,
+    sentence: `${names.length > 8 ? `${names.slice(0, 7).join(', ')} and ${names.length - 7} more` : listed(names)}: ${because}. Measure again before it is used.`,
   }))
 }

@@ -12,7 +12,7 @@ const reads = computed(() => {
 
 <template>
   <label class="angle">
-    <span class="label" :class="{ now: asked }">{{ input.label }}<span v-if="input.optional" class="quiet">, if it is</span></span>
+    <span class="label" :class="{ now: asked }">{{ input.label }}</span>
     <span class="row">
       <input
         v-model="text"
@@ -40,6 +40,7 @@ const reads = computed(() => {
   color: var(--quiet);
   font-size: 14px;
   line-height: 1.2;
+  white-space: nowrap;
 }
 .now {
   color: var(--act);

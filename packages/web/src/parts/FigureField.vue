@@ -65,11 +65,19 @@ defineExpose({ focus: () => field.value?.focus() })
 
 <style scoped>
 .figure-field {
+  position: relative;
   display: inline-flex;
   align-items: center;
   justify-content: flex-end;
   gap: 10px;
   min-width: 0;
+}
+/* Over the end of the label, so that the lines stay where they are while one types. */
+.figure-field:not(:has(.narrow)) .resolved {
+  position: absolute;
+  right: calc(100% + 8px);
+  background: var(--sheet);
+  padding-left: 8px;
 }
 .resolved {
   color: var(--note);

@@ -5,10 +5,13 @@ import {
   expectedRegister,
   geometryRegister,
   isSuspect,
+  listed,
+  parseRegisterKey,
   PROBE_SIDES,
   probeRegister,
   reachRegister,
   registerKey,
+  registerName,
   rotationRegister,
   setterRegister,
   standingNote,
@@ -16,10 +19,10 @@ import {
   type RegisterRef,
   type Scene,
 } from '@rook/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import DisturbDialog from './DisturbDialog.vue'
 import StandingCell from './StandingCell.vue'
-import { ref } from 'vue'
+import VerdictMark from './VerdictMark.vue'
 
 const props = defineProps<{ scene: Scene; slots?: string[] }>()
 const disturbing = ref<string | null>(null)
@@ -64,22 +67,23 @@ const probes = computed(() =>
     .filter(({ family, id }) => family === 'touch-probe' && has(probeRegister(id, 'X+')))
     .map(({ id, name }) => ({ name, cells: PROBE_SIDES.map((side) => key(probeRegister(id, side))) })),
 )
-/** The least that has to be redone, by name. */
-const suspects = computed(() =>
-  [...work.value, ...tools.value, ...probes.value]
-    .flatMap(({ cells }) => cells)
-    .flatMap((register) => {
-      const note = standingNote(register, props.scene)
-      return isSuspect(note) ? [{ register, because: note.because! }] : []
-    }),
-)
-const reasons = computed(() => [...new Set(suspects.value.map(({ because }) => because))])
+/** The least that has to be redone, by name and by reason. */
+const reasons = computed(() => {
+  const named = new Map<string, string[]>()
+  for (const register of [...work.value, ...tools.value, ...probes.value].flatMap(({ cells }) => cells)) {
+    const note = standingNote(register, props.scene)
+    if (!isSuspect(note)) continue
+    named.set(note.because!, [...(named.get(note.because!) ?? []), registerName(parseRegisterKey(register), props.scene.gauges)])
+  }
+  return [...named].map(([because, names]) => `${listed(names)}: ${because}.`)
+})
 </script>
 
 <template>
   <div>
     <ul v-if="reasons.length > 0" class="reasons stop">
-      <li v-for="because in reasons" :key="because">{{ because }}. What rests on it is struck through below; measure it again.</li>
+      <li v-for="reason in reasons" :key="reason"><VerdictMark verdict="stop" /> {{ reason }}</li>
+      <li>What is struck through must be measured again before it is used.</li>
     </ul>
     <div class="tables">
       <div>
@@ -174,6 +178,9 @@ const reasons = computed(() => [...new Set(suspects.value.map(({ because }) => b
   margin: 0 0 10px;
   padding: 0;
   list-style: none;
+}
+.reasons svg {
+  vertical-align: -2px;
 }
 table {
   border-collapse: collapse;

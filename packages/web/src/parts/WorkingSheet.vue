@@ -60,7 +60,14 @@ const former = computed(() => {
   const known = cells.filter((cell) => cell !== null)
   const newest = known.map(({ standing }) => standing).sort((a, b) => b.at.localeCompare(a.at))[0]
   const words = [...new Set(known.map(({ word }) => word))]
-  return { cells, newest, words: listed(words), anyUnset: row.cells.some((cell, at) => cell?.register && !cells[at]) }
+  const rows = working.value.results.filter(({ cells: all }) => all.some((cell) => cell?.register))
+  return {
+    cells,
+    newest,
+    name: rows.length > 1 ? `${row.label} was` : 'was',
+    words: listed(words),
+    anyUnset: row.cells.some((cell, at) => cell?.register && !cells[at]),
+  }
 })
 const moves = computed(() => {
   const cells = former.value?.cells ?? []
@@ -155,7 +162,7 @@ function go(step: 1 | -1, from: string): void {
         </tr>
         <tr v-if="former?.newest" class="was">
           <th scope="row" class="quiet small">
-            was, {{ when(former.newest.at, session.shop) }}, {{ former.newest.by }}, {{ former.words }}
+            {{ former.name }}, {{ when(former.newest.at, session.shop) }}, {{ former.newest.by }}, {{ former.words }}
           </th>
           <td v-for="(cell, column) in former.cells" :key="column">
             <Figure v-if="cell" class="derived" :value="cell.standing.value" :machine="scene.machine" />
