@@ -2,7 +2,10 @@ import { eq } from 'drizzle-orm'
 import { connect, type Database } from '@rook/server/db/client'
 import { assembly, gauge, machine, mount, operation, part, person, setting, shift } from '@rook/server/db/schema'
 import { addMachine } from '@rook/server/machines/routes'
+import { happen } from '@rook/server/gauges/events'
 import { hashPin } from '@rook/server/people/pin'
+import type { GaugeEventBody } from '@rook/contract'
+import { Chance } from './chance.ts'
 import { playHistory } from './history.ts'
 import { MACHINES } from './machines.ts'
 import { OPERATIONS } from './operations/index.ts'
@@ -54,6 +57,7 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
   await db.insert(shift).values(SHIFTS)
   for (const { id, name, role, pin } of PEOPLE) await db.insert(person).values({ id, name, role, pinHash: await hashPin(pin) })
   await db.insert(gauge).values(gaugesAt(until).map((one, place) => ({ ...one, doubtful: [...one.doubtful], place })))
+  await playGauges(db, until)
   for (const { id, record, tools } of MACHINES) {
     await addMachine(db, id, record)
     await db.insert(assembly).values(tools.map((tool) => ({ id: tool.assembly, name: tool.name, estimate: tool.estimate })))
@@ -81,4 +85,17 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
       }),
     ),
   )
+}
+
+/** What happened to the gauges before the fortnight: certificates, a fall, one that was given up. */
+async function playGauges(db: Database, until: number): Promise<void> {
+  const { id, name, role } = PEOPLE.find((person) => person.role === 'lead')!
+  const chance = new Chance(2_417)
+  const event = (gaugeId: string, kind: GaugeEventBody['kind'], note: string, now: string) =>
+    happen(db, gaugeId, { id: chance.uuid(), kind, note, size: null, uncertainty: null }, { person: { id, name, role }, now })
+  const daysAgo = (days: number) => new Date(until - days * 86_400_000).toISOString()
+  for (const one of gaugesAt(until)) if (one.calibrated) await event(one.id, 'calibrated', 'certificate, within its class', one.calibrated)
+  await event('setter-b', 'knocked', 'fell off the cart beside Mill 2, the dial sticks', daysAgo(20))
+  await event('finder-6', 'checked', 'against Pin 10 in the vise, 0.003 off', daysAgo(9))
+  await event('finder-4', 'withdrawn', 'runs out by 0.04, spring worn', daysAgo(31))
 }

@@ -57,6 +57,7 @@ export function gaugesAt(now: number): GaugeRecord[] {
   return [
     gauge('finder-10', 'Finder 10', 'edge-finder', mm(10), um(5), 140),
     gauge('finder-6', 'Finder 6', 'edge-finder', mm(6), um(5), 96),
+    gauge('finder-4', 'Finder 4', 'edge-finder', mm(4), um(5), 120),
     gauge('finder-2in', 'Finder 0.2', 'edge-finder', inch(0.2), um(5), 211),
     gauge('probe-2', 'Probe 2', 'touch-probe', mm(6), um(1.5), 12, {
       intervalDays: 14,
@@ -75,7 +76,7 @@ export function gaugesAt(now: number): GaugeRecord[] {
     gauge('block-50', 'Block 50', 'gauge-block', mm(50), um(0.3), 402),
     gauge('block-2in', 'Block 2.0', 'gauge-block', inch(2), um(0.3), 402),
     gauge('setter-a', 'Setter A', 'setter', mm(50), um(3), 61),
-    gauge('setter-b', 'Setter B', 'setter', mm(75), um(3), 61, { state: 'disturbed' }),
+    gauge('setter-b', 'Setter B', 'setter', mm(75), um(3), 61),
     gauge('master-150', 'Master 150', 'master-tool', mm(150), um(1), 330),
     gauge('master-100', 'Master 100', 'master-tool', mm(100), um(1), 330),
   ]

@@ -99,11 +99,13 @@ export async function pick(page: Page, label: string, option: string | RegExp): 
 }
 
 export const test = base.extend<{ shop: Shop; faults: string[] }>({
-  shop: async ({}, use) => {
+  shop: async ({ page }, use) => {
     const copy = await copyOfDemo()
     const shop = new Shop(copy.url)
     await shop.start()
     await use(shop)
+    // What the page still asks for when the test is over is nobody's trouble.
+    await page.goto('about:blank').catch(() => undefined)
     await shop.kill()
     await copy.drop()
   },

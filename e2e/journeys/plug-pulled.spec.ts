@@ -54,3 +54,12 @@ test('the database gone: the screen says so, and goes on when it is back', async
   await page.getByRole('button', { name: /^Record/ }).click()
   await expect(page.getByText('Recorded as entry')).toBeVisible()
 })
+
+test('a place that could not be loaded while the server was away opens when it is back', async ({ page, shop }) => {
+  await shop.kill()
+  await page.getByRole('link', { name: 'Gauges' }).click()
+  await expect(page.getByText('The server does not answer.')).toBeVisible()
+  await shop.start()
+  await expect(page.getByRole('heading', { name: 'Gauges' })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('connected', { exact: true })).toBeVisible()
+})

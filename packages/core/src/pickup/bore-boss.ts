@@ -5,7 +5,7 @@ import { radiusToward, type Gauge } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
 import {
   countOf,
-  figureSlips,
+  placeSlips,
   gaugeInput,
   gaugesUsed,
   offered,
@@ -201,13 +201,7 @@ function foundOn(
     total,
     contributors: contributorsTo(at, sources),
     rests: calibrationOf(finder, scene),
-    slips:
-      total === null
-        ? []
-        : figureSlips(place!, 'the place on the part', 'place', scene.machine.unit).map((slip) => ({
-            ...slip,
-            corrected: total + place! - slip.value,
-          })),
+    slips: total === null ? [] : placeSlips(total, place!, scene.machine.unit),
   }
 }
 

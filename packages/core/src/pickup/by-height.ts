@@ -4,6 +4,7 @@ import type { Gauge } from '../gauge/index.ts'
 import { registerKey, setterRegister } from '../machine/index.ts'
 import {
   figureSlips,
+  placeSlips,
   gaugeInput,
   gaugesUsed,
   placeInput,
@@ -146,7 +147,7 @@ function refusalOf({ setter, key, constant }: Table, height: Nm | null, values: 
 function slipsOf(total: number, place: Nm, height: Nm, setter: Gauge, base: Nm | null, scene: Scene) {
   const { unit } = scene.machine
   return [
-    ...figureSlips(place, 'the place on the part', 'place', unit).map((slip) => ({ ...slip, corrected: total + place - slip.value })),
+    ...placeSlips(total, place, scene.machine.unit),
     ...figureSlips(height, 'the height', 'place', unit).map((slip) => ({ ...slip, corrected: total - height + slip.value })),
     { id: 'shim', phrase: `the height had been counted from the top of ${setter.name}`, corrected: total + setter.size },
     ...(base === null ? [] : [{ id: 'shim', phrase: 'the base had been counted in the stock already', corrected: total - base }]),

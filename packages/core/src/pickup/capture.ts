@@ -4,6 +4,7 @@ import { registerKey, type Axis, type RegisterKey } from '../machine/index.ts'
 import {
   chosenTool,
   figureSlips,
+  placeSlips,
   gaugeInput,
   gaugesUsed,
   placeInput,
@@ -114,10 +115,7 @@ function foundOn(axis: Axis, values: Values, scene: Scene, finder: Gauge | null,
         ? []
         : [
             ...figureSlips(reading!, 'the reading', 'reading', unit).map((slip) => ({ ...slip, corrected: total - reading! + slip.value })),
-            ...figureSlips(place!, 'the place on the part', 'place', unit).map((slip) => ({
-              ...slip,
-              corrected: total + place! - slip.value,
-            })),
+            ...placeSlips(total, place!, scene.machine.unit),
           ],
   }
 }

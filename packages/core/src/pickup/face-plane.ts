@@ -10,7 +10,7 @@ import {
   chosenTool,
   countOf,
   FELT_CONTACT,
-  figureSlips,
+  placeSlips,
   gaugesUsed,
   offered,
   placeInput,
@@ -183,10 +183,7 @@ function slipsOf(total: number, place: Nm, between: Between, values: Values, sce
   const tool = chosenTool(values, scene)!
   const reach = reachOf(tool, scene)!
   return [
-    ...figureSlips(place, 'the place on the part', 'place', scene.machine.unit).map((slip) => ({
-      ...slip,
-      corrected: total + place - slip.value,
-    })),
+    ...placeSlips(total, place, scene.machine.unit),
     ...offered(scene, UNDER_A_TIP)
       .filter(({ size }) => size !== between.thickness)
       .map((gauge) => ({ id: 'shim', phrase: `${gauge.name} had lain between`, corrected: total + between.thickness - gauge.size })),

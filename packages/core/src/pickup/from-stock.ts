@@ -3,6 +3,7 @@ import { drawStock } from '../drawing/index.ts'
 import { registerKey, workRegister } from '../machine/index.ts'
 import {
   figureSlips,
+  placeSlips,
   placeInput,
   rowInput,
   sizeInput,
@@ -88,10 +89,7 @@ export const fromStock: Routine = {
                   ...slip,
                   corrected: total + share! * (slip.value - size!),
                 })),
-                ...figureSlips(place!, 'the place on the part', 'place', scene.machine.unit).map((slip) => ({
-                  ...slip,
-                  corrected: total + place! - slip.value,
-                })),
+                ...placeSlips(total, place!, scene.machine.unit),
               ],
       })),
       lines: linesOf(axes, from, values, scene),

@@ -2,13 +2,14 @@ import { formatAngle, microdegrees } from '../angle/index.ts'
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
 import { bestFit, type BestFit, type Pair } from '../fit/index.ts'
-import { asShown, registerKey, rotationRegister, workRegister } from '../machine/index.ts'
+import { asShown, registerKey, workRegister } from '../machine/index.ts'
 import {
   countOf,
   gaugeInput,
   gaugesUsed,
   placeInput,
   readingInput,
+  rotationWrite,
   rowInput,
   sizeInput,
   zeroInputs,
@@ -19,7 +20,6 @@ import {
   type Remark,
   type Routine,
   type Values,
-  type Write,
 } from '../routine/index.ts'
 import { gaugeById, workTotal, type Scene } from '../scene/index.ts'
 import type { Gauge } from '../gauge/index.ts'
@@ -104,7 +104,7 @@ export const knownFeatures: Routine = {
           `Spindle over ${featureName(scene, 0)}`,
           (['X', 'Y'] as const).map((axis) => ({ axis, value: values.length(`nominal${axis}1`)! })),
         ),
-      besides: (active) => (fit && turning && scene.machine.rotates ? [rotationWrite(active, fit, sources)] : []),
+      besides: (active) => (fit && turning && scene.machine.rotates ? [rotationWrite(active, fit.rotation, sources)] : []),
     })
   },
 }
@@ -242,20 +242,6 @@ function remarksOf(fit: BestFit, values: Values, scene: Scene, turning: boolean)
       figures: left.map((value, at) => ({ label: `left at ${featureName(scene, at)}`, value })),
     },
   ]
-}
-
-function rotationWrite(slot: string, fit: BestFit, sources: Source[]): Write {
-  const degrees = (fit.rotation * 180) / Math.PI
-  const standard = (Math.hypot(...contributorsTo(2, sources).map((one) => one.standard)) * 180) / Math.PI
-  return {
-    register: rotationRegister(slot),
-    value: nm(Math.round(degrees * 10_000) * 100),
-    state: 'set',
-    uncertainty: { standard: standard * 1_000_000, expanded: nm(Math.ceil(2 * standard * 10_000) * 100), contributors: [] },
-    assembly: null,
-    rests: [],
-    slips: [],
-  }
 }
 
 function drawingOf(values: Values, scene: Scene, count: number, fit: BestFit | null): Drawing {

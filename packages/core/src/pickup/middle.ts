@@ -4,10 +4,10 @@ import { effectiveRadius } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
 import {
   chosenBetween,
-  figureSlips,
   gaugesUsed,
   offered,
   placeInput,
+  placeSlips,
   readingInput,
   rowInput,
   sizeInput,
@@ -78,7 +78,7 @@ export const middle: Routine = {
           axis,
           total: found,
           contributors: pair ? contributorsTo(0, pair.sources) : [],
-          slips: found === null ? [] : placeSlips(found, place!, scene),
+          slips: found === null ? [] : placeSlips(found, place!, scene.machine.unit),
           rests: calibrationOf(finder, scene),
         },
       ],
@@ -170,13 +170,6 @@ function refusalOf({ kind, width, first, second }: Pair, values: Values, scene: 
 const wantedOf = (values: Values, scene: Scene) => {
   const expected = values.length('expected')
   return expected === null ? {} : { wanted: asShown(expected, scene.machine) }
-}
-
-function placeSlips(total: number, place: Nm, scene: Scene) {
-  return figureSlips(place, 'the place on the part', 'place', scene.machine.unit).map((slip) => ({
-    ...slip,
-    corrected: total + place - slip.value,
-  }))
 }
 
 /** The width with what could be wrong about it: another finder, a radius or shim left out, inside for outside. */

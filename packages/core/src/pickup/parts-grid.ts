@@ -4,6 +4,7 @@ import { drawStock, type Drawing } from '../drawing/index.ts'
 import { asShown, registerKey, rotationRegister, workRegister, type Axis } from '../machine/index.ts'
 import {
   resultCell,
+  rotationWrite,
   rowInput,
   sizeInput,
   slotInput,
@@ -203,9 +204,7 @@ function writesOf({ slot, x, y }: Cell, from: string, scene: Scene): Write[] {
 
 /** Parts on a turned fixture are turned with it: the control has to know, where it can. */
 function rotationOf({ slot }: Cell, { turned }: Grid, scene: Scene): Write[] {
-  if (turned === 0 || !scene.machine.rotates) return []
-  const value = nm(Math.round(((turned * 180) / Math.PI) * 10_000) * 100)
-  return [{ register: rotationRegister(slot), value, state: 'set', uncertainty: null, assembly: null, rests: [], slips: [] }]
+  return turned !== 0 && scene.machine.rotates ? [rotationWrite(slot, turned)] : []
 }
 
 function turnedParts({ turned }: Grid, scene: Scene): Remark[] {

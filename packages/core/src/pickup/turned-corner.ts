@@ -3,15 +3,16 @@ import { limitOf } from '../check/limits.ts'
 import { nm, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
 import { effectiveRadius } from '../gauge/index.ts'
-import { asShown, rotationRegister } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
 import {
   chosenBetween,
   chosenDirection,
   directionInput,
-  figureSlips,
+  placeSlips,
   gaugesUsed,
   placeInput,
   readingInput,
+  rotationWrite,
   rowInput,
   wayName,
   zeroInputs,
@@ -20,7 +21,6 @@ import {
   type Remark,
   type Routine,
   type Values,
-  type Write,
 } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
 import type { Direction } from '../touch/index.ts'
@@ -81,13 +81,7 @@ export const turnedCorner: Routine = {
           total,
           contributors: solved ? contributorsTo(at, solved.sources) : [],
           rests: calibrationOf(finder, scene),
-          slips:
-            total === null || place === null
-              ? []
-              : figureSlips(place, 'the place on the part', 'place', scene.machine.unit).map((slip) => ({
-                  ...slip,
-                  corrected: total + place - slip.value,
-                })),
+          slips: total === null || place === null ? [] : placeSlips(total, place, scene.machine.unit),
         }
       }),
       lines: linesOf(values, solved, turns),
@@ -107,7 +101,7 @@ export const turnedCorner: Routine = {
           'Spindle over the corner',
           (['X', 'Y'] as const).map((axis) => ({ axis, value: values.length(`place${axis}`)! })),
         ),
-      besides: (slot) => (turns && solved ? [rotationWrite(slot, solved)] : []),
+      besides: (slot) => (turns && solved ? [rotationWrite(slot, solved.angle, solved.sources)] : []),
     })
   },
 }
@@ -215,22 +209,6 @@ function zeroOf({ corner, angle }: Solved, values: Values, turns: boolean): Reco
   if (x === null || y === null) return null
   const [cos, sin] = turns ? [Math.cos(angle), Math.sin(angle)] : [1, 0]
   return { X: corner.x - (cos * x - sin * y), Y: corner.y - (sin * x + cos * y) }
-}
-
-function rotationWrite(slot: string, { angle, sources }: Solved): Write {
-  const degrees = (angle * 180) / Math.PI
-  const standard = (Math.hypot(...contributorsTo(2, sources).map((one) => one.standard)) * 180) / Math.PI
-  const expanded = Math.ceil(2 * standard * 10_000) * 100
-  return {
-    register: rotationRegister(slot),
-    // Controls take a rotation to four decimals of a degree.
-    value: nm(Math.round(degrees * 10_000) * 100),
-    state: 'set',
-    uncertainty: { standard: standard * 1_000_000, expanded: nm(expanded), contributors: [] },
-    assembly: null,
-    rests: [],
-    slips: [],
-  }
 }
 
 function turnedRemark({ angle }: Solved, scene: Scene): Remark {

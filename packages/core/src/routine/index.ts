@@ -33,6 +33,8 @@ export {
   wayName,
 } from './ask.ts'
 export type { Between } from './ask.ts'
-export { figureSlips } from './figure-slips.ts'
+export { figureSlips, placeSlips } from './figure-slips.ts'
+export type { ZeroSlip } from './figure-slips.ts'
+export { rotationWrite } from './rotation-write.ts'
 export { resultCell } from './result-cell.ts'
 export { faceDrawing } from './face-drawing.ts'

@@ -5,6 +5,7 @@ import { combine, type Contributor } from '../uncertainty/index.ts'
 import type { WorkingLine, WorkingResult } from '../working/index.ts'
 import { slotInput } from './ask.ts'
 import type { InputSpec, Option, RawInputs } from './input.ts'
+import type { ZeroSlip } from './figure-slips.ts'
 import { resultCell } from './result-cell.ts'
 import type { Write } from './sheet.ts'
 import type { Values } from './values.ts'
@@ -47,7 +48,7 @@ export interface FoundZero {
   /** Machine coordinate of part zero, a real number of nanometres; null while something is missing. */
   total: number | null
   contributors: Contributor[]
-  slips: { id: string; phrase: string; corrected: number }[]
+  slips: readonly ZeroSlip[]
   rests?: RegisterKey[]
   byEye?: boolean
 }

@@ -1,4 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { watch } from 'vue'
+import { useLive } from './live.ts'
 import { useSession } from './session.ts'
 
 /** A folder of `places/` per place; each is loaded when it is first gone to. */
@@ -49,3 +51,20 @@ router.beforeEach(async (to) => {
   if (!to.meta.open && !session.person) return { name: 'sign-in', query: { to: to.fullPath } }
   return true
 })
+
+/** A place whose files did not come because the server was away: gone to as soon as it is back. */
+router.onError((_error, to) => {
+  const live = useLive()
+  live.lost()
+  const stop = watch(
+    () => live.connected,
+    (connected) => {
+      if (!connected) return
+      stop()
+      void router.push(to.fullPath)
+    },
+  )
+})
+
+// What Vite would throw besides, for a style sheet that did not come, is the same trouble told twice.
+if (typeof window !== 'undefined') window.addEventListener('vite:preloadError', (event) => event.preventDefault())

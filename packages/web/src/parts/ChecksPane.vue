@@ -120,18 +120,6 @@ function keep(finding: Finding): void {
   display: block;
   color: var(--ink);
 }
-.plain {
-  min-height: 44px;
-  padding: 0 14px;
-  font: inherit;
-  font-size: 15px;
-  background: var(--paper);
-  color: var(--ink);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  white-space: nowrap;
-  cursor: pointer;
-}
 .plain[aria-pressed='true'] {
   border-color: var(--act);
   color: var(--act);

@@ -45,7 +45,7 @@ async function mark(): Promise<void> {
     </p>
     <label>
       <span class="quiet">What happened</span>
-      <textarea v-model="reason" rows="3" maxlength="500" />
+      <textarea class="text-field" v-model="reason" rows="3" maxlength="500" />
     </label>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
   </Modal>
@@ -55,13 +55,5 @@ async function mark(): Promise<void> {
 label {
   display: grid;
   gap: 4px;
-}
-textarea {
-  padding: 8px 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
 }
 </style>

@@ -32,13 +32,13 @@ function send(): void {
       <div>
         <label>
           <span class="quiet">Lead</span>
-          <select :value="chosen" @change="lead = ($event.target as HTMLSelectElement).value">
+          <select class="text-field" :value="chosen" @change="lead = ($event.target as HTMLSelectElement).value">
             <option v-for="person in leads" :key="person.id" :value="person.id">{{ person.name }}</option>
           </select>
         </label>
         <label>
           <span class="quiet">Why it may pass</span>
-          <textarea v-model="reason" rows="4" maxlength="500" />
+          <textarea class="text-field" v-model="reason" rows="4" maxlength="500" />
         </label>
         <p v-if="!complete" class="quiet small">Write the reason first; it is kept with the entry.</p>
         <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
@@ -59,16 +59,6 @@ label {
   display: grid;
   gap: 4px;
   margin-bottom: 12px;
-}
-select,
-textarea {
-  min-height: 44px;
-  padding: 8px 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
 }
 @media (max-width: 640px) {
   .halves {

@@ -107,15 +107,17 @@ async function note(): Promise<void> {
         <form class="event sheet" @submit.prevent="note">
           <label
             ><span>It was</span>
-            <select v-model="form.kind">
+            <select class="text-field" v-model="form.kind">
               <option value="" disabled>pick one</option>
               <option v-for="kind in kinds" :key="kind" :value="kind">{{ EVENTS[kind] }}</option>
             </select></label
           >
-          <label class="wide"><span>Where, by whom, how it was found</span><input v-model="form.note" maxlength="500" /></label>
+          <label class="wide"
+            ><span>Where, by whom, how it was found</span><input class="text-field" v-model="form.note" maxlength="500"
+          /></label>
           <template v-if="form.kind === 'calibrated'">
-            <label><span>Size, if it is another now</span><input v-model="form.size" class="figure" maxlength="40" /></label>
-            <label><span>Standard uncertainty</span><input v-model="form.uncertainty" class="figure" maxlength="40" /></label>
+            <label><span>Size, if it is another now</span><input class="text-field figure" v-model="form.size" maxlength="40" /></label>
+            <label><span>Standard uncertainty</span><input class="text-field figure" v-model="form.uncertainty" maxlength="40" /></label>
           </template>
           <button type="submit" class="plain" :disabled="form.kind === '' || form.note.trim().length < 3">Note it</button>
           <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
@@ -158,7 +160,7 @@ async function note(): Promise<void> {
                   : standing
                       .map(
                         (key) =>
-                          `${registerName(parseRegisterKey(key))} ${asRegister(key, line.writes.find((write) => write.register === key)?.after ?? nm(0), machineOf(line.machine)!)}`,
+                          `${registerName(parseRegisterKey(key), [record!])} ${asRegister(key, line.writes.find((write) => write.register === key)?.after ?? nm(0), machineOf(line.machine)!)}`,
                       )
                       .join(', ')
               }}</span>
@@ -218,28 +220,6 @@ label span {
 .wide {
   flex: 1;
   min-width: 220px;
-}
-input,
-select,
-.plain {
-  min-height: 44px;
-  padding: 0 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-}
-.plain {
-  background: var(--act);
-  color: var(--sheet);
-  padding: 0 18px;
-  cursor: pointer;
-}
-.plain:disabled {
-  background: var(--paper);
-  color: var(--quiet);
-  cursor: default;
 }
 .event p {
   flex-basis: 100%;

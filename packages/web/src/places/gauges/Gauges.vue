@@ -88,16 +88,16 @@ async function add(): Promise<void> {
     <template v-if="session.person?.role === 'lead'">
       <button v-if="!adding" type="button" class="link" @click="adding = true">Add a gauge</button>
       <form v-else class="add sheet" @submit.prevent="add">
-        <label><span>Name</span><input v-model="form.name" maxlength="60" /></label>
+        <label><span>Name</span><input class="text-field" v-model="form.name" maxlength="60" /></label>
         <label
           ><span>Kind</span>
-          <select v-model="form.family">
+          <select class="text-field" v-model="form.family">
             <option v-for="(words, family) in FAMILIES" :key="family" :value="family">{{ words }}</option>
           </select></label
         >
-        <label><span>Size, mm unless said</span><input v-model="form.size" class="figure" maxlength="40" /></label>
-        <label><span>Standard uncertainty</span><input v-model="form.uncertainty" class="figure" maxlength="40" /></label>
-        <label><span>Interval, days</span><input v-model="form.interval" class="figure" maxlength="5" /></label>
+        <label><span>Size, mm unless said</span><input class="text-field figure" v-model="form.size" maxlength="40" /></label>
+        <label><span>Standard uncertainty</span><input class="text-field figure" v-model="form.uncertainty" maxlength="40" /></label>
+        <label><span>Interval, days</span><input class="text-field figure" v-model="form.interval" maxlength="5" /></label>
         <button type="submit" class="plain">Add it</button>
         <p v-for="problem in problems" :key="problem" class="stop" role="alert">{{ problem }}</p>
       </form>
@@ -156,17 +156,6 @@ label {
 }
 label span {
   color: var(--quiet);
-}
-input,
-select,
-.plain {
-  min-height: 44px;
-  padding: 0 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
 }
 p {
   flex-basis: 100%;

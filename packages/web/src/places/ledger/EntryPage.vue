@@ -80,7 +80,7 @@ async function takeBack(): Promise<void> {
         <p>It stays in the ledger; a new entry says that it no longer counts and puts back what stood before.</p>
         <label class="why">
           <span class="quiet">Reason</span>
-          <textarea v-model="reason" rows="3" maxlength="500" />
+          <textarea class="text-field" v-model="reason" rows="3" maxlength="500" />
         </label>
         <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       </Modal>
@@ -115,13 +115,5 @@ p {
 .why {
   display: grid;
   gap: 6px;
-}
-textarea {
-  padding: 8px 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
 }
 </style>

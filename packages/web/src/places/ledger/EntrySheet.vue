@@ -29,7 +29,7 @@ const rests = computed(() => [
       <DrawingPane v-if="content.drawing" :drawing="content.drawing" />
       <WorkingRecord :working="content.working" :machine="machine" :writes="content.writes" :inputs="content.inputs" />
     </div>
-    <table v-else-if="content.writes.length > 0" class="sheet plain">
+    <table v-else-if="content.writes.length > 0" class="sheet figures">
       <tbody>
         <tr v-for="write in content.writes" :key="write.register">
           <th scope="row">{{ write.name }}</th>
@@ -119,16 +119,16 @@ ul {
   align-self: flex-start;
   margin-top: 3px;
 }
-.plain {
+.figures {
   border-collapse: collapse;
   justify-self: start;
 }
-.plain th,
-.plain td {
+.figures th,
+.figures td {
   padding: 10px 18px;
   text-align: right;
 }
-.plain th {
+.figures th {
   text-align: left;
 }
 p {

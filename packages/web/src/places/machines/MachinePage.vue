@@ -82,15 +82,4 @@ h2 {
   display: inline-flex;
   align-items: center;
 }
-.plain {
-  min-height: 44px;
-  padding: 0 14px;
-  font: inherit;
-  font-size: 15px;
-  background: var(--sheet);
-  color: var(--ink);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  cursor: pointer;
-}
 </style>

@@ -179,17 +179,6 @@ h2 {
   grid-template-columns: 120px 1fr auto;
   gap: 8px;
 }
-.go {
-  margin-top: 22px;
-  min-height: 56px;
-  padding: 0 26px;
-  border: 0;
-  background: var(--act);
-  color: var(--sheet);
-  border-radius: 3px;
-  font: inherit;
-  font-weight: 700;
-}
 .limits {
   border-collapse: collapse;
   max-width: 900px;

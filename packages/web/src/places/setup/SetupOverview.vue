@@ -53,16 +53,4 @@ dt {
 dd {
   margin: 0;
 }
-.go {
-  display: inline-flex;
-  align-items: center;
-  min-height: 56px;
-  padding: 0 26px;
-  background: var(--act);
-  color: var(--sheet);
-  border-radius: 3px;
-  text-decoration: none;
-  font-weight: 700;
-  font-size: 18px;
-}
 </style>

@@ -155,7 +155,7 @@ function recorded(entry: Entry): void {
   >
     <label class="why">
       <span class="quiet">Why it is skipped; the next person reads this</span>
-      <textarea v-model="reason" rows="3" maxlength="500" />
+      <textarea class="text-field" v-model="reason" rows="3" maxlength="500" />
     </label>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
   </Modal>
@@ -170,31 +170,6 @@ function recorded(entry: Entry): void {
 .page > * {
   margin: 0;
 }
-.go {
-  display: inline-flex;
-  align-items: center;
-  min-height: 56px;
-  padding: 0 22px;
-  border: 0;
-  background: var(--act);
-  color: var(--sheet);
-  border-radius: 3px;
-  text-decoration: none;
-  font: inherit;
-  font-weight: 700;
-  font-size: 17px;
-  cursor: pointer;
-}
-.plain {
-  min-height: 52px;
-  padding: 0 18px;
-  font: inherit;
-  background: var(--paper);
-  color: var(--ink);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  cursor: pointer;
-}
 .way {
   display: inline-flex;
   align-items: center;
@@ -206,13 +181,5 @@ function recorded(entry: Entry): void {
 .why {
   display: grid;
   gap: 6px;
-}
-textarea {
-  padding: 8px 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
 }
 </style>
