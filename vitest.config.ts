@@ -5,7 +5,7 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', root: 'packages/core', include: ['src/**/*.test.ts'] } },
       { test: { name: 'contract', root: 'packages/contract', include: ['src/**/*.test.ts'] } },
-      { test: { name: 'web', root: 'packages/web', include: ['src/**/*.test.ts'], environment: 'happy-dom' } },
+      'packages/web',
       {
         test: {
           name: 'server',

@@ -33,7 +33,7 @@ const problemOf = (problems: Problem[], id: string) => problems.find((problem) =
         :model-value="raw[input.id] ?? ''"
         :problem="problemOf(problems, input.id)?.sentence"
         :asked="asked === input.id"
-        :style="{ gridColumn: `span ${span(input)}` }"
+        :class="`span${span(input)}`"
         @update:model-value="(value) => emit('type', input.id, value)"
       />
       <SeveralField
@@ -116,12 +116,21 @@ const problemOf = (problems: Problem[], id: string) => problems.find((problem) =
 p {
   margin: 0;
 }
+.span2 {
+  grid-column: span 2;
+}
+.span3 {
+  grid-column: span 3;
+}
+.span4 {
+  grid-column: span 4;
+}
 @media (max-width: 560px) {
   .given {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }
   .given > * {
-    grid-column: 1 / -1 !important;
+    grid-column: 1 / -1;
   }
 }
 </style>

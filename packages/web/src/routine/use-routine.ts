@@ -1,6 +1,7 @@
 import { assess, findingKey, obstacles, registerKey, routineById, type RawInputs, type Scene } from '@rook/core'
 import { computed, ref, watch, type Ref } from 'vue'
 import { useDrafts, type Draft } from './drafts.ts'
+import { sameInputs } from './same-inputs.ts'
 
 export interface RoutineAt {
   machine: string
@@ -24,7 +25,11 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
   const takenFrom = ref<string | null>(null)
   void drafts.fetchOther(key, draft.value, at.preset).then((by) => (takenFrom.value = by))
 
-  const assessment = computed(() => assess(routine, draft.value.inputs, scene.value, draft.value.agreed))
+  const same = sameInputs()
+  const assessment = computed(() => {
+    const fresh = assess(routine, draft.value.inputs, scene.value, draft.value.agreed)
+    return { ...fresh, inputs: same(fresh.inputs) }
+  })
   const targets = computed(() => assessment.value.sheet.targets.map(registerKey))
 
   /** What stands in a register now, by the ledger. */

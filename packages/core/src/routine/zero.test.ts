@@ -1,0 +1,94 @@
+import { describe, expect, it } from 'vitest'
+import { assess } from '../assessment/index.ts'
+import { mm, nm } from '../length/index.ts'
+import { commonRegister, workRegister } from '../machine/index.ts'
+import { edge } from '../pickup/index.ts'
+import { run } from '../../test/run.ts'
+import { MILL, scene, stands } from '../../test/scene.ts'
+import { figureSlips, placeSlips, rotationWrite } from './index.ts'
+import { digitSwaps } from './digit-swaps.ts'
+
+const touch = { axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }
+const slots = ['G54', 'G55', 'G56'].map((code) => ({ code, name: null }))
+
+describe('where a zero goes', () => {
+  it('is one slot, and any others besides, in one entry', () => {
+    const at = scene([], { machine: { ...MILL, slots }, plan: null })
+    const { sheet } = run('edge', { ...touch, slot: 'G54', also: 'G56,G55,G56' }, at)
+    expect(sheet.targets.map(({ slot }) => slot)).toEqual(['G54', 'G56', 'G55'])
+    expect(sheet.working.results.map(({ label }) => label)).toEqual(['G54 X', 'G56 X', 'G55 X'])
+    expect(new Set(sheet.result!.writes.map(({ value }) => value))).toEqual(new Set([mm(-313.204)]))
+  })
+
+  it('is refused for a slot that the machine has not got', () => {
+    const { values } = run('edge', { ...touch, slot: 'G54', also: 'G99' }, scene())
+    expect(values.problems[0]?.sentence).toContain('\u201cG99\u201d is not one of the choices here')
+    expect(run('edge', { ...touch, slot: 'G59' }, scene()).values.problems).toHaveLength(1)
+  })
+
+  it('leaves the common shift out, line by line', () => {
+    const { sheet, value } = run('edge', { ...touch, slot: 'G54' }, scene([[commonRegister('X'), stands(mm(2.5))]]))
+    expect(value('work/G54/X')).toBe(mm(-315.704))
+    expect(sheet.working.lines.at(-1)).toMatchObject({ operation: 'less', label: 'common shift', cells: [{ figure: mm(2.5) }] })
+  })
+
+  it('is the common shift, counted with a slot that stands', () => {
+    const at = scene([[workRegister('G55', 'X'), stands(mm(-313))]])
+    expect(run('edge', { ...touch, slot: 'common', with: 'G55' }, at).value('common/all/X')).toBe(mm(-0.204))
+    expect(run('edge', { ...touch, slot: 'common', with: 'G54' }, at).sheet.result).toBeNull()
+    expect(edge.inputs(at, { slot: 'common' }).map(({ id }) => id)).toContain('with')
+  })
+
+  it('is nowhere for a plain reading, which shows its result all the same', () => {
+    const { sheet, findings } = run('edge', { ...touch, slot: 'plain' }, scene())
+    expect(sheet.targets).toEqual([])
+    expect(sheet.result?.writes).toEqual([])
+    expect(sheet.working.results[0]).toMatchObject({
+      label: 'Part zero X',
+      cells: [{ register: null, figure: mm(-313.204), expanded: mm(0.0101) }],
+    })
+    expect(findings.map(({ check }) => check)).toContain('travel')
+  })
+
+  it('is not known before it is chosen, and nothing is recorded', () => {
+    const { sheet, values } = assess(edge, touch, scene())
+    expect(values.missing).toEqual(['slot'])
+    expect(sheet.result).toBeNull()
+  })
+})
+
+describe('what may have happened to a figure', () => {
+  const ids = (figure: number, kind: 'reading' | 'place' = 'reading') =>
+    figureSlips(nm(figure), 'the reading', kind, 'mm').map(({ id }) => id)
+
+  it('is a sign, a unit, a decimal point, half or double, two digits', () => {
+    expect(new Set(ids(mm(-318.204)))).toEqual(new Set(['sign', 'unit-reading', 'point-reading', 'double-reading', 'swap-reading']))
+    expect(new Set(ids(mm(12.5), 'place'))).toEqual(new Set(['place-sign', 'unit-place', 'point-place', 'double-place']))
+    expect(ids(0)).toEqual([])
+  })
+
+  it('swaps neighbours as they were typed, across the decimal point too, in the machine\u2019s unit', () => {
+    expect(digitSwaps(mm(-31.8), 'mm')).toEqual([mm(-13.8), mm(-38.1)])
+    expect(digitSwaps(mm(11), 'mm')).toEqual([])
+    expect(digitSwaps(nm(25_400_000 * 1.2), 'in')).toEqual([nm(25_400_000 * 2.1)])
+  })
+
+  it('moves a zero against its place on the part', () => {
+    const [sign] = placeSlips(mm(-300.704), mm(-12.5), 'mm')
+    expect(sign).toMatchObject({ id: 'place-sign', corrected: mm(-300.704) + mm(-12.5) - mm(12.5) })
+  })
+})
+
+describe('a rotation that goes with a zero', () => {
+  it('is kept to four decimals of a degree, with its \u00b1U', () => {
+    const write = rotationWrite('G54', Math.atan2(0.14, 80), [{ label: 'finder', standard: 5_000, effects: [0, 0, 1 / 80e6] }])
+    expect(write.value).toBe(100_300)
+    expect(write.uncertainty!.standard).toBeCloseTo(((5_000 / 80e6) * 180e6) / Math.PI, 3)
+    expect(write.uncertainty!.expanded % 100).toBe(0)
+  })
+
+  it('that was given and not measured has none', () => {
+    expect(rotationWrite('G54', -0.004).uncertainty).toBeNull()
+    expect(rotationWrite('G54', -0.004).value).toBeLessThan(0)
+  })
+})

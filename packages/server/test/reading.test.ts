@@ -1,0 +1,172 @@
+import { randomUUID } from 'node:crypto'
+import { mm, type Scene } from '@rook/core'
+import type { Entry, EntryLine, FloorMachine, Setup } from '@rook/contract'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { Browser, edgeEntry, openShop } from './shop.ts'
+
+let shop: Awaited<ReturnType<typeof openShop>>
+let marrow: Browser
+let tansley: Browser
+const ENTRIES = '/api/machines/mill-3/entries'
+const list = async (query: string) =>
+  (await marrow.send<{ entries: EntryLine[]; next: string | null }>('GET', `/api/entries?${query}`)).body
+const ids: string[] = []
+
+/** Records edges one after the other, each knowing the one before. */
+async function record(browser: Browser, readings: string[], slot = 'G54', more: object = {}): Promise<void> {
+  for (const reading of readings) {
+    const { body: scene } = await marrow.send<Scene>('GET', '/api/machines/mill-3/scene?setup=now')
+    const basis = { [`work/${slot}/X/geometry`]: scene.standing[`work/${slot}/X/geometry`]?.entry ?? null }
+    const answer = await browser.send<Entry>('POST', ENTRIES, edgeEntry({ basis, ...more }, { reading, slot }))
+    expect(answer.status).toBe(200)
+    ids.push(answer.body.content.id)
+  }
+}
+
+beforeAll(async () => {
+  shop = await openShop()
+  marrow = await new Browser(shop.url).signIn('marrow')
+  tansley = await new Browser(shop.url).signIn('tansley')
+  await marrow.send('POST', '/api/setups/now/steps/homed/confirmed', { id: randomUUID() })
+  await record(marrow, ['-318.2040', '-318.2043', '-318.2037'], 'G54', { answers: {} })
+  await record(tansley, ['-318.2041', '-318.2044'], 'G54', { answers: {} })
+})
+afterAll(() => shop.stop())
+
+describe('the ledger as a list', () => {
+  it('is newest first, a page at a time, and every entry stands on exactly one page', async () => {
+    const seen: string[] = []
+    let before = ''
+    for (let pages = 0; pages < 10; pages++) {
+      const page = await list(`machine=mill-3&limit=2${before && `&before=${encodeURIComponent(before)}`}`)
+      seen.push(...page.entries.map(({ id }) => id))
+      if (!page.next) break
+      expect(page.entries).toHaveLength(2)
+      before = page.next
+    }
+    expect(seen.slice(0, 5)).toEqual([...ids].reverse())
+    expect(new Set(seen).size).toBe(6)
+  })
+
+  it('is narrowed by machine, register, person and setup', async () => {
+    expect((await list('machine=lathe-2')).entries).toEqual([])
+    expect((await list('register=work/G54/X/geometry')).entries).toHaveLength(5)
+    expect((await list('register=work/G55/X/geometry')).entries).toEqual([])
+    expect((await list('person=tansley')).entries.every(({ by }) => by === 'Tansley')).toBe(true)
+    expect((await list('setup=now')).entries).toHaveLength(6)
+  })
+
+  it('shows with each entry what it wrote, from what to what', async () => {
+    const [newest] = (await list('machine=mill-3&limit=1')).entries
+    expect(newest).toMatchObject({ title: 'G54 X from an edge', writes: [{ name: 'G54 X', before: mm(-313.2041), after: mm(-313.2044) }] })
+  })
+
+  it.each(['limit=0', 'limit=201', 'limit=x', 'before=yesterday', 'before=2026-01-01T00:00:00.000Z|x'])('refuses %s', async (query) => {
+    expect((await marrow.send('GET', `/api/entries?${query}`)).status).toBe(400)
+  })
+})
+
+describe('an entry', () => {
+  it('has its evidence: what was typed, the working, the checks, the gauges as they were then', async () => {
+    const { body } = await marrow.send<Entry>('GET', `/api/entries/${ids[0]}`)
+    expect(body.content).toMatchObject({
+      seq: 2,
+      routine: 'edge',
+      inputs: { reading: '-318.2040', finder: 'finder' },
+      working: { results: [{ label: 'G54 X', cells: [{ figure: mm(-313.204) }] }] },
+      gauges: [{ id: 'finder', size: mm(10), state: 'in-use' }],
+      writes: [{ origin: ids[0], rests: [], gauges: ['finder'], byEye: false }],
+    })
+    expect(body.content.findings.map(({ finding }) => finding.check)).toEqual(
+      expect.arrayContaining(['travel', 'planned-slot', 'homed', 'gauge-fit']),
+    )
+    expect(body.hash).toMatch(/^[0-9a-f]{64}$/)
+  })
+
+  it('names the shift it was made in', async () => {
+    const { body } = await marrow.send<Entry>('GET', `/api/entries/${ids[0]}`)
+    expect(['Early', 'Night']).toContain(body.content.shift)
+  })
+})
+
+describe('the floor', () => {
+  const floor = async (id: string) =>
+    (await marrow.send<FloorMachine[]>('GET', '/api/floor')).body.find(({ machine }) => machine.id === id)!
+
+  it('says what is set up, who had it last, and what needs a look', async () => {
+    const mill = await floor('mill-3')
+    expect(mill.setup).toMatchObject({ id: 'now', done: 2, of: 4 })
+    expect(mill.last).toMatchObject({ by: 'Tansley', title: 'G54 X from an edge' })
+    expect(mill.notices.map(({ sentence }) => sentence)).toContain('G54 Y and G54 Z unset.')
+  })
+
+  it('puts a machine that was not homed first', async () => {
+    expect((await floor('lathe-2')).notices[0]).toEqual({ verdict: 'stop', sentence: 'Not homed since it was switched on.' })
+    await marrow.send('POST', '/api/machines/lathe-2/homed', { id: randomUUID() })
+    expect((await floor('lathe-2')).notices).toEqual([])
+    await marrow.send('POST', '/api/machines/lathe-2/powered', { id: randomUUID() })
+    expect((await floor('lathe-2')).notices).toHaveLength(1)
+  })
+})
+
+describe('a setup', () => {
+  const setup = async () => (await marrow.send<Setup>('GET', '/api/setups/now')).body
+
+  it('leads to the next open step, and counts what is to be seen', async () => {
+    const { next, steps, toSee } = await setup()
+    expect(next).toBe('seated')
+    expect(steps.map(({ id, state }) => [id, state])).toEqual([
+      ['homed', 'done'],
+      ['seated', 'open'],
+      ['zero-x', 'done'],
+      ['seen', 'open'],
+    ])
+    expect(toSee).toMatchObject([{ key: 'touch/G54/X', axis: 'X', value: mm(-5), seen: false, before: mm(-313.2041) }])
+  })
+
+  it('asks to see a readout anew when its register is written again', async () => {
+    await marrow.send('POST', `/api/entries/${ids.at(-1)}/seen`, { id: randomUUID(), key: 'touch/G54/X' })
+    expect((await setup()).toSee[0]!.seen).toBe(true)
+    await record(marrow, ['-318.2039'], 'G54', { answers: {} })
+    expect((await setup()).toSee[0]).toMatchObject({ seen: false, entry: ids.at(-1) })
+  })
+
+  it('is listed among those at hand', async () => {
+    const { body } = await marrow.send<{ id: string; machineName: string }[]>('GET', '/api/setups')
+    expect(body).toMatchObject([{ id: 'now', machineName: 'Mill 3' }])
+  })
+})
+
+describe('a half-typed routine on the server', () => {
+  const path = `/api/drafts/${encodeURIComponent('mill-3:now:zero-x')}`
+  const draft = { routine: 'edge', inputs: { reading: '-318.2' }, agreed: [], answers: {} }
+
+  it('is there for another tablet, with the name of who typed it, until it is dropped', async () => {
+    expect((await marrow.send('GET', path)).body).toBeNull()
+    expect((await marrow.send('PUT', path, draft)).status).toBe(200)
+    expect((await tansley.send('GET', path)).body).toMatchObject({ ...draft, by: 'Marrow' })
+    await tansley.send('PUT', path, { ...draft, inputs: { reading: '-318.20' } })
+    expect((await marrow.send('GET', path)).body).toMatchObject({ inputs: { reading: '-318.20' }, by: 'Tansley' })
+    await marrow.send('DELETE', path)
+    expect((await tansley.send('GET', path)).body).toBeNull()
+  })
+
+  it('is no larger than a routine can be', async () => {
+    const tooLong = { ...draft, inputs: { reading: 'x'.repeat(201) } }
+    expect((await marrow.send('PUT', path, tooLong)).status).toBe(400)
+  })
+})
+
+describe('the scene', () => {
+  it('has what the operation says and what stood in earlier setups of it', async () => {
+    const { body } = await marrow.send<Scene>('GET', '/api/machines/mill-3/scene?setup=now')
+    expect(body.plan).toMatchObject({ setup: 'now', operationName: 'Op 20, rev C', slots: ['G54'], tolerance: null, features: [] })
+    expect(body.formerly['work/G54/X/geometry']?.value).toBe(mm(-313.2039))
+    expect(body.tools).toMatchObject([{ number: '4', estimate: mm(103.5) }])
+  })
+
+  it('has no plan without a setup, and none of another machine\u2019s', async () => {
+    expect((await marrow.send<Scene>('GET', '/api/machines/mill-3/scene')).body.plan).toBeNull()
+    expect((await marrow.send('GET', '/api/machines/lathe-2/scene?setup=now')).status).toBe(422)
+  })
+})

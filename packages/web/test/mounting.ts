@@ -1,0 +1,31 @@
+import { mount, type VueWrapper } from '@vue/test-utils'
+import { VueQueryPlugin } from '@tanstack/vue-query'
+import { createPinia } from 'pinia'
+import type { Component } from 'vue'
+import { createMemoryHistory, createRouter } from 'vue-router'
+
+/** Puts a component on a page with what every page has: store, queries, and links that lead nowhere. */
+export function put(component: Component, props: Record<string, unknown>, options: { slots?: Record<string, string> } = {}): VueWrapper {
+  const Nowhere = { template: '<span/>' }
+  const names = ['entry', 'setup', 'step', 'gauge', 'gauges', 'machine', 'ledger']
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: [...names.map((name) => ({ path: `/${name}/:entry?`, name, component: Nowhere })), { path: '/:rest(.*)*', component: Nowhere }],
+  })
+  // The component is any of them, so its own props cannot be named here.
+  const mountAny = mount as unknown as (component: Component, options: object) => VueWrapper
+  return mountAny(component, {
+    props,
+    global: { plugins: [createPinia(), VueQueryPlugin, router] },
+    attachTo: document.body,
+    ...options,
+  })
+}
+
+/** The text on the screen, as it is read: a space between one element and the next. */
+export function textOf(wrapper: { element: Node }): string {
+  const walker = document.createTreeWalker(wrapper.element, NodeFilter.SHOW_TEXT)
+  const texts: string[] = []
+  for (let node = walker.nextNode(); node; node = walker.nextNode()) texts.push(node.textContent ?? '')
+  return texts.join(' ').replace(/\s+/g, ' ').trim()
+}
