@@ -33,7 +33,9 @@ export async function playHistory(connection: Connection, until: number, days = 
   // The machines know nothing of each other, so their fortnights are played side by side.
   await Promise.all(
     MACHINES.map((machine, at) =>
-      new MachineFortnight(connection, machine, new Chance(417 + at * 1009), until - days * 24 * HOUR, until).play(310 + Math.max(40, 3 * days) * at),
+      new MachineFortnight(connection, machine, new Chance(417 + at * 1009), until - days * 24 * HOUR, until).play(
+        310 + Math.max(40, 3 * days) * at,
+      ),
     ),
   )
 }
