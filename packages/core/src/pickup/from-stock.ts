@@ -37,20 +37,20 @@ export const fromStock: Routine = {
   inputs(scene, raw) {
     return [
       { ...slotInput(scene, 'Corner stands in'), id: 'from' },
-      rowInput('cornerX', 'Corner is', [
+      rowInput('cornerX', 'Corner, in X', [
         { value: 'low', label: 'left' },
         { value: 'high', label: 'right' },
       ]),
-      rowInput('cornerY', 'and', [
+      rowInput('cornerY', 'Corner, in Y', [
         { value: 'low', label: 'near' },
         { value: 'high', label: 'far' },
       ]),
-      rowInput('toX', 'Zero goes to', [
+      rowInput('toX', 'Zero goes to, in X', [
         { value: 'low', label: 'left' },
         { value: 'middle', label: 'middle' },
         { value: 'high', label: 'right' },
       ]),
-      rowInput('toY', 'and', [
+      rowInput('toY', 'Zero goes to, in Y', [
         { value: 'low', label: 'near' },
         { value: 'middle', label: 'middle' },
         { value: 'high', label: 'far' },
