@@ -76,7 +76,7 @@ export async function perform(connection: Connection, task: Task): Promise<Entry
 }
 
 async function sceneFor({ pool }: Connection, task: Task): Promise<Scene> {
-  return inTransaction(pool, async (lane) => loadScene(lane, await loadMachine(lane, task.machine), task.setup, task.author.now))
+  return inTransaction(pool, async (lane) => loadScene(lane, await loadMachine(lane, task.machine), task.setup, task.author.now, 'write'))
 }
 
 /**

@@ -67,6 +67,7 @@ export function prepareStatements(db: Database) {
       .select({
         setup: setup.id,
         machine: setup.machine,
+        endedAt: setup.endedAt,
         operation: operation.id,
         operationName: operation.name,
         slots: operation.slots,

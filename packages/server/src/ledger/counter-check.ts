@@ -15,7 +15,7 @@ export function seeCounterCheck(connection: Connection, setupId: string, { id, k
   return onceOnly(connection, id, async (lane) => {
     const plan = await loadSetupPlan(lane.db, setupId)
     const machine = await loadMachine(lane, plan.setup.machine, true)
-    const scene = await loadScene(lane, machine, setupId, author.now)
+    const scene = await loadScene(lane, machine, setupId, author.now, 'write')
     const asked = counterChecks(scene).find((one) => one.key === key)
     if (!asked) throw new Problem(422, 'readout-unknown', 'This is not among the counter-checks of the setup now.')
     if (asked.value !== value)

@@ -38,7 +38,7 @@ export async function record(connection: Connection, machineId: string, body: Re
     const machine = await loadMachine(lane, machineId, true)
     if (!routine.machines.includes(machine.record.kind))
       throw new Problem(422, 'routine-unfit', `${routine.name} is not done on a ${machine.record.kind}.`)
-    const scene = await loadScene(lane, machine, body.setup, author.now)
+    const scene = await loadScene(lane, machine, body.setup, author.now, 'write')
     const assessment = assess(routine, body.inputs, scene, body.agreed)
     const result = completeResult(assessment)
     const registers = result.writes.map(({ register }) => registerKey(register))

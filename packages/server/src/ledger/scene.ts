@@ -18,14 +18,18 @@ export async function loadMachine({ statements }: Lane, id: string, lock = false
   return { record: asMachine(row.machine), head: row.head }
 }
 
-/** Everything the routines and checks look at on a machine, for a setup on it when one is named. */
+/**
+ * Everything the routines and checks look at on a machine, for a setup on it when one is named.
+ * @param purpose a finished setup can be read, but nothing is written into it any more
+ */
 export async function loadScene(
   lane: Lane,
   { record, head }: { record: MachineRecord; head: Head },
   setupId: string | null,
   now: string,
+  purpose: 'read' | 'write',
 ): Promise<Scene> {
-  const plan = setupId ? await loadPlan(lane, record, setupId) : null
+  const plan = setupId ? await loadPlan(lane, record, setupId, purpose) : null
   const standing = await loadStanding(lane, record.id)
   const planned = plan?.slots.flatMap((slot) => axesOf(record).map((axis) => registerKey(workRegister(slot, axis)))) ?? []
   return {
@@ -46,11 +50,17 @@ export async function loadGauges({ statements }: Pick<Lane, 'statements'>): Prom
   return rows.map(({ place: _place, ...one }) => one)
 }
 
-async function loadPlan({ statements }: Lane, record: MachineRecord, setupId: string): Promise<Plan> {
+async function loadPlan({ statements }: Lane, record: MachineRecord, setupId: string, purpose: 'read' | 'write'): Promise<Plan> {
   const [row] = await statements.plan.execute({ setup: setupId })
   if (!row) throw notFound(`Setup ${setupId}`)
-  const { machine: onMachine, ...plan } = row
+  const { machine: onMachine, endedAt, ...plan } = row
   if (onMachine !== record.id)
     throw new Problem(422, 'other-machine', `This setup is not on ${record.name}. Open the routine from the setup’s own machine.`)
+  if (endedAt && purpose === 'write')
+    throw new Problem(
+      409,
+      'setup-ended',
+      `This setup is finished; what was recorded in it stands. Your figures are kept: record them in the setup that is on ${record.name} now, or from the machine’s own page.`,
+    )
   return plan
 }

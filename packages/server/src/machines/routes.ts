@@ -24,7 +24,7 @@ export function machineRoutes(app: Express, connection: Connection, clock: () =>
     // One snapshot, so that the parts of the scene are of one moment.
     inTransaction(
       pool,
-      async (lane) => loadScene(lane, await loadMachine(lane, params.id), query.setup ?? null, clock()),
+      async (lane) => loadScene(lane, await loadMachine(lane, params.id), query.setup ?? null, clock(), 'read'),
       'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY',
     ),
   )
