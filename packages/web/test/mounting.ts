@@ -7,7 +7,7 @@ import { createMemoryHistory, createRouter } from 'vue-router'
 /** Puts a component on a page with what every page has: store, queries, and links that lead nowhere. */
 export function put(component: Component, props: Record<string, unknown>, options: { slots?: Record<string, string> } = {}): VueWrapper {
   const Nowhere = { template: '<span/>' }
-  const names = ['entry', 'setup', 'step', 'gauge', 'gauges', 'machine', 'ledger']
+  const names = ['entry', 'setup', 'step', 'gauge', 'gauges', 'machine', 'ledger', 'setups']
   const router = createRouter({
     history: createMemoryHistory(),
     routes: [...names.map((name) => ({ path: `/${name}/:entry?`, name, component: Nowhere })), { path: '/:rest(.*)*', component: Nowhere }],

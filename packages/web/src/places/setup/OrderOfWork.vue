@@ -40,7 +40,7 @@ const isHere = (step: Step) => route.params.step === step.id
             <span v-else-if="step.state === 'skipped'" class="quiet small">{{ step.reason }}</span>
           </span>
           <span class="quiet small side"
-            ><span class="for-readers">{{ STATES[step.state] }}</span
+            ><span v-if="step.state !== 'skipped'" class="for-readers">{{ STATES[step.state] }}</span
             ><template v-if="step.count">{{ step.count.done }} of {{ step.count.of }}</template
             ><template v-else-if="step.state === 'skipped'">skipped</template
             ><template v-else-if="step.at">{{ when(step.at, session.shop) }}</template

@@ -28,7 +28,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 <template>
   <div class="pad">
-    <div class="dots" :aria-label="`${pin.length} digits`" role="status">
+    <div class="dots" :aria-label="pin.length === 1 ? '1 digit' : `${pin.length} digits`" role="status">
       <span v-for="n in Math.max(4, pin.length)" :key="n" :class="{ full: n <= pin.length }" />
     </div>
     <div class="keys">
