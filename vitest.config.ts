@@ -8,6 +8,16 @@ export default defineConfig({
       'packages/web',
       {
         test: {
+          name: 'demo',
+          root: 'demo',
+          include: ['test/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 30_000,
+          fileParallelism: false,
+        },
+      },
+      {
+        test: {
           name: 'server',
           root: 'packages/server',
           include: ['test/**/*.test.ts'],

@@ -1,11 +1,11 @@
-// npm run test:server: the server's tests, on a throw-away PostgreSQL.
+// npm run test:server: the tests of the server and of the demo shop, on a throw-away PostgreSQL.
 import { onEnd, run } from './house.mjs'
 import { startThrowAwayCluster } from './postgres.mjs'
 
 const ending = onEnd()
 const cluster = await startThrowAwayCluster()
 ending.add(() => cluster.stop())
-const code = await run('npx', ['vitest', 'run', '--project', 'server', ...process.argv.slice(2)], {
+const code = await run('npx', ['vitest', 'run', '--project', 'server', '--project', 'demo', ...process.argv.slice(2)], {
   env: { ...process.env, TEST_DATABASE: cluster.url('postgres') },
 })
 await ending.end(code)

@@ -80,3 +80,15 @@ test('the drawing grows, moves and comes back by keys', async ({ page, shop }) =
   await page.keyboard.press('0')
   await expect.poll(width).toBeCloseTo(before, 0)
 })
+
+test('a tablet left open on a setup that is finished meanwhile keeps its figures and says so', async ({ page, shop }) => {
+  await signIn(page, shop)
+  await openStep(page, 'mill-3', 'zero-G54-Y')
+  const reading = page.getByLabel('Machine Y at the touch')
+  await expect(reading).toBeVisible()
+  await shop.query(`UPDATE setup SET ended_at = now() WHERE machine = 'mill-3' AND ended_at IS NULL`)
+  await give(page, { between: 'Nothing', reading: '-174.7030' })
+  await page.getByRole('button', { name: /^Record/ }).click()
+  await expect(page.getByRole('alert')).toContainText('This setup is finished')
+  await expect(reading).toHaveValue('-174.7030')
+})

@@ -11,15 +11,21 @@ const session = useSession()
 const standing = computed(() => props.scene.standing[props.register])
 const note = computed(() => standingNote(props.register, props.scene))
 const suspect = computed(() => isSuspect(note.value))
+/** A stroke through the figure must not swallow its minus: the sign stands before it. */
+const figure = computed(() => {
+  if (!standing.value) return { sign: '', digits: 'unset' }
+  const text = asRegister(props.register, standing.value.value, props.scene.machine)
+  return suspect.value && text.startsWith('\u2212') ? { sign: '\u2212', digits: text.slice(1) } : { sign: '', digits: text }
+})
 const word = computed(() => (note.value.word === 'measured' && standing.value?.seen ? 'measured, seen' : note.value.word))
 </script>
 
 <template>
   <td :data-register="register" :data-standing="note.word">
     <RouterLink v-if="standing" class="value" :to="{ name: 'entry', params: { entry: standing.entry } }" :title="note.because ?? undefined">
-      <span class="figure" :class="`standing-${note.word.replaceAll(' ', '-')}`">{{
-        asRegister(register, standing.value, scene.machine)
-      }}</span>
+      <span class="figure" :class="{ stop: suspect }"
+        >{{ figure.sign }}<span :class="`standing-${note.word.replaceAll(' ', '-')}`">{{ figure.digits }}</span></span
+      >
       <span v-if="!brief || suspect" class="small" :class="suspect ? 'stop' : 'quiet'"
         >{{ word }}, {{ when(standing.at, session.shop) }}</span
       >

@@ -1,0 +1,80 @@
+import { randomUUID } from 'node:crypto'
+import { migrate } from '@rook/server/db/migrate'
+import { verifyLedger } from '@rook/server/ledger/verify'
+import pg from 'pg'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { contentsOf, loadDemo } from '../load.ts'
+import { MACHINES } from '../machines.ts'
+import { PROBE_RADII } from '../truth.ts'
+
+const UNTIL = Date.parse('2026-11-24T02:00:00.000Z')
+let url = ''
+let pool: pg.Pool
+
+beforeAll(async () => {
+  const base = process.env.TEST_DATABASE
+  if (!base) throw new Error('TEST_DATABASE is not set; run npm run test:server')
+  const name = `demo_${randomUUID().replaceAll('-', '')}`
+  const client = new pg.Client({ connectionString: base })
+  await client.connect()
+  await client.query(`CREATE DATABASE ${name}`)
+  await client.end()
+  url = base.replace(/\/[^/]+$/, `/${name}`)
+  await migrate(url)
+  pool = new pg.Pool({ connectionString: url })
+})
+afterAll(() => pool.end())
+
+const rows = async <T extends pg.QueryResultRow>(query: string) => (await pool.query<T>(query)).rows
+
+describe('the demo shop\u2019s fortnight', () => {
+  it('is loaded into an empty database, and only there', async () => {
+    expect(await contentsOf(url)).toBe('nothing')
+    await loadDemo(url, UNTIL, 4)
+    expect(await contentsOf(url)).toBe('shop')
+  })
+
+  it('is a ledger like any other: one chain a machine, nothing after the present', async () => {
+    const { faults, machines, entries } = await verifyLedger(pool)
+    expect(faults).toEqual([])
+    expect(machines).toBe(MACHINES.length)
+    expect(entries).toBeGreaterThan(150)
+    const [{ late }] = (await rows<{ late: string }>(
+      `SELECT count(*) AS late FROM entry WHERE at > '${new Date(UNTIL).toISOString()}'`,
+    )) as [{ late: string }]
+    expect(Number(late)).toBe(0)
+  })
+
+  it('has one setup at hand on each machine, each with something left to do or to see', async () => {
+    const open = await rows<{ machine: string }>('SELECT machine FROM setup WHERE ended_at IS NULL ORDER BY machine')
+    expect(open.map(({ machine }) => machine)).toEqual(MACHINES.map(({ id }) => id).sort())
+  })
+
+  it('finds a probe\u2019s radii to a few micrometres of what they truly are', async () => {
+    const found = await rows<{ register: string; value: string }>(
+      `SELECT register, value FROM register_value WHERE register LIKE 'probe/probe-2/%'`,
+    )
+    const truth: Record<string, number> = {
+      'X+': PROBE_RADII.xPlus,
+      'X-': PROBE_RADII.xMinus,
+      'Y+': PROBE_RADII.yPlus,
+      'Y-': PROBE_RADII.yMinus,
+    }
+    expect(found.length).toBeGreaterThanOrEqual(4)
+    for (const { register, value } of found) expect(Math.abs(Number(value) - truth[register.split('/')[2]!]!)).toBeLessThan(5_000)
+  })
+
+  it('is the same whenever it is played', async () => {
+    const writes = () =>
+      rows('SELECT e.machine, e.seq, w.register, w.after FROM entry e JOIN entry_write w ON w.entry = e.id ORDER BY 1, 2, 3 LIMIT 400')
+    const before = await writes()
+    const second = url.replace(/[^/]+$/, `again_${randomUUID().replaceAll('-', '')}`)
+    await pool.query(`CREATE DATABASE ${second.split('/').at(-1)}`)
+    await migrate(second)
+    await loadDemo(second, UNTIL, 4)
+    const first = pool
+    pool = new pg.Pool({ connectionString: second })
+    expect(await writes()).toEqual(before)
+    await first.end()
+  })
+})
