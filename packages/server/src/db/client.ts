@@ -6,6 +6,12 @@ import { prepareStatements, type Statements } from './statements.ts'
 
 export type { Database, Queries } from './database.ts'
 
+/**
+ * A database that is not there refuses at once; one that is slow to answer is on a busy machine, and what is
+ * given up on too early there has to be sent once more.
+ */
+const PATIENCE = 20_000
+
 export interface Connection {
   pool: pg.Pool
   db: Database
@@ -17,18 +23,19 @@ export interface Connection {
  * Opens a pool on the database. With `role` every connection works under that role, which was never
  * granted UPDATE or DELETE on the ledger.
  * @param settings further settings of PostgreSQL for these connections
+ * @param patience how long a connection may take to come, milliseconds; a person waits behind it unless it says otherwise
  */
 export function connect(
   url: string,
   role: string | null,
   onError: (error: Error) => void,
-  settings: Readonly<Record<string, string>> = {},
+  { settings = {}, patience = PATIENCE }: { settings?: Readonly<Record<string, string>>; patience?: number } = {},
 ): Connection {
   const options = Object.entries({ ...settings, ...(role ? { role } : {}) })
   const pool = new pg.Pool({
     connectionString: url,
     max: 16,
-    connectionTimeoutMillis: 5_000,
+    connectionTimeoutMillis: patience,
     application_name: 'rook-ledger',
     ...(options.length > 0 ? { options: options.map(([name, value]) => `-c ${name}=${value}`).join(' ') } : {}),
   })
@@ -42,7 +49,7 @@ export const APPLICATION_ROLE = 'rook_app'
 
 /** The role to work under: the application's own where the database has it and this login may take it. */
 export async function applicationRole(url: string): Promise<string | null> {
-  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5_000 })
+  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: PATIENCE })
   await client.connect()
   try {
     const { rows } = await client.query<{ fits: boolean }>(
