@@ -3,6 +3,7 @@ export type { Axis, MachineKind, MachineRecord, Travel, WorkSlot } from './recor
 export {
   asRegister,
   commonRegister,
+  diameterRegister,
   expectedRegister,
   geometryRegister,
   holdsAngle,
@@ -15,7 +16,10 @@ export {
   registerName,
   registerNames,
   rotationRegister,
+  setterAcross,
+  setterCentre,
   setterRegister,
+  wearOf,
   workRegister,
 } from './register.ts'
 export type { ProbeSide, RegisterFamily, RegisterKey, RegisterLayer, RegisterProperty, RegisterRef } from './register.ts'

@@ -34,6 +34,8 @@ export interface MachineRecord {
   xReads: 'diameter' | 'radius'
   /** True when its control can apply a rotation with a work offset. */
   rotates: boolean
+  /** How many tool offset numbers the control has: H and D run from 1 to this. */
+  offsets: number
   /** Limits of the checks that a lead has tightened for this machine; the shop's own elsewhere. */
   limits: Readonly<Record<string, number>>
 }

@@ -27,7 +27,7 @@ const ALL: [RegisterRef, string, string][] = [
   [rotationRegister('G54'), 'work/G54/R/geometry', 'G54 rotation'],
   [commonRegister('Y'), 'common/all/Y/geometry', 'common shift Y'],
   [expectedRegister('G56', 'X'), 'expected/G56/X/geometry', 'expected G56 X'],
-  [lengthRegister('4'), 'tool/4/length/geometry', 'T4 length'],
+  [lengthRegister('4'), 'tool/4/length/geometry', 'H4 length'],
   [geometryRegister('3', 'X'), 'tool/3/X/geometry', 'T3 X'],
   [{ ...geometryRegister('3', 'X'), layer: 'wear' }, 'tool/3/X/wear', 'T3 X wear'],
   [setterRegister('setter-a'), 'setter/setter-a/K/geometry', 'setter-a constant K'],

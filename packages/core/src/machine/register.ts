@@ -10,7 +10,7 @@ import { asShown, type Axis, type MachineRecord } from './record.ts'
 export type RegisterFamily = 'work' | 'common' | 'tool' | 'setter' | 'probe' | 'expected'
 export type ProbeSide = 'X+' | 'X-' | 'Y+' | 'Y-'
 /** `R` is a work offset's rotation: its value is in millionths of a degree. */
-export type RegisterProperty = Axis | 'R' | 'length' | 'diameter' | 'radius' | 'K' | ProbeSide
+export type RegisterProperty = Axis | 'R' | 'length' | 'diameter' | 'radius' | 'K' | 'across' | ProbeSide
 export type RegisterLayer = 'geometry' | 'wear'
 
 /** One value that a control (or a setter) holds, on a machine that the context names. */
@@ -57,12 +57,25 @@ export function registerName({ family, slot, property, layer }: RegisterRef, gau
     case 'common':
       return `common shift ${property}`
     case 'tool':
-      return `T${slot} ${property}${wear}`
+      return `${numberWord(property)}${slot} ${property}${wear}`
     case 'setter':
-      return `${gauge} constant ${property}`
+      return `${gauge} ${SETTER_WORDS[property] ?? property}`
     case 'probe':
       return `${gauge} radius moving ${property.replace('-', '\u2212')}`
   }
+}
+
+const SETTER_WORDS: Partial<Record<RegisterProperty, string>> = {
+  K: 'constant K',
+  X: 'centre X',
+  Y: 'centre Y',
+  across: 'width across',
+}
+
+/** The word that a tool offset's number is called with: H for lengths, D for diameters, T for a lathe's pairs. */
+function numberWord(property: RegisterProperty): 'H' | 'D' | 'T' {
+  if (property === 'length') return 'H'
+  return property === 'diameter' || property === 'radius' ? 'D' : 'T'
 }
 
 /** Several registers in one breath: "G54 X and Y", "G54 X, G55 X and G56 X". */
@@ -118,10 +131,21 @@ export const expectedRegister = (slot: string, axis: Axis): RegisterRef => geome
 
 export const lengthRegister = (offsetNumber: string): RegisterRef => geometry('tool', offsetNumber, 'length')
 
+/** What a mill's D register holds, a diameter or a radius, as the machine's record says. */
+export const diameterRegister = (machine: Pick<MachineRecord, 'diameterRegister'>, offsetNumber: string): RegisterRef =>
+  geometry('tool', offsetNumber, machine.diameterRegister)
+
+/** The wear register that is added to a geometry register. */
+export const wearOf = (register: RegisterRef): RegisterRef => ({ ...register, layer: 'wear' })
+
 /** A lathe tool's geometry offset on one axis. */
 export const geometryRegister = (offsetNumber: string, axis: Axis): RegisterRef => geometry('tool', offsetNumber, axis)
 
 export const setterRegister = (setter: string): RegisterRef => geometry('setter', setter, 'K')
+
+/** Where the middle of a setter's stylus stands on an axis of this machine, and how wide it measures there. */
+export const setterCentre = (setter: string, axis: 'X' | 'Y'): RegisterRef => geometry('setter', setter, axis)
+export const setterAcross = (setter: string): RegisterRef => geometry('setter', setter, 'across')
 
 /** A probe's effective radius on this machine's spindle, for one direction of motion. */
 export const probeRegister = (probe: string, side: ProbeSide): RegisterRef => geometry('probe', probe, side)

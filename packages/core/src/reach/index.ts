@@ -1,2 +1,2 @@
-export { otherReaches, reachOf, restingOn } from './reach.ts'
+export { otherReaches, reachOf, restingOn, totalReach, wearIn } from './reach.ts'
 export { reachRegister } from './register.ts'

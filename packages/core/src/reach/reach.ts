@@ -1,4 +1,5 @@
-import { registerKey } from '../machine/index.ts'
+import { plus, ZERO, type Nm } from '../length/index.ts'
+import { registerKey, wearOf } from '../machine/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 import { reachRegister } from './register.ts'
@@ -6,6 +7,20 @@ import { reachRegister } from './register.ts'
 /** The tool's present reach in Z as it stands in the control; undefined when it is unset. */
 export function reachOf(tool: MountedTool, scene: Scene): Standing | undefined {
   return scene.standing[registerKey(reachRegister(scene.machine, tool))]
+}
+
+/**
+ * Wear that the control adds to the tool's reach; zero where none was ever set. A touch is made with the tip as
+ * it is, so a sum takes off the geometry alone; what the control shows has the wear in it.
+ */
+export function wearIn(tool: MountedTool, scene: Pick<Scene, 'machine' | 'standing'>): Nm {
+  return scene.standing[registerKey(wearOf(reachRegister(scene.machine, tool)))]?.value ?? ZERO
+}
+
+/** What the control adds for a tool in Z: geometry and wear together; null when the geometry is unset. */
+export function totalReach(tool: MountedTool, scene: Scene): Nm | null {
+  const reach = reachOf(tool, scene)
+  return reach ? plus(reach.value, wearIn(tool, scene)) : null
 }
 
 /** What a value that is taken from the ledger adds to the doubt of the one that rests on it. */

@@ -3,7 +3,7 @@ import { asRegister, parseRegisterKey, registerName, type RegisterKey } from '..
 import type { Rest, Scene, Standing } from '../scene/index.ts'
 
 /** How far a figure can be trusted, in a word. */
-export type StandingWord = 'unset' | 'measured' | 'by eye' | 'carried over' | 'zero on purpose' | 'disturbed' | 'stale'
+export type StandingWord = 'unset' | 'measured' | 'estimated' | 'by eye' | 'carried over' | 'zero on purpose' | 'disturbed' | 'stale'
 
 export interface StandingNote {
   word: StandingWord
@@ -26,6 +26,7 @@ export function standingNote(key: RegisterKey, scene: Scene): StandingNote {
   if (standing.state === 'disturbed') return { word: 'disturbed', because: `marked disturbed by ${standing.by}` }
   const stale = whyStale(key, standing, scene, new Set())
   if (stale) return { word: 'stale', because: stale }
+  if (standing.state === 'estimated') return { word: 'estimated', because: null }
   if (standing.state === 'deliberately-zero') return { word: 'zero on purpose', because: null }
   if (scene.plan && standing.setup !== scene.plan.setup) return { word: 'carried over', because: null }
   return { word: standing.byEye ? 'by eye' : 'measured', because: null }
@@ -34,6 +35,8 @@ export function standingNote(key: RegisterKey, scene: Scene): StandingNote {
 function whyStale(key: RegisterKey, standing: Standing, scene: Scene, seen: Set<RegisterKey>): string | null {
   if (seen.has(key)) return null
   seen.add(key)
+  const moved = otherTool(key, standing, scene)
+  if (moved) return moved
   for (const id of standing.gauges) {
     const gauge = scene.gauges.find((one) => one.id === id)
     const doubt = gauge && doubtOf(gauge, standing.at)
@@ -44,6 +47,19 @@ function whyStale(key: RegisterKey, standing: Standing, scene: Scene, seen: Set<
     if (why) return why
   }
   return null
+}
+
+/** A tool's figure belongs to the assembly it was measured on: another one in its place, or none, makes it stale. */
+function otherTool(key: RegisterKey, { assembly }: Standing, { tools }: Scene): string | null {
+  const { family, slot, property } = parseRegisterKey(key)
+  if (family !== 'tool' || assembly === null) return null
+  const under = tools.filter((tool) => (property === 'diameter' || property === 'radius' ? tool.diameterOffset : tool.offset) === slot)
+  const [other] = under
+  // Another program may call the same tool by other numbers: as long as it sits in the machine, its figure holds.
+  if (under.some((tool) => tool.assembly === assembly) || (!other && tools.some((tool) => tool.assembly === assembly))) return null
+  return other
+    ? `it was found on another tool than ${other.name}, which is in T${other.number} now`
+    : 'the tool it was found on has been taken out'
 }
 
 function movedSince(rest: Rest, scene: Scene, seen: Set<RegisterKey>): string | null {

@@ -36,7 +36,7 @@ describe('what a value is worth', () => {
   it('is stale, by name, once the reference tool is set anew or marked disturbed', () => {
     expect(standingNote(T7, reference({ origin: 'second', by: 'W. Tansley' }))).toMatchObject({
       word: 'stale',
-      because: 'T4 length, the reference it rests on, was set anew by W. Tansley',
+      because: 'H4 length, the reference it rests on, was set anew by W. Tansley',
     })
     const disturbed = reference({ state: 'disturbed', origin: 'first' })
     expect(standingNote(T4, disturbed).word).toBe('disturbed')
@@ -56,7 +56,7 @@ describe('what a value is worth', () => {
     expect(standingNote(Z, moved(103.479)).word).toBe('measured')
     expect(standingNote(Z, moved(103.49))).toMatchObject({
       word: 'stale',
-      because: 'T4 length, which it rests on, was 103.4755 then and is 103.4900 now',
+      because: 'H4 length, which it rests on, was 103.4755 then and is 103.4900 now',
     })
   })
 

@@ -1,1 +1,2 @@
+export { copiedOffset } from './copied-offset.ts'
 export { deliberateZero } from './deliberate-zero.ts'

@@ -21,7 +21,8 @@ import { reachOf, reachRegister, restingOn } from '../reach/index.ts'
 
 /**
  * Setter constant: the machine Z at which the gauge line itself (or the reference tool) would stand on
- * the setter's surface. K = M − L, from a master of known length, or from a tool whose length stands.
+ * the setter's surface. K = M − L, from a master of known length, or from a tool whose length stands. Where lengths are
+ * counted from part zero only a tool serves: K = M − H then holds for this part zero, and goes stale with that tool's H.
  */
 export const setterConstantRoutine: Routine = {
   id: 'setter-constant',
@@ -30,9 +31,6 @@ export const setterConstantRoutine: Routine = {
   purpose: 'Ties a setter to this machine, with a master or a tool of known length.',
   kind: 'calibration',
   machines: ['mill'],
-  unfit: (machine) =>
-    machine.lengthConvention === 'touch-off' ? `${machine.name} counts tool lengths from part zero; a setter has no constant there.` : null,
-
   inputs(scene) {
     return [
       gaugeInput('setter', 'Setter', scene, ['setter']),
@@ -112,8 +110,10 @@ function slipsOf(reading: Nm, master: Master, scene: Scene): Slip[] {
 
 function masters(scene: Scene): Option[] {
   const { unit } = scene.machine
+  // Counted from part zero a master's own length says nothing; a tool whose length stands carries part zero with it.
+  const gauges = scene.machine.lengthConvention === 'touch-off' ? [] : offered(scene, ['master-tool'])
   return [
-    ...offered(scene, ['master-tool']).map((gauge) => ({
+    ...gauges.map((gauge) => ({
       value: `gauge:${gauge.id}`,
       label: gauge.name,
       note: formatExact(gauge.size, unit),

@@ -3,7 +3,7 @@ import { assess } from '../assessment/index.ts'
 import { inch, mm } from '../length/index.ts'
 import { lengthRegister, setterRegister, workRegister } from '../machine/index.ts'
 import { sumOf } from '../working/index.ts'
-import { INCH_MILL, LATHE, MILL, scene, stands } from '../../test/scene.ts'
+import { INCH_MILL, LATHE, scene, stands } from '../../test/scene.ts'
 import { setterConstantRoutine, toolLength, turnedDiameter } from './index.ts'
 
 const K = [setterRegister('setter'), stands(mm(-502.118))] as const
@@ -40,7 +40,7 @@ describe('tool length', () => {
     const raw = { tool: '4', method: 'part', slot: 'G54', between: 'typed', thickness: '.010', reading: '-12.8587', place: '.030' }
     expect(assess(toolLength, raw, at).sheet.result?.writes[0]?.value).toBe(inch(-12.8987))
     expect(toolLength.inputs(at, raw).find(({ id }) => id === 'method')).toMatchObject({
-      options: [{ value: 'part' }, { value: 'block' }, { value: 'datum' }],
+      options: [{ value: 'part' }, { value: 'block' }, { value: 'setter' }, { value: 'datum' }],
     })
   })
 
@@ -67,9 +67,16 @@ describe('setter constant', () => {
     )
   })
 
-  it('is no use on a machine that counts from part zero', () => {
-    expect(setterConstantRoutine.unfit?.(INCH_MILL)).toContain('Mill 1')
-    expect(setterConstantRoutine.unfit?.(MILL)).toBeNull()
+  it('where lengths are counted from part zero comes from a tool whose length stands, and goes stale with it', () => {
+    const raw = { setter: 'setter', master: 'tool:4', reading: '-10.5' }
+    const at = scene([[lengthRegister('4'), stands(inch(-12.8987), { assembly: 'em-12' })]], { machine: INCH_MILL })
+    const { sheet, inputs } = assess(setterConstantRoutine, raw, at)
+    expect(sheet.result?.writes[0]).toMatchObject({ value: inch(2.3987), rests: ['tool/4/length/geometry'] })
+    // A master's own length says nothing of part zero.
+    expect(inputs.find(({ id }) => id === 'master')).toMatchObject({ options: [{ value: 'tool:4' }] })
+    const tied = scene([[setterRegister('setter'), stands(inch(2.3987))]], { machine: INCH_MILL })
+    const other = assess(toolLength, { tool: '7', method: 'setter', setter: 'setter', reading: '-9.14' }, tied)
+    expect(other.sheet.result?.writes[0]?.value).toBe(inch(-11.5387))
   })
 })
 

@@ -1,6 +1,6 @@
-import { minus, nm, ZERO, type Nm } from '../length/index.ts'
+import { minus, nm, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
-import { commonShift, gaugeById, workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
+import { commonShift, gaugeById, toolByNumber, workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
 import { commonRegister, registerKey, setterRegister, workRegister, type RegisterKey, type RegisterRef } from '../machine/index.ts'
 import {
   betweenInputs,
@@ -13,7 +13,6 @@ import {
   gaugesUsed,
   offered,
   placeInput,
-  readingInput,
   slotInput,
   toolInput,
   touchOffSheet,
@@ -29,9 +28,12 @@ import {
 } from '../routine/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
-import { reachRegister, restingOn } from '../reach/index.ts'
+import { reachRegister, restingOn, wearIn } from '../reach/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
 import { besideStock } from './beside-stock.ts'
+import { countingEdge, edgeCount, edgeMarks, edgeReading, edgeReadings, edgesInput, spreadRemark, type EdgesRead } from './edges.ts'
+import { spindleFacts, spindleInputs, spindleRemarks } from './spindle.ts'
+import { wearInput, wearRemarks, wearWrites } from './wear-kept.ts'
 
 type Method = 'part' | 'block' | 'setter' | 'datum'
 
@@ -50,43 +52,60 @@ export const toolLength: Routine = {
 
   inputs(scene, raw) {
     const inputs: InputSpec[] = [toolInput(scene), methodInput(scene)]
-    if (raw.method === 'setter') inputs.push(gaugeInput('setter', 'Setter', scene, ['setter']))
+    const tool = toolByNumber(scene, raw.tool ?? null)
+    if (raw.method === 'setter') inputs.push(gaugeInput('setter', 'Setter', scene, ['setter']), ...spindleInputs(raw), ...edgesInput(tool))
     if (raw.method === 'part' || raw.method === 'block') {
       inputs.push(slotInput(scene, 'Part zero in'))
       if (raw.method === 'part') inputs.push(...betweenInputs(scene, raw))
       else inputs.push(gaugeInput('between', 'Pin or block', scene, ['gauge-pin', 'gauge-block']))
     }
     if (raw.method === 'datum') inputs.push(...betweenInputs(scene, raw, { families: ['shim', 'gauge-pin', 'gauge-block'] }))
-    inputs.push(readingInput('Z', scene.machine))
+    inputs.push(...edgeReadings('Z', scene.machine, raw.method === 'setter' ? edgeCount(raw.edges) : 1))
     if (raw.method === 'part' || raw.method === 'block')
       inputs.push(placeInput(raw.method === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z'))
-    return inputs
+    return [...inputs, ...wearInput(tool ? reachRegister(scene.machine, tool) : null, scene)]
   },
 
   sheet(values, scene) {
     const tool = chosenTool(values, scene)
     const method = values.choice('method') as Method | null
-    const rest = method && RESTS[method](values, scene)
+    const rest = method ? RESTS[method](values, scene) : nothingYet(values)
     const target = tool ? reachRegister(scene.machine, tool) : null
     return touchOffSheet({
       scene,
       axis: 'Z',
       target,
       label: labelOf(tool, target),
-      lines: rest?.lines ?? [readingLine(values)],
-      rests: rest?.rests ?? [],
-      remarks: rest?.remarks ?? [],
-      refusal: rest?.refusal ?? null,
-      touch: rest?.touch ?? null,
-      contributors: [...(rest?.contributors ?? []), FELT_CONTACT],
-      gauges: rest?.gauges ?? [],
+      lines: rest.lines,
+      rests: rest.rests,
+      remarks: [...rest.remarks, ...wearRemarks(values, target, scene)],
+      besides: tool && target ? wearWrites(values, target, tool.assembly, scene) : [],
+      facts: method === 'setter' ? spindleFacts(values) : [],
+      refusal: rest.refusal,
+      touch: rest.touch,
+      contributors: [...rest.contributors, FELT_CONTACT],
+      gauges: rest.gauges,
       assembly: tool?.assembly ?? null,
       fromHeight: method === 'datum',
       readingLabel: 'machine Z at the touch',
       drawing: drawingOf(method, values, scene, tool),
-      readouts: (shown) => (tool && rest ? rest.readouts(tool, shown) : []),
+      readouts: (shown) => (tool ? rest.readouts(tool, shown) : []),
     })
   },
+}
+
+/** Before a method is chosen only the reading has its line. */
+function nothingYet(values: Values): Rest {
+  return {
+    touch: null,
+    lines: [readingLine(values)],
+    contributors: [],
+    refusal: null,
+    gauges: [],
+    rests: [],
+    remarks: [],
+    readouts: () => [],
+  }
 }
 
 const RESTS: Readonly<Record<Method, (values: Values, scene: Scene) => Rest>> = {
@@ -111,7 +130,7 @@ function methodInput(scene: Scene): InputSpec {
   ]
   const { kind, lengthConvention } = scene.machine
   const datum = { value: 'datum', label: 'On a height', note: 'lengths counted from it' }
-  const fit = kind === 'lathe' ? options.slice(0, 2) : lengthConvention === 'touch-off' ? [...options.slice(0, 2), datum] : options
+  const fit = kind === 'lathe' ? options.slice(0, 2) : lengthConvention === 'touch-off' ? [...options, datum] : options
   return { kind: 'choice', id: 'method', label: 'How', shown: 'row', options: fit }
 }
 
@@ -146,7 +165,7 @@ function onPart(values: Values, scene: Scene): Rest {
   const complete = total !== null && between && reading !== null && place !== null
   return {
     lines,
-    touch: complete ? aboveFace(reading, place, total, between, otherZeros(slot!, zero!, scene), scene) : null,
+    touch: complete ? aboveFace(reading, place, total, between, otherZeros(slot!, zero!, scene), values, scene) : null,
     gauges: gaugesUsed(between?.gauge),
     contributors: zero && between ? [restingOn(`${slot} Z`, zero), between.contributor] : [],
     rests: slot ? [registerKey(workRegister(slot, 'Z')), registerKey(commonRegister('Z'))] : [],
@@ -175,7 +194,7 @@ function onDatum(values: Values, scene: Scene): Rest {
   const reading = values.length('reading')
   return {
     lines: [readingLine(values), ...betweenLines(values, between, scene)],
-    touch: between && reading !== null ? aboveFace(reading, ZERO, ZERO, between, [], scene) : null,
+    touch: between && reading !== null ? aboveFace(reading, ZERO, ZERO, between, [], values, scene) : null,
     gauges: gaugesUsed(between?.gauge),
     contributors: between ? [between.contributor] : [],
     rests: [],
@@ -187,7 +206,7 @@ function onDatum(values: Values, scene: Scene): Rest {
 
 type Others = SingleTouch['alternatives']['known']
 
-function aboveFace(reading: Nm, place: Nm, known: Nm, between: Between, others: Others, scene: Scene): SingleTouch {
+function aboveFace(reading: Nm, place: Nm, known: Nm, between: Between, others: Others, values: Values, scene: Scene): SingleTouch {
   return {
     axis: 'Z',
     direction: -1,
@@ -197,8 +216,15 @@ function aboveFace(reading: Nm, place: Nm, known: Nm, between: Between, others: 
     finds: 'H',
     radius: nm(0),
     thickness: between.thickness,
+    wear: wearLeft(values, scene),
     alternatives: { finders: [], between: offered(scene, ['shim', 'gauge-block', 'gauge-pin']), known: others },
   }
+}
+
+/** Wear that the control will still add once this is recorded. */
+function wearLeft(values: Values, scene: Scene): Nm {
+  const tool = chosenTool(values, scene)
+  return tool && values.choice('wear') !== 'zero' ? wearIn(tool, scene) : ZERO
 }
 
 /** The Z of the other slots: what would have been taken off had another slot been active. */
@@ -213,10 +239,14 @@ function onSetter(values: Values, scene: Scene): Rest {
   const setter = gaugeById(scene, values.choice('setter'))
   const key = setter && registerKey(setterRegister(setter.id))
   const constant = key ? scene.standing[key] : undefined
-  const reading = values.length('reading')
+  const tool = chosenTool(values, scene)
+  const count = edgeCount(values.choice('edges'))
+  // Coming down, the longest edge touches first and so reads most.
+  const edges = countingEdge(values, count, tool, 1)
+  const reading = edges.counts === null ? null : roundToIncrement(edges.counts, scene.machine.increment)
   return {
     lines: [
-      readingLine(values),
+      ...(count === 1 ? [readingLine(values)] : edgeLines(edges, reading)),
       line('less', setter ? `constant K of ${setter.name}` : 'constant K of the setter', constant?.value ?? null),
     ],
     touch:
@@ -237,10 +267,22 @@ function onSetter(values: Values, scene: Scene): Rest {
     contributors:
       setter && constant ? [restingOn(`K of ${setter.name}`, constant), { label: setter.name, standard: setter.uncertainty }] : [],
     rests: key ? [key] : [],
-    remarks: [],
+    remarks: [...spindleRemarks(values), ...(tool ? spreadRemark(edges, tool, scene.machine, 1) : [])],
     refusal: constantRefusal(setter, key, scene),
-    readouts: (tool) => settersReadout(tool, scene, constant!),
+    readouts: (mounted) => settersReadout(mounted, scene, constant!, wearLeft(values, scene)),
   }
+}
+
+/** A line to type each edge on, and the one that counts under them. */
+function edgeLines(edges: EdgesRead, reading: Nm | null): WorkingLine[] {
+  return [
+    ...edges.readings.map((value, at) => line('touch', `Edge ${at + 1}, machine Z`, value, edgeReading(at + 1))),
+    line(
+      'start',
+      edges.counts === null ? 'Edge that counts' : edges.edge === null ? 'Mean of the edges' : `Longest edge, ${edges.edge}`,
+      reading,
+    ),
+  ]
 }
 
 function constantRefusal(setter: ReturnType<typeof gaugeById>, key: RegisterKey | null, scene: Scene): Sheet['refusal'] {
@@ -260,7 +302,7 @@ function constantRefusal(setter: ReturnType<typeof gaugeById>, key: RegisterKey 
 }
 
 /** On the setter's surface the part coordinate is K − W: it can be seen once the slot's Z stands. */
-function settersReadout(tool: MountedTool, scene: Scene, constant: Standing): Readout[] {
+function settersReadout(tool: MountedTool, scene: Scene, constant: Standing, wear: Nm): Readout[] {
   const slot = scene.plan?.slots[0]
   const zero = slot ? workTotal(scene, slot, 'Z') : null
   if (!slot || zero === null) return []
@@ -269,7 +311,7 @@ function settersReadout(tool: MountedTool, scene: Scene, constant: Standing): Re
       key: `setter/T${tool.number}`,
       sentence: `T${tool.number} on the setter, ${slot} active: the control must read`,
       axis: 'Z',
-      value: minus(constant.value, zero),
+      value: minus(minus(constant.value, zero), wear),
     },
   ]
 }
@@ -277,5 +319,9 @@ function settersReadout(tool: MountedTool, scene: Scene, constant: Standing): Re
 function drawingOf(method: Method | null, values: Values, scene: Scene, tool: MountedTool | null): Drawing {
   if (method !== 'setter') return faceDrawing(values, scene, { tool, between: chosenBetween(values, scene) })
   const setter = gaugeById(scene, values.choice('setter'))
-  return besideStock(scene, setter, tool && { label: `T${tool.number}` }, values.length('reading') === null)
+  const edges = countingEdge(values, edgeCount(values.choice('edges')), tool, 1)
+  return {
+    ...besideStock(scene, setter, tool && { label: `T${tool.number}` }, edges.counts === null),
+    edges: edgeMarks(edges, 1),
+  }
 }

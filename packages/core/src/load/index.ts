@@ -1,0 +1,2 @@
+export { judgeLoad, loadAt, loadProblems, readLoads, timesLoosened } from './load.ts'
+export type { LoadBaseline, LoadJudged, LoadLines, LoadSeen } from './load.ts'

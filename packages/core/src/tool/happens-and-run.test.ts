@@ -1,0 +1,112 @@
+import { describe, expect, it } from 'vitest'
+import { mm } from '../length/index.ts'
+import { diameterRegister, lengthRegister, wearOf } from '../machine/index.ts'
+import { standingNote } from '../standing/index.ts'
+import { INCH_MILL, MILL, mounted, scene, stands } from '../../test/scene.ts'
+import { beginsLife, consequencesOf, nextInRun, runOf, sharedNumbers, toolRows } from './index.ts'
+
+const own = { assembly: 'em-12', setup: 'now' }
+const at = scene([
+  [lengthRegister('4'), stands(mm(103.4755), own)],
+  [wearOf(lengthRegister('4')), stands(mm(-0.02), own)],
+  [diameterRegister(MILL, '4'), stands(mm(5.996), own)],
+])
+const [four] = at.tools
+
+describe('what happens to a tool', () => {
+  it('a new insert makes the geometry an estimate and puts the wear to zero', () => {
+    expect(consequencesOf('insert-changed', four!, at)).toMatchObject([
+      { register: 'tool/4/length/geometry', value: mm(103.4755), state: 'estimated' },
+      { register: 'tool/4/length/wear', value: 0, state: 'deliberately-zero' },
+      { register: 'tool/4/radius/geometry', value: mm(5.996), state: 'estimated' },
+    ])
+    expect(beginsLife('insert-changed')).toBe(true)
+  })
+
+  it('a broken tool\u2019s geometry must not be used; its life does not begin anew', () => {
+    expect(consequencesOf('broken', four!, at).map(({ register, state }) => `${register} ${state}`)).toEqual([
+      'tool/4/length/geometry disturbed',
+      'tool/4/radius/geometry disturbed',
+    ])
+    expect(beginsLife('broken')).toBe(false)
+  })
+
+  it('a reference tool with a new edge is disturbed, and with it what rests on it', () => {
+    const reference = scene([[lengthRegister('4'), stands(mm(0), { ...own, state: 'deliberately-zero' })]], {
+      machine: { ...MILL, lengthConvention: 'reference-tool' },
+    })
+    expect(consequencesOf('reground', reference.tools[0]!, reference)).toMatchObject([
+      { state: 'disturbed', why: 'the reference has a new edge' },
+    ])
+  })
+
+  it('setting the life back changes no register', () => {
+    expect(consequencesOf('life-reset', four!, at)).toEqual([])
+  })
+})
+
+describe('a figure and the tool it was found on', () => {
+  it('goes stale when another tool sits there, or none', () => {
+    const length = 'tool/4/length/geometry'
+    expect(standingNote(length, at).word).toBe('measured')
+    const other = { ...at, tools: [mounted('4', 'em-16', 'End mill 16')] }
+    expect(standingNote(length, other)).toMatchObject({
+      word: 'stale',
+      because: 'it was found on another tool than End mill 16, which is in T4 now',
+    })
+    expect(standingNote(length, { ...at, tools: [] }).because).toContain('has been taken out')
+  })
+
+  it('that is only an estimate says so, and is no reference for the next measurement', () => {
+    const estimated = scene([[lengthRegister('4'), stands(mm(103), { ...own, state: 'estimated' })]])
+    expect(standingNote('tool/4/length/geometry', estimated).word).toBe('estimated')
+  })
+})
+
+describe('the tools of a machine', () => {
+  it('are shown with geometry and wear apart, and together as the control adds them', () => {
+    const [row, bare] = toolRows(at)
+    expect(row!.pairs).toMatchObject([
+      { name: 'H4 length', value: mm(103.4755), worn: mm(-0.02), total: mm(103.4555), note: { word: 'measured' } },
+      { name: 'D4 radius', value: mm(5.996), worn: null, total: mm(5.996) },
+    ])
+    expect(bare!.pairs[0]).toMatchObject({ name: 'H17 length', value: null, total: null, note: { word: 'unset' } })
+  })
+
+  it('of a lathe have X and Z', () => {
+    const lathe = { ...at, machine: { ...INCH_MILL, kind: 'lathe' as const } }
+    expect(toolRows(lathe)[0]!.pairs.map(({ name }) => name)).toEqual(['T4 X', 'T4 Z'])
+  })
+
+  it('must not share a number', () => {
+    expect(sharedNumbers(at.tools)).toEqual([])
+    expect(sharedNumbers([mounted('1', 'a', 'A'), mounted('2', 'b', 'B', { offset: '1' })])).toEqual([
+      { word: 'H', number: '1', tools: ['T1', 'T2'] },
+    ])
+  })
+})
+
+describe('a run of tools', () => {
+  const planned = (number: string, diameter = false) => ({ number, offset: number, diameterOffset: number, diameter })
+  const plan = { tools: [planned('4', true), planned('5'), planned('7')] }
+
+  it('goes from the first to the last, length before diameter, and knows who is absent', () => {
+    const tasks = runOf(plan, at.tools, {})
+    expect(tasks.map(({ id, state }) => `${id} ${state}`)).toEqual([
+      'T4/length open',
+      'T4/diameter open',
+      'T5/length absent',
+      'T7/length open',
+    ])
+    expect(nextInRun(tasks)?.id).toBe('T4/length')
+    expect(nextInRun(tasks, 'T4/diameter')?.id).toBe('T7/length')
+  })
+
+  it('remembers what is done and what is skipped, and comes back to what was left', () => {
+    const tasks = runOf(plan, at.tools, { 'T4/length': { skipped: false, reason: null }, T7: { skipped: true, reason: 'insert on order' } })
+    expect(tasks.map(({ state }) => state)).toEqual(['done', 'open', 'absent', 'skipped'])
+    expect(tasks[3]!.reason).toBe('insert on order')
+    expect(nextInRun(tasks, 'T7/length')?.id).toBe('T4/diameter')
+    expect(nextInRun(runOf({ tools: [] }, at.tools, {}))).toBeNull()
+  })
+})

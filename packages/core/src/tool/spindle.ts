@@ -1,0 +1,59 @@
+import { rowInput, type InputSpec, type RawInputs, type Remark, type Values } from '../routine/index.ts'
+import type { Fact } from '../working/index.ts'
+
+const TURNS: Readonly<Record<string, string>> = {
+  still: 'standing still',
+  against: 'turning against the cut',
+  with: 'turning with the cut',
+}
+const WARMTH: Readonly<Record<string, string>> = { cold: 'cold', warm: 'warm' }
+
+/** How the spindle was while a setter measured: kept with the figure, for a warm spindle is a longer one. */
+export function spindleInputs(raw: RawInputs): InputSpec[] {
+  const turning: InputSpec = {
+    ...rowInput('spindle', 'Spindle', [
+      { value: 'still', label: 'Still' },
+      { value: 'against', label: 'Against the cut' },
+      { value: 'with', label: 'With the cut' },
+    ]),
+    optional: true,
+  }
+  const warmth: InputSpec = {
+    ...rowInput('warmth', 'Spindle is', [
+      { value: 'cold', label: 'Cold' },
+      { value: 'warm', label: 'Warm' },
+    ]),
+    optional: true,
+  }
+  if (raw.spindle !== 'against' && raw.spindle !== 'with') return [turning, warmth]
+  return [turning, { kind: 'number', id: 'speed', label: 'Speed', unit: 'rpm', min: 1, max: 60_000, optional: true }, warmth]
+}
+
+/** The conditions in a line under the result. */
+export function spindleFacts(values: Values): Fact[] {
+  const speed = values.number('speed')
+  const said = [
+    TURNS[values.choice('spindle') ?? ''],
+    speed === null ? undefined : `${speed} rpm`,
+    WARMTH[values.choice('warmth') ?? ''],
+  ].filter((word) => word !== undefined)
+  return said.length === 0 ? [] : [{ label: 'Spindle', text: said.join(', ') }]
+}
+
+/** An edge that turns with the cut digs into the setter. */
+export function spindleRemarks(values: Values): Remark[] {
+  const turns = values.choice('spindle')
+  if (turns === null) return []
+  const wrong = turns === 'with'
+  return [
+    {
+      id: 'turned-while-measuring',
+      name: 'turned the right way',
+      verdict: wrong ? 'query' : 'clear',
+      sentence: wrong
+        ? 'The tool turned with the cut while it was measured: an edge then digs in and reads long. Turn it against the cut, or say why it stands.'
+        : `Measured ${TURNS[turns]}.`,
+      figures: [],
+    },
+  ]
+}

@@ -1,0 +1,43 @@
+import { ZERO } from '../length/index.ts'
+import { asShown, registerKey, registerName, wearOf, type RegisterRef } from '../machine/index.ts'
+import { rowInput, type InputSpec, type Remark, type Values, type Write } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
+
+function wearStanding(register: RegisterRef | null, scene: Scene) {
+  const standing = register && scene.standing[registerKey(wearOf(register))]
+  return standing && standing.value !== ZERO ? standing : null
+}
+
+/** Wear that stands from the old measurement: it has to be said whether it goes or stays. */
+export function wearInput(register: RegisterRef | null, scene: Scene): InputSpec[] {
+  const standing = wearStanding(register, scene)
+  if (!standing) return []
+  return [
+    rowInput('wear', `Wear ${asShown(standing.value, scene.machine, 'always')}`, [
+      { value: 'zero', label: 'Put to zero' },
+      { value: 'keep', label: 'Leave it' },
+    ]),
+  ]
+}
+
+/** The write that puts the wear to zero together with the new geometry. */
+export function wearWrites(values: Values, register: RegisterRef, assembly: string, scene: Scene): Write[] {
+  if (!wearStanding(register, scene) || values.choice('wear') !== 'zero') return []
+  return [{ register: wearOf(register), value: ZERO, state: 'deliberately-zero', uncertainty: null, assembly, rests: [], slips: [] }]
+}
+
+/** Wear that is left standing belongs to the geometry before: it would be counted a second time. */
+export function wearRemarks(values: Values, register: RegisterRef | null, scene: Scene): Remark[] {
+  const standing = wearStanding(register, scene)
+  if (!standing || values.choice('wear') !== 'keep') return []
+  const name = registerName(wearOf(register!))
+  return [
+    {
+      id: 'wear-kept',
+      name: 'wear begun anew',
+      verdict: 'query',
+      sentence: `${name} stays at ${asShown(standing.value, scene.machine, 'always')}, found with the geometry before. Put it to zero, or say why it still holds.`,
+      figures: [{ label: name, value: standing.value }],
+    },
+  ]
+}
