@@ -7,7 +7,7 @@ import type { Scene } from '../scene/index.ts'
 import { deliberateZero } from '../statement/index.ts'
 import { toolLength } from '../tool/index.ts'
 import { face } from '../pickup/index.ts'
-import { INCH_MILL, scene, stands } from '../../test/scene.ts'
+import { INCH_MILL, mounted, scene, stands } from '../../test/scene.ts'
 import { findingKey, type Finding } from './index.ts'
 
 const touch = { slot: 'G54', axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }
@@ -126,10 +126,7 @@ describe('a length against its estimate', () => {
   })
 
   it('compares differences where lengths are counted from part zero', () => {
-    const tools = [
-      { number: '4', offset: '4', assembly: 'em-12', name: 'End mill', estimate: inch(4.3) },
-      { number: '7', offset: '7', assembly: 'dr', name: 'Drill', estimate: inch(4.9) },
-    ]
+    const tools = [mounted('4', 'em-12', 'End mill', { estimate: inch(4.3) }), mounted('7', 'dr', 'Drill', { estimate: inch(4.9) })]
     const at = scene(
       [
         [workRegister('G54', 'Z'), stands(mm(0), { state: 'deliberately-zero' })],

@@ -21,7 +21,7 @@ export const convention: Check = {
         name: 'sign fits the machine',
         figures: [{ label: registerName(register), value }],
       }
-      if (register.family === 'tool' && register.property === 'length') {
+      if (register.family === 'tool' && register.property === 'length' && register.layer === 'geometry') {
         const sign = usualLengthSign(machine.lengthConvention)
         const wrong = sign !== 0 && value !== ZERO && Math.sign(value) !== sign
         return [

@@ -15,7 +15,7 @@ export const estimate: Check = {
   name: 'near its estimate',
   run({ scene, result }) {
     return result.writes.flatMap((write) => {
-      if (write.register.family !== 'tool' || write.register.property !== 'length') return []
+      if (write.register.family !== 'tool' || write.register.property !== 'length' || write.register.layer !== 'geometry') return []
       const tool = scene.tools.find((mounted) => mounted.assembly === write.assembly)
       if (!tool || tool.estimate === null) return []
       const expected = expectedLength(tool, tool.estimate, scene)

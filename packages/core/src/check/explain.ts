@@ -27,6 +27,8 @@ export function explainJump(write: Write, reference: Standing, standard: number,
   return explanations.sort((a, b) => cost(a) - cost(b))[0] ?? null
 }
 
+const isAcross = ({ register }: Write) => register.property === 'diameter' || register.property === 'radius'
+
 /** The value that stands in another slot, or under another tool: undone, this one would be as before. */
 function otherValues(write: Write, reference: Standing, scene: Scene): Slip[] {
   const own = registerKey(write.register)
@@ -34,7 +36,7 @@ function otherValues(write: Write, reference: Standing, scene: Scene): Slip[] {
     write.register.family === 'work'
       ? scene.machine.slots.map(({ code }) => workRegister(code, write.register.property as Axis))
       : write.register.family === 'tool'
-        ? scene.tools.map(({ offset }) => ({ ...write.register, slot: offset }))
+        ? scene.tools.map((tool) => ({ ...write.register, slot: isAcross(write) ? tool.diameterOffset : tool.offset }))
         : []
   return others.flatMap((register) => {
     const key = registerKey(register)

@@ -1,10 +1,14 @@
+import { clears } from './clears.ts'
 import { convention } from './convention.ts'
 import { estimate } from './estimate.ts'
+import { wearLimits } from './wear-limits.ts'
 import type { Check, Evidence, Finding } from './finding.ts'
 import { fineness } from './fineness.ts'
 import { gaugeFit } from './gauge-fit.ts'
 import { homed } from './homed.ts'
 import { jump } from './jump.ts'
+import { nominalDiameter } from './nominal-diameter.ts'
+import { offsetNumber } from './offset-number.ts'
 import { onPurpose } from './on-purpose.ts'
 import { plannedSlot } from './planned-slot.ts'
 import { reaches } from './reaches.ts'
@@ -24,6 +28,10 @@ export const CHECKS: readonly Check[] = [
   plannedSlot,
   restsGood,
   estimate,
+  nominalDiameter,
+  offsetNumber,
+  clears,
+  wearLimits,
   convention,
   homed,
   gaugeFit,
@@ -43,5 +51,6 @@ export { findingKey } from './finding.ts'
 export type { Check, Evidence, Finding, Verdict } from './finding.ts'
 export { LIMITS, limitOf, limitProblems } from './limits.ts'
 export type { Limit, LimitId } from './limits.ts'
+export { fitsOffsets } from './offset-number.ts'
 export { referenceFor } from './reference.ts'
 export { SLIP_VERDICT } from './thresholds.ts'

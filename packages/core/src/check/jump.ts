@@ -14,7 +14,8 @@ export const jump: Check = {
   name: 'near its last value',
   run({ scene, result }) {
     return result.writes.flatMap((write) => {
-      if (write.state !== 'set' || write.register.property === 'R') return []
+      // Wear is meant to move; its own check says how far.
+      if (write.state !== 'set' || write.register.property === 'R' || write.register.layer === 'wear') return []
       const reference = referenceFor(write, scene)
       return reference && reference.value.state !== 'deliberately-zero' ? [compare(write, reference.value, reference.what, scene)] : []
     })

@@ -27,6 +27,11 @@ export type LimitId =
   | 'turned'
   | 'tilted'
   | 'toleranceShare'
+  | 'nominalOff'
+  | 'edgeSpread'
+  | 'wearStep'
+  | 'wearTotal'
+  | 'sizeRepeat'
 
 const limit = (id: LimitId, kind: Limit['kind'], value: number, says: string): Limit => ({ id, kind, value, says })
 
@@ -46,6 +51,11 @@ export const LIMITS: readonly Limit[] = [
   limit('repeatOff', 'length', mm(0.01), 'the first touch made again and this far off stops the pick-up'),
   limit('turned', 'angle', 50_000, 'a part turned more than this is questioned where the control does not turn with it'),
   limit('tilted', 'length', mm(0.03), 'a face that falls more than this over 100 mm is questioned'),
+  limit('nominalOff', 'length', mm(0.3), 'a cutter whose diameter is this far from the one on its record is questioned'),
+  limit('edgeSpread', 'length', mm(0.03), 'cutting edges of one tool this far apart are questioned where the tool does not say'),
+  limit('wearStep', 'length', mm(0.1), 'one wear correction of more than this is questioned (diameters as diameters)'),
+  limit('wearTotal', 'length', mm(0.3), 'wear of more than this in all stops: the tool or the measurement is to be doubted'),
+  limit('sizeRepeat', 'length', mm(0.003), 'how a size repeats from one part to the next (one standard deviation)'),
   limit('toleranceShare', 'times', 0.25, 'a \u00b1U above this share of the tolerance it serves is too coarse'),
 ]
 

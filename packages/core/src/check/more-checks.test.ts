@@ -129,7 +129,7 @@ describe('explanations from what stands elsewhere', () => {
     ])
     const swapped = run('tool-length', { tool: '4', method: 'setter', setter: 'setter', reading: '-364.0959' }, at).finding('jump')
     expect(swapped).toMatchObject({ verdict: 'stop' })
-    expect(swapped?.sentence).toContain('this were T17 length')
+    expect(swapped?.sentence).toContain('this were H17 length')
   })
 
   it('knows half, double, and two digits swapped', () => {

@@ -7,7 +7,8 @@ export const onPurpose: Check = {
   name: 'zero on purpose',
   run({ scene, result }) {
     return result.writes.flatMap(({ register, state }) => {
-      if (state !== 'deliberately-zero') return []
+      // Wear goes to zero with every new edge and every new measurement; that needs no reason of its own.
+      if (state !== 'deliberately-zero' || register.layer === 'wear') return []
       const standing = scene.standing[registerKey(register)]
       const was = standing ? `It holds ${asShown(standing.value, scene.machine)} now` : 'It is unset now'
       return [

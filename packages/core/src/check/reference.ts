@@ -32,12 +32,15 @@ function lastValue(write: Write, scene: Scene): Standing | null {
   const standing = scene.standing[key] ?? null
   switch (write.register.family) {
     case 'tool':
-      if (!standing || standing.assembly !== write.assembly) return null
+      // What a new insert left as an estimate is nothing to be measured against.
+      if (!standing || standing.assembly !== write.assembly || standing.state === 'estimated') return null
       return tiedToPart(write, scene) ? sameOperation(key, standing, scene) : standing
     case 'work':
       return sameOperation(key, standing, scene)
-    case 'common':
     case 'setter':
+      // Tied to part zero by way of a tool, it lies elsewhere with every part.
+      return scene.machine.lengthConvention === 'touch-off' ? sameOperation(key, standing, scene) : standing
+    case 'common':
     case 'probe':
       return standing
     case 'expected':

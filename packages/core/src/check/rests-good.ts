@@ -18,7 +18,12 @@ export const restsGood: Check = {
         figures: [{ label: name, value: scene.standing[key]!.value }],
         ...(isSuspect(note)
           ? { verdict: 'stop', sentence: `This rests on ${name}, which is ${note.word}: ${note.because}. Measure ${name} again first.` }
-          : { verdict: 'clear', sentence: `${name}, which this rests on, is ${note.word}.` }),
+          : note.word === 'estimated'
+            ? {
+                verdict: 'query',
+                sentence: `This rests on ${name}, which is only an estimate. Measure it first, or say why that is near enough.`,
+              }
+            : { verdict: 'clear', sentence: `${name}, which this rests on, is ${note.word}.` }),
       }
     })
   },

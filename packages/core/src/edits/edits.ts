@@ -1,0 +1,149 @@
+import { runChecks, type Finding } from '../check/index.ts'
+import { drawStock } from '../drawing/index.ts'
+import { readLength, ZERO, type Nm } from '../length/index.ts'
+import { parseRegisterKey, registerName, type RegisterKey, type RegisterRef } from '../machine/index.ts'
+import { figureSlips, resultCell, type Result, type Sheet, type Write } from '../routine/index.ts'
+import type { MountedTool, Scene } from '../scene/index.ts'
+
+/** A figure typed into the tools table for one register. */
+export interface Edit {
+  register: RegisterKey
+  text: string
+}
+
+/** What the typed figures are worth: read off something that measured them, or estimates. */
+export type EditWorth = 'measured' | 'estimated'
+
+/** A change as it is shown in the list before all are recorded together. */
+export interface Change {
+  register: RegisterKey
+  name: string
+  before: Nm | null
+  after: Nm
+}
+
+export interface EditsRead {
+  changes: Change[]
+  /** Sentences by register for what cannot be taken as it is typed. */
+  problems: Record<RegisterKey, string>
+  /** Figures that would be rounded: agreed to by leaving them, or typed again. */
+  rounded: Record<RegisterKey, string>
+}
+
+export interface EditsAssessed extends EditsRead {
+  sheet: Sheet
+  findings: Finding[]
+}
+
+/** The tool that a tool register belongs to, by the numbers that the tools are called under. */
+export function toolOfRegister({ property, slot }: RegisterRef, scene: Pick<Scene, 'tools'>): MountedTool | null {
+  const across = property === 'diameter' || property === 'radius'
+  return scene.tools.find((tool) => (across ? tool.diameterOffset : tool.offset) === slot) ?? null
+}
+
+/**
+ * Reads figures typed into the tools table: what changes, and what cannot be taken. Quick, for it runs at every
+ * keystroke; the checks come when somebody looks at the changes. A figure that equals what stands is no change.
+ */
+export function readEdits(edits: readonly Edit[], worth: EditWorth, scene: Pick<Scene, 'machine' | 'standing'>): EditsRead {
+  const [problems, rounded]: [Record<RegisterKey, string>, Record<RegisterKey, string>] = [{}, {}]
+  const changes: Change[] = []
+  const seen = new Set<RegisterKey>()
+  for (const { register: key, text } of edits) {
+    const register = parseRegisterKey(key)
+    const name = registerName(register)
+    if (register.family !== 'tool') problems[key] = `${key} is not a tool offset.`
+    else if (seen.has(key)) problems[key] = `${name} stands twice among the changes. Keep one of them.`
+    seen.add(key)
+    if (problems[key]) continue
+    const reading = readLength(text, { name, unit: scene.machine.unit, grid: scene.machine.increment })
+    if (reading.kind === 'empty') continue
+    if (reading.kind === 'refused') {
+      problems[key] = reading.sentence
+      continue
+    }
+    if (reading.kind === 'finer') rounded[key] = reading.sentence
+    const standing = scene.standing[key]
+    if (standing?.value === reading.value && standing.state === stateOf(register, reading.value, worth)) continue
+    changes.push({ register: key, name, before: standing?.value ?? null, after: reading.value })
+  }
+  return { changes, problems, rounded }
+}
+
+/**
+ * Works out figures typed into the tools table, all together, with what the checks say. Nothing may be recorded
+ * while `problems` has an entry.
+ */
+export function assessEdits(edits: readonly Edit[], worth: EditWorth, scene: Scene): EditsAssessed {
+  const read = readEdits(edits, worth, scene)
+  const writes = read.changes.map(({ register, after }) => writeOf(parseRegisterKey(register), after, worth, scene))
+  const result: Result = { writes, readings: [], readouts: [], gauges: [] }
+  const sheet = sheetOf(result, scene)
+  const checked = writes.length > 0 && Object.keys(read.problems).length === 0
+  return { ...read, sheet, findings: checked ? runChecks({ scene, sheet, result }) : [] }
+}
+
+function stateOf({ layer }: RegisterRef, value: Nm, worth: EditWorth): Write['state'] {
+  if (layer === 'wear') return value === ZERO ? 'deliberately-zero' : 'set'
+  return worth === 'estimated' ? 'estimated' : 'set'
+}
+
+function writeOf(register: RegisterRef, value: Nm, worth: EditWorth, scene: Scene): Write {
+  return {
+    register,
+    value,
+    state: stateOf(register, value, worth),
+    uncertainty: null,
+    assembly: toolOfRegister(register, scene)?.assembly ?? null,
+    rests: [],
+    slips: figureSlips(value, 'the figure', 'reading', scene.machine.unit).map(({ id, phrase, value: corrected }) => ({
+      id,
+      phrase,
+      corrected,
+    })),
+  }
+}
+
+/** The changes as evidence: a row of figures each, without a sum, for none was made. */
+export function sheetOf(result: Result, scene: Scene): Sheet {
+  return {
+    targets: result.writes.map(({ register }) => register),
+    refusal: null,
+    working: {
+      unit: scene.machine.unit,
+      columns: [''],
+      lines: [],
+      results: result.writes.map((write) => ({
+        label: registerName(write.register),
+        cells: [resultCell(write.register, write.value, write.uncertainty)],
+      })),
+      facts: [],
+    },
+    drawing: drawStock('front', null),
+    result,
+  }
+}
+
+/**
+ * Spreads what was copied from a spreadsheet over cells: one line a row, tabs between columns. Cells beyond the
+ * table's end are left over, and said so.
+ *
+ * @param grid registers by row and column, in the order the table shows them; null where a cell cannot be typed
+ */
+export function pasteInto(
+  text: string,
+  grid: readonly (readonly (RegisterKey | null)[])[],
+  at: { row: number; column: number },
+): { edits: Edit[]; leftOver: number } {
+  const lines = text.replace(/\r?\n$/, '').split(/\r?\n/)
+  const edits: Edit[] = []
+  let leftOver = 0
+  for (const [down, line] of lines.entries())
+    for (const [across, cell] of line.split('\t').entries()) {
+      if (cell.trim() === '') continue
+      const register = grid[at.row + down]?.[at.column + across]
+      if (register) edits.push({ register, text: cell.trim() })
+      else leftOver++
+    }
+  return { edits, leftOver }
+}

@@ -1,0 +1,240 @@
+import { minus, negate, nm, plus, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
+import { asShown, registerKey, wearOf, type RegisterRef } from '../machine/index.ts'
+import {
+  gaugeInput,
+  gaugesUsed,
+  resultCell,
+  rowInput,
+  sizeInput,
+  type InputSpec,
+  type RawInputs,
+  type Refusal,
+  type Remark,
+  type Sheet,
+  type Values,
+  type Write,
+} from '../routine/index.ts'
+import { gaugeById, type MountedTool, type Scene, type SizeTaken } from '../scene/index.ts'
+import { combine, ofReadout, type Contributor, type Uncertainty } from '../uncertainty/index.ts'
+import { line, type Fact, type WorkingLine } from '../working/index.ts'
+import { driftRemarks } from './drift.ts'
+import { cutSinceInput, lastOf, lastRemarks, type Feature } from './last-size.ts'
+import { sizeDrawing } from './size-drawing.ts'
+
+/** What a size on the part is measured with. */
+const MEASURES = ['caliper', 'micrometer', 'bore-gauge', 'gauge-pin', 'height-gauge', 'indicator', 'touch-probe'] as const
+
+/** Standard uncertainty of a size that somebody states without saying what with: nothing on record says better. */
+const UNSAID: Contributor = { label: 'measured with something not said', standard: 10_000 }
+
+/**
+ * What a correction is worked out from: a size that was measured against the one wanted, or a change that is
+ * wanted without a measurement.
+ *
+ * @param feature what is measured, to know it again; null where nothing of it is kept
+ */
+export function correctionInputs(scene: Scene, raw: RawInputs, wantedLabel: string, feature: Feature | null): InputSpec[] {
+  const by = rowInput('by', 'From', [
+    { value: 'measured', label: 'A measured size' },
+    { value: 'wanted', label: 'A wanted change', note: 'nothing was measured' },
+  ])
+  if (raw.by === 'wanted') return [by, { ...sizeInput('change', wantedLabel), given: false }]
+  if (raw.by !== 'measured') return [by]
+  return [
+    by,
+    { ...gaugeInput('with', 'Measured with', scene, MEASURES), optional: true },
+    { ...sizeInput('target', 'Target'), given: false, role: 'place' },
+    ...cutSinceInput(feature && lastOf(feature, scene), scene),
+    { ...sizeInput('measured', 'Measured'), given: false },
+  ]
+}
+
+/** How far the size must change: target less measured, or the change that is wanted; null while it is not known. */
+export function changeOf(values: Values): Nm | null {
+  if (values.choice('by') === 'wanted') return values.length('change')
+  const [target, measured] = [values.length('target'), values.length('measured')]
+  return target === null || measured === null ? null : minus(target, measured)
+}
+
+/** What the change of a size is worth: the doubt of the measurement that it comes from; null where there was none. */
+export function doubtOfChange(values: Values, scene: Scene): Contributor[] {
+  if (values.choice('by') !== 'measured') return []
+  const gauge = gaugeById(scene, values.choice('with'))
+  return [gauge ? { label: gauge.name, standard: gauge.uncertainty } : UNSAID]
+}
+
+export interface CorrectionSum {
+  register: RegisterRef
+  tool: MountedTool
+  /** Change of the size on the part. */
+  change: Nm | null
+  /** What the size's change does to what the register holds: +1 or −1. */
+  sign: 1 | -1
+  /** True where the register holds half of a diameter. */
+  halved: boolean
+}
+
+/** The sum and its register: wear now, and the change of size with the sign it has for the tool. */
+export function correctionLines(
+  values: Values,
+  { register, sign, halved, change }: CorrectionSum,
+  scene: Scene,
+  wantedLabel: string,
+): WorkingLine[] {
+  const now = scene.standing[registerKey(wearOf(register))]?.value ?? ZERO
+  const start = line('start', `${register.property} wear now`, now)
+  if (values.choice('by') === null) return [start]
+  const [add, less] = sign === 1 ? (['add', 'less'] as const) : (['less', 'add'] as const)
+  if (values.choice('by') === 'wanted')
+    return halved
+      ? [start, line('aside', wantedLabel, change, 'change'), line(add, 'half of it, the register holds radii', half(change))]
+      : [start, line(add, wantedLabel, change, 'change')]
+  const sizes: [WorkingLine, WorkingLine] = [
+    line(halved ? 'aside' : add, 'Target', values.length('target'), 'target'),
+    line(halved ? 'aside' : less, 'Measured', values.length('measured'), 'measured'),
+  ]
+  return halved ? [start, ...sizes, line(add, 'half of target less measured, the register holds radii', half(change))] : [start, ...sizes]
+}
+
+const half = (value: Nm | null): Nm | null => (value === null ? null : nm(Math.round(value / 2)))
+
+/** The write into the wear register; null while the change is not known. */
+export function correctionWrite(sum: CorrectionSum, doubt: Contributor[], scene: Scene): { write: Write; step: Nm } | null {
+  const { register, tool, change, sign, halved } = sum
+  if (change === null) return null
+  const { increment } = scene.machine
+  const worn = wearOf(register)
+  const now = scene.standing[registerKey(worn)]?.value ?? ZERO
+  const step = nm(sign * (halved ? half(change)! : change))
+  const uncertainty: Uncertainty | null =
+    doubt.length === 0
+      ? null
+      : combine([ofReadout(increment), ...doubt.map((one) => (halved ? { ...one, standard: one.standard / 2 } : one))], increment)
+  const value = roundToIncrement(plus(now, step), increment)
+  return {
+    step: minus(value, now),
+    write: {
+      register: worn,
+      value,
+      state: 'set',
+      uncertainty,
+      assembly: tool.assembly,
+      rests: [],
+      slips: [{ id: 'sign', phrase: 'the correction had the other sign', corrected: roundToIncrement(plus(now, negate(step)), increment) }],
+    },
+  }
+}
+
+/** A correction smaller than the doubt of its measurement chases noise; two sizes swapped or equal are no measurement. */
+export function correctionRemarks(values: Values, doubt: Contributor[], change: Nm | null, scene: Scene): Remark[] {
+  if (values.choice('by') === 'wanted')
+    return [
+      {
+        id: 'unmeasured',
+        name: 'measured',
+        verdict: 'query',
+        sentence: 'Nothing was measured for this change. Say why the size is wanted otherwise.',
+        figures: change === null ? [] : [{ label: 'wanted change', value: change }],
+      },
+    ]
+  if (change === null) return []
+  const { expanded } = combine([ofReadout(scene.machine.increment), ...doubt], nm(1))
+  const figures = [
+    { label: 'target less measured', value: change },
+    { label: '\u00b1U of it', value: expanded },
+  ]
+  const small = Math.abs(change) <= expanded
+  return [
+    {
+      id: 'correction-worth',
+      name: 'more than its own doubt',
+      verdict: small ? 'query' : 'clear',
+      sentence: small
+        ? 'The size is off by no more than the \u00b1U of its measurement. A correction is not recommended; say why it is made all the same.'
+        : 'The size is off by more than the \u00b1U of its measurement.',
+      figures,
+    },
+  ]
+}
+
+/** How the change is called in words, both for the tool and for the part. */
+export function inWords(step: Nm, words: { less: string; more: string }): string {
+  return step === 0 ? 'nothing changes' : step < 0 ? words.less : words.more
+}
+
+export interface WearParts {
+  values: Values
+  scene: Scene
+  tool: MountedTool | null
+  register: RegisterRef | null
+  /** Id of the routine, and inside or outside where it tells them apart. */
+  routine: string
+  kind: string | null
+  /** What the register is called by its number: "D4 radius". */
+  label: string
+  /** Null while something that gives the sign is not chosen. */
+  sum: Omit<CorrectionSum, 'change'> | null
+  refusal: Refusal | null
+  words: { less: string; more: string }
+  wantedLabel: string
+  view: 'above' | 'front'
+}
+
+/** The three panes' contents of a correction that goes into a wear register. */
+export function wearSheet({
+  values,
+  scene,
+  tool,
+  register,
+  routine,
+  kind,
+  label,
+  sum,
+  refusal,
+  words,
+  wantedLabel,
+  view,
+}: WearParts): Sheet {
+  const change = changeOf(values)
+  const doubt = doubtOfChange(values, scene)
+  const whole = sum && { ...sum, change }
+  const found = whole && !refusal ? correctionWrite(whole, doubt, scene) : null
+  const target = register && wearOf(register)
+  const measured = values.choice('by') === 'measured'
+  const last = measured ? lastOf({ register, routine, kind, target: values.length('target') }, scene) : null
+  return {
+    targets: target ? [target] : [],
+    refusal,
+    working: {
+      unit: scene.machine.unit,
+      columns: [''],
+      lines: whole ? correctionLines(values, whole, scene, wantedLabel) : [],
+      results: [{ label: `${label} wear`, cells: [resultCell(target, found?.write.value ?? null, found?.write.uncertainty ?? null)] }],
+      facts: [...lastFact(last, scene), ...(found && register ? wearFacts(found, register, words, scene) : [])],
+    },
+    drawing: sizeDrawing(view, values, tool, scene),
+    result: found && {
+      writes: [found.write],
+      readings: [],
+      readouts: [],
+      gauges: gaugesUsed(values.choice('with')),
+      remarks: [
+        ...lastRemarks(values, last, combine(doubt, nm(1)).standard, scene),
+        ...correctionRemarks(values, doubt, change, scene),
+        ...(found.write.uncertainty ? driftRemarks(found.write.register, found.step, found.write.uncertainty.expanded, scene) : []),
+      ],
+    },
+  }
+}
+
+function lastFact(last: SizeTaken | null, { machine }: Scene): Fact[] {
+  if (!last) return []
+  const text = `${asShown(last.measured, machine)}, corrected by ${asShown(last.step, machine, 'always')}, ${last.by}`
+  return [{ label: 'Last time', text }]
+}
+
+function wearFacts({ write, step }: { write: Write; step: Nm }, register: RegisterRef, words: WearParts['words'], scene: Scene): Fact[] {
+  const geometry = scene.standing[registerKey(register)]
+  const then = geometry && `${asShown(plus(geometry.value, write.value), scene.machine)} ${register.property}`
+  return [{ label: 'In words', text: inWords(step, words) }, ...(then ? [{ label: 'The control then counts', text: then }] : [])]
+}

@@ -1,0 +1,5 @@
+export { boringHead } from './boring-head.ts'
+export { depthSize } from './depth.ts'
+export { sideSize } from './side.ts'
+export { sizesTaken } from './sizes-taken.ts'
+export type { WearWrite } from './sizes-taken.ts'
