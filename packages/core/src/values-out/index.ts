@@ -1,0 +1,7 @@
+export { ascii, prepareOut, settingFile, settingLines, slotNumber, valuesTable } from './out.ts'
+export type { Heading, OutLine, OutOptions, OutValue, Prepared } from './out.ts'
+export { crc32 } from './crc.ts'
+export { readHeld } from './held.ts'
+export type { HeldRead, HeldValue } from './held.ts'
+export { LABELS, SETTING_KINDS, templateProblems, usualTemplate } from './template.ts'
+export type { SettingKind, SettingTemplate } from './template.ts'
