@@ -2,9 +2,11 @@ import {
   inch,
   mm,
   nm,
+  PLAIN_ASSEMBLY,
   registerKey,
   type Gauge,
   type MachineRecord,
+  type MountedTool,
   type Nm,
   type RegisterRef,
   type Scene,
@@ -31,6 +33,7 @@ export const MILL: MachineRecord = {
   diameterRegister: 'radius',
   xReads: 'diameter',
   rotates: false,
+  offsets: 200,
   limits: {},
 }
 
@@ -90,6 +93,8 @@ export const GAUGES: Gauge[] = [
   gauge('pin-10', 'Pin 10', 'gauge-pin', mm(10)),
   gauge('height', 'Height gauge', 'height-gauge', mm(0), { uncertainty: mm(0.01) }),
   gauge('eye', 'By eye', 'by-eye', mm(0), { uncertainty: mm(0.25) }),
+  gauge('mic', 'Micrometer 25', 'micrometer', mm(0), { uncertainty: mm(0.002) }),
+  gauge('bore', 'Bore gauge 40', 'bore-gauge', mm(0), { uncertainty: mm(0.001) }),
   gauge('old-shim', 'Shim 0.5', 'shim', mm(0.5), { due: '2026-01-01T00:00:00.000Z' }),
   gauge('knocked', 'Pin 8', 'gauge-pin', mm(8), { state: 'disturbed' }),
   gauge('gone', 'Finder 4', 'edge-finder', mm(4), { state: 'withdrawn' }),
@@ -116,6 +121,11 @@ export function stands(value: Nm, more: Partial<Standing> = {}): Standing {
   }
 }
 
+/** A tool in its pocket, H and D numbers like the pocket's where nothing else is said. */
+export function mounted(number: string, assembly: string, name: string, more: Partial<MountedTool> = {}): MountedTool {
+  return { ...PLAIN_ASSEMBLY, number, offset: number, diameterOffset: number, assembly, name, ...more }
+}
+
 /** A scene with some registers set, and whatever else a test changes. */
 export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Scene> = {}): Scene {
   return {
@@ -125,10 +135,11 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
     poweredAt: '2026-11-24T00:50:00.000Z',
     standing: Object.fromEntries(standing.map(([ref, value]) => [registerKey(ref), value])),
     formerly: {},
+    sizes: {},
     gauges: GAUGES,
     tools: [
-      { number: '4', offset: '4', assembly: 'em-12', name: 'End mill 12', estimate: mm(103.5) },
-      { number: '7', offset: '17', assembly: 'dr-66', name: 'Drill 6.6', estimate: null },
+      mounted('4', 'em-12', 'End mill 12', { kind: 'end-mill', estimate: mm(103.5), flutes: 4, properties: { DC: mm(12) } }),
+      mounted('7', 'dr-66', 'Drill 6.6', { offset: '17', diameterOffset: '17', kind: 'drill' }),
     ],
     plan: {
       setup: 'now',
@@ -140,6 +151,7 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
       tolerance: null,
       clearance: mm(50),
       features: [],
+      tools: [],
     },
     ...more,
   }

@@ -27,7 +27,7 @@ describe('every routine', () => {
   it('is offered only where its machine can do it', () => {
     expect(routinesFor(LATHE).map(({ routine }) => routine.id)).not.toContain('edge')
     expect(routinesFor(MILL).map(({ routine }) => routine.id)).not.toContain('turned-diameter')
-    expect(routinesFor(INCH_MILL).find(({ routine }) => routine.id === 'setter-constant')?.unfit).not.toBeNull()
+    expect(routinesFor(INCH_MILL).find(({ routine }) => routine.id === 'by-height')?.unfit).not.toBeNull()
   })
 
   it('stands anything that is typed or sent: a sentence or a result, never an exception', () => {

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { mm, nm } from '../length/index.ts'
-import { registerKey } from '../machine/index.ts'
+import { diameterRegister, lengthRegister, registerKey } from '../machine/index.ts'
 import type { RawInputs } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { Chance } from '../../test/chance.ts'
 import { PLAYS } from '../../test/plays.ts'
-import { scene } from '../../test/scene.ts'
+import { LATHE, MILL, mounted, scene, stands } from '../../test/scene.ts'
 import { typed } from '../../test/typed.ts'
-import { ROUTINES, routineById } from './index.ts'
+import { ROUTINES, routineById, routinesForTool } from './index.ts'
 
 /** What holds of every routine, whatever it works out: a new one is held to it as soon as it is in the catalogue. */
 const played = (id: string, seed = 417) => PLAYS[id]!(new Chance(seed + id.length * 101))
@@ -141,8 +141,8 @@ describe('machine positions', () => {
 })
 
 describe('the catalogue', () => {
-  it('has a play for every routine of the pick-ups and of the probe', () => {
-    const without = ROUTINES.filter(({ kind, id }) => (kind === 'pick-up' || id.startsWith('probe')) && !PLAYS[id])
+  it('has a play for every routine that finds something by touch', () => {
+    const without = ROUTINES.filter(({ kind, id }) => (kind === 'pick-up' || /^(probe|tool|setter-sides)/.test(id)) && !PLAYS[id])
     expect(without.map(({ id }) => id)).toEqual([])
   })
 
@@ -152,5 +152,37 @@ describe('the catalogue', () => {
       expect(purpose).toMatch(/\.$/)
       expect(machines.length).toBeGreaterThan(0)
     }
+  })
+})
+
+describe('the routines for one tool', () => {
+  const tools = [
+    mounted('4', 'em-12', 'End mill 12', { kind: 'end-mill' }),
+    mounted('7', 'dr-66', 'Drill 6.6', { kind: 'drill' }),
+    mounted('9', 'bh-34', 'Boring head 34', { kind: 'boring-head' }),
+  ]
+  const at = scene(
+    [
+      [lengthRegister('4'), stands(mm(103.4755))],
+      [diameterRegister(MILL, '4'), stands(mm(6))],
+    ],
+    { tools },
+  )
+  const forTool = (number: string) => Object.fromEntries(routinesForTool(number, at).map(({ routine, refusal }) => [routine.id, refusal]))
+
+  it('measure it and correct it, and only what asks for a tool', () => {
+    expect(forTool('4')).toEqual({ 'tool-length': null, 'tool-diameter': null, 'side-size': null, 'depth-size': null })
+    expect(forTool('9')).toHaveProperty('boring-head', null)
+  })
+
+  it('say why one cannot be done as things stand', () => {
+    expect(forTool('7')['side-size']).toContain('a drill: it makes the size that it has')
+    expect(forTool('7')['depth-size']).toContain('H7 has no length yet')
+  })
+
+  it('are a lathe\u2019s on a lathe', () => {
+    const ids = routinesForTool('4', { ...at, machine: LATHE }).map(({ routine }) => routine.id)
+    expect(ids).toContain('turned-diameter')
+    expect(ids).not.toContain('side-size')
   })
 })

@@ -16,9 +16,11 @@ import {
   turnedCorner,
 } from '../pickup/index.ts'
 import { probeInRing, probeOnWall } from '../probe/index.ts'
-import type { Routine } from '../routine/index.ts'
-import { deliberateZero } from '../statement/index.ts'
-import { setterConstantRoutine, toolLength, turnedDiameter } from '../tool/index.ts'
+import { readInputs, type Routine } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
+import { copiedOffset, deliberateZero } from '../statement/index.ts'
+import { setterConstantRoutine, setterSides, toolDiameter, toolLength, turnedDiameter } from '../tool/index.ts'
+import { boringHead, depthSize, sideSize } from '../wear/index.ts'
 
 /** Every routine there is. A new one is a file of its own and a line here. */
 export const ROUTINES: readonly Routine[] = [
@@ -37,10 +39,16 @@ export const ROUTINES: readonly Routine[] = [
   partsGrid,
   afterFlip,
   toolLength,
+  toolDiameter,
   turnedDiameter,
+  sideSize,
+  depthSize,
+  boringHead,
   setterConstantRoutine,
+  setterSides,
   probeInRing,
   probeOnWall,
+  copiedOffset,
   deliberateZero,
 ]
 
@@ -54,4 +62,20 @@ export function routinesFor(machine: MachineRecord): { routine: Routine; unfit: 
     routine,
     unfit: routine.unfit?.(machine) ?? null,
   }))
+}
+
+/** The routines that measure or correct one mounted tool, with the reason where one cannot as things stand. */
+export function routinesForTool(number: string, scene: Scene): { routine: Routine; refusal: string | null }[] {
+  return routinesFor(scene.machine)
+    .filter(({ routine, unfit }) => unfit === null && (routine.kind === 'touch-off' || routine.kind === 'wear'))
+    .filter(({ routine }) =>
+      routine
+        .inputs(scene, {})
+        .some((input) => input.id === 'tool' && input.kind === 'choice' && input.options.some(({ value }) => value === number)),
+    )
+    .map(({ routine }) => {
+      const raw = { tool: number }
+      const { refusal } = routine.sheet(readInputs(routine.inputs(scene, raw), raw, scene), scene)
+      return { routine, refusal: refusal?.input === 'tool' ? refusal.sentence : null }
+    })
 }

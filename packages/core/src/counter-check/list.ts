@@ -1,7 +1,7 @@
 import { radiansOf, type Microdegrees } from '../angle/index.ts'
 import { nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
 import { asShown, registerKey, rotationRegister, workRegister, type Axis, type RegisterKey } from '../machine/index.ts'
-import { reachOf, reachRegister } from '../reach/index.ts'
+import { reachRegister, totalReach } from '../reach/index.ts'
 import type { Readout } from '../routine/index.ts'
 import { workTotal, type Scene } from '../scene/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
@@ -60,14 +60,14 @@ function heights(slot: string, scene: Scene): CounterCheck[] {
   const over = scene.plan?.clearance ?? null
   if (zero === null || over === null || !isGood(registerKey(workRegister(slot, 'Z')), scene)) return []
   return scene.tools.flatMap((tool) => {
-    const reach = reachOf(tool, scene)
-    if (!reach || !isGood(registerKey(reachRegister(scene.machine, tool)), scene)) return []
+    const reach = totalReach(tool, scene)
+    if (reach === null || !isGood(registerKey(reachRegister(scene.machine, tool)), scene)) return []
     return [
       {
         key: `height/${slot}/T${tool.number}`,
         sentence: `T${tool.number} at part Z ${asShown(over, scene.machine, 'always')}, ${slot} and its length active: the machine display must read`,
         axis: 'Z' as const,
-        value: plus(zero, reach.value, over),
+        value: plus(zero, reach, over),
         slot,
         tool: tool.number,
       },

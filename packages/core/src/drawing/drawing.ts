@@ -70,6 +70,17 @@ export interface Deviation {
   by: { x: number; y: number }
 }
 
+/** One cutting edge of a tool that is measured edge by edge. */
+export interface EdgeMark {
+  /** 1 is the edge that is read first. */
+  edge: number
+  /** How far it falls behind the edge that stands out furthest; null while one is missing. */
+  behind: Nm | null
+  /** True where its reading makes the result. */
+  counts: boolean
+  read: boolean
+}
+
 /** What the drawing pane shows, to scale, in part coordinates. */
 export interface Drawing {
   /** `above`: X right, Y away from the operator. `front`: X right, Z up. */
@@ -87,6 +98,8 @@ export interface Drawing {
   deviations?: Deviation[]
   /** Fall of a face in millimetres per 100 mm along X and Y. */
   tilt?: { x: number; y: number }
+  /** The edges of the tool, as seen from the spindle, drawn beside the rest. */
+  edges?: EdgeMark[]
   /** What the origin is, where it is not part zero. */
   zeroName?: string
   /** False when the stock's size is not on record and a plain block stands for it. */

@@ -12,6 +12,9 @@ export type GaugeFamily =
   | 'setter'
   | 'ring-gauge'
   | 'master-tool'
+  | 'caliper'
+  | 'micrometer'
+  | 'bore-gauge'
   | 'by-eye'
 
 export type GaugeState = 'in-use' | 'disturbed' | 'withdrawn'

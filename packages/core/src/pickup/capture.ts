@@ -1,4 +1,4 @@
-import { nm } from '../length/index.ts'
+import { minus, nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
 import { registerKey, type Axis, type RegisterKey } from '../machine/index.ts'
 import {
@@ -20,7 +20,7 @@ import {
 } from '../routine/index.ts'
 import { gaugeById, type MountedTool, type Scene } from '../scene/index.ts'
 import type { Gauge } from '../gauge/index.ts'
-import { reachOf, reachRegister, restingOn } from '../reach/index.ts'
+import { reachOf, reachRegister, restingOn, wearIn } from '../reach/index.ts'
 import { ofReadout } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
 import { lengthRefusal } from './face.ts'
@@ -82,7 +82,10 @@ export const capture: Routine = {
         standingReadouts(
           slot,
           'Standing where it stands now',
-          axes.map((axis) => ({ axis, value: values.length(`place${axis}`)! })),
+          axes.map((axis) => {
+            const place = values.length(`place${axis}`)!
+            return { axis, value: axis === 'Z' && tool ? minus(place, wearIn(tool, scene)) : place }
+          }),
         ),
     })
   },

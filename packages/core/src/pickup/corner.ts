@@ -32,7 +32,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
-import { reachOf, reachRegister, restingOn, otherReaches } from '../reach/index.ts'
+import { otherReaches, reachOf, reachRegister, restingOn, wearIn } from '../reach/index.ts'
 import { contactCorrection, readoutAtTouch, type Direction } from '../touch/index.ts'
 import { ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { WorkingCell, WorkingLine } from '../working/index.ts'
@@ -145,7 +145,7 @@ function faceOf(values: Values, scene: Scene): Side {
     radius: ZERO,
     between,
     known,
-    touch: touchOf('Z', values, { direction: -1, radius: ZERO, between, known, alternatives }),
+    touch: touchOf('Z', values, { direction: -1, radius: ZERO, between, known, alternatives, wear: tool ? wearIn(tool, scene) : ZERO }),
     contributors:
       tool && reach && between
         ? [ofReadout(scene.machine.increment), restingOn(`T${tool.number} length`, reach), between.contributor, FELT_CONTACT]
@@ -160,13 +160,14 @@ interface Given {
   between: Between | null
   known: Nm | null
   alternatives: SingleTouch['alternatives']
+  wear?: Nm
 }
 
-function touchOf(axis: Axis, values: Values, { direction, radius, between, known, alternatives }: Given): SingleTouch | null {
+function touchOf(axis: Axis, values: Values, { direction, radius, between, known, alternatives, wear = ZERO }: Given): SingleTouch | null {
   const reading = values.length(`reading${axis}`)
   const place = values.length(`place${axis}`)
   if (!direction || radius === null || !between || known === null || reading === null || place === null) return null
-  return { axis, direction, reading, place, known, finds: 'W', radius, thickness: between.thickness, alternatives }
+  return { axis, direction, reading, place, known, finds: 'W', radius, thickness: between.thickness, wear, alternatives }
 }
 
 function foundBy({ axis, touch, contributors, rests }: Side, scene: Scene): FoundZero {

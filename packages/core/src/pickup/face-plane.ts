@@ -28,7 +28,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import { workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
-import { otherReaches, reachOf, reachRegister, restingOn } from '../reach/index.ts'
+import { otherReaches, reachOf, reachRegister, restingOn, wearIn } from '../reach/index.ts'
 import { contributorsTo, ofReadout, type Contributor, type Source } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import { lengthRefusal, UNDER_A_TIP } from './face.ts'
@@ -99,7 +99,10 @@ export const facePlane: Routine = {
       }),
       remarks: [...(surface.plane ? [tiltRemark(surface.plane, scene)] : []), ...understated(between)],
       drawing: drawingOf(values, scene, surface.touches, surface.plane),
-      readouts: (slot) => standingReadouts(slot, `T${tool?.number} on the face`, [{ axis: 'Z', value: nm(place! + between!.thickness) }]),
+      readouts: (slot) =>
+        standingReadouts(slot, `T${tool?.number} on the face`, [
+          { axis: 'Z', value: nm(place! + between!.thickness - wearIn(tool!, scene)) },
+        ]),
     })
   },
 }

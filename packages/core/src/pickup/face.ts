@@ -24,7 +24,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
-import { otherReaches, reachOf, reachRegister, restingOn } from '../reach/index.ts'
+import { otherReaches, reachOf, reachRegister, restingOn, wearIn } from '../reach/index.ts'
 import { line } from '../working/index.ts'
 
 /** What may lie between a tool's tip and a face. */
@@ -112,6 +112,7 @@ function touchOf(values: Values, scene: Scene, tool: MountedTool, reach: Standin
     finds: 'W',
     radius: nm(0),
     thickness: between.thickness,
+    wear: wearIn(tool, scene),
     alternatives: {
       finders: [],
       between: offered(scene, UNDER_A_TIP),

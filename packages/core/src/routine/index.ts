@@ -1,4 +1,4 @@
-export type { AngleInput, ChoiceInput, InputSpec, LengthInput, Option, RawInputs, SeveralInput } from './input.ts'
+export type { AngleInput, ChoiceInput, InputSpec, LengthInput, NumberInput, Option, RawInputs, SeveralInput } from './input.ts'
 export { readInputs } from './values.ts'
 export type { Problem, Values } from './values.ts'
 export type { FoundSize, Reading, Readout, Refusal, Remark, Result, Sheet, Slip, Write } from './sheet.ts'

@@ -48,8 +48,17 @@ export interface SeveralInput extends Input {
   options: Option[]
 }
 
+/** A plain number: revolutions a minute, minutes, parts. */
+export interface NumberInput extends Input {
+  kind: 'number'
+  /** Written behind it: "rpm". */
+  unit: string
+  min: number
+  max: number
+}
+
 /** What a routine asks for, in the order it is done at the machine. */
-export type InputSpec = LengthInput | AngleInput | ChoiceInput | SeveralInput
+export type InputSpec = LengthInput | AngleInput | ChoiceInput | SeveralInput | NumberInput
 
 /** What was typed or chosen, by input: always text, read by the core on both sides of the wire. */
 export type RawInputs = Readonly<Record<string, string>>

@@ -8,7 +8,7 @@ import type { Working } from '../working/index.ts'
 export interface Write {
   register: RegisterRef
   value: Nm
-  state: 'set' | 'deliberately-zero'
+  state: 'set' | 'estimated' | 'deliberately-zero'
   uncertainty: Uncertainty | null
   /** For a tool's length: the assembly that was measured. */
   assembly: string | null

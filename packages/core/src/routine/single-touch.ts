@@ -19,11 +19,13 @@ export interface SingleTouch {
   finds: 'W' | 'H'
   radius: Nm
   thickness: Nm
+  /** Wear that the control adds to the tool’s offset: it is in the readout, not in the sum. */
+  wear?: Nm
   /** What else could have touched, or lain between: for the likeliest single mistake. */
   alternatives: {
     finders: readonly Gauge[]
     between: readonly Gauge[]
-    /** Other values for `known` that somebody could have meant: another tool's length. */
+    /** Other values for `known` that somebody could have meant: another tool's length, another slot's zero. */
     known: readonly { label: string; value: Nm }[]
   }
 }
@@ -43,9 +45,9 @@ export function valueOf(touch: SingleTouch): Nm {
   return solve(touch.finds, termsOf(touch))
 }
 
-/** What the control shows at the touch once the value is in it: P + c. */
+/** What the control shows at the touch once the value is in it: P + c, less the wear that it adds to the tool. */
 export function readoutOf(touch: SingleTouch): Nm {
-  return readoutAtTouch(termsOf(touch))
+  return minus(readoutAtTouch(termsOf(touch)), touch.wear ?? nm(0))
 }
 
 /**
@@ -78,8 +80,11 @@ export function slipsOf(touch: SingleTouch, unit: Scene['machine']['unit']): Sli
     const phrase = touch.thickness === 0 ? `${gauge.name} had lain between and was not taken off` : `${gauge.name} had lain between instead`
     slip('shim', phrase, { thickness: gauge.size })
   }
-  for (const other of touch.alternatives.known)
-    if (other.value !== touch.known) slip('other-tool', `${other.label} had been in the spindle`, { known: other.value })
+  for (const other of touch.alternatives.known) {
+    if (other.value === touch.known) continue
+    if (touch.finds === 'W') slip('other-tool', `${other.label} had been in the spindle`, { known: other.value })
+    else slip('other-slot', `${other.label} had been taken off`, { known: other.value })
+  }
 
   for (const { id, phrase, value } of figureSlips(touch.reading, 'the reading', 'reading', unit)) slip(id, phrase, { reading: value })
   for (const { id, phrase, value } of figureSlips(touch.place, 'the place on the part', 'place', unit)) slip(id, phrase, { place: value })

@@ -3,7 +3,7 @@ import type { Drawing } from '../drawing/index.ts'
 import type { RegisterKey, RegisterRef } from '../machine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
-import type { WorkingLine } from '../working/index.ts'
+import type { Fact, WorkingLine } from '../working/index.ts'
 import { resultCell } from './result-cell.ts'
 import type { Readout, Refusal, Remark, Sheet, Slip, Write } from './sheet.ts'
 import { readoutOf, slipsOf, valueOf, type SingleTouch } from './single-touch.ts'
@@ -43,6 +43,9 @@ export interface TouchOffParts extends TouchParts {
   fromHeight?: boolean
   /** Slips that only this routine knows, besides those of every touch. */
   slips?: Slip[]
+  /** What is written together with it: wear put to zero. */
+  besides?: Write[]
+  facts?: Fact[]
   drawing: Drawing
   readouts(shown: Nm): Readout[]
 }
@@ -78,21 +81,21 @@ export function pickUpSheet(parts: PickUpParts): Sheet {
 
 /** The three panes' contents of a touch-off that rests on one touch on one axis: H = M − W − P − c. */
 export function touchOffSheet(parts: TouchOffParts): Sheet {
-  const { scene, target, touch, refusal = null } = parts
+  const { scene, target, touch, refusal = null, besides = [] } = parts
   const write = touch && target && !refusal ? writeOf(parts, touch, target) : null
   return {
-    targets: target ? [target] : [],
+    targets: [...(target ? [target] : []), ...besides.map(({ register }) => register)],
     refusal,
     working: {
       unit: scene.machine.unit,
       columns: [''],
       lines: parts.lines,
       results: [{ label: parts.label, cells: [resultCell(target, write?.value ?? null, write?.uncertainty ?? null)] }],
-      facts: [],
+      facts: parts.facts ?? [],
     },
     drawing: parts.drawing,
     result: write && {
-      writes: [write],
+      writes: [write, ...besides],
       readings: readingsOf(parts),
       readouts: parts.readouts(readoutOf(touch!)),
       gauges: parts.gauges,

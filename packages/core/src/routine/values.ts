@@ -1,7 +1,7 @@
 import { readAngle, type Microdegrees } from '../angle/index.ts'
 import { readLength, type Nm } from '../length/index.ts'
 import type { Scene } from '../scene/index.ts'
-import type { AngleInput, ChoiceInput, InputSpec, LengthInput, RawInputs, SeveralInput } from './input.ts'
+import type { AngleInput, ChoiceInput, InputSpec, LengthInput, NumberInput, RawInputs, SeveralInput } from './input.ts'
 
 export interface Problem {
   input: string
@@ -16,6 +16,7 @@ export interface Problem {
 export interface Values {
   length(id: string): Nm | null
   angle(id: string): Microdegrees | null
+  number(id: string): number | null
   choice(id: string): string | null
   several(id: string): string[]
   problems: Problem[]
@@ -52,6 +53,9 @@ export function readInputs(
       case 'angle':
         read.angle(spec, text)
         break
+      case 'number':
+        read.number(spec, text)
+        break
       case 'length':
         read.length(spec, text)
     }
@@ -59,6 +63,7 @@ export function readInputs(
   return {
     length: (id) => read.lengths.get(id) ?? null,
     angle: (id) => read.angles.get(id) ?? null,
+    number: (id) => read.numbers.get(id) ?? null,
     choice: (id) => read.choices.get(id) ?? null,
     several: (id) => read.severals.get(id) ?? [],
     problems: read.problems,
@@ -69,6 +74,7 @@ export function readInputs(
 class Reading {
   readonly lengths = new Map<string, Nm>()
   readonly angles = new Map<string, Microdegrees>()
+  readonly numbers = new Map<string, number>()
   readonly choices = new Map<string, string>()
   readonly severals = new Map<string, string[]>()
   readonly problems: Problem[] = []
@@ -95,6 +101,13 @@ class Reading {
     const reading = readAngle(text, label)
     if (reading.kind === 'angle') this.angles.set(id, reading.value)
     else if (reading.kind === 'refused') this.refuse(id, reading.sentence)
+  }
+
+  number({ id, label, unit, min, max }: NumberInput, text: string): void {
+    const typed = text.trim().replace(',', '.')
+    const value = /^\d{1,9}(\.\d{1,4})?$/.test(typed) ? Number(typed) : NaN
+    if (value >= min && value <= max) this.numbers.set(id, value)
+    else this.refuse(id, `${label}: write a number from ${min} to ${max} ${unit}.`)
   }
 
   length({ id, label, grid }: LengthInput, text: string): void {

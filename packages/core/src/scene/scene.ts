@@ -1,3 +1,4 @@
+import type { Assembly } from '../assembly/index.ts'
 import type { Nm } from '../length/index.ts'
 import type { Axis, MachineRecord, RegisterKey } from '../machine/index.ts'
 import type { Gauge } from '../gauge/index.ts'
@@ -14,10 +15,11 @@ export interface Rest {
 export interface Standing {
   value: Nm
   /**
-   * Zero can be a figure like any other, or put there on purpose; the two never look alike. `disturbed`:
-   * the figure is still in the control, but what it was measured on has moved since.
+   * Zero can be a figure like any other, or put there on purpose; the two never look alike. `estimated`: a
+   * catalogue's or a rule's figure, or one that a new insert has made only near. `disturbed`: the figure is
+   * still in the control, but what it was measured on has moved since.
    */
-  state: 'set' | 'deliberately-zero' | 'disturbed'
+  state: 'set' | 'estimated' | 'deliberately-zero' | 'disturbed'
   /** The entry that wrote it: a new write names the one it believes is the latest. */
   entry: string
   /** The entry whose measurement this is: another one than `entry` after a correction put it back. */
@@ -45,15 +47,24 @@ export interface Standing {
 }
 
 /** A tool as it sits in the machine: pocket or station, the numbers it is called under, the assembly. */
-export interface MountedTool {
+export interface MountedTool extends Omit<Assembly, 'id'> {
   /** Pocket or station, T number. */
   number: string
   /** Number of its length offset (H), usually the T number. */
   offset: string
+  /** Number of its diameter offset (D), usually the T number. */
+  diameterOffset: string
+  /** Id of the assembly. */
   assembly: string
-  name: string
-  /** Rule or caliper estimate of its length from the gauge line; null when nobody has held a rule to it. */
-  estimate: Nm | null
+}
+
+/** A tool that an operation's program calls, with the numbers it calls it under. */
+export interface PlannedTool {
+  number: string
+  offset: string
+  diameterOffset: string
+  /** True where the program compensates for the cutter: its diameter has to be measured too. */
+  diameter: boolean
 }
 
 /** The stock in part coordinates: from and to on each axis. */
@@ -84,6 +95,23 @@ export interface Plan {
   /** Height over part zero at which a tool may stand without hitting anything. */
   clearance: Nm | null
   features: Feature[]
+  /** Tools in the order they are set; empty where the operation does not say. */
+  tools: PlannedTool[]
+}
+
+/** A size on the part that was measured, and corrected by a wear register. */
+export interface SizeTaken {
+  entry: string
+  /** ISO time and the person's name. */
+  at: string
+  by: string
+  /** Id of the routine, and inside or outside where it tells them apart. */
+  routine: string
+  kind: string | null
+  target: Nm
+  measured: Nm
+  /** By how much the register changed. */
+  step: Nm
 }
 
 /** Everything a routine and the checks may look at, at one moment. Plain data: it crosses the wire. */
@@ -96,6 +124,8 @@ export interface Scene {
   standing: Readonly<Record<RegisterKey, Standing>>
   /** The last values recorded for the plan's operation in earlier setups. */
   formerly: Readonly<Record<RegisterKey, Standing>>
+  /** For each wear register the sizes it was corrected from, oldest first, since it was last begun anew or typed. */
+  sizes: Readonly<Record<RegisterKey, readonly SizeTaken[]>>
   gauges: readonly Gauge[]
   tools: readonly MountedTool[]
   plan: Plan | null
