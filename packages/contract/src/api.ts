@@ -1,9 +1,11 @@
 import { z } from 'zod'
-import { entryLine, entrySchema, reason, recordBody } from './entry.ts'
+import { reason } from './reason.ts'
+import { entryLine, entrySchema, recordBody } from './entry.ts'
 import { machineInput, machineSchema } from './machine.ts'
 import { operation, type Operation } from './operation.ts'
 import { personInput, personSchema, sessionSchema, shopSchema, signInBody } from './people.ts'
 import { gaugeEventBody, gaugeInput, gaugePage, gaugeRecord } from './gauge.ts'
+import { toolApi } from './tool-api.ts'
 import { sceneSchema } from './scene.ts'
 import { confirmBody, counterCheckBody, floorMachine, setupSchema, setupSummary, skipBody } from './setup.ts'
 
@@ -27,6 +29,7 @@ export type Draft = z.infer<typeof draftSchema>
 
 /** Every call that crosses the wire. */
 export const api = {
+  ...toolApi,
   people: operation('people', {
     method: 'get',
     path: '/api/people',

@@ -2,12 +2,14 @@ import type { Drawing, Finding, Readout, Working } from '@rook/core'
 import { z } from 'zod'
 import { instant, nmSchema } from './lengths.ts'
 import { pinSchema, roleSchema } from './people.ts'
+import { reason } from './reason.ts'
 import { gaugeSchema, restSchema } from './scene.ts'
 
 export const entryKind = z.enum([
   'pick-up',
   'touch-off',
   'calibration',
+  'wear',
   'statement',
   'correction',
   'homed',
@@ -16,15 +18,12 @@ export const entryKind = z.enum([
   'skipped',
   'seen',
   'disturbed',
+  'edited',
+  'preset',
+  'mounted',
+  'tool-changed',
 ])
 export type EntryKind = z.infer<typeof entryKind>
-
-/** Reasons and notes are kept for ever, so they are sentences and not books. */
-export const reason = z
-  .string()
-  .trim()
-  .min(3, { error: 'Reason: a few words at least.' })
-  .max(500, { error: 'Reason: 500 characters at the most.' })
 
 const release = z
   .object({ person: z.string().max(60), pin: pinSchema, reason })
@@ -56,7 +55,7 @@ export const entryWriteSchema = z.object({
   before: nmSchema.nullable(),
   beforeEntry: z.uuid().nullable(),
   after: nmSchema.nullable(),
-  state: z.enum(['set', 'deliberately-zero', 'disturbed', 'unset']),
+  state: z.enum(['set', 'estimated', 'deliberately-zero', 'disturbed', 'unset']),
   standard: z.number().nullable(),
   expanded: nmSchema.nullable(),
   assembly: z.string().nullable(),
@@ -132,6 +131,8 @@ export const entryLine = z
     shift: z.string().nullable(),
     title: z.string(),
     writes: z.array(entryWriteSchema),
+    /** How many registers it wrote besides those. */
+    more: z.int(),
     queries: z.int(),
     released: z.boolean(),
     correctedBy: z.uuid().nullable(),

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { entryLine, reason } from './entry.ts'
+import { reason } from './reason.ts'
+import { entryLine } from './entry.ts'
 import { instant, nmSchema } from './lengths.ts'
 import { gaugeFamily, gaugeSchema } from './scene.ts'
 import type { Gauge } from '@rook/core'

@@ -28,6 +28,7 @@ const machineFields = z.object({
   xReads: z.enum(['diameter', 'radius']),
   rotates: z.boolean().default(false),
   limits: z.record(z.string().max(40), z.number()).default({}),
+  offsets: z.int().min(1, { error: 'Offset numbers: at least one.' }).max(9999, { error: 'Offset numbers: at most 9999.' }).default(200),
 })
 
 export const machineInput = machineFields
@@ -44,6 +45,7 @@ export const machineInput = machineFields
   .meta({ id: 'MachineInput' })
 export type MachineInput = z.infer<typeof machineInput>
 /** The same as it may be sent: without what has a usual value. */
-export type MachineSent = Omit<MachineInput, 'rotates' | 'limits'> & Partial<Pick<MachineInput, 'rotates' | 'limits'>>
+export type MachineSent = Omit<MachineInput, 'rotates' | 'limits' | 'offsets'> &
+  Partial<Pick<MachineInput, 'rotates' | 'limits' | 'offsets'>>
 
 export const machineSchema = machineFields.extend({ id: z.string() }).meta({ id: 'Machine' }) as unknown as z.ZodType<MachineRecord>

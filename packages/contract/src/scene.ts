@@ -1,5 +1,6 @@
-import type { Feature, Gauge, GaugeFamily, MountedTool, Plan, Rest, Scene, Standing } from '@rook/core'
+import type { Feature, Gauge, GaugeFamily, MountedTool, Plan, PlannedTool, Rest, Scene, SizeTaken, Standing } from '@rook/core'
 import { z } from 'zod'
+import { assemblyFields } from './assembly.ts'
 import { instant, nmSchema } from './lengths.ts'
 import { machineSchema } from './machine.ts'
 
@@ -10,7 +11,7 @@ export const restSchema: z.ZodType<Rest> = z
 export const standingSchema: z.ZodType<Standing> = z
   .object({
     value: nmSchema,
-    state: z.enum(['set', 'deliberately-zero', 'disturbed']),
+    state: z.enum(['set', 'estimated', 'deliberately-zero', 'disturbed']),
     entry: z.uuid(),
     origin: z.uuid(),
     at: instant,
@@ -38,6 +39,9 @@ export const gaugeFamily: z.ZodType<GaugeFamily> = z.enum([
   'setter',
   'ring-gauge',
   'master-tool',
+  'caliper',
+  'micrometer',
+  'bore-gauge',
   'by-eye',
 ])
 
@@ -56,15 +60,29 @@ export const gaugeSchema: z.ZodType<Gauge> = z
   })
   .meta({ id: 'Gauge' })
 
-const toolSchema: z.ZodType<MountedTool> = z
+const toolSchema = assemblyFields
+  .extend({ number: z.string(), offset: z.string(), diameterOffset: z.string(), assembly: z.string(), lifeUsed: z.number() })
+  .meta({ id: 'MountedTool' }) as unknown as z.ZodType<MountedTool>
+
+const plannedTool: z.ZodType<PlannedTool> = z.object({
+  number: z.string(),
+  offset: z.string(),
+  diameterOffset: z.string(),
+  diameter: z.boolean(),
+})
+
+const sizeTaken: z.ZodType<SizeTaken> = z
   .object({
-    number: z.string(),
-    offset: z.string(),
-    assembly: z.string(),
-    name: z.string(),
-    estimate: nmSchema.nullable(),
+    entry: z.uuid(),
+    at: instant,
+    by: z.string(),
+    routine: z.string(),
+    kind: z.string().nullable(),
+    target: nmSchema,
+    measured: nmSchema,
+    step: nmSchema,
   })
-  .meta({ id: 'MountedTool' })
+  .meta({ id: 'SizeTaken', description: 'A size on the part that was measured, and corrected by a wear register.' })
 
 const span = z.object({ from: nmSchema, to: nmSchema })
 export const stockSchema = z.object({ X: span, Y: span, Z: span })
@@ -84,6 +102,7 @@ const planSchema: z.ZodType<Plan> = z
     tolerance: nmSchema.nullable(),
     clearance: nmSchema.nullable(),
     features: z.array(featureSchema),
+    tools: z.array(plannedTool),
   })
   .meta({ id: 'Plan' })
 
@@ -95,6 +114,7 @@ export const sceneSchema: z.ZodType<Scene> = z
     poweredAt: instant.nullable(),
     standing: z.record(z.string(), standingSchema),
     formerly: z.record(z.string(), standingSchema),
+    sizes: z.record(z.string(), z.array(sizeTaken)),
     gauges: z.array(gaugeSchema),
     tools: z.array(toolSchema),
     plan: planSchema.nullable(),

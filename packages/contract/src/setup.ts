@@ -8,7 +8,7 @@ export const stepPlan = z.object({
   id: z.string(),
   title: z.string(),
   detail: z.string().nullable(),
-  kind: z.enum(['homed', 'confirm', 'routine', 'seen']),
+  kind: z.enum(['homed', 'confirm', 'routine', 'tools', 'seen']),
   routine: z.string().nullable(),
   /** What the plan already knows of the routine's inputs. */
   preset: z.record(z.string(), z.string()),
@@ -22,8 +22,10 @@ export const stepSchema = stepPlan
     at: instant.nullable(),
     by: z.string().nullable(),
     reason: z.string().nullable(),
-    /** For the step that gathers what is to be seen: how many of how many. */
+    /** For steps that gather several: the run of tools, the step that gathers what is to be seen: how many of how many. */
     count: z.object({ done: z.int(), of: z.int() }).nullable(),
+    /** For a run of tools: what has become of each of its tasks, by the task’s id. */
+    run: z.record(z.string(), z.object({ skipped: z.boolean(), reason: z.string().nullable(), entry: z.uuid() })).default({}),
   })
   .meta({ id: 'Step' })
 export type Step = z.infer<typeof stepSchema>
