@@ -1,13 +1,15 @@
 import { existsSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { openApi } from '@rook/contract'
-import express, { type Express } from 'express'
+import express, { type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
+import { assemblyRoutes } from './assemblies/routes.ts'
 import type { Connection } from './db/client.ts'
 import { draftRoutes } from './drafts/routes.ts'
 import { entryRoutes } from './entries/routes.ts'
+import { exchangeRoutes } from './exchange/routes.ts'
 import { floorRoutes } from './floor/routes.ts'
 import { gaugeRoutes } from './gauges/routes.ts'
 import { problems, unknownAddress } from './http/errors.ts'
@@ -28,6 +30,18 @@ export interface AppParts {
   secret: string
   logger: Logger
   clock?: () => string
+}
+
+const small = express.json({ limit: '64kb', reviver: withoutNul })
+const figures = express.json({ limit: '512kb', reviver: withoutNul })
+const files = express.json({ limit: '45mb', reviver: withoutNul })
+
+/** How large a body may be, by what it is for. */
+const bodies: RequestHandler = (request, response, next) => {
+  // Only somebody who has signed in may send a whole file.
+  if (request.session.person && /\/presets(\/read)?$/.test(request.path)) return files(request, response, next)
+  const reader = /\/(tools|seen|held)$/.test(request.path) ? figures : small
+  return reader(request, response, next)
 }
 
 /** The whole of the HTTP side: API, live events, and the built interface. */
@@ -57,8 +71,9 @@ export function createApp({ connection, ears, secret, logger, clock = () => new 
   app.use(
     '/api',
     plainAddress,
-    express.json({ limit: '64kb', reviver: withoutNul }),
     sessions(pool, secret, (message) => logger.warn(message)),
+    // A preset file comes whole; everything else a person sends is small.
+    bodies,
     (_request, response, next) => {
       response.set('Cache-Control', 'no-store')
       next()
@@ -71,6 +86,8 @@ export function createApp({ connection, ears, secret, logger, clock = () => new 
   draftRoutes(app, db, clock)
   floorRoutes(app, connection)
   gaugeRoutes(app, connection, clock)
+  assemblyRoutes(app, connection, clock)
+  exchangeRoutes(app, connection, clock)
   liveRoutes(app, ears)
   app.use('/api', unknownAddress)
   serveInterface(app)

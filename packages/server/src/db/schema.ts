@@ -1,6 +1,17 @@
 import type { GaugeFamily, GaugeState, LengthConvention, LengthUnit, MachineKind, Nm, Travel, WorkSlot } from '@rook/core'
-import type { DirectionalRadii, DoubtfulTime, Feature, Rest, StockBox } from '@rook/core'
-import type { EntryContent, EntryKind, GaugeEventKind, Role, StepPlan } from '@rook/contract'
+import type {
+  Assembly,
+  DirectionalRadii,
+  DoubtfulTime,
+  Feature,
+  Mapping,
+  PlannedTool,
+  Rest,
+  SettingTemplate,
+  StockBox,
+  ToolKind,
+} from '@rook/core'
+import type { EntryContent, AssemblyEventKind, EntryKind, GaugeEventKind, Role, StepPlan } from '@rook/contract'
 import { sql } from 'drizzle-orm'
 import {
   bigint,
@@ -76,6 +87,10 @@ export const machine = pgTable('machine', {
   xReads: text('x_reads').$type<'diameter' | 'radius'>().notNull(),
   rotates: boolean().notNull().default(false),
   limits: jsonb().$type<Record<string, number>>().notNull().default({}),
+  /** How many H and D numbers the control has. */
+  offsets: integer().notNull().default(200),
+  /** How values go out for its control, where the shop has changed the usual. */
+  template: jsonb().$type<SettingTemplate>(),
 })
 
 /** Where each machine's chain of entries ends, and what follows from the latest of them. Locked by every append. */
@@ -130,7 +145,16 @@ export const gaugeEvent = pgTable(
 export const assembly = pgTable('assembly', {
   id: text().primaryKey(),
   name: text().notNull(),
+  kind: text().$type<ToolKind>().notNull().default('other'),
+  holder: text(),
+  turning: text().$type<'right' | 'left'>().notNull().default('right'),
+  flutes: integer(),
+  properties: jsonb().$type<Assembly['properties']>().notNull().default({}),
   estimate: length(),
+  edges: jsonb().$type<Assembly['edges']>().notNull().default({ rule: 'longest', spread: null }),
+  life: jsonb().$type<Assembly['life']>(),
+  /** Used of its life since the edge was new; each use is an event. */
+  lifeUsed: doublePrecision('life_used').notNull().default(0),
 })
 
 export const mount = pgTable(
@@ -141,14 +165,92 @@ export const mount = pgTable(
       .references(() => machine.id),
     number: text().notNull(),
     place: integer().notNull(),
-    /** Number of its length offset. */
+    /** Number of its length offset, H. */
     offset: text().notNull(),
+    /** Number of its diameter offset, D. */
+    diameterOffset: text('diameter_offset').notNull(),
     assembly: text()
       .notNull()
       .references(() => assembly.id),
   },
-  (table) => [primaryKey({ columns: [table.machine, table.number] })],
+  // An assembly is one thing: it sits in one place or in none.
+  (table) => [primaryKey({ columns: [table.machine, table.number] }), unique('mount_assembly').on(table.assembly)],
 )
+
+/** What happened to each assembly. Rows are added and never changed, as in the ledger. */
+export const assemblyEvent = pgTable(
+  'assembly_event',
+  {
+    id: uuid().primaryKey(),
+    assembly: text()
+      .notNull()
+      .references(() => assembly.id),
+    at: moment('at').notNull(),
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    kind: text().$type<AssemblyEventKind>().notNull(),
+    note: text(),
+    /** Parts, minutes or uses that were counted; what had been used when the life was set back. */
+    amount: doublePrecision(),
+    machine: text(),
+    number: text(),
+    /** The machine's entry that it came with. */
+    entry: uuid(),
+  },
+  (table) => [index('assembly_event_assembly').on(table.assembly, table.at)],
+)
+
+/** What a sample cut loaded, per section of a program; a new row replaces the older one for the same section. */
+export const loadBaseline = pgTable(
+  'load_baseline',
+  {
+    id: uuid().primaryKey(),
+    assembly: text()
+      .notNull()
+      .references(() => assembly.id),
+    section: text().notNull(),
+    program: text().notNull(),
+    value: doublePrecision().notNull(),
+    unit: text().notNull(),
+    warning: doublePrecision().notNull(),
+    alarm: doublePrecision().notNull(),
+    at: moment('at').notNull(),
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    note: text(),
+  },
+  (table) => [index('load_baseline_assembly').on(table.assembly, table.section, table.at)],
+)
+
+export const loadSeen = pgTable(
+  'load_seen',
+  {
+    id: uuid().primaryKey(),
+    baseline: uuid()
+      .notNull()
+      .references(() => loadBaseline.id),
+    place: integer().notNull(),
+    at: moment('at').notNull(),
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    part: text().notNull(),
+    value: doublePrecision().notNull(),
+  },
+  (table) => [index('load_seen_baseline').on(table.baseline, table.at, table.place)],
+)
+
+/** How each sender's preset files are to be read, as it was said the last time. */
+export const presetSender = pgTable('preset_sender', {
+  name: text().primaryKey(),
+  mapping: jsonb().$type<Mapping>().notNull(),
+  /** The headings of that file: one that is not among them is new. */
+  header: jsonb().$type<string[]>(),
+  unit: text().$type<LengthUnit>().notNull(),
+  usedAt: moment('used_at').notNull(),
+})
 
 export const part = pgTable('part', {
   id: text().primaryKey(),
@@ -169,6 +271,8 @@ export const operation = pgTable('operation', {
   tolerance: length(),
   clearance: length(),
   features: jsonb().$type<Feature[]>().notNull().default([]),
+  /** Tools that its program calls, with their H and D numbers, in the order they are set. */
+  tools: jsonb().$type<PlannedTool[]>().notNull().default([]),
   program: text().notNull(),
   steps: jsonb().$type<StepPlan[]>().notNull(),
 })
@@ -247,7 +351,7 @@ export const entryWrite = pgTable(
     operation: text(),
     before: length(),
     after: length(),
-    state: text().$type<'set' | 'deliberately-zero' | 'disturbed' | 'unset'>().notNull(),
+    state: text().$type<'set' | 'estimated' | 'deliberately-zero' | 'disturbed' | 'unset'>().notNull(),
     standard: doublePrecision(),
     assembly: text(),
   },
@@ -265,7 +369,7 @@ export const registerValue = pgTable(
     machine: text().notNull(),
     register: text().notNull(),
     value: length(),
-    state: text().$type<'set' | 'deliberately-zero' | 'disturbed' | 'unset'>().notNull(),
+    state: text().$type<'set' | 'estimated' | 'deliberately-zero' | 'disturbed' | 'unset'>().notNull(),
     entry: uuid()
       .notNull()
       .references(() => entry.id),

@@ -24,7 +24,8 @@ const machineWithHead = (db: Database) =>
     .innerJoin(machineHead, eq(machineHead.machine, machine.id))
     .where(eq(machine.id, given('id')))
 
-const EXCLUDED = {
+/** What a value is replaced by when its register holds one already. */
+export const EXCLUDED = {
   value: sql`excluded.value`,
   state: sql`excluded.state`,
   entry: sql`excluded.entry`,
@@ -57,7 +58,22 @@ export function prepareStatements(db: Database) {
       .prepare('standing'),
     gauges: db.select().from(gauge).orderBy(asc(gauge.place)).prepare('gauges'),
     tools: db
-      .select({ number: mount.number, offset: mount.offset, assembly: assembly.id, name: assembly.name, estimate: assembly.estimate })
+      .select({
+        number: mount.number,
+        offset: mount.offset,
+        diameterOffset: mount.diameterOffset,
+        assembly: assembly.id,
+        name: assembly.name,
+        kind: assembly.kind,
+        holder: assembly.holder,
+        turning: assembly.turning,
+        flutes: assembly.flutes,
+        properties: assembly.properties,
+        estimate: assembly.estimate,
+        edges: assembly.edges,
+        life: assembly.life,
+        lifeUsed: assembly.lifeUsed,
+      })
       .from(mount)
       .innerJoin(assembly, eq(assembly.id, mount.assembly))
       .where(eq(mount.machine, given('machine')))
@@ -76,6 +92,7 @@ export function prepareStatements(db: Database) {
         tolerance: operation.tolerance,
         clearance: operation.clearance,
         features: operation.features,
+        tools: operation.tools,
       })
       .from(setup)
       .innerJoin(operation, eq(operation.id, setup.operation))

@@ -1,5 +1,6 @@
 import {
   axesOf,
+  judgeLife,
   listed,
   parseRegisterKey,
   registerKey,
@@ -7,6 +8,7 @@ import {
   suspectRegisters,
   workRegister,
   type MachineRecord,
+  type MountedTool,
   type Scene,
 } from '@rook/core'
 import { api, type EntryContent, type FloorMachine, type Setup } from '@rook/contract'
@@ -59,7 +61,23 @@ async function noticesOf(
   if (!head.homedAt || (head.poweredAt && head.homedAt < head.poweredAt))
     notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.' })
   const standing = await loadStanding({ statements }, record.id)
-  notices.push(...suspicions({ machine: record, standing, gauges: await loadGauges({ statements }), plan: null }))
+  const tools = await statements.tools.execute({ machine: record.id })
+  notices.push(
+    ...suspicions({
+      machine: record,
+      standing,
+      gauges: await loadGauges({ statements }),
+      tools,
+      plan: null,
+    }),
+  )
+  notices.push(...livesOver(tools))
+  const estimated = Object.entries(standing).filter(([, { state }]) => state === 'estimated')
+  if (estimated.length > 0)
+    notices.push({
+      verdict: 'query',
+      sentence: `${named(estimated.map(([key]) => registerName(parseRegisterKey(key))))} only estimated, not measured.`,
+    })
   if (!own) return notices
   const { setup, entries } = own
   const carried: string[] = []
@@ -86,13 +104,26 @@ async function noticesOf(
   return notices
 }
 
+/** Edges whose life is over, or nearly. */
+function livesOver(tools: readonly MountedTool[]): Notice[] {
+  return tools.flatMap((tool): Notice[] => {
+    const judged = tool.life && judgeLife(tool.life, tool.lifeUsed)
+    return judged && judged.verdict !== 'clear'
+      ? [{ verdict: judged.verdict, sentence: `T${tool.number}, ${tool.name}: ${judged.sentence}` }]
+      : []
+  })
+}
+
+const named = (names: readonly string[]) =>
+  names.length > 8 ? `${names.slice(0, 7).join(', ')} and ${names.length - 7} more` : listed(names)
+
 /** What is stale or disturbed, gathered by the reason. */
-function suspicions(scene: Pick<Scene, 'machine' | 'standing' | 'gauges' | 'plan'>): Notice[] {
+function suspicions(scene: Pick<Scene, 'machine' | 'standing' | 'gauges' | 'tools' | 'plan'>): Notice[] {
   const reasons = new Map<string, string[]>()
   for (const { register, note } of suspectRegisters(scene as Scene))
     reasons.set(note.because!, [...(reasons.get(note.because!) ?? []), registerName(parseRegisterKey(register))])
   return [...reasons].map(([because, names]) => ({
     verdict: 'stop',
-    sentence: `${names.length > 8 ? `${names.slice(0, 7).join(', ')} and ${names.length - 7} more` : listed(names)}: ${because}. Measure again before it is used.`,
+    sentence: `${named(names)}: ${because}. Measure again before it is used.`,
   }))
 }

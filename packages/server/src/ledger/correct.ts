@@ -1,8 +1,9 @@
+import { randomUUID } from 'node:crypto'
 import { parseRegisterKey, registerName } from '@rook/core'
 import type { Entry, EntryWrite } from '@rook/contract'
-import { and, eq, inArray } from 'drizzle-orm'
+import { and, eq, inArray, sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
-import { entry, registerValue } from '../db/schema.ts'
+import { assembly, assemblyEvent, entry, registerValue } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
@@ -25,7 +26,8 @@ export async function correct(
     const machine = await loadMachine(lane, found.machine, true)
     const [wrong] = await lane.db.select().from(entry).where(eq(entry.id, target))
     await refuseUnlessLatest(lane.db, wrong!)
-    const writes = await Promise.all(wrong!.content.writes.map((write) => undone(lane.db, write, target)))
+    const writes: EntryWrite[] = []
+    for (const write of wrong!.content.writes) writes.push(await undone(lane.db, write, target))
     const appended = await append(lane, machine.head, {
       ...BLANK,
       ...(await headingOf(lane, author, id, found.machine)),
@@ -38,12 +40,44 @@ export async function correct(
       refers: target,
       reason,
     })
+    if (wrong!.content.kind === 'tool-changed') await giveLifeBack(lane.db, target, author)
     return { ...appended, correctedBy: null, seen: [] }
   })
 }
 
+/** What happened to a tool is taken back: its life counter stands where it stood, and its history says so. */
+async function giveLifeBack(tx: Queries, entryId: string, { person, now }: Author): Promise<void> {
+  const [event] = await tx.select().from(assemblyEvent).where(eq(assemblyEvent.entry, entryId))
+  if (!event) return
+  if (event.amount !== null)
+    await tx
+      .update(assembly)
+      .set({ lifeUsed: sql`${assembly.lifeUsed} + ${event.amount}` })
+      .where(eq(assembly.id, event.assembly))
+  await tx.insert(assemblyEvent).values({
+    id: randomUUID(),
+    assembly: event.assembly,
+    at: now,
+    person: person.id,
+    kind: 'changed',
+    note: `taken back: ${event.kind.replaceAll('-', ' ')}`,
+  })
+}
+
 type EntryRow = typeof entry.$inferSelect
-const CORRECTABLE = ['pick-up', 'touch-off', 'calibration', 'statement', 'disturbed', 'skipped', 'confirmed']
+const CORRECTABLE = [
+  'pick-up',
+  'touch-off',
+  'calibration',
+  'statement',
+  'disturbed',
+  'skipped',
+  'confirmed',
+  'wear',
+  'edited',
+  'preset',
+  'tool-changed',
+]
 
 async function refuseUnlessLatest(tx: Queries, wrong: EntryRow): Promise<void> {
   const { content } = wrong

@@ -58,6 +58,9 @@ function conditions(db: Queries, { machine: onMachine, register, person, setup, 
   return all.filter((one) => one !== undefined)
 }
 
+/** A line in a list shows a few figures; an entry of hundreds shows them on its own page. */
+const MOST_WRITES = 24
+
 interface LineRow {
   content: typeof entry.$inferSelect.content
   machineName: string
@@ -75,7 +78,8 @@ export function asLine({ content, machineName, correctedBy }: LineRow): EntryLin
     by: content.person.name,
     shift: content.shift,
     title: content.title,
-    writes: content.writes,
+    writes: content.writes.slice(0, MOST_WRITES),
+    more: Math.max(0, content.writes.length - MOST_WRITES),
     queries: content.findings.filter(({ finding }) => finding.verdict !== 'clear').length,
     released: content.release !== null,
     correctedBy,

@@ -21,7 +21,9 @@ export async function refuseIfMovedOn(
 ): Promise<void> {
   const moved = registers.filter((register) => (basis[register] ?? null) !== latest(register))
   if (moved.length === 0) return
-  const between = (await Promise.all(moved.map((register) => sinceThen(db, machine, register, basis[register] ?? null)))).flat()
+  // One after the other: a transaction's connection takes one question at a time.
+  const between: Between[] = []
+  for (const register of moved) between.push(...(await sinceThen(db, machine, register, basis[register] ?? null)))
   const [last] = between
   const names = moved.map((register) => registerName(parseRegisterKey(register))).join(' and ')
   const who = last ? `${last.by} wrote ${last.name}` : 'Somebody wrote it'

@@ -1,28 +1,16 @@
-import {
-  assess,
-  findingKey,
-  obstacles,
-  registerKey,
-  asRegister,
-  registerName,
-  registerNames,
-  restsOf,
-  routineById,
-  type Assessment,
-  type Finding,
-  type Routine,
-  type Scene,
-} from '@rook/core'
-import type { Entry, EntryWrite, RecordBody } from '@rook/contract'
+import { assess, registerKey, asRegister, registerNames, routineById, type Assessment, type Routine, type Scene } from '@rook/core'
+import type { Entry, RecordBody } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
 import { inTransaction, type Lane } from '../db/lane.ts'
 import { noteCalibration } from '../gauges/events.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
+import { entryWriteOf } from './entry-write.ts'
 import { refuseIfMovedOn } from './moved-on.ts'
+import { answered, refuseWithObstacles } from './obstacles.ts'
 import { readEntry } from './read-entry.ts'
-import { verifyRelease, type Released } from './release.ts'
+import { verifyRelease } from './release.ts'
 import { loadMachine, loadScene } from './scene.ts'
 
 /**
@@ -59,11 +47,8 @@ export async function record(connection: Connection, machineId: string, body: Re
       agreed: body.agreed,
       working: assessment.sheet.working,
       drawing: assessment.sheet.drawing,
-      writes: result.writes.map((write) => writeOf(write, scene, body.id, result.gauges)),
-      findings: assessment.findings.map((finding) => ({
-        finding,
-        reason: finding.verdict === 'query' ? (body.answers[findingKey(finding)] ?? null) : null,
-      })),
+      writes: result.writes.map((write) => entryWriteOf(write, scene, body.id, result.gauges)),
+      findings: answered(assessment.findings, body.answers),
       readouts: result.readouts,
       seen: body.seen,
       gauges: scene.gauges.filter(({ id }) => result.gauges.includes(id)),
@@ -88,7 +73,8 @@ export async function onceOnly({ db, pool }: Connection, id: string, work: (lane
   }
 }
 
-function isDuplicate(error: unknown): boolean {
+/** True when a row with the same key was there already. */
+export function isDuplicate(error: unknown): boolean {
   const { code, cause } = error as { code?: unknown; cause?: { code?: unknown } }
   return code === '23505' || cause?.code === '23505'
 }
@@ -105,43 +91,9 @@ function completeResult({ inputs, values, sheet }: Assessment) {
   return sheet.result
 }
 
-function refuseWithObstacles(findings: Finding[], answers: Record<string, string>, released: Released | null): void {
-  const { unanswered, stops } = obstacles(findings, answers)
-  const [stop] = stops
-  if (stop && !released) throw new Problem(422, 'stopped', `${stop.sentence} A lead has to release it.`)
-  const [query] = unanswered
-  if (query)
-    throw new Problem(422, 'unanswered', `${query.sentence} Give a reason first.`, {
-      fields: Object.fromEntries(unanswered.map((finding) => [findingKey(finding), finding.sentence])),
-    })
-}
-
 /** What other methods' fields still hold is no evidence of this one. */
 function onlyAsked({ inputs }: Assessment, raw: Record<string, string>): Record<string, string> {
   return Object.fromEntries(inputs.flatMap(({ id }) => (raw[id] === undefined ? [] : [[id, raw[id]]])))
-}
-
-type Write = NonNullable<Assessment['sheet']['result']>['writes'][number]
-
-function writeOf(write: Write, scene: Scene, entry: string, gauges: string[]): EntryWrite {
-  const register = registerKey(write.register)
-  const before = scene.standing[register]
-  return {
-    register,
-    name: registerName(write.register, scene.gauges),
-    before: before?.value ?? null,
-    beforeEntry: before?.entry ?? null,
-    after: write.value,
-    state: write.state,
-    standard: write.uncertainty?.standard ?? null,
-    expanded: write.uncertainty?.expanded ?? null,
-    assembly: write.assembly,
-    origin: entry,
-    rests: restsOf(write.rests, scene),
-    gauges,
-    byEye: write.byEye ?? false,
-    fromHeight: write.fromHeight ?? false,
-  }
 }
 
 function titleOf(routine: Routine, { sheet }: Assessment, scene: Scene): string {
@@ -150,5 +102,6 @@ function titleOf(routine: Routine, { sheet }: Assessment, scene: Scene): string 
   const [row] = working.results
   const figures =
     row?.cells.flatMap((cell) => (cell?.figure == null ? [] : [asRegister('work/-/X/geometry', cell.figure, scene.machine)])) ?? []
-  return `Plain reading ${routine.manner}: ${row?.label ?? ''} ${figures.join(', ')}`
+  const what = routine.kind === 'wear' ? 'Advice' : 'Plain reading'
+  return `${what} ${routine.manner}: ${row?.label ?? ''} ${figures.join(', ')}`
 }

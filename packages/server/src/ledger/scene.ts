@@ -1,13 +1,30 @@
-import { axesOf, probeHere, registerKey, workRegister, type Gauge, type MachineRecord, type Plan, type Scene } from '@rook/core'
+import {
+  axesOf,
+  probeHere,
+  registerKey,
+  workRegister,
+  type Gauge,
+  type MachineRecord,
+  type MountedTool,
+  type Plan,
+  type Scene,
+} from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
 import type { Lane } from '../db/lane.ts'
 import type { machine, machineHead } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
+import { loadSizes } from './sizes.ts'
 import { loadFormerly, loadStanding } from './standing.ts'
 
 type Head = typeof machineHead.$inferSelect
 
-export function asMachine({ place: _place, ...record }: typeof machine.$inferSelect): MachineRecord {
+/** A program may call a tool’s offsets by other numbers than usual: within its setup those hold. */
+function calledAs(tool: MountedTool, plan: Plan | null): MountedTool {
+  const planned = plan?.tools.find(({ number }) => number === tool.number)
+  return planned ? { ...tool, offset: planned.offset, diameterOffset: planned.diameterOffset } : tool
+}
+
+export function asMachine({ place: _place, template: _template, ...record }: typeof machine.$inferSelect): MachineRecord {
   return record
 }
 
@@ -39,8 +56,9 @@ export async function loadScene(
     poweredAt: head.poweredAt,
     standing,
     formerly: plan ? await loadFormerly(lane, record.id, plan.operation, planned) : {},
+    sizes: await loadSizes(lane, record),
     gauges: (await loadGauges(lane)).map(({ intervalDays, ...gauge }): Gauge => probeHere(gauge, standing, intervalDays)),
-    tools: await lane.statements.tools.execute({ machine: record.id }),
+    tools: (await lane.statements.tools.execute({ machine: record.id })).map((tool) => calledAs(tool, plan)),
     plan,
   }
 }

@@ -33,7 +33,7 @@ function asStanding(row: StandingRow): Standing {
 interface FormerRow {
   register: string
   after: string
-  state: 'set' | 'deliberately-zero' | 'disturbed'
+  state: 'set' | 'estimated' | 'deliberately-zero' | 'disturbed'
   entry: string
   at: string
   by: string

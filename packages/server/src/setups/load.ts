@@ -46,7 +46,7 @@ export async function loadSetupPlan(db: Queries, id: string) {
 
 function describe(row: SetupRow, entries: EntryContent[]): Setup {
   const toSee = readoutsOf(entries)
-  const steps = stepsOf(row.operation.steps, entries, toSee)
+  const steps = stepsOf(row.operation.steps, entries, toSee, row.operation.tools)
   return {
     summary: summaryOf(row, steps),
     steps,

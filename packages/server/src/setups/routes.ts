@@ -1,3 +1,4 @@
+import type { PlannedTool } from '@rook/core'
 import { api, type StepPlan } from '@rook/contract'
 import type { Express } from 'express'
 import type { Connection, Database } from '../db/client.ts'
@@ -19,7 +20,9 @@ export function setupRoutes(app: Express, connection: Connection, clock: () => s
   serve(app, api.confirmStep, ({ params, body, person }) => confirmStep(connection, params.id, params.step, body, { person, now: clock() }))
 
   serve(app, api.skipStep, async ({ params, body, person }) => {
-    const { step, plan } = await planned(db, params.id, params.step)
+    const { step, plan, task } = await planned(db, params.id, params.step)
+    if (step.kind === 'tools' && !task)
+      throw new Problem(409, 'not-skippable', 'A run of tools is skipped tool by tool, each with its reason.')
     if (step.kind === 'seen')
       throw new Problem(
         409,
@@ -32,11 +35,11 @@ export function setupRoutes(app: Express, connection: Connection, clock: () => s
       body.id,
       {
         kind: 'skipped',
-        title: `Skipped: ${step.title}`,
+        title: `Skipped: ${task ? `${task.replace('/', ' ')}` : step.title}`,
         reason: body.reason,
         setup: params.id,
         operation: plan.operation.id,
-        step: step.id,
+        step: params.step,
       },
       { person, now: clock() },
     )
@@ -73,7 +76,14 @@ export async function confirmStep(
 async function planned(db: Database, setupId: string, stepId: string) {
   const plan = await loadSetupPlan(db, setupId)
   if (plan.setup.endedAt) throw new Problem(409, 'setup-ended', 'This setup is finished; its steps stand as they are.')
-  const step: StepPlan | undefined = plan.operation.steps.find((one) => one.id === stepId)
-  if (!step) throw notFound('This step')
-  return { plan, step }
+  const [id, ...rest] = stepId.split('/')
+  const step: StepPlan | undefined = plan.operation.steps.find((one) => one.id === id)
+  const task = rest.join('/') || null
+  if (!step || (task && !isTask(step, task, plan.operation.tools))) throw notFound('This step')
+  return { plan, step, task }
+}
+
+/** One tool of a run, or one of its two measurements. */
+function isTask({ kind }: StepPlan, task: string, tools: PlannedTool[]): boolean {
+  return kind === 'tools' && tools.some(({ number }) => [`T${number}`, `T${number}/length`, `T${number}/diameter`].includes(task))
 }

@@ -1,4 +1,4 @@
-import type { Nm } from '@rook/core'
+import { runOf, type Nm, type PlannedTool } from '@rook/core'
 import type { EntryContent, Step, StepPlan, ToSee } from '@rook/contract'
 import { asc, eq } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
@@ -38,10 +38,11 @@ export function counterSeen(entries: EntryContent[]): { key: string; value: Nm }
 }
 
 /** The order of work with what has become of each step. */
-export function stepsOf(plan: StepPlan[], entries: EntryContent[], readouts: ToSee[]): Step[] {
+export function stepsOf(plan: StepPlan[], entries: EntryContent[], readouts: ToSee[], tools: PlannedTool[] = []): Step[] {
   const steps = plan.map((step): Step => {
+    if (step.kind === 'tools') return toolsStep(step, entries, tools)
     const last = entries.findLast((one) => one.step === step.id)
-    if (!last) return { ...step, state: 'open', entry: null, at: null, by: null, reason: null, count: null }
+    if (!last) return { ...step, state: 'open', entry: null, at: null, by: null, reason: null, count: null, run: {} }
     return {
       ...step,
       state: last.kind === 'skipped' ? 'skipped' : 'done',
@@ -50,10 +51,11 @@ export function stepsOf(plan: StepPlan[], entries: EntryContent[], readouts: ToS
       by: last.person.name,
       reason: last.reason,
       count: null,
+      run: {},
     }
   })
   // What has to be seen is complete only when nothing more will be added to it.
-  const figuresAreIn = steps.every((step) => step.kind !== 'routine' || step.state !== 'open')
+  const figuresAreIn = steps.every((step) => (step.kind !== 'routine' && step.kind !== 'tools') || step.state !== 'open')
   return steps.map((step) => (step.kind === 'seen' ? seenStep(step, readouts, figuresAreIn) : step))
 }
 
@@ -67,5 +69,30 @@ function seenStep(step: StepPlan, readouts: ToSee[], figuresAreIn: boolean): Ste
     by: null,
     reason: null,
     count: { done, of: readouts.length },
+    run: {},
+  }
+}
+
+/** A run of tools is done when each tool that the program calls is measured or skipped with a reason. */
+function toolsStep(step: StepPlan, entries: EntryContent[], tools: PlannedTool[]): Step {
+  const run: Step['run'] = {}
+  let last: EntryContent | null = null
+  for (const one of entries) {
+    if (!one.step?.startsWith(`${step.id}/`)) continue
+    last = one
+    run[one.step.slice(step.id.length + 1)] = { skipped: one.kind === 'skipped', reason: one.reason, entry: one.id }
+  }
+  const tasks = runOf({ tools }, [], run)
+  const finished = tasks.filter(({ state }) => state === 'done' || state === 'skipped').length
+  const done = tasks.length > 0 && finished === tasks.length
+  return {
+    ...step,
+    state: done ? 'done' : 'open',
+    entry: done ? (last?.id ?? null) : null,
+    at: done ? (last?.at ?? null) : null,
+    by: done ? (last?.person.name ?? null) : null,
+    reason: null,
+    count: { done: finished, of: tasks.length },
+    run,
   }
 }

@@ -1,0 +1,1 @@
+ALTER TABLE "preset_sender" ADD COLUMN "header" jsonb;

@@ -1,0 +1,109 @@
+import { beginsLife, consequencesOf, parseRegisterKey, registerName, type Consequence, type MountedTool, type Scene } from '@rook/core'
+import type { AssemblyPage, EntryWrite, ToolEventBody } from '@rook/contract'
+import { eq, sql } from 'drizzle-orm'
+import type { Connection, Queries } from '../db/client.ts'
+import { inTransaction, type Lane } from '../db/lane.ts'
+import { assembly, assemblyEvent, mount } from '../db/schema.ts'
+import { notFound, Problem } from '../http/problem.ts'
+import type { Author } from '../ledger/author.ts'
+import { loadMachine, loadScene } from '../ledger/scene.ts'
+import { recordConsequences } from '../ledger/together.ts'
+import { loadAssemblyPage } from './load.ts'
+
+const TITLES: Readonly<Record<Exclude<ToolEventBody['kind'], 'used' | 'life-reset'>, string>> = {
+  'insert-changed': 'Insert changed',
+  reground: 'Reground',
+  broken: 'Broken',
+}
+
+/** Notes what happened to a tool; on the machine that it sits in, what follows for its registers is one entry. */
+export async function happenToTool(connection: Connection, id: string, body: ToolEventBody, author: Author): Promise<AssemblyPage> {
+  await inTransaction(connection.pool, async (lane) => {
+    const { db } = lane
+    // Machine before tool, as mounting does: the other way round two people could wait for each other.
+    const before = await placeOf(db, id)
+    const machine = before && body.kind !== 'used' ? await loadMachine(lane, before.machine, true) : null
+    const [row] = await db.select().from(assembly).where(eq(assembly.id, id)).for('update')
+    if (!row) throw notFound(`Tool ${id}`)
+    const [known] = await db.select({ id: assemblyEvent.id }).from(assemblyEvent).where(eq(assemblyEvent.id, body.id))
+    if (known) return
+    refuseNonsense(row, body)
+    const at = await placeOf(db, id)
+    if (at?.machine !== before?.machine)
+      throw new Problem(409, 'sits-elsewhere', `${row.name} was moved while you wrote this. Look where it sits now, and say it again.`)
+    const entry = machine ? await consequences(lane, machine, id, body, author) : null
+    await db.insert(assemblyEvent).values({
+      id: body.id,
+      assembly: id,
+      at: author.now,
+      person: author.person.id,
+      kind: body.kind,
+      note: body.note || null,
+      amount: body.kind === 'used' ? body.amount : beginsLife(body.kind) ? row.lifeUsed : null,
+      machine: at?.machine ?? null,
+      number: at?.number ?? null,
+      entry,
+    })
+    if (body.kind === 'used')
+      await db
+        .update(assembly)
+        .set({ lifeUsed: sql`${assembly.lifeUsed} + ${body.amount}` })
+        .where(eq(assembly.id, id))
+    else if (beginsLife(body.kind)) await db.update(assembly).set({ lifeUsed: 0 }).where(eq(assembly.id, id))
+  })
+  return loadAssemblyPage(connection.db, id)
+}
+
+type Machine = Awaited<ReturnType<typeof loadMachine>>
+
+async function placeOf(db: Queries, id: string) {
+  const [at] = await db.select().from(mount).where(eq(mount.assembly, id))
+  return at
+}
+
+function refuseNonsense(row: typeof assembly.$inferSelect, { kind, amount, note }: ToolEventBody): void {
+  if (kind === 'used') {
+    if (!row.life)
+      throw new Problem(409, 'no-life', `${row.name} has no life on its record. Say first whether it is counted in parts, minutes or uses.`)
+    if (amount === null || !(amount > 0)) throw new Problem(422, 'amount', `Used: write how many ${row.life.by}, more than zero.`)
+    return
+  }
+  if (note.trim().length < 3) throw new Problem(422, 'reason', 'What happened: write a few words; the next person reads them.')
+}
+
+/** The entry on the machine, with every register that the event changes; null where it changes none. */
+async function consequences(lane: Lane, machine: Machine, id: string, body: ToolEventBody, author: Author): Promise<string | null> {
+  const scene = await loadScene(lane, machine, null, author.now, 'write')
+  const tool = scene.tools.find((one) => one.assembly === id)
+  const found = tool && body.kind !== 'used' ? consequencesOf(body.kind, tool, scene) : []
+  if (!tool || found.length === 0 || body.kind === 'life-reset' || body.kind === 'used') return null
+  await recordConsequences(
+    lane,
+    machine,
+    { id: body.id, kind: 'tool-changed', title: `${TITLES[body.kind]}: T${tool.number}, ${tool.name}`, reason: body.note || null },
+    found.map((one) => writeOf(one, tool, scene, body.id)),
+    author,
+  )
+  return body.id
+}
+
+function writeOf({ register, value, state }: Consequence, tool: MountedTool, scene: Scene, entry: string): EntryWrite {
+  const before = scene.standing[register]
+  return {
+    register,
+    name: registerName(parseRegisterKey(register)),
+    before: before?.value ?? null,
+    beforeEntry: before?.entry ?? null,
+    after: value,
+    state,
+    standard: null,
+    expanded: null,
+    assembly: tool.assembly,
+    // A broken tool's figure is still the old measurement; an estimate is a beginning of its own.
+    origin: state === 'disturbed' && before ? before.origin : entry,
+    rests: [],
+    gauges: [],
+    byEye: false,
+    fromHeight: before?.fromHeight ?? false,
+  }
+}

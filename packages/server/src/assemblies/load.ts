@@ -1,0 +1,74 @@
+import type { AssemblyPage, AssemblyRecord } from '@rook/contract'
+import { asc, desc, eq } from 'drizzle-orm'
+import type { Queries } from '../db/client.ts'
+import { assembly, assemblyEvent, loadBaseline, loadSeen, machine, mount, person } from '../db/schema.ts'
+import { notFound } from '../http/problem.ts'
+
+function rows(db: Queries) {
+  return db
+    .select({ assembly, mount, machineName: machine.name })
+    .from(assembly)
+    .leftJoin(mount, eq(mount.assembly, assembly.id))
+    .leftJoin(machine, eq(machine.id, mount.machine))
+}
+type Row = Awaited<ReturnType<typeof rows>>[number]
+
+const asRecord = ({ assembly: own, mount: at, machineName }: Row): AssemblyRecord => ({
+  ...own,
+  mounted: at && {
+    machine: at.machine,
+    machineName: machineName ?? '',
+    number: at.number,
+    offset: at.offset,
+    diameterOffset: at.diameterOffset,
+  },
+})
+
+/** Every assembly of the shop, by name. */
+export async function loadDrawer(db: Queries): Promise<AssemblyRecord[]> {
+  return (await rows(db).orderBy(asc(assembly.name), asc(assembly.id))).map(asRecord)
+}
+
+export async function loadAssembly(db: Queries, id: string): Promise<AssemblyRecord> {
+  const [row] = await rows(db).where(eq(assembly.id, id))
+  if (!row) throw notFound(`Tool ${id}`)
+  return asRecord(row)
+}
+
+const MOST_EVENTS = 300
+
+/** An assembly with its history, newest first, and the cutting loads of each section, newest baseline first. */
+export async function loadAssemblyPage(db: Queries, id: string): Promise<AssemblyPage> {
+  const record = await loadAssembly(db, id)
+  const events = await db
+    .select({ event: assemblyEvent, by: person.name })
+    .from(assemblyEvent)
+    .innerJoin(person, eq(person.id, assemblyEvent.person))
+    .where(eq(assemblyEvent.assembly, id))
+    .orderBy(desc(assemblyEvent.at))
+    .limit(MOST_EVENTS)
+  const baselines = await db
+    .select({ baseline: loadBaseline, by: person.name })
+    .from(loadBaseline)
+    .innerJoin(person, eq(person.id, loadBaseline.person))
+    .where(eq(loadBaseline.assembly, id))
+    .orderBy(asc(loadBaseline.section), desc(loadBaseline.at))
+  const seen = await db
+    .select({ seen: loadSeen, by: person.name })
+    .from(loadSeen)
+    .innerJoin(loadBaseline, eq(loadBaseline.id, loadSeen.baseline))
+    .innerJoin(person, eq(person.id, loadSeen.person))
+    .where(eq(loadBaseline.assembly, id))
+    .orderBy(asc(loadSeen.at), asc(loadSeen.place))
+  return {
+    assembly: record,
+    events: events.map(({ event: { person: _person, assembly: _assembly, ...event }, by }) => ({ ...event, by })),
+    loads: baselines.map(({ baseline: { person: _person, assembly: _assembly, ...baseline }, by }) => ({
+      ...baseline,
+      by,
+      seen: seen
+        .filter((one) => one.seen.baseline === baseline.id)
+        .map((one) => ({ at: one.seen.at, by: one.by, part: one.seen.part, value: one.seen.value })),
+    })),
+  }
+}

@@ -1,0 +1,200 @@
+import { carriedWith, fitsOffsets, numbersIn, parseRegisterKey, registerName, type Carried, type MountedTool, type Scene } from '@rook/core'
+import { randomUUID } from 'node:crypto'
+import type { Entry, EntryWrite, MountBody } from '@rook/contract'
+import { and, eq } from 'drizzle-orm'
+import type { Connection, Queries } from '../db/client.ts'
+import type { Lane } from '../db/lane.ts'
+import { assembly, assemblyEvent, machine as machineTable, mount } from '../db/schema.ts'
+import { notFound, Problem } from '../http/problem.ts'
+import type { Author } from '../ledger/author.ts'
+import { onceOnly } from '../ledger/record.ts'
+import { loadMachine, loadScene } from '../ledger/scene.ts'
+import { recordConsequences } from '../ledger/together.ts'
+
+type Machine = Awaited<ReturnType<typeof loadMachine>>
+
+/** Mounts, moves or takes out an assembly: the place it sits in, its history, and an entry on the machine. */
+export function mountTool(connection: Connection, machineId: string, body: MountBody, author: Author): Promise<Entry> {
+  return onceOnly(connection, body.id, async (lane) => {
+    // Two machines are always locked in the same order, so that two moves cannot wait for each other.
+    const ids = [...new Set([machineId, ...(body.from ? [body.from.machine] : [])])].sort()
+    const locked = new Map<string, Machine>()
+    for (const id of ids) locked.set(id, await loadMachine(lane, id, true))
+    const machine = locked.get(machineId)!
+    const [there] = await lane.db
+      .select()
+      .from(mount)
+      .where(and(eq(mount.machine, machineId), eq(mount.number, body.number)))
+    if (body.assembly === null) return takeOut(lane, machine, body, there, author)
+    return putIn(lane, locked, machine, body, there, author)
+  })
+}
+
+type MountRow = typeof mount.$inferSelect
+
+async function putIn(
+  lane: Lane,
+  locked: ReadonlyMap<string, Machine>,
+  machine: Machine,
+  body: MountBody,
+  there: MountRow | undefined,
+  author: Author,
+): Promise<Entry> {
+  const machineId = machine.record.id
+  const [row] = await lane.db.select().from(assembly).where(eq(assembly.id, body.assembly!)).for('update')
+  if (!row) throw notFound(`Tool ${body.assembly}`)
+  if (there && there.assembly !== body.assembly) {
+    const [sits] = await lane.db.select({ name: assembly.name }).from(assembly).where(eq(assembly.id, there.assembly))
+    throw new Problem(
+      409,
+      'pocket-taken',
+      `T${body.number} on ${machine.record.name} holds ${sits?.name ?? there.assembly}. Take it out first.`,
+    )
+  }
+  const offsets = numbersIn(body.number, body.offset, body.diameterOffset)
+  await refuseNumbers(lane.db, machine, body, offsets)
+  const before = await whereItSits(lane.db, row.name, body)
+  const carried = before && body.carry ? await figuresOf(lane, locked.get(before.machine)!, machine, row.id, offsets, author) : []
+  if (before) await lane.db.delete(mount).where(eq(mount.assembly, row.id))
+  await lane.db.insert(mount).values({
+    machine: machineId,
+    number: body.number,
+    place: Number(body.number),
+    ...offsets,
+    assembly: row.id,
+  })
+  const moved = before
+    ? `moved from T${before.number}${before.machine === machineId ? '' : ` on ${locked.get(before.machine)!.record.name}`} to`
+    : 'mounted in'
+  const title = `${row.name} ${moved} T${body.number}, H${offsets.offset} D${offsets.diameterOffset}`
+  await note(lane.db, row.id, before ? 'moved' : 'mounted', title, machineId, body.number, body.id, author)
+  if (before && before.machine !== machineId)
+    await recordConsequences(
+      lane,
+      locked.get(before.machine)!,
+      {
+        id: randomUUID(),
+        kind: 'mounted',
+        title: `${row.name} taken out of T${before.number}, moved to ${machine.record.name}`,
+        reason: body.reason || null,
+      },
+      [],
+      author,
+    )
+  return recordConsequences(lane, machine, { id: body.id, kind: 'mounted', title, reason: body.reason || null }, carried, author)
+}
+
+async function takeOut(lane: Lane, machine: Machine, body: MountBody, there: MountRow | undefined, author: Author): Promise<Entry> {
+  if (!there) throw new Problem(409, 'pocket-empty', `T${body.number} on ${machine.record.name} is empty already.`)
+  const [row] = await lane.db.select().from(assembly).where(eq(assembly.id, there.assembly))
+  await lane.db.delete(mount).where(eq(mount.assembly, there.assembly))
+  const title = `${row!.name} taken out of T${body.number}`
+  await note(lane.db, there.assembly, 'taken-out', body.reason || title, machine.record.id, body.number, body.id, author)
+  return recordConsequences(lane, machine, { id: body.id, kind: 'mounted', title, reason: body.reason || null }, [], author)
+}
+
+/** H and D within what the control has, and nobody else's. */
+async function refuseNumbers(
+  db: Queries,
+  { record }: Machine,
+  body: MountBody,
+  numbers: { offset: string; diameterOffset: string },
+): Promise<void> {
+  for (const [word, number] of [
+    ['H', numbers.offset],
+    ['D', numbers.diameterOffset],
+  ] as const)
+    if (!fitsOffsets(number, record.offsets))
+      throw new Problem(
+        422,
+        'offset-number',
+        `${word}${number}: ${record.name} has offset numbers 1 to ${record.offsets}. Give the tool another number.`,
+      )
+  const others = await db
+    .select({ mount, name: assembly.name })
+    .from(mount)
+    .innerJoin(assembly, eq(assembly.id, mount.assembly))
+    .where(eq(mount.machine, record.id))
+  const taken = others.find(
+    ({ mount: other }) =>
+      other.assembly !== body.assembly && (other.offset === numbers.offset || other.diameterOffset === numbers.diameterOffset),
+  )
+  if (taken)
+    throw new Problem(
+      409,
+      'number-taken',
+      `${taken.mount.offset === numbers.offset ? `H${numbers.offset}` : `D${numbers.diameterOffset}`} belongs to T${taken.mount.number}, ${taken.name}; each would overwrite the other\u2019s figures.`,
+    )
+}
+
+/** Where the assembly sits now; refused when that is elsewhere than the person believes. */
+async function whereItSits(db: Queries, name: string, { assembly: id, from, number }: MountBody): Promise<MountRow | null> {
+  const [row] = await db
+    .select({ mount, machineName: machineTable.name })
+    .from(mount)
+    .innerJoin(machineTable, eq(machineTable.id, mount.machine))
+    .where(eq(mount.assembly, id!))
+  if (!row) {
+    if (from) throw new Problem(409, 'sits-elsewhere', `${name} does not sit in T${from.number} any more; it is in the drawer. Look again.`)
+    return null
+  }
+  const { mount: at, machineName } = row
+  if (!from || from.machine !== at.machine || from.number !== at.number)
+    throw new Problem(
+      409,
+      'mounted-elsewhere',
+      `${name} sits in T${at.number} on ${machineName}. Take it out there, or move it from there to T${number}.`,
+    )
+  return at
+}
+
+async function figuresOf(
+  lane: Lane,
+  from: Machine,
+  to: Machine,
+  id: string,
+  numbers: { offset: string; diameterOffset: string },
+  author: Author,
+): Promise<EntryWrite[]> {
+  const scene = await loadScene(lane, from, null, author.now, 'write')
+  const tool = scene.tools.find((one) => one.assembly === id)
+  if (!tool) return []
+  const target = from.record.id === to.record.id ? scene : await loadScene(lane, to, null, author.now, 'write')
+  return carriedWith(tool, scene, { machine: to.record, ...numbers }).map((one) => writeOf(one, tool, target))
+}
+
+function writeOf({ register, value, state, from }: Carried, tool: MountedTool, scene: Scene): EntryWrite {
+  const before = scene.standing[register]
+  const same = state !== 'estimated'
+  return {
+    register,
+    name: registerName(parseRegisterKey(register)),
+    before: before?.value ?? null,
+    beforeEntry: before?.entry ?? null,
+    after: value,
+    state,
+    standard: from.standard,
+    expanded: null,
+    assembly: tool.assembly,
+    origin: from.origin,
+    rests: same ? [...from.rests] : [],
+    gauges: same ? [...from.gauges] : [],
+    byEye: from.byEye,
+    fromHeight: from.fromHeight,
+  }
+}
+
+async function note(
+  db: Queries,
+  id: string,
+  kind: 'mounted' | 'moved' | 'taken-out',
+  words: string,
+  machine: string,
+  number: string,
+  entry: string,
+  { person, now }: Author,
+): Promise<void> {
+  await db
+    .insert(assemblyEvent)
+    .values({ id: entry, assembly: id, at: now, person: person.id, kind, note: words, amount: null, machine, number, entry })
+}

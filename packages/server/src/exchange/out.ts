@@ -1,0 +1,130 @@
+import {
+  decimalsFor,
+  diameterRegister,
+  lengthRegister,
+  prepareOut,
+  readHeld,
+  registerKey,
+  settingFile,
+  templateProblems,
+  times,
+  usualTemplate,
+  valuesTable,
+  type MachineRecord,
+  type MountedTool,
+  type Nm,
+  type Scene,
+  type SettingTemplate,
+} from '@rook/core'
+import type { HeldAnswer, ValuesOutBody } from '@rook/contract'
+import { eq } from 'drizzle-orm'
+import type { Connection } from '../db/client.ts'
+import { inTransaction, type Lane } from '../db/lane.ts'
+import { machine as machineTable } from '../db/schema.ts'
+import { notFound, Problem } from '../http/problem.ts'
+import type { Author } from '../ledger/author.ts'
+import { loadMachine, loadScene } from '../ledger/scene.ts'
+import { loadShop } from '../shop/shop.ts'
+import { writeAssets, type AssetOut } from './assets.ts'
+
+const SNAPSHOT = 'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY'
+
+/** The template in force: the shop's own for the machine, or the usual one for its kind. */
+export async function templateOf({ db }: Pick<Lane, 'db'>, record: MachineRecord): Promise<SettingTemplate> {
+  const [row] = await db.select({ template: machineTable.template }).from(machineTable).where(eq(machineTable.id, record.id))
+  if (!row) throw notFound(`Machine ${record.id}`)
+  return row.template ?? usualTemplate(record, decimalsFor(record.increment, record.unit))
+}
+
+export async function changeTemplate({ db }: Connection, id: string, template: SettingTemplate): Promise<SettingTemplate> {
+  const problems = templateProblems(template)
+  const [first] = Object.values(problems)
+  if (first) throw new Problem(422, 'template', first, { fields: problems })
+  const [row] = await db
+    .update(machineTable)
+    .set({ template })
+    .where(eq(machineTable.id, id))
+    .returning({ template: machineTable.template })
+  if (!row) throw notFound(`Machine ${id}`)
+  return row.template!
+}
+
+/** A file of present values, with who made it and from which entry of the machine's chain. */
+export function valuesOutOf({ pool }: Connection, id: string, body: ValuesOutBody, { person, now }: Author) {
+  return inTransaction(
+    pool,
+    async (lane) => {
+      const machine = await loadMachine(lane, id)
+      const scene = await loadScene(lane, machine, body.setup, now, 'read')
+      const template = await templateOf(lane, machine.record)
+      if (body.conversion && body.conversion.target.convention !== template.lengths)
+        throw new Problem(
+          422,
+          'conversion',
+          `The template counts lengths as ${template.lengths.replace('-', ' ')}; what was given would count them another way.`,
+        )
+      const prepared = prepareOut(scene, template, body)
+      if (prepared.kind === 'refused') throw new Problem(422, 'conversion', prepared.sentence)
+      const { values } = prepared
+      if (values.length === 0 && body.format !== 'assets')
+        throw new Problem(422, 'nothing-stands', `Nothing stands yet in the slots and tools that are to go out of ${machine.record.name}.`)
+      const shop = await loadShop(lane.statements)
+      const heading = { shop: shop.name, by: person.name, at: now, seq: machine.head.seq, hash: machine.head.hash }
+      const stem = `${machine.record.id}-${now.slice(0, 16).replace(/[-:]/g, '')}`
+      if (body.format === 'table') return { name: `${stem}.csv`, text: valuesTable(values, scene, template, heading), values }
+      if (body.format === 'assets') {
+        const tools = scene.tools.filter(({ number }) => body.tools.includes(number)).map((tool) => assetOf(tool, scene))
+        return { name: `${stem}.xml`, text: writeAssets(tools, { at: now, by: person.name, sender: shop.name }), values: [] }
+      }
+      return { name: `${stem}.nc`, text: settingFile(values, scene, template, heading), values }
+    },
+    SNAPSHOT,
+  )
+}
+
+/** A tool with what stands for it now; a length is a functional length only where it counts from the gauge line. */
+function assetOf({ assembly, offset, diameterOffset, ...tool }: MountedTool, scene: Scene): AssetOut {
+  const { machine, standing } = scene
+  const length = standing[registerKey(lengthRegister(offset))]
+  const across = standing[registerKey(diameterRegister(machine, diameterOffset))]
+  const good = (one: typeof length): Nm | null => (one && one.state === 'set' && one.assembly === assembly ? one.value : null)
+  const held = good(across)
+  return {
+    ...tool,
+    id: assembly,
+    length: machine.kind === 'mill' && machine.lengthConvention === 'gauge-length' ? good(length) : null,
+    diameter: held === null ? null : machine.diameterRegister === 'radius' ? times(held, 2) : held,
+  }
+}
+
+/** What a control says it holds, register by register beside the ledger. */
+export function compareHeld({ pool }: Connection, id: string, text: string, now: string): Promise<HeldAnswer> {
+  return inTransaction(
+    pool,
+    async (lane) => {
+      const machine = await loadMachine(lane, id)
+      const scene = await loadScene(lane, machine, null, now, 'read')
+      const { values, problems } = readHeld(text, machine.record, await templateOf(lane, machine.record))
+      const families = new Set(values.map(({ register }) => kindOf(register)))
+      const held = new Set(values.map(({ register }) => register))
+      return {
+        values: values.map(({ register, name, value, line }) => {
+          const ledger = scene.standing[register]?.value ?? null
+          // A control has a zero where nothing was ever set; the ledger calls that unset.
+          return { register, name, line, held: value, ledger, same: ledger === value || (ledger === null && value === 0) }
+        }),
+        missing: Object.entries(scene.standing)
+          .filter(([register, { value }]) => families.has(kindOf(register)) && !held.has(register) && value !== 0)
+          .map(([register]) => register),
+        problems,
+      }
+    },
+    SNAPSHOT,
+  )
+}
+
+/** Lengths, diameters, work offsets: a file that has some of a kind is taken to have all. */
+function kindOf(register: string): string {
+  const [family, , property, layer] = register.split('/')
+  return family === 'tool' ? `${property}/${layer}` : family!
+}

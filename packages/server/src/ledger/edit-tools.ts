@@ -1,0 +1,26 @@
+import { assessEdits, registerNames } from '@rook/core'
+import type { EditsBody, Entry } from '@rook/contract'
+import type { Connection } from '../db/client.ts'
+import { Problem } from '../http/problem.ts'
+import type { Author } from './author.ts'
+import { onceOnly } from './record.ts'
+import { verifyRelease } from './release.ts'
+import { loadMachine, loadScene } from './scene.ts'
+import { recordTogether } from './together.ts'
+
+/** Records figures typed into the tools table: read, worked out and checked again here, then all or none. */
+export async function editTools(connection: Connection, machineId: string, body: EditsBody, author: Author): Promise<Entry> {
+  const released = body.release ? await verifyRelease(connection.db, body.release, author.now) : null
+  return onceOnly(connection, body.id, async (lane) => {
+    const machine = await loadMachine(lane, machineId, true)
+    const scene = await loadScene(lane, machine, body.setup, author.now, 'write')
+    const unknown = body.edits.find(({ register }) => !/^tool\/[^/]{1,12}\/(length|diameter|radius|X|Z)\/(geometry|wear)$/.test(register))
+    if (unknown) throw new Problem(422, 'not-a-register', `\u201c${unknown.register}\u201d is not a tool offset of ${machine.record.name}.`)
+    const { problems, changes, sheet, findings } = assessEdits(body.edits, body.worth, scene)
+    const [first] = Object.values(problems)
+    if (first) throw new Problem(422, 'incomplete', `${first} Nothing was recorded.`, { fields: problems })
+    if (changes.length === 0) throw new Problem(422, 'no-change', 'Every figure equals what stands; there is nothing to record.')
+    const title = `${registerNames(sheet.targets)} typed into the tools table`
+    return recordTogether(lane, machine, scene, { ...body, kind: 'edited', title, sheet, findings, released }, author)
+  })
+}
