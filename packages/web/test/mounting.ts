@@ -7,10 +7,26 @@ import { createMemoryHistory, createRouter } from 'vue-router'
 /** Puts a component on a page with what every page has: store, queries, and links that lead nowhere. */
 export function put(component: Component, props: Record<string, unknown>, options: { slots?: Record<string, string> } = {}): VueWrapper {
   const Nowhere = { template: '<span/>' }
-  const names = ['entry', 'setup', 'step', 'gauge', 'gauges', 'machine', 'ledger', 'setups']
+  const names = [
+    'tool',
+    'machine-tools',
+    'values-out',
+    'drawer',
+    'entry',
+    'setup',
+    'step',
+    'gauge',
+    'gauges',
+    'machine',
+    'ledger',
+    'setups',
+  ]
   const router = createRouter({
     history: createMemoryHistory(),
-    routes: [...names.map((name) => ({ path: `/${name}/:entry?`, name, component: Nowhere })), { path: '/:rest(.*)*', component: Nowhere }],
+    routes: [
+      ...names.map((name) => ({ path: `/${name}/:entry?/:setup?/:step?/:machine?/:assembly?/:gauge?`, name, component: Nowhere })),
+      { path: '/:rest(.*)*', component: Nowhere },
+    ],
   })
   // The component is any of them, so its own props cannot be named here.
   const mountAny = mount as unknown as (component: Component, options: object) => VueWrapper

@@ -24,8 +24,10 @@ useIntervalFn(() => (now.value = new Date()), 30_000)
 const places = [
   { to: '/floor', name: 'Floor', icon: 'floor' },
   { to: '/setup', name: 'Setup', icon: 'setup' },
+  { to: '/tools', name: 'Tools', icon: 'tools' },
   { to: '/ledger', name: 'Ledger', icon: 'ledger' },
   { to: '/gauges', name: 'Gauges', icon: 'gauges' },
+  { to: '/exchange', name: 'Exchange', icon: 'exchange' },
   { to: '/machines', name: 'Machines', icon: 'machines' },
 ] as const
 
@@ -192,6 +194,10 @@ button.tool:hover {
   .place {
     border-left: 0;
     flex: 1;
+  }
+  /* Six fit side by side; files are reached from a machine’s tools. */
+  .place[href='/exchange'] {
+    display: none;
   }
   .word:not(:first-child) {
     display: none;

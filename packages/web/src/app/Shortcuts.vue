@@ -7,9 +7,9 @@ import { useRouter } from 'vue-router'
 const open = ref(false)
 const router = useRouter()
 
-const PLACES: Record<string, string> = { f: '/floor', s: '/setup', l: '/ledger', m: '/machines' }
+const PLACES: Record<string, string> = { f: '/floor', s: '/setup', t: '/tools', x: '/exchange', l: '/ledger', m: '/machines' }
 const LINES: [string, string][] = [
-  ['g then f, s, l, m', 'go to Floor, Setup, Ledger, Machines'],
+  ['g then f, s, t, l, x, m', 'go to Floor, Setup, Tools, Ledger, Exchange, Machines'],
   ['Enter', 'keep this figure and go to the next one'],
   ['Shift + Enter', 'go back to the figure before'],
   ['Ctrl + Enter', 'record'],

@@ -18,6 +18,8 @@ function ask<O extends Operation>(
     staleTime: 60_000,
     retry: 2,
     networkMode: 'always',
+    // What comes from the server is replaced as a whole and never changed here: no need to watch inside it.
+    shallow: true,
   }) as UseQueryReturnType<Answer<O>, Error>
 }
 
@@ -25,6 +27,21 @@ export const usePeople = () => ask(api.people, {})
 export const useFloor = () => ask(api.floor, {})
 export const useMachines = () => ask(api.machines, {})
 export const useGauges = () => ask(api.gauges, {})
+
+export const useAssemblies = () => ask(api.assemblies, {})
+export const usePresetSenders = () => ask(api.presetSenders, {})
+
+export const useAssembly = (id: MaybeRefOrGetter<string | null>) =>
+  ask(api.assembly, () => {
+    const assembly = toValue(id)
+    return assembly ? { params: { id: assembly } } : null
+  })
+
+export const useTemplate = (machine: MaybeRefOrGetter<string | null>) =>
+  ask(api.template, () => {
+    const id = toValue(machine)
+    return id ? { params: { id } } : null
+  })
 
 export const useGauge = (id: MaybeRefOrGetter<string | null>) =>
   ask(api.gauge, () => {

@@ -3,6 +3,7 @@ import type { InputSpec, LengthInput, MachineRecord, Problem } from '@rook/core'
 import AngleField from './AngleField.vue'
 import ChoiceField from './ChoiceField.vue'
 import FigureField from './FigureField.vue'
+import NumberField from './NumberField.vue'
 import SeveralField from './SeveralField.vue'
 
 /** What is chosen and given before anything is touched; the readings have their lines in the working. */
@@ -40,6 +41,14 @@ const problemOf = (problems: Problem[], id: string) => problems.find((problem) =
         v-else-if="input.kind === 'several'"
         :input="input"
         :model-value="raw[input.id] ?? ''"
+        @update:model-value="(value) => emit('type', input.id, value)"
+      />
+      <NumberField
+        v-else-if="input.kind === 'number'"
+        :input="input"
+        :model-value="raw[input.id] ?? ''"
+        :problem="problemOf(problems, input.id)"
+        :asked="asked === input.id"
         @update:model-value="(value) => emit('type', input.id, value)"
       />
       <AngleField

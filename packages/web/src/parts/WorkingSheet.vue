@@ -314,6 +314,9 @@ p {
   gap: 8px;
   align-items: baseline;
 }
+.facts dt {
+  white-space: nowrap;
+}
 .facts dd {
   margin: 0;
   font-size: 18px;

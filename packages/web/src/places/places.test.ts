@@ -39,7 +39,7 @@ describe('what stands in a machine', () => {
 
   it('names what has to be done again, and why', () => {
     const text = textOf(table())
-    expect(text).toContain('T17 length: T4 length, the reference it rests on, was set anew by I. Marrow.')
+    expect(text).toContain('H17 length: H4 length, the reference it rests on, was set anew by I. Marrow.')
     expect(text).toContain('What is struck through must be measured again before it is used.')
   })
 

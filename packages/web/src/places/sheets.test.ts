@@ -64,7 +64,7 @@ describe('an entry of the ledger', () => {
     expect(text).toContain('plus radius of Finder 10, moving X+')
     expect(text).toContain('\u2212313.2040')
     expect(text).toMatch(/Rests on Finder 10 \(10[.0]*, calibrated Mon 1 Jun/)
-    expect(text).toContain('Worked out with T4 length 103.4755')
+    expect(text).toContain('Worked out with H4 length 103.4755')
   })
 
   it('shows each query with the reason that was given, and the clear ones in one line', () => {

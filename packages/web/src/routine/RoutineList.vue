@@ -7,6 +7,7 @@ const props = defineProps<{ machine: MachineRecord; to: (routine: string) => Rou
 const HEADINGS: [Routine['kind'], string][] = [
   ['pick-up', 'Part zero'],
   ['touch-off', 'Tools'],
+  ['wear', 'Wear, from sizes on the part'],
   ['calibration', 'Setters and probes'],
   ['statement', 'Said, not measured'],
 ]

@@ -14,6 +14,7 @@ const props = defineProps<{
   routine: string
   preset: RawInputs
   heading?: string
+  apart?: string
 }>()
 defineEmits<{ recorded: [entry: Entry] }>()
 
@@ -28,6 +29,7 @@ const at = computed<RoutineAt>(() => ({
   step: props.step,
   routine: props.routine,
   preset: props.preset,
+  apart: props.apart,
 }))
 const unfit = computed(() => {
   if (!routine.value || !scene.data.value) return null
@@ -65,7 +67,7 @@ const target = ref<string | null>(null)
       >
     </header>
     <RoutinePanes
-      :key="`${machine}:${setup}:${step}:${props.routine}`"
+      :key="`${machine}:${setup}:${step}:${apart}:${props.routine}`"
       :at="at"
       :scene="scene.data.value"
       @recorded="(entry) => $emit('recorded', entry)"

@@ -4,6 +4,7 @@ import type { Entry } from '@rook/contract'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef, watch } from 'vue'
 import ChecksPane from '../parts/ChecksPane.vue'
+import EdgePicture from '../parts/EdgePicture.vue'
 import DrawingPane from '../parts/DrawingPane.vue'
 import GivenSummary from '../parts/GivenSummary.vue'
 import GivenStrip from '../parts/GivenStrip.vue'
@@ -104,7 +105,10 @@ watch(
       @type="type"
       @agree="(input) => draft.agreed.push(input)"
     />
-    <DrawingPane class="drawing" :drawing="sheet.drawing" :sides="hasSides" @side="takeSide" />
+    <div class="drawing">
+      <DrawingPane class="whole" :drawing="sheet.drawing" :sides="hasSides" @side="takeSide" />
+      <EdgePicture v-if="sheet.drawing.edges?.length" class="edges" :edges="sheet.drawing.edges" :machine="scene.machine" />
+    </div>
     <WorkingSheet
       class="working"
       :inputs="assessment.inputs"
@@ -158,6 +162,19 @@ watch(
 }
 .panes.broad {
   grid-template-columns: minmax(0, 280fr) minmax(0, 606fr);
+}
+.drawing {
+  position: relative;
+  display: grid;
+  min-height: 0;
+}
+.edges {
+  position: absolute;
+  right: 6px;
+  top: 6px;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
 }
 .givens {
   grid-column: 1 / 3;

@@ -108,6 +108,18 @@ describe('a routine at the machine', () => {
     expect(state.draft.value.basis).toEqual({ [X]: 'second' })
   })
 
+  it('is nobody else\u2019s writing when what was recorded from here comes back while nothing is typed', async () => {
+    const { state, at } = atTheMachine(ref(standsAs('first')) as Ref<Scene>)
+    type(state, typed)
+    await nextTick()
+    state.clear()
+    await nextTick()
+    at.value = standsAs('mine')
+    await nextTick()
+    expect(state.draft.value.basis).toEqual({ [X]: 'mine' })
+    expect(state.movedOn.value).toEqual([])
+  })
+
   it('keeps its basis over a reload: what was written in between is still noticed', async () => {
     const first = atTheMachine(ref(standsAs('first')) as Ref<Scene>)
     type(first.state, typed)

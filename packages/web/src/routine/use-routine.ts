@@ -9,11 +9,13 @@ export interface RoutineAt {
   step: string | null
   routine: string
   preset: RawInputs
+  /** Tells half-done ones of the same routine apart where no step does: the tool, in a run without a setup. */
+  apart?: string | undefined
 }
 
 /** The name under which a half-done routine is kept. */
-export function draftKey({ machine, setup, step, routine }: Omit<RoutineAt, 'preset'>): string {
-  return [machine, setup ?? '-', step ?? routine].join(':')
+export function draftKey({ machine, setup, step, routine, apart }: Omit<RoutineAt, 'preset'>): string {
+  return [machine, setup ?? '-', step ?? apart ?? routine].join(':')
 }
 
 /** One routine on one scene, worked out by the core at every keystroke. */
@@ -35,11 +37,13 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
   /** What stands in a register now, by the ledger. */
   const latest = (register: string) => scene.value.standing[register]?.entry ?? null
 
-  // A register's basis is what stood there when the person first meant to write it.
+  const untouched = () => JSON.stringify(draft.value.inputs) === JSON.stringify(at.preset)
+  // A register's basis is what stood there when the person first meant to write it: not what stood when a plan or
+  // an earlier recording left the routine open.
   watch(
-    targets,
-    (registers) => {
-      for (const register of registers) if (!(register in draft.value.basis)) draft.value.basis[register] = latest(register)
+    [targets, () => targets.value.map(latest).join()],
+    ([registers]) => {
+      for (const register of registers) if (!(register in draft.value.basis) || untouched()) draft.value.basis[register] = latest(register)
     },
     { immediate: true },
   )

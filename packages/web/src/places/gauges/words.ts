@@ -12,6 +12,9 @@ export const FAMILIES: Record<GaugeFamily, string> = {
   setter: 'tool setter',
   'ring-gauge': 'ring gauge',
   'master-tool': 'master tool',
+  caliper: 'caliper',
+  micrometer: 'micrometer',
+  'bore-gauge': 'bore gauge',
   'by-eye': 'by eye',
 }
 

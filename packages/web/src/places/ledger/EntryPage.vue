@@ -21,7 +21,7 @@ const content = computed(() => query.data.value?.content ?? null)
 const machine = computed(() => machines.data.value?.find(({ id }) => id === content.value?.machine))
 watchEffect(() => machine.value && context.set(machine.value.name, 'Ledger'))
 
-const CORRECTABLE = ['pick-up', 'touch-off', 'calibration', 'statement', 'skipped', 'confirmed']
+const CORRECTABLE = ['pick-up', 'touch-off', 'calibration', 'statement', 'skipped', 'confirmed', 'wear', 'edited', 'preset', 'tool-changed']
 const correctable = computed(() => content.value && CORRECTABLE.includes(content.value.kind) && !query.data.value!.correctedBy)
 const correcting = ref(false)
 const reason = ref('')

@@ -26,12 +26,15 @@ const session = useSession()
         <VerdictMark v-else-if="entry.queries > 0" verdict="query" />
       </span>
       <span class="values">
-        <template v-for="write in entry.writes" :key="write.register">
+        <template v-for="write in entry.writes.slice(0, 4)" :key="write.register">
           <span class="figure after">{{ write.after === null ? 'unset' : asRegister(write.register, write.after, machine) }}</span>
           <span v-if="write.before !== null && write.after !== null" class="figure quiet small">{{
             asRegister(write.register, minus(write.after, write.before), machine, 'always')
           }}</span>
         </template>
+        <span v-if="entry.writes.length + entry.more > 4" class="quiet small rest"
+          >and {{ entry.writes.length + entry.more - 4 }} more</span
+        >
       </span>
       <span class="quiet by"
         >{{ entry.by }}<span v-if="entry.shift" class="small">, {{ entry.shift }}</span></span

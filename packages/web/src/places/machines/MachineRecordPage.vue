@@ -46,7 +46,7 @@ async function keep(): Promise<void> {
     <ul v-if="problems.length > 0" role="alert" class="stop">
       <li v-for="problem in problems" :key="problem">{{ problem }}</li>
     </ul>
-    <div class="grid">
+    <div class="fields">
       <label><span>Name</span><input v-model="form.name" maxlength="40" /></label>
       <label
         ><span>Kind</span>
@@ -69,6 +69,7 @@ async function keep(): Promise<void> {
           <option v-for="(words, convention) in CONVENTIONS" :key="convention" :value="convention">{{ words }}</option>
         </select></label
       >
+      <label v-if="form.kind === 'mill'"><span>Offset numbers, H and D, 1 to</span><input v-model="form.offsets" class="figure" /></label>
       <label v-if="form.kind === 'mill'"
         ><span>D registers hold</span>
         <select v-model="form.diameterRegister">
@@ -92,7 +93,7 @@ async function keep(): Promise<void> {
       >
     </div>
     <h2>Travel, in machine coordinates</h2>
-    <div class="grid">
+    <div class="fields">
       <template v-for="axis in axesOfKind(form.kind)" :key="axis">
         <label
           ><span>{{ axis }} from</span><input v-model="form.travels[axis].min" class="figure"
@@ -142,19 +143,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.grid {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
-  gap: 12px 18px;
-}
-label {
-  display: grid;
-  gap: 4px;
-}
-label span {
-  color: var(--quiet);
-  font-size: 15px;
-}
 input,
 select {
   height: 46px;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Entry } from '@rook/contract'
 import { useRouter } from 'vue-router'
+import { begunWith } from '../../routine/begun-with.ts'
 import RoutinePage from '../../routine/RoutinePage.vue'
 
 defineProps<{ machine: string; routine: string }>()
@@ -9,5 +10,12 @@ const recorded = (entry: Entry) => router.push({ name: 'entry', params: { entry:
 </script>
 
 <template>
-  <RoutinePage :machine="machine" :setup="null" :step="null" :routine="routine" :preset="{}" @recorded="recorded" />
+  <RoutinePage
+    :machine="machine"
+    :setup="null"
+    :step="null"
+    :routine="routine"
+    v-bind="begunWith(routine, $route.query.tool)"
+    @recorded="recorded"
+  />
 </template>

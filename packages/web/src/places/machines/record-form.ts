@@ -13,6 +13,8 @@ export interface RecordForm {
   diameterRegister: 'diameter' | 'radius'
   xReads: 'diameter' | 'radius'
   rotates: boolean
+  /** How many H and D numbers its control has. */
+  offsets: string
   /** What a lead typed in place of the shop's limits, by limit; empty for the shop's own. */
   limits: Record<string, string>
 }
@@ -32,6 +34,7 @@ export function blankForm(): RecordForm {
     diameterRegister: 'diameter',
     xReads: 'diameter',
     rotates: false,
+    offsets: '200',
     limits: {},
   }
 }
@@ -46,6 +49,7 @@ export function formOf(machine: MachineRecord): RecordForm {
   }
   return {
     ...machine,
+    offsets: String(machine.offsets),
     increment: plain(formatExact(machine.increment, machine.unit)),
     travels: { X: travelOf('X'), Y: travelOf('Y'), Z: travelOf('Z') },
     slots: machine.slots.map(({ code, name }) => ({ code, name: name ?? '' })),
@@ -113,10 +117,25 @@ export function readForm(form: RecordForm): { input: MachineInput } | { problems
     .map(({ code, name }) => ({ code: code.trim().toUpperCase(), name: name.trim() || null }))
   if (slots.length === 0) problems.push('Slots: name at least one.')
   if (new Set(slots.map(({ code }) => code)).size < slots.length) problems.push('Slots: each slot once.')
+  const offsets = Number(form.offsets.trim())
+  if (!/^\d{1,4}$/.test(form.offsets.trim()) || offsets < 1) problems.push('Offset numbers: a whole number from 1 to 9999.')
   const limits = readLimits(form, problems)
   if (problems.length > 0) return { problems: [...new Set(problems)] }
   const { name, rotates, kind, unit, lengthConvention, diameterRegister, xReads } = form
   return {
-    input: { name: name.trim(), kind, unit, increment, travels, slots, lengthConvention, diameterRegister, xReads, rotates, limits },
+    input: {
+      name: name.trim(),
+      kind,
+      unit,
+      increment,
+      travels,
+      slots,
+      lengthConvention,
+      diameterRegister,
+      xReads,
+      rotates,
+      limits,
+      offsets,
+    },
   }
 }

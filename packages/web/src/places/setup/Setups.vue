@@ -21,7 +21,7 @@ watchEffect(() => {
   <div class="page">
     <h1>Setups at hand</h1>
     <p v-if="setups.data.value?.length === 0" class="quiet">No machine has a setup at hand. Free routines are on each machine’s page.</p>
-    <ul>
+    <ul class="ways-on">
       <li v-for="setup in setups.data.value" :key="setup.id" class="sheet">
         <RouterLink :to="{ name: 'setup', params: { setup: setup.id } }">
           <strong>{{ setup.machineName }}</strong>
@@ -38,26 +38,12 @@ watchEffect(() => {
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-  display: grid;
-  gap: 10px;
-  max-width: 760px;
-}
-a {
+.ways-on a {
   display: grid;
   grid-template-columns: 90px 1fr auto;
-  gap: 16px;
-  align-items: center;
-  padding: 0 18px;
-  min-height: 60px;
-  color: inherit;
-  text-decoration: none;
 }
 @media (max-width: 760px) {
-  a {
+  .ways-on a {
     grid-template-columns: 1fr;
     gap: 2px;
     padding: 10px 14px;

@@ -16,6 +16,7 @@ import RoutinePage from '../../routine/RoutinePage.vue'
 import { useDrafts } from '../../routine/drafts.ts'
 import { draftKey } from '../../routine/use-routine.ts'
 import CounterCheckSheet from './CounterCheckSheet.vue'
+import RunPage from './RunPage.vue'
 import ToSeeList from './ToSeeList.vue'
 
 const props = defineProps<{ setup: string; step: string; data: Setup }>()
@@ -81,6 +82,8 @@ function recorded(entry: Entry): void {
 
 <template>
   <div v-if="!step" class="page"><p class="stop">This setup has no such step.</p></div>
+
+  <RunPage v-else-if="step.kind === 'tools'" :setup="setup" :step="step" :data="data" />
 
   <div v-else-if="fresh && scene.data.value" class="page">
     <h1>{{ step.title }}</h1>

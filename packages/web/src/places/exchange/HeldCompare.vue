@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { asRegister, minus, parseRegisterKey, registerName, type Scene } from '@rook/core'
+import { api, type HeldAnswer } from '@rook/contract'
+import { computed, ref } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import ChooseFile from '../../parts/ChooseFile.vue'
+import VerdictMark from '../../parts/VerdictMark.vue'
+
+const props = defineProps<{ machine: string; scene: Scene }>()
+const text = ref('')
+const answer = ref<HeldAnswer | null>(null)
+const trouble = ref<string | null>(null)
+
+async function compare(): Promise<void> {
+  trouble.value = null
+  try {
+    answer.value = await call(api.held, { params: { id: props.machine }, body: { text: text.value } })
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  }
+}
+
+async function choose(file: File): Promise<void> {
+  text.value = await file.text()
+}
+const differ = computed(() => answer.value?.values.filter(({ same }) => !same) ?? [])
+const missing = computed(() =>
+  (answer.value?.missing ?? [])
+    .map((key) => registerName(parseRegisterKey(key)))
+    .sort((a, b) => a.localeCompare(b, 'en', { numeric: true })),
+)
+const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.length)
+</script>
+
+<template>
+  <div class="held">
+    <p class="quiet">
+      Put here what {{ scene.machine.name }} puts out of its offsets, as data-setting lines. Nothing is written; it is held against the
+      ledger register by register.
+    </p>
+    <textarea
+      v-model="text"
+      class="text-field figure"
+      rows="7"
+      aria-label="Lines from the control"
+      placeholder="G10 L10 P4 R103.4755"
+      maxlength="50000"
+    />
+    <p class="line">
+      <ChooseFile label="File from the control" accept=".nc,.txt,.tap,.eia,text/plain" @chosen="choose" />
+      <button type="button" class="go" :disabled="text.trim() === ''" @click="compare">Compare</button>
+    </p>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <template v-if="answer">
+      <p role="status" :class="{ stop: differ.length > 0 }">
+        <VerdictMark :verdict="differ.length > 0 ? 'stop' : 'clear'" />
+        {{
+          differ.length === 0
+            ? 'No difference.'
+            : `${differ.length} ${differ.length === 1 ? 'register holds' : 'registers hold'} another figure than the ledger.`
+        }}
+        {{ agree }} {{ agree === 1 ? 'agrees' : 'agree' }} to the last digit.
+      </p>
+      <ul v-if="answer.problems.length > 0" class="query">
+        <li v-for="problem in answer.problems" :key="problem.line + problem.sentence">{{ problem.sentence }}</li>
+      </ul>
+      <p v-if="answer.missing.length > 0" class="query">
+        <VerdictMark verdict="query" /> In the ledger and not in the file: {{ missing.join(', ') }}.
+      </p>
+      <table v-if="differ.length > 0" class="sheet">
+        <thead>
+          <tr>
+            <th>Register</th>
+            <th>Line</th>
+            <th class="right">Control holds</th>
+            <th class="right">Ledger says</th>
+            <th class="right">Off by</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="value in differ" :key="value.register" :data-held="value.register">
+            <th scope="row">{{ value.name }}</th>
+            <td class="quiet figure">{{ value.line }}</td>
+            <td class="right figure">{{ asRegister(value.register, value.held, scene.machine) }}</td>
+            <td class="right figure">{{ value.ledger === null ? 'unset' : asRegister(value.register, value.ledger, scene.machine) }}</td>
+            <td class="right figure stop">
+              {{ value.ledger === null ? '' : asRegister(value.register, minus(value.held, value.ledger), scene.machine, 'always') }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.held {
+  display: grid;
+  gap: 10px;
+  max-width: 900px;
+}
+p {
+  margin: 0;
+}
+.line {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+svg {
+  vertical-align: -2px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  text-align: left;
+  font-weight: 400;
+  padding: 8px 14px;
+  border-bottom: 1px solid var(--rule);
+}
+thead th {
+  color: var(--quiet);
+  font-size: 15px;
+}
+.right {
+  text-align: right;
+}
+td.figure {
+  font-size: 18px;
+}
+</style>

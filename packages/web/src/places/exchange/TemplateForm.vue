@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { LABELS, SETTING_KINDS, templateProblems, type Scene, type SettingTemplate } from '@rook/core'
+import { api } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useTemplate } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { CONVENTIONS } from '../machines/words.ts'
+
+const props = defineProps<{ machine: string; scene: Scene }>()
+const query = useTemplate(() => props.machine)
+const queries = useQueryClient()
+const session = useSession()
+const form = ref<SettingTemplate | null>(null)
+const told = ref<string | null>(null)
+const trouble = ref<string | null>(null)
+watch(
+  () => query.data.value,
+  (template) => template && !form.value && (form.value = structuredClone({ ...template, lines: { ...template.lines } })),
+  { immediate: true },
+)
+const mayChange = computed(() => session.person?.role === 'lead')
+const problems = computed(() => (form.value ? templateProblems(form.value) : {}))
+
+async function keep(): Promise<void> {
+  trouble.value = told.value = null
+  if (Object.keys(problems.value).length > 0) return
+  try {
+    await call(api.changeTemplate, { params: { id: props.machine }, body: form.value! })
+    await queries.invalidateQueries()
+    told.value = `Kept: values for ${props.scene.machine.name} go out like this from now on.`
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  }
+}
+</script>
+
+<template>
+  <form v-if="form" class="template" @submit.prevent="keep">
+    <p class="quiet">
+      Lines of words, a letter and a number each. <span class="figure">{n}</span> stands for the offset’s or slot’s number,
+      <span class="figure">{v}</span> for the figure, <span class="figure">{x} {y} {z}</span> for a slot’s axes. An empty line is not
+      written.
+    </p>
+    <ul v-if="Object.keys(problems).length > 0" class="stop" role="alert">
+      <li v-for="(sentence, field) in problems" :key="field">{{ sentence }}</li>
+    </ul>
+    <fieldset class="fields" :disabled="!mayChange">
+      <label v-for="kind in SETTING_KINDS" :key="kind"
+        ><span>{{ LABELS[kind] }}</span
+        ><input v-model="form.lines[kind]" class="text-field figure" maxlength="80"
+      /></label>
+      <label><span>Work offsets beyond G59</span><input v-model="form.extendedWork" class="text-field figure" maxlength="80" /></label>
+      <label
+        ><span>Decimals</span><input v-model.number="form.decimals" class="text-field figure" maxlength="1" inputmode="numeric"
+      /></label>
+      <label
+        ><span>Lengths in the file</span>
+        <select v-model="form.lengths" class="text-field">
+          <option v-for="(words, convention) in CONVENTIONS" :key="convention" :value="convention">{{ words }}</option>
+        </select></label
+      >
+      <label
+        ><span>Sign of lengths</span>
+        <select v-model="form.turnedSign" class="text-field">
+          <option :value="false">as in the ledger</option>
+          <option :value="true">turned round</option>
+        </select></label
+      >
+      <label
+        ><span>Cutters in the file</span>
+        <select v-model="form.diameters" class="text-field">
+          <option value="diameter">diameters</option>
+          <option value="radius">radii</option>
+        </select></label
+      >
+      <label
+        ><span>Offset numbers from</span><input v-model.number="form.from" class="text-field figure" maxlength="5" inputmode="numeric"
+      /></label>
+      <label><span>to</span><input v-model.number="form.to" class="text-field figure" maxlength="5" inputmode="numeric" /></label>
+    </fieldset>
+    <p v-if="told" role="status">{{ told }}</p>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <button v-if="mayChange" type="submit" class="go" :disabled="Object.keys(problems).length > 0">
+      Keep it for {{ scene.machine.name }}
+    </button>
+    <p v-else class="quiet">A lead can change this.</p>
+  </form>
+</template>
+
+<style scoped>
+.template {
+  display: grid;
+  gap: 12px;
+  max-width: 900px;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+p {
+  margin: 0;
+}
+.go {
+  justify-self: start;
+}
+</style>

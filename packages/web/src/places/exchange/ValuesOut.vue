@@ -1,0 +1,307 @@
+<script setup lang="ts">
+import { asRegister, nm, readLength, type LengthTarget, type OutValue, type Scene } from '@rook/core'
+import { api } from '@rook/contract'
+import { computed, ref, watch } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useTemplate } from '../../app/queries.ts'
+import VerdictMark from '../../parts/VerdictMark.vue'
+import { saveFile } from './save-file.ts'
+
+const props = defineProps<{ machine: string; scene: Scene }>()
+const template = useTemplate(() => props.machine)
+const planned = computed(() => props.scene.plan?.tools.map(({ number }) => number) ?? [])
+const slots = ref<string[]>(props.scene.plan?.slots ?? props.scene.machine.slots.map(({ code }) => code).slice(0, 1))
+const which = ref<'planned' | 'all'>(planned.value.length > 0 ? 'planned' : 'all')
+const format = ref<'lines' | 'table' | 'assets'>('lines')
+const estimates = ref(false)
+const file = ref<{ name: string; text: string; values: OutValue[] } | null>(null)
+const trouble = ref<string | null>(null)
+const busy = ref(false)
+
+const tools = computed(() => (which.value === 'planned' ? planned.value : props.scene.tools.map(({ number }) => number)))
+const converts = computed(() => template.data.value !== undefined && template.data.value.lengths !== props.scene.machine.lengthConvention)
+const withSlot = ref(slots.value[0] ?? '')
+const fixedBy = ref(props.scene.tools[0]?.number ?? '')
+const known = ref('')
+
+/** What fixes lengths that go out counted another way; null with its reason where it is not said yet. */
+function conversionOf(): { slot: string; target: LengthTarget } | null {
+  const offset = props.scene.tools.find(({ number }) => number === fixedBy.value)?.offset ?? ''
+  switch (template.data.value!.lengths) {
+    case 'touch-off':
+      return { slot: withSlot.value, target: { convention: 'touch-off', shift: nm(0) } }
+    case 'reference-tool':
+      return { slot: withSlot.value, target: { convention: 'reference-tool', reference: offset } }
+    case 'gauge-length': {
+      const reading = readLength(known.value, {
+        name: 'Its length from the gauge line',
+        unit: props.scene.machine.unit,
+        grid: props.scene.machine.increment,
+      })
+      if (reading.kind !== 'length') {
+        trouble.value = reading.kind === 'empty' ? 'Its length from the gauge line: nothing is given yet.' : reading.sentence
+        return null
+      }
+      return { slot: withSlot.value, target: { convention: 'gauge-length', tool: offset, gaugeLength: reading.value } }
+    }
+  }
+}
+
+async function look(): Promise<void> {
+  trouble.value = null
+  const conversion = converts.value && format.value !== 'assets' ? conversionOf() : null
+  if (converts.value && format.value !== 'assets' && !conversion) return
+  busy.value = true
+  try {
+    file.value = await call(api.valuesOut, {
+      params: { id: props.machine },
+      body: {
+        format: format.value,
+        setup: props.scene.plan?.setup ?? null,
+        slots: slots.value,
+        tools: tools.value,
+        conversion,
+        estimates: estimates.value,
+      },
+    })
+  } catch (error) {
+    trouble.value = troubleOf(error)
+    file.value = null
+  } finally {
+    busy.value = false
+  }
+}
+watch([slots, which, format, estimates], () => (file.value = null), { deep: true })
+const left = computed(() => file.value?.values.filter(({ because }) => because !== null) ?? [])
+const toggle = (code: string) =>
+  (slots.value = slots.value.includes(code) ? slots.value.filter((one) => one !== code) : [...slots.value, code])
+const FORMATS = [
+  { value: 'lines', words: 'Lines for the control' },
+  { value: 'table', words: 'Separated values' },
+  { value: 'assets', words: 'MTConnect document' },
+] as const
+</script>
+
+<template>
+  <div class="out">
+    <div class="choices">
+      <fieldset>
+        <legend class="quiet">Slots</legend>
+        <button
+          v-for="slot in scene.machine.slots"
+          :key="slot.code"
+          type="button"
+          class="plain"
+          :aria-pressed="slots.includes(slot.code)"
+          :class="{ chosen: slots.includes(slot.code) }"
+          @click="toggle(slot.code)"
+        >
+          {{ slot.code }}
+        </button>
+      </fieldset>
+      <fieldset>
+        <legend class="quiet">Tools</legend>
+        <button
+          v-if="planned.length > 0"
+          type="button"
+          class="plain"
+          :aria-pressed="which === 'planned'"
+          :class="{ chosen: which === 'planned' }"
+          @click="which = 'planned'"
+        >
+          the {{ planned.length }} that the program calls
+        </button>
+        <button type="button" class="plain" :aria-pressed="which === 'all'" :class="{ chosen: which === 'all' }" @click="which = 'all'">
+          all {{ scene.tools.length }} mounted
+        </button>
+        <label class="check"><input v-model="estimates" type="checkbox" /> estimates too</label>
+      </fieldset>
+      <fieldset>
+        <legend class="quiet">As</legend>
+        <button
+          v-for="one in FORMATS"
+          :key="one.value"
+          type="button"
+          class="plain"
+          :aria-pressed="format === one.value"
+          :class="{ chosen: format === one.value }"
+          @click="format = one.value"
+        >
+          {{ one.words }}
+        </button>
+      </fieldset>
+    </div>
+    <div v-if="converts && format !== 'assets'" class="sheet converts">
+      <p>
+        {{ scene.machine.name }} counts lengths as {{ scene.machine.lengthConvention.replace('-', ' ') }}, its lines are written as
+        {{ template.data.value!.lengths.replace('-', ' ') }}. For every tool work offset and length together stay the same.
+      </p>
+      <label
+        ><span class="quiet">With the Z of</span>
+        <select v-model="withSlot" class="text-field">
+          <option v-for="slot in scene.machine.slots" :key="slot.code" :value="slot.code">{{ slot.code }}</option>
+        </select></label
+      >
+      <label v-if="template.data.value!.lengths !== 'touch-off'"
+        ><span class="quiet">{{ template.data.value!.lengths === 'reference-tool' ? 'Reference tool' : 'Tool of known length' }}</span>
+        <select v-model="fixedBy" class="text-field">
+          <option v-for="tool in scene.tools" :key="tool.number" :value="tool.number">T{{ tool.number }}, {{ tool.name }}</option>
+        </select></label
+      >
+      <label v-if="template.data.value!.lengths === 'gauge-length'"
+        ><span class="quiet">Its length from the gauge line</span><input v-model="known" class="text-field figure" maxlength="40"
+      /></label>
+    </div>
+    <p class="line">
+      <button type="button" class="go" :disabled="busy || (slots.length === 0 && tools.length === 0)" @click="look">
+        {{ busy ? 'Writing …' : 'Write the file' }}
+      </button>
+      <span class="quiet">It is shown here first; nothing leaves before you save it.</span>
+    </p>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <template v-if="file">
+      <p class="line">
+        <strong>{{ file.name }}</strong>
+        <button type="button" class="go" @click="saveFile(file.name, file.text)">Save it</button>
+        <span v-if="left.length > 0" class="query"><VerdictMark verdict="query" /> {{ left.length }} left out, with the reason</span>
+      </p>
+      <div class="two">
+        <pre class="sheet figure" data-file>{{ file.text }}</pre>
+        <div v-if="file.values.length > 0" class="sheet list">
+          <table>
+            <thead>
+              <tr>
+                <th>Register</th>
+                <th class="right">Ledger</th>
+                <th class="right">In the file</th>
+                <th>Standing</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="value in file.values" :key="value.register" :data-out="value.register">
+                <th scope="row">
+                  <RouterLink :to="{ name: 'entry', params: { entry: value.entry } }">{{ value.name }}</RouterLink>
+                </th>
+                <td class="right figure">{{ asRegister(value.register, value.value, scene.machine) }}</td>
+                <td class="right figure" :class="{ differs: value.out !== value.value }">
+                  {{ value.out === null ? 'left out' : asRegister(value.register, value.out, scene.machine) }}
+                </td>
+                <td class="small" :class="value.because ? 'query' : 'quiet'">{{ value.because ?? value.word }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.out {
+  display: grid;
+  gap: 10px;
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 26px;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+legend {
+  font-size: 15px;
+  padding: 0;
+}
+.chosen {
+  border-color: var(--act);
+  background: var(--act-soft);
+  box-shadow: inset 0 -3px 0 var(--act);
+}
+.check {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 44px;
+}
+.check input {
+  width: 22px;
+  height: 22px;
+}
+.converts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 18px;
+  align-items: end;
+  padding: 10px 16px;
+}
+.converts label {
+  display: grid;
+  gap: 2px;
+}
+.converts p {
+  flex-basis: 100%;
+}
+p {
+  margin: 0;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 16px;
+  align-items: center;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 14px;
+  align-items: start;
+}
+pre {
+  margin: 0;
+  padding: 12px 16px;
+  font-family: inherit;
+  font-size: 15px;
+  line-height: 1.5;
+  overflow: auto;
+  max-height: 470px;
+  white-space: pre;
+}
+.list {
+  overflow: auto;
+  max-height: 470px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  text-align: left;
+  font-weight: 400;
+  padding: 6px 12px;
+  border-bottom: 1px solid var(--rule);
+}
+thead th {
+  color: var(--quiet);
+  font-size: 15px;
+}
+.right {
+  text-align: right;
+}
+.differs {
+  font-weight: 700;
+}
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

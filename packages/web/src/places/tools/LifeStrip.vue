@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { judgeLife } from '@rook/core'
+import { api, type AssemblyRecord } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import VerdictMark from '../../parts/VerdictMark.vue'
+
+const props = defineProps<{ tool: AssemblyRecord }>()
+defineEmits<{ reset: [] }>()
+const queries = useQueryClient()
+const text = ref('')
+const trouble = ref<string | null>(null)
+const busy = ref(false)
+const judged = computed(() => (props.tool.life ? judgeLife(props.tool.life, props.tool.lifeUsed) : null))
+const share = (value: number) => `${Math.min(100, (value / props.tool.life!.limit) * 100)}%`
+
+async function use(): Promise<void> {
+  trouble.value = null
+  const amount = Number(text.value.trim().replace(',', '.'))
+  if (!(amount > 0)) {
+    trouble.value = `Used: write how many ${props.tool.life!.by}, more than zero.`
+    return
+  }
+  busy.value = true
+  try {
+    await call(api.toolEvent, { params: { id: props.tool.id }, body: { id: crypto.randomUUID(), kind: 'used', amount } })
+    text.value = ''
+    await queries.invalidateQueries()
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <section>
+    <h2>Life</h2>
+    <template v-if="tool.life && judged">
+      <p class="says" :class="judged.verdict" data-life><VerdictMark :verdict="judged.verdict" /> {{ judged.sentence }}</p>
+      <div class="bar" role="img" :aria-label="judged.sentence">
+        <span class="used" :class="judged.verdict" :style="{ width: share(tool.lifeUsed) }" />
+        <span class="warning" :style="{ left: share(tool.life.warning) }" />
+      </div>
+      <form class="use" @submit.prevent="use">
+        <label
+          ><span class="quiet">{{ tool.life.by }} since then</span
+          ><input v-model="text" class="text-field figure" maxlength="9" inputmode="decimal"
+        /></label>
+        <button type="submit" class="plain" :disabled="busy || text.trim() === ''">Count them</button>
+        <button type="button" class="link" @click="$emit('reset')">set it back without a new edge</button>
+      </form>
+      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    </template>
+    <p v-else class="quiet">Not counted. A rule (parts, minutes or uses, with a warning before the end) goes onto its record above.</p>
+  </section>
+</template>
+
+<style scoped>
+p {
+  margin: 6px 0;
+}
+.says svg {
+  vertical-align: -2px;
+}
+.says.clear {
+  color: inherit;
+}
+.bar {
+  position: relative;
+  height: 14px;
+  max-width: 560px;
+  border: 1px solid var(--rule);
+  background: var(--sheet);
+}
+.used {
+  display: block;
+  height: 100%;
+  background: var(--act);
+}
+.used.query {
+  background: var(--query);
+}
+.used.stop {
+  background: var(--stop);
+}
+.warning {
+  position: absolute;
+  top: -4px;
+  bottom: -4px;
+  border-left: 2px dashed var(--ink);
+}
+.use {
+  display: flex;
+  gap: 12px;
+  align-items: end;
+  margin-top: 8px;
+}
+label {
+  display: grid;
+  gap: 2px;
+}
+label input {
+  width: 120px;
+}
+</style>

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { judgeLoad, loadAt } from '@rook/core'
+import type { LoadBaselineRecord } from '@rook/contract'
+import { useElementSize } from '@vueuse/core'
+import { scaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
+import { computed, ref } from 'vue'
+import { useSession } from '../../app/session.ts'
+import { dayTime } from '../../app/time.ts'
+
+/** What was seen part after part, against the sample cut, its warning and its alarm. */
+const props = defineProps<{ load: LoadBaselineRecord }>()
+const session = useSession()
+const frame = ref<HTMLElement | null>(null)
+const { width } = useElementSize(frame)
+const HEIGHT = 190
+const [LEFT, RIGHT, TOP, BOTTOM] = [58, 118, 10, 26]
+
+const levels = computed(() => [
+  { words: 'sample cut', value: props.load.value, class: 'base' },
+  { words: 'warning', value: loadAt(props.load, props.load.warning), class: 'query' },
+  { words: 'alarm', value: loadAt(props.load, props.load.alarm), class: 'stop' },
+])
+const points = computed(() => props.load.seen.map((one, at) => ({ ...one, at, judged: judgeLoad(props.load, one.value), when: one.at })))
+const x = computed(() => scaleLinear([0, Math.max(1, points.value.length - 1)], [LEFT + 8, Math.max(LEFT + 60, width.value - RIGHT)]))
+const y = computed(() => {
+  const all = [...levels.value.map(({ value }) => value), ...points.value.map(({ value }) => value)]
+  const [low, high] = [Math.min(...all), Math.max(...all)]
+  const pad = Math.max((high - low) * 0.12, high * 0.02)
+  return scaleLinear([Math.max(0, low - pad), high + pad], [HEIGHT - BOTTOM, TOP]).nice(4)
+})
+const path = computed(() =>
+  line<(typeof points.value)[number]>(
+    (one) => x.value(one.at),
+    (one) => y.value(one.value),
+  )(points.value),
+)
+const ticks = computed(() => {
+  const step = Math.max(1, Math.ceil(points.value.length / 8))
+  return points.value.filter(({ at }) => at % step === 0)
+})
+const last = computed(() => points.value.at(-1) ?? null)
+const over = computed(() => points.value.filter(({ judged }) => judged.verdict !== 'clear').length)
+/** A diamond for a query, a bar for a stop, a ring for what is clear: never colour alone. */
+const mark = { clear: '', query: 'M0 -6L6 0L0 6L-6 0z', stop: 'M-7 -3h14v6h-14z' }
+</script>
+
+<template>
+  <div ref="frame" class="chart">
+    <svg
+      :width="width"
+      :height="HEIGHT"
+      role="img"
+      :aria-label="`${points.length} parts; ${over} over the warning; the last ${last ? last.judged.sentence : 'not seen yet'}`"
+    >
+      <g v-for="tick in y.ticks(4)" :key="tick">
+        <line class="grid" :x1="LEFT" :x2="width - RIGHT" :y1="y(tick)" :y2="y(tick)" />
+        <text :x="LEFT - 8" :y="y(tick) + 5" text-anchor="end">{{ tick }}</text>
+      </g>
+      <g v-for="level in levels" :key="level.words">
+        <line class="level" :class="level.class" :x1="LEFT" :x2="width - RIGHT" :y1="y(level.value)" :y2="y(level.value)" />
+        <text class="level" :class="level.class" :x="width - RIGHT + 8" :y="y(level.value) + 5">
+          {{ level.words }} {{ Math.round(level.value * 100) / 100 }}
+        </text>
+      </g>
+      <path class="seen" :d="path ?? ''" />
+      <g v-for="point in points" :key="point.at" :transform="`translate(${x(point.at)} ${y(point.value)})`">
+        <title>part {{ point.part }}: {{ point.value }} {{ load.unit }}, {{ dayTime(point.when, session.shop) }}, {{ point.by }}</title>
+        <circle v-if="point.judged.verdict === 'clear'" r="2.6" />
+        <path v-else :d="mark[point.judged.verdict]" :class="point.judged.verdict" />
+      </g>
+      <text v-for="tick in ticks" :key="tick.at" :x="x(tick.at)" :y="HEIGHT - 6" text-anchor="middle">{{ tick.part }}</text>
+    </svg>
+    <p class="small" :class="last && last.judged.verdict !== 'clear' ? last.judged.verdict : 'quiet'" v-if="last">
+      Part {{ last.part }}: {{ last.value }} {{ load.unit }}, {{ last.judged.sentence }}
+    </p>
+    <p v-else class="small quiet">Nothing was seen since the sample cut of {{ load.value }} {{ load.unit }}.</p>
+  </div>
+</template>
+
+<style scoped>
+.grid {
+  stroke: var(--rule);
+}
+text {
+  fill: var(--quiet);
+  font-size: 14px;
+}
+line.base {
+  stroke: var(--ink);
+}
+line.query {
+  stroke: var(--query);
+  stroke-dasharray: 8 4;
+}
+line.stop {
+  stroke: var(--stop);
+  stroke-width: 2;
+}
+text.query {
+  fill: var(--query);
+}
+text.stop {
+  fill: var(--stop);
+}
+.seen {
+  fill: none;
+  stroke: var(--act);
+  stroke-width: 1.4;
+}
+circle {
+  fill: var(--sheet);
+  stroke: var(--act);
+  stroke-width: 1.6;
+}
+path.query {
+  fill: var(--query);
+}
+path.stop {
+  fill: var(--stop);
+}
+p {
+  margin: 0 0 6px;
+}
+</style>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { runOf, type RawInputs, type RunRecord, type RunTask } from '@rook/core'
+import type { Entry } from '@rook/contract'
+import { useStorage } from '@vueuse/core'
+import { computed, watchEffect } from 'vue'
+import { useContext } from '../../app/context.ts'
+import { useScene } from '../../app/queries.ts'
+import RunBoard from './RunBoard.vue'
+
+/** Every tool that is mounted, one after the other, without a setup. How the last was measured is offered for the next. */
+const props = defineProps<{ machine: string }>()
+const query = useScene(
+  () => props.machine,
+  () => null,
+)
+const context = useContext()
+watchEffect(() => context.set(query.data.value?.machine.name ?? 'Tools', 'Run of tools'))
+
+interface Kept {
+  record: Record<string, { skipped: boolean; reason: string | null }>
+  preset: Record<string, string>
+  diameters: boolean
+}
+const nothing = (): Kept => ({ record: {}, preset: {}, diameters: false })
+const kept = useStorage<Kept>(`rook-run:${props.machine}`, nothing(), undefined, { mergeDefaults: true })
+const plan = computed(() => ({
+  tools: (query.data.value?.tools ?? []).map(({ number, offset, diameterOffset }) => ({
+    number,
+    offset,
+    diameterOffset,
+    diameter: kept.value.diameters,
+  })),
+}))
+const tasks = computed(() => (query.data.value ? runOf(plan.value, query.data.value.tools, kept.value.record as RunRecord) : []))
+
+/** Words that say how a tool is measured and hold for the next one as well. */
+const SHARED = ['setter', 'slot', 'between', 'spindle', 'speed', 'warmth', 'axis', 'direction', 'place']
+
+function recorded(task: RunTask, entry: Entry): void {
+  const inputs = entry.content.inputs ?? {}
+  const method: RawInputs = inputs.method ? { [task.what === 'length' ? 'method' : 'diameter-method']: inputs.method } : {}
+  const shared = Object.fromEntries(SHARED.flatMap((id) => (inputs[id] ? [[id, inputs[id]]] : [])))
+  kept.value.preset = { ...kept.value.preset, ...shared, ...method }
+  kept.value.record[task.id] = { skipped: false, reason: null }
+}
+
+function skip(task: RunTask, reason: string): Promise<void> {
+  kept.value.record[task.id] = { skipped: true, reason }
+  return Promise.resolve()
+}
+</script>
+
+<template>
+  <RunBoard
+    v-if="query.data.value"
+    title="Every mounted tool"
+    :scene="query.data.value"
+    :setup="null"
+    :step="null"
+    :tasks="tasks"
+    :preset="kept.preset"
+    :skip="skip"
+    @recorded="recorded"
+  >
+    <template #head>
+      <button v-if="query.data.value.machine.kind === 'mill'" type="button" class="plain" @click="kept.diameters = !kept.diameters">
+        {{ kept.diameters ? 'lengths only' : 'diameters too' }}
+      </button>
+      <button type="button" class="plain" @click="kept = nothing()">begin anew</button>
+      <RouterLink class="link" :to="{ name: 'machine-tools', params: { machine } }">to the table</RouterLink>
+    </template>
+    <template #finished>
+      <RouterLink class="go" :to="{ name: 'values-out', params: { machine } }">Values out for the control</RouterLink>
+    </template>
+  </RunBoard>
+  <p v-else-if="query.isError.value" class="page stop">{{ query.error.value?.message }}</p>
+  <p v-else class="page quiet">Opening …</p>
+</template>

@@ -1,0 +1,250 @@
+<script setup lang="ts">
+import {
+  carriedWith,
+  numbersIn,
+  registerName,
+  parseRegisterKey,
+  asRegister,
+  standingNote,
+  geometryOf,
+  registerKey,
+  type MountedTool,
+  type Scene,
+} from '@rook/core'
+import { api, type AssemblyRecord } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { Modal } from 'ant-design-vue'
+import { computed, ref, watch } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useAssemblies, useScene } from '../../app/queries.ts'
+
+/** Puts an assembly into a pocket of a machine, from the drawer or from where it sits; says what follows. */
+const props = defineProps<{ scene: Scene; number: string; assembly?: string }>()
+const emit = defineEmits<{ close: []; mounted: [words: string] }>()
+const drawer = useAssemblies()
+const queries = useQueryClient()
+
+const text = ref('')
+const chosen = ref(props.assembly ?? '')
+const number = ref(props.number)
+const offset = ref('')
+const diameterOffset = ref('')
+const carry = ref(true)
+const reason = ref('')
+const trouble = ref<string | null>(null)
+const busy = ref(false)
+const id = crypto.randomUUID()
+
+const tool = computed<AssemblyRecord | null>(() => drawer.data.value?.find((one) => one.id === chosen.value) ?? null)
+const offered = computed(() => {
+  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return (drawer.data.value ?? [])
+    .filter((one) => words.every((word) => `${one.name} ${one.id} ${one.holder ?? ''}`.toLowerCase().includes(word)))
+    .sort((a, b) => Number(Boolean(a.mounted)) - Number(Boolean(b.mounted)))
+    .slice(0, 40)
+})
+const planned = computed(() => props.scene.plan?.tools.find((one) => one.number === number.value.trim()))
+watch(
+  planned,
+  (one) => {
+    offset.value = one?.offset ?? ''
+    diameterOffset.value = one?.diameterOffset ?? ''
+  },
+  { immediate: true },
+)
+const from = useScene(
+  () => tool.value?.mounted?.machine ?? null,
+  () => null,
+)
+const source = computed(() =>
+  tool.value?.mounted ? (from.data.value?.tools.find(({ assembly }) => assembly === tool.value!.id) ?? null) : null,
+)
+const called = computed(() => numbersIn(number.value, offset.value, diameterOffset.value))
+const H = computed(() => called.value.offset)
+const D = computed(() => called.value.diameterOffset)
+const carried = computed(() =>
+  source.value && from.data.value
+    ? carriedWith(source.value, from.data.value, { machine: props.scene.machine, offset: H.value, diameterOffset: D.value })
+    : [],
+)
+/** What stands under these numbers now and was found on another tool. */
+const stale = computed(() => {
+  if (!tool.value || !/^\d+$/.test(H.value)) return []
+  const at: MountedTool = {
+    ...(tool.value as unknown as MountedTool),
+    assembly: tool.value.id,
+    number: number.value,
+    offset: H.value,
+    diameterOffset: D.value,
+  }
+  const after = {
+    ...props.scene,
+    tools: [...props.scene.tools.filter((one) => one.number !== number.value && one.assembly !== at.assembly), at],
+  }
+  const overwritten = new Set(carry.value ? carried.value.map(({ register }) => register) : [])
+  return geometryOf(at, props.scene.machine)
+    .map(registerKey)
+    .filter((key) => !overwritten.has(key) && standingNote(key, after).word === 'stale')
+})
+
+async function mount(): Promise<void> {
+  trouble.value = null
+  busy.value = true
+  try {
+    const at = tool.value?.mounted
+    const entry = await call(api.mount, {
+      params: { id: props.scene.machine.id },
+      body: {
+        id,
+        number: number.value,
+        assembly: chosen.value,
+        offset: offset.value,
+        diameterOffset: diameterOffset.value,
+        from: at ? { machine: at.machine, number: at.number } : null,
+        carry: carry.value,
+        reason: reason.value.trim(),
+      },
+    })
+    await queries.invalidateQueries()
+    emit('mounted', `${entry.content.title}.`)
+    emit('close')
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <Modal
+    open
+    :title="`Mount a tool on ${scene.machine.name}`"
+    :ok-text="tool?.mounted ? 'Move it here' : 'Mount it'"
+    cancel-text="Leave it"
+    :width="680"
+    :ok-button-props="{ disabled: !tool || number.trim() === '' || busy }"
+    @ok="mount"
+    @cancel="emit('close')"
+  >
+    <div class="halves">
+      <div>
+        <label
+          ><span class="quiet">Find it in the drawer</span
+          ><input v-model="text" class="text-field" maxlength="60" placeholder="drill, 3.3, em-10 …"
+        /></label>
+        <ul class="drawer" aria-label="Tools">
+          <li v-for="one in offered" :key="one.id">
+            <button type="button" :class="{ chosen: one.id === chosen }" :aria-pressed="one.id === chosen" @click="chosen = one.id">
+              <strong>{{ one.name }}</strong>
+              <span class="quiet small"
+                >{{ one.id }}{{ one.mounted ? `, in T${one.mounted.number} on ${one.mounted.machineName}` : '' }}</span
+              >
+            </button>
+          </li>
+        </ul>
+      </div>
+      <div class="place">
+        <label
+          ><span class="quiet">Pocket, T</span><input v-model="number" class="text-field figure" maxlength="5" inputmode="numeric"
+        /></label>
+        <label
+          ><span class="quiet">H, if not {{ number || 'the same' }}</span
+          ><input v-model="offset" class="text-field figure" maxlength="5" inputmode="numeric"
+        /></label>
+        <label v-if="scene.machine.kind === 'mill'"
+          ><span class="quiet">D, if not {{ H || 'the same' }}</span
+          ><input v-model="diameterOffset" class="text-field figure" maxlength="5" inputmode="numeric"
+        /></label>
+        <label><span class="quiet">Remark</span><input v-model="reason" class="text-field" maxlength="300" /></label>
+      </div>
+    </div>
+    <template v-if="tool?.mounted">
+      <p class="query">
+        {{ tool.name }} sits in T{{ tool.mounted.number }} on {{ tool.mounted.machineName }}. It is moved from there{{
+          tool.mounted.machine === scene.machine.id ? '.' : ', and what stands there for it goes stale.'
+        }}
+      </p>
+      <label v-if="carried.length > 0" class="check">
+        <input v-model="carry" type="checkbox" />
+        <span
+          >take its figures along:
+          {{
+            carried
+              .map(
+                ({ register, value, state }) =>
+                  `${registerName(parseRegisterKey(register))} ${asRegister(register, value, scene.machine)}${state === 'estimated' ? ' as an estimate' : ''}`,
+              )
+              .join(', ')
+          }}</span
+        >
+      </label>
+    </template>
+    <p v-if="stale.length > 0" class="stop">
+      {{ stale.map((key) => registerName(parseRegisterKey(key))).join(', ') }} stands there from another tool and becomes stale until it is
+      measured.
+    </p>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+  </Modal>
+</template>
+
+<style scoped>
+.halves {
+  display: grid;
+  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
+  gap: 18px;
+}
+label {
+  display: grid;
+  gap: 3px;
+}
+.drawer {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+  height: 264px;
+  overflow: auto;
+  border: 1px solid var(--rule);
+}
+.drawer button {
+  display: grid;
+  width: 100%;
+  min-height: 48px;
+  padding: 4px 12px;
+  text-align: left;
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  cursor: pointer;
+}
+.drawer .chosen {
+  background: var(--act-soft);
+  box-shadow: inset 4px 0 0 var(--act);
+}
+.place {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.check {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 44px;
+}
+.check input {
+  width: 24px;
+  height: 24px;
+}
+p {
+  margin: 8px 0 0;
+}
+@media (max-width: 640px) {
+  .halves {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

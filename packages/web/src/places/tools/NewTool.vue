@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { PLAIN_ASSEMBLY, type LengthUnit } from '@rook/core'
+import { api } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { useStorage } from '@vueuse/core'
+import { ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useContext } from '../../app/context.ts'
+import { useAssembly } from '../../app/queries.ts'
+import { readToolForm, toolFormOf, type ToolForm } from './tool-form.ts'
+import ToolFields from './ToolFields.vue'
+
+useContext().set('Tools', 'Drawer')
+const unit = useStorage<LengthUnit>('rook-drawer-unit', 'mm')
+const router = useRouter()
+const queries = useQueryClient()
+const kept = useStorage<{ id: string; form: ToolForm }>('rook-new-tool', {
+  id: '',
+  form: toolFormOf({ ...PLAIN_ASSEMBLY, name: '', kind: 'end-mill' }, 'mm'),
+})
+const problems = ref<string[]>([])
+
+/** A tool that this one is to be like: the same cutter once more, in a holder of its own. */
+const { like } = useRoute().query
+const model = useAssembly(() => (typeof like === 'string' ? like : null))
+watch(
+  () => model.data.value?.assembly,
+  (tool, before) => {
+    if (tool && !before) kept.value = { id: '', form: toolFormOf(tool, unit.value) }
+  },
+  { immediate: true },
+)
+
+async function add(): Promise<void> {
+  const read = readToolForm(kept.value.form, unit.value)
+  problems.value = 'problems' in read ? read.problems : []
+  const id = kept.value.id.trim()
+  if (id === '') problems.value = ['Id: what stands on the holder, so that everybody means the same tool.', ...problems.value]
+  if (problems.value.length > 0 || !('input' in read)) return
+  try {
+    const tool = await call(api.addAssembly, { body: { ...read.input, id } })
+    kept.value = { id: '', form: toolFormOf({ ...PLAIN_ASSEMBLY, name: '', kind: 'end-mill' }, unit.value) }
+    await queries.invalidateQueries()
+    await router.push({ name: 'tool', params: { assembly: tool.id } })
+  } catch (error) {
+    problems.value = [troubleOf(error)]
+  }
+}
+</script>
+
+<template>
+  <form class="page" @submit.prevent="add">
+    <h1>A new tool</h1>
+    <ul v-if="problems.length > 0" role="alert" class="stop">
+      <li v-for="problem in problems" :key="problem">{{ problem }}</li>
+    </ul>
+    <div class="first">
+      <label
+        ><span class="quiet">Id, as on the holder</span><input v-model="kept.id" class="text-field" maxlength="60" placeholder="em-08-a"
+      /></label>
+      <label
+        ><span class="quiet">Lengths in</span>
+        <select v-model="unit" class="text-field">
+          <option value="mm">millimetres</option>
+          <option value="in">inches</option>
+        </select></label
+      >
+    </div>
+    <ToolFields v-model="kept.form" :unit="unit" />
+    <button type="submit" class="go">Put it into the drawer</button>
+  </form>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  gap: 12px;
+}
+.first {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
+}
+label {
+  display: grid;
+  gap: 2px;
+}
+.go {
+  justify-self: start;
+}
+</style>

@@ -1,0 +1,224 @@
+<script setup lang="ts">
+import { nextInRun, taskPreset, type RawInputs, type RunTask, type Scene } from '@rook/core'
+import type { Entry } from '@rook/contract'
+import { Modal } from 'ant-design-vue'
+import { computed, ref, watch } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import EntryNote from '../../routine/EntryNote.vue'
+import RoutinePage from '../../routine/RoutinePage.vue'
+import MountDialog from './MountDialog.vue'
+
+/** A run of tools: the next is offered by itself, what remains stays in sight, one hand does it all. */
+const props = defineProps<{
+  title: string
+  scene: Scene
+  setup: string | null
+  /** Step of the setup that the run belongs to; its tasks' entries carry it with the task behind it. */
+  step: string | null
+  tasks: RunTask[]
+  /** What is said already of how each is measured. */
+  preset: RawInputs
+  skip: (task: RunTask, reason: string) => Promise<void>
+}>()
+const emit = defineEmits<{ recorded: [task: RunTask, entry: Entry] }>()
+
+const chosen = ref<string | null>(null)
+const task = computed<RunTask | null>(() => props.tasks.find(({ id }) => id === chosen.value) ?? null)
+const fresh = ref<Entry | null>(null)
+const skipping = ref(false)
+const reason = ref('')
+const trouble = ref<string | null>(null)
+const mounting = ref<string | null>(null)
+
+watch(
+  () => props.tasks,
+  (all) => {
+    if (!chosen.value || !all.some(({ id }) => id === chosen.value)) chosen.value = nextInRun(all)?.id ?? null
+  },
+  { immediate: true },
+)
+const doing = computed(() =>
+  task.value && task.value.state !== 'absent' ? taskPreset(task.value.what, task.value.tool.number, props.preset) : null,
+)
+const counts = computed(() => {
+  const of = (state: RunTask['state']) => props.tasks.filter((one) => one.state === state).length
+  return { done: of('done'), skipped: of('skipped'), left: of('open'), absent: of('absent') }
+})
+const toolName = (number: string) => props.scene.tools.find((one) => one.number === number)?.name ?? 'not mounted'
+/** What comes after a task that is finished now, before the server has said so. */
+const after = (id: string) =>
+  nextInRun(
+    props.tasks.map((one) => (one.id === id ? { ...one, state: 'done' as const } : one)),
+    id,
+  )?.id ?? null
+
+function recorded(entry: Entry): void {
+  fresh.value = entry
+  const done = task.value!
+  chosen.value = after(done.id)
+  emit('recorded', done, entry)
+}
+
+function choose(id: string): void {
+  chosen.value = id
+  fresh.value = null
+}
+
+async function leaveOut(): Promise<void> {
+  trouble.value = null
+  const left = task.value!
+  try {
+    await props.skip(left, reason.value.trim())
+    skipping.value = false
+    reason.value = ''
+    fresh.value = null
+    chosen.value = after(left.id)
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  }
+}
+const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'not mounted' }
+</script>
+
+<template>
+  <div class="run">
+    <header>
+      <h1>{{ title }}</h1>
+      <span class="quiet" role="status" data-run
+        >{{ counts.left }} to do, {{ counts.done }} measured<template v-if="counts.skipped">, {{ counts.skipped }} skipped</template
+        ><template v-if="counts.absent">, {{ counts.absent }} not mounted</template></span
+      >
+      <slot name="head" />
+    </header>
+    <nav class="tasks" aria-label="Tools of this run">
+      <button
+        v-for="one in tasks"
+        :key="one.id"
+        type="button"
+        :class="[one.state, { here: one.id === chosen }]"
+        :aria-current="one.id === chosen ? 'step' : undefined"
+        :data-task="one.id"
+        :data-state="one.state"
+        :title="one.reason ?? undefined"
+        @click="choose(one.id)"
+      >
+        <strong>T{{ one.tool.number }}{{ one.what === 'diameter' ? ' \u00d8' : '' }}</strong>
+        <span class="small">{{ WORDS[one.state] }}</span>
+      </button>
+    </nav>
+    <EntryNote v-if="fresh" class="fresh" :entry="fresh" :machine="scene.machine" @undone="fresh = null" />
+    <div v-if="task?.state === 'absent'" class="page">
+      <p>
+        <strong>T{{ task.tool.number }}</strong> is called by the program and nothing is mounted there: it is not measured, and it stays so
+        until somebody mounts it or says why it is left out.
+      </p>
+      <p class="buttons">
+        <button type="button" class="go" @click="mounting = task.tool.number">Mount T{{ task.tool.number }}</button>
+        <button type="button" class="plain" @click="skipping = true">Skip it with a reason</button>
+      </p>
+    </div>
+    <RoutinePage
+      v-else-if="task && doing"
+      :key="task.id"
+      class="routine"
+      :machine="scene.machine.id"
+      :setup="setup"
+      :step="step ? `${step}/${task.id}` : null"
+      :apart="`run/${task.id}`"
+      :routine="doing.routine"
+      :preset="doing.preset"
+      :heading="`T${task.tool.number}, ${toolName(task.tool.number)}: ${task.what}`"
+      @recorded="recorded"
+    >
+      <template #ways>
+        <span v-if="task.state === 'done'" class="quiet">measured already; this measures it again</span>
+        <span v-else-if="task.state === 'skipped'" class="quiet">skipped: {{ task.reason }}</span>
+        <button v-if="task.state === 'open'" type="button" class="link" @click="skipping = true">skip T{{ task.tool.number }}</button>
+      </template>
+    </RoutinePage>
+    <div v-else class="page">
+      <p v-if="tasks.length === 0" class="quiet">No tools to run through: mount them first.</p>
+      <p v-else>Every tool is measured or skipped<template v-if="counts.absent">, but for what is not mounted</template>.</p>
+      <slot name="finished" />
+    </div>
+    <MountDialog v-if="mounting" :scene="scene" :number="mounting" @close="mounting = null" />
+    <Modal
+      v-model:open="skipping"
+      :title="`Skip T${task?.tool.number}, ${task?.what}`"
+      ok-text="Skip it"
+      cancel-text="Do not skip"
+      :ok-button-props="{ disabled: reason.trim().length < 3 }"
+      @ok="leaveOut"
+    >
+      <label class="why">
+        <span class="quiet">Why it is skipped; the next person reads this</span>
+        <textarea v-model="reason" class="text-field" rows="3" maxlength="500" />
+      </label>
+      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    </Modal>
+  </div>
+</template>
+
+<style scoped>
+.run {
+  min-height: 100%;
+  display: flex;
+  flex-direction: column;
+}
+.routine {
+  flex: 1;
+  min-height: 0;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: baseline;
+  padding: 10px 20px 6px;
+}
+.tasks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding: 0 20px 2px;
+}
+.tasks button {
+  min-width: 76px;
+  min-height: 48px;
+  display: grid;
+  justify-items: center;
+  align-content: center;
+  padding: 2px 8px;
+  font: inherit;
+  line-height: 1.15;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  cursor: pointer;
+}
+.tasks .done {
+  color: var(--act);
+}
+.tasks .skipped,
+.tasks .absent {
+  color: var(--quiet);
+  border-style: dashed;
+}
+.tasks .here {
+  border-color: var(--act);
+  background: var(--act-soft);
+  box-shadow: inset 0 -3px 0 var(--act);
+}
+.fresh {
+  margin: 6px 20px 0;
+}
+.buttons {
+  display: flex;
+  gap: 14px;
+}
+.why {
+  display: grid;
+  gap: 6px;
+}
+</style>

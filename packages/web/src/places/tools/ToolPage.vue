@@ -1,0 +1,301 @@
+<script setup lang="ts">
+import { formatExact, KIND_WORDS, lifeFigure, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit } from '@rook/core'
+import { api } from '@rook/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { useStorage } from '@vueuse/core'
+import { computed, ref, watchEffect } from 'vue'
+import { troubleOf } from '../../app/after.ts'
+import { call } from '../../app/call.ts'
+import { useContext } from '../../app/context.ts'
+import { useAssembly, useMachines, useScene, useSetups } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { dayTime } from '../../app/time.ts'
+import HappenDialog from './HappenDialog.vue'
+import LifeStrip from './LifeStrip.vue'
+import LoadSections from './LoadSections.vue'
+import MountDialog from './MountDialog.vue'
+import { readToolForm, toolFormOf, type ToolForm } from './tool-form.ts'
+import ToolFields from './ToolFields.vue'
+import ToolStands from './ToolStands.vue'
+import { EVENT_WORDS, HAPPENINGS, type Happening } from './words.ts'
+
+const props = defineProps<{ assembly: string }>()
+const page = useAssembly(() => props.assembly)
+const machines = useMachines()
+const session = useSession()
+const queries = useQueryClient()
+const context = useContext()
+const tool = computed(() => page.data.value?.assembly ?? null)
+const at = computed(() => tool.value?.mounted ?? null)
+watchEffect(() =>
+  context.set('Tools', tool.value?.name ?? '', ...(at.value ? [`T${at.value.number} on ${at.value.machineName}`] : ['in no machine'])),
+)
+const kept = useStorage<LengthUnit>('rook-drawer-unit', 'mm')
+const unit = computed<LengthUnit>(() => machines.data.value?.find(({ id }) => id === at.value?.machine)?.unit ?? kept.value)
+const setups = useSetups()
+/** With the setup that is on its machine, so that its program's numbers hold. */
+const scene = useScene(
+  () => (setups.data.value ? (at.value?.machine ?? null) : null),
+  () => setups.data.value?.find(({ machine }) => machine === at.value?.machine)?.id ?? null,
+)
+
+/** As the program at hand calls it, or as it was mounted. */
+const numbers = computed(() => scene.data.value?.tools.find(({ assembly }) => assembly === props.assembly) ?? at.value!)
+
+const happening = ref<Happening | null>(null)
+const moving = ref(false)
+const target = ref<string | null>(null)
+const there = useScene(
+  () => (moving.value ? target.value : null),
+  () => null,
+)
+const trouble = ref<string | null>(null)
+const told = ref<string | null>(null)
+
+const form = ref<ToolForm | null>(null)
+const problems = ref<string[]>([])
+async function keep(): Promise<void> {
+  const read = readToolForm(form.value!, unit.value)
+  problems.value = 'problems' in read ? read.problems : []
+  if (!('input' in read)) return
+  try {
+    await call(api.changeAssembly, { params: { id: props.assembly }, body: read.input })
+    await queries.invalidateQueries()
+    form.value = null
+  } catch (error) {
+    problems.value = [troubleOf(error)]
+  }
+}
+
+async function takeOut(): Promise<void> {
+  trouble.value = null
+  try {
+    const entry = await call(api.mount, {
+      params: { id: at.value!.machine },
+      body: { id: crypto.randomUUID(), number: at.value!.number, assembly: null },
+    })
+    told.value = `${entry.content.title}. What stands there for it is stale until a tool is measured.`
+    await queries.invalidateQueries()
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  }
+}
+
+function move(): void {
+  target.value = at.value?.machine ?? machines.data.value?.[0]?.id ?? null
+  moving.value = true
+}
+const facts = computed(() =>
+  tool.value
+    ? [
+        ...TOOL_PROPERTIES.flatMap((property) => {
+          const value = tool.value!.properties[property]
+          return value === undefined ? [] : [{ label: `${property}, ${PROPERTY_WORDS[property]}`, text: formatExact(value, unit.value) }]
+        }),
+        ...(tool.value.estimate === null ? [] : [{ label: 'rough length', text: formatExact(tool.value.estimate, unit.value) }]),
+        ...(tool.value.flutes === null
+          ? []
+          : [
+              {
+                label: 'edges',
+                text: `${tool.value.flutes}, ${tool.value.edges.rule === 'mean' ? 'their mean counts' : 'the furthest out counts'}`,
+              },
+            ]),
+        { label: 'turns', text: tool.value.turning === 'right' ? 'to the right, M3' : 'to the left, M4' },
+      ]
+    : [],
+)
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="page.isError.value && !tool" class="stop">{{ page.error.value?.message }}</p>
+    <template v-else-if="tool && page.data.value">
+      <header>
+        <h1>
+          {{ tool.name }} <span class="quiet">{{ tool.id }}, {{ KIND_WORDS[tool.kind] }}{{ tool.holder ? ` in ${tool.holder}` : '' }}</span>
+        </h1>
+        <p class="where">
+          <template v-if="at">
+            <strong>T{{ at.number }} on {{ at.machineName }}</strong>
+            <span class="quiet figure">H{{ numbers.offset }} D{{ numbers.diameterOffset }}</span>
+            <RouterLink class="link way" :to="{ name: 'machine-tools', params: { machine: at.machine } }">its machine’s tools</RouterLink>
+            <button type="button" class="plain" @click="move">Move it</button>
+            <button type="button" class="plain" @click="takeOut">Take it out</button>
+          </template>
+          <template v-else>
+            <span class="quiet">In no machine.</span>
+            <button type="button" class="plain" @click="move">Mount it</button>
+          </template>
+        </p>
+      </header>
+      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+      <p v-if="told" role="status">{{ told }}</p>
+
+      <dl class="facts">
+        <div v-for="fact in facts" :key="fact.label">
+          <dt>{{ fact.label }}</dt>
+          <dd class="figure">{{ fact.text }}</dd>
+        </div>
+      </dl>
+      <p v-if="!form" class="record-ways">
+        <button type="button" class="link" @click="form = toolFormOf(tool, unit)">change the record</button>
+        <RouterLink class="link way" :to="{ name: 'new-tool', query: { like: tool.id } }">another one like it</RouterLink>
+      </p>
+      <form v-if="form" class="sheet record" @submit.prevent="keep">
+        <ul v-if="problems.length > 0" role="alert" class="stop">
+          <li v-for="problem in problems" :key="problem">{{ problem }}</li>
+        </ul>
+        <ToolFields v-model="form" :unit="unit" />
+        <p>
+          <button type="submit" class="go">Keep the record</button>
+          <button type="button" class="link" @click="form = null">leave it as it was</button>
+        </p>
+      </form>
+
+      <ToolStands v-if="at && scene.data.value" :number="at.number" :scene="scene.data.value" />
+      <section>
+        <h2>What happened to it</h2>
+        <p class="buttons">
+          <button v-for="(words, kind) in HAPPENINGS" :key="kind" type="button" class="plain" @click="happening = kind">
+            {{ words.button }}
+          </button>
+        </p>
+      </section>
+      <LifeStrip :tool="tool" @reset="happening = 'life-reset'" />
+      <LoadSections :assembly="tool.id" :loads="page.data.value.loads" />
+      <section>
+        <h2>History</h2>
+        <ul class="events">
+          <li v-for="event in page.data.value.events" :key="event.id" :data-event="event.kind">
+            <span class="quiet figure">{{ dayTime(event.at, session.shop) }}</span>
+            <strong>{{ EVENT_WORDS[event.kind] }}</strong>
+            <span class="grow"
+              >{{ event.note
+              }}<template v-if="event.amount !== null"
+                >{{ event.note ? ', ' : ''
+                }}{{
+                  event.kind === 'used'
+                    ? `${event.amount} ${tool.life?.by ?? ''}`
+                    : `${lifeFigure(event.amount)} ${tool.life?.by ?? ''} used until then`
+                }}</template
+              ></span
+            >
+            <span class="quiet">{{ event.by }}</span>
+            <RouterLink v-if="event.entry" :to="{ name: 'entry', params: { entry: event.entry } }">entry</RouterLink>
+          </li>
+          <li v-if="page.data.value.events.length === 0" class="quiet">Nothing on record yet.</li>
+        </ul>
+      </section>
+      <HappenDialog v-if="happening" :kind="happening" :tool="tool" :scene="scene.data.value ?? null" @close="happening = null" />
+      <template v-if="moving">
+        <MountDialog
+          v-if="there.data.value"
+          :key="target!"
+          :scene="there.data.value"
+          :number="at?.machine === target ? '' : (at?.number ?? '')"
+          :assembly="tool.id"
+          @close="moving = false"
+          @mounted="told = $event"
+        />
+        <p class="onto">
+          Onto
+          <button
+            v-for="machine in machines.data.value"
+            :key="machine.id"
+            type="button"
+            class="plain"
+            :class="{ chosen: machine.id === target }"
+            @click="target = machine.id"
+          >
+            {{ machine.name }}
+          </button>
+        </p>
+      </template>
+    </template>
+    <p v-else class="quiet">Opening …</p>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+.page > * {
+  margin: 0;
+}
+.where {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 14px;
+  align-items: center;
+  margin: 6px 0 0;
+}
+.way {
+  display: inline-flex;
+  align-items: center;
+}
+.record-ways {
+  display: flex;
+  gap: 18px;
+}
+.facts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 28px;
+  align-items: end;
+}
+dt {
+  color: var(--quiet);
+  font-size: 14px;
+}
+dd {
+  margin: 0;
+  font-size: 18px;
+}
+.record {
+  padding: 14px 18px;
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin: 8px 0 0;
+}
+.events {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.events li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  padding: 9px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.grow {
+  flex: 1;
+  min-width: 200px;
+}
+.onto {
+  position: fixed;
+  z-index: 1100;
+  left: 50%;
+  top: 40px;
+  transform: translateX(-50%);
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 6px 14px;
+  background: var(--paper);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+}
+.chosen {
+  border-color: var(--act);
+  background: var(--act-soft);
+}
+</style>

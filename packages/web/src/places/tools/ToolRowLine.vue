@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { judgeLife, lifeFigure, type Scene, type ToolRow } from '@rook/core'
+import { computed } from 'vue'
+import VerdictMark from '../../parts/VerdictMark.vue'
+import TotalCell from './TotalCell.vue'
+import TypedCell from './TypedCell.vue'
+import type { EditsState } from './use-edits.ts'
+
+/** One tool of the table; drawn again only when it is another tool, or something of its own has changed. */
+const props = defineProps<{ row: ToolRow; at: number; scene: Scene; edits: EditsState }>()
+const emit = defineEmits<{ go: [row: number, column: number]; paste: [event: ClipboardEvent, row: number, column: number] }>()
+
+const numbers = computed(() => {
+  const { offset, diameterOffset } = props.row.tool
+  return props.scene.machine.kind === 'lathe' ? offset : `H${offset} D${diameterOffset}`
+})
+const life = computed(() => (props.row.tool.life ? judgeLife(props.row.tool.life, props.row.tool.lifeUsed) : null))
+</script>
+
+<template>
+  <div class="row" role="row" :aria-rowindex="at + 2" :data-tool="row.tool.number">
+    <strong class="number figure" role="rowheader">T{{ row.tool.number }}</strong>
+    <span class="tool" role="cell">
+      <RouterLink :to="{ name: 'tool', params: { assembly: row.tool.assembly } }">{{ row.tool.name }}</RouterLink>
+      <span v-if="row.tool.holder" class="quiet small">{{ row.tool.holder }}</span>
+    </span>
+    <span class="numbers quiet figure" role="cell">{{ numbers }}</span>
+    <template v-for="(pair, p) in row.pairs" :key="p">
+      <TypedCell
+        class="typed"
+        :register="pair.geometry"
+        :note="pair.note"
+        :scene="scene"
+        :edits="edits"
+        :cell="`${at}-${p * 2}`"
+        @go="(down) => emit('go', at + down, p * 2)"
+        @paste="(event) => emit('paste', event, at, p * 2)"
+      />
+      <TypedCell
+        class="worn"
+        brief
+        :register="pair.wear"
+        :note="pair.wearNote"
+        :scene="scene"
+        :edits="edits"
+        :cell="`${at}-${p * 2 + 1}`"
+        @go="(down) => emit('go', at + down, p * 2 + 1)"
+        @paste="(event) => emit('paste', event, at, p * 2 + 1)"
+      />
+      <TotalCell class="total" :pair="pair" :edits="edits" :machine="scene.machine" />
+    </template>
+    <span class="life small" role="cell">
+      <template v-if="life">
+        <VerdictMark :verdict="life.verdict" />
+        <span :class="life.verdict"
+          >{{ lifeFigure(row.tool.lifeUsed) }} of {{ row.tool.life!.limit }} <span class="unit">{{ row.tool.life!.by }}</span></span
+        >
+      </template>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.tool {
+  display: grid;
+  min-width: 0;
+}
+.tool > * {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.tool a {
+  color: var(--ink);
+  font-weight: 700;
+  text-decoration: none;
+  line-height: 1.5;
+}
+.tool a:hover {
+  color: var(--act);
+}
+.total {
+  text-align: right;
+  font-size: 18px;
+}
+.life {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  padding-left: 10px;
+}
+@media (max-width: 1200px) {
+  .unit {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { useStorage } from '@vueuse/core'
+import { computed, watchEffect } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useContext } from '../../app/context.ts'
+import { useAssemblies, useMachines } from '../../app/queries.ts'
+
+const machines = useMachines()
+const drawer = useAssemblies()
+const last = useStorage<string | null>('rook-last-tools', null)
+const router = useRouter()
+const route = useRoute()
+useContext().set('Tools')
+
+// The tools at hand are those of the machine this tablet was last at.
+watchEffect(() => {
+  if (route.name === 'tools' && route.query.all === undefined && machines.data.value?.some(({ id }) => id === last.value))
+    void router.replace({ name: 'machine-tools', params: { machine: last.value! } })
+})
+const mounted = (machine: string) => drawer.data.value?.filter((tool) => tool.mounted?.machine === machine).length ?? 0
+const spare = computed(() => drawer.data.value?.filter((tool) => !tool.mounted).length ?? 0)
+</script>
+
+<template>
+  <div class="page">
+    <h1>Tools</h1>
+    <ul class="ways-on">
+      <li v-for="machine in machines.data.value" :key="machine.id" class="sheet">
+        <RouterLink :to="{ name: 'machine-tools', params: { machine: machine.id } }">
+          <strong>{{ machine.name }}</strong>
+          <span class="quiet">{{ mounted(machine.id) }} mounted</span>
+        </RouterLink>
+      </li>
+      <li class="sheet">
+        <RouterLink :to="{ name: 'drawer' }">
+          <strong>The drawer</strong>
+          <span class="quiet">every tool of the shop; {{ spare }} sit in no machine</span>
+        </RouterLink>
+      </li>
+    </ul>
+  </div>
+</template>

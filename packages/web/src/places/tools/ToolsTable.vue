@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { pasteInto, type RegisterKey, type Scene, type ToolRow } from '@rook/core'
+import { useElementSize, useScroll } from '@vueuse/core'
+import { computed, nextTick, ref } from 'vue'
+import { windowOf, type SortKey } from './table-order.ts'
+import ToolRowLine from './ToolRowLine.vue'
+import type { EditsState } from './use-edits.ts'
+
+const props = defineProps<{ rows: ToolRow[]; scene: Scene; edits: EditsState; sorted: { key: SortKey; turned: boolean } }>()
+const emit = defineEmits<{ sort: [key: SortKey]; pasted: [words: string] }>()
+
+const ROW = 58
+const frame = ref<HTMLElement | null>(null)
+const { y } = useScroll(frame)
+const { height } = useElementSize(frame)
+const shown = computed(() => windowOf(y.value, height.value, ROW, props.rows.length))
+/** Rows that leave at one end are used again at the other: making a row costs more than filling one. */
+const pool = computed(() => Math.ceil(height.value / ROW) + 10)
+const visible = computed(() => props.rows.slice(shown.value.from, shown.value.to))
+const isLathe = computed(() => props.scene.machine.kind === 'lathe')
+const across = computed(() => (isLathe.value ? 'Z' : props.scene.machine.diameterRegister === 'radius' ? 'Radius' : 'Diameter'))
+
+/** Registers as they stand on the screen, for moving between cells and for what is pasted. */
+const grid = computed(() => props.rows.map(({ pairs }) => pairs.flatMap(({ geometry, wear }): (RegisterKey | null)[] => [geometry, wear])))
+
+async function go(row: number, column: number): Promise<void> {
+  if (row < 0 || row >= props.rows.length) return
+  const top = row * ROW
+  if (frame.value && (top < frame.value.scrollTop || top + 2 * ROW > frame.value.scrollTop + height.value)) {
+    frame.value.scrollTop = Math.max(0, top - height.value / 2)
+    await nextTick()
+    await new Promise((resolve) => requestAnimationFrame(resolve))
+  }
+  frame.value?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)?.focus()
+}
+
+function paste(event: ClipboardEvent, row: number, column: number): void {
+  const text = event.clipboardData?.getData('text/plain') ?? ''
+  if (!/[\t\n]/.test(text.replace(/\r?\n$/, ''))) return
+  event.preventDefault()
+  const { edits, leftOver } = pasteInto(text, grid.value, { row, column })
+  for (const one of edits) props.edits.type(one.register, one.text)
+  emit(
+    'pasted',
+    `${edits.length} ${edits.length === 1 ? 'cell' : 'cells'} pasted${leftOver > 0 ? `; ${leftOver} had no place below or beside, and were left out` : ''}.`,
+  )
+}
+
+const arrow = (key: SortKey) => (props.sorted.key !== key ? '' : props.sorted.turned ? ' \u2191' : ' \u2193')
+const headings = computed<{ key: SortKey | null; words: string; class: string }[]>(() => [
+  { key: 'tool', words: 'T', class: 'number' },
+  { key: 'name', words: 'Tool', class: 'tool' },
+  { key: null, words: 'H, D', class: 'numbers' },
+  { key: 'length', words: isLathe.value ? 'X' : 'Length', class: 'typed' },
+  { key: null, words: 'wear', class: 'worn' },
+  { key: null, words: 'total', class: 'total' },
+  { key: 'diameter', words: across.value, class: 'typed' },
+  { key: null, words: 'wear', class: 'worn' },
+  { key: null, words: 'total', class: 'total' },
+  { key: 'life', words: 'Life', class: 'life' },
+])
+</script>
+
+<template>
+  <div ref="frame" class="frame sheet" role="table" :aria-rowcount="rows.length + 1" tabindex="-1">
+    <div class="row head" role="row">
+      <span v-for="(heading, at) in headings" :key="at" role="columnheader" :class="heading.class">
+        <button v-if="heading.key" type="button" @click="emit('sort', heading.key)">{{ heading.words }}{{ arrow(heading.key) }}</button>
+        <template v-else>{{ heading.words }}</template>
+      </span>
+    </div>
+    <div class="body" :style="{ height: `${rows.length * ROW}px` }" role="rowgroup">
+      <ToolRowLine
+        v-for="(row, at) in visible"
+        :key="(shown.from + at) % pool"
+        :row="row"
+        :at="shown.from + at"
+        :scene="scene"
+        :edits="edits"
+        :style="{ transform: `translateY(${(shown.from + at) * ROW}px)` }"
+        @go="go"
+        @paste="paste"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  overflow: auto;
+  contain: strict;
+  min-height: 240px;
+}
+.row {
+  display: grid;
+  grid-template-columns: 54px minmax(150px, 1.4fr) 92px 122px 84px 102px 122px 84px 102px minmax(104px, 0.8fr);
+  align-items: center;
+  height: 58px;
+  border-bottom: 1px solid var(--rule);
+  padding: 0 12px;
+  gap: 8px;
+  min-width: 840px;
+}
+@media (max-width: 1200px) {
+  .row {
+    grid-template-columns: 42px minmax(84px, 1fr) 74px 100px 70px 80px 100px 70px 80px 108px;
+    gap: 4px;
+  }
+}
+.head {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  height: 40px;
+  background: var(--sheet);
+  color: var(--quiet);
+  font-size: 15px;
+}
+.head button {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  padding: 0;
+  min-height: 40px;
+  cursor: pointer;
+}
+.head span {
+  display: block;
+}
+.head .typed,
+.head .worn,
+.head .total {
+  text-align: right;
+  font-size: 15px;
+}
+.body {
+  position: relative;
+}
+.body .row {
+  position: absolute;
+  left: 0;
+  right: 0;
+  top: 0;
+  /* A row that is filled anew makes no other row be laid out again. */
+  contain: strict;
+}
+.head .life {
+  padding-left: 10px;
+}
+</style>

@@ -1,0 +1,16 @@
+<script setup lang="ts">
+import { asShown, plus, ZERO, type MachineRecord, type OffsetPair } from '@rook/core'
+import { computed } from 'vue'
+import type { EditsState } from './use-edits.ts'
+
+/** Geometry and wear as the control adds them, with what is typed and not recorded yet. */
+const props = defineProps<{ pair: OffsetPair; edits: EditsState; machine: MachineRecord }>()
+const text = computed(() => {
+  const value = props.edits.shownValue(props.pair.geometry)
+  return value === null ? '' : asShown(plus(value, props.edits.shownValue(props.pair.wear) ?? ZERO), props.machine)
+})
+</script>
+
+<template>
+  <span class="figure" role="cell" :data-total="pair.geometry">{{ text }}</span>
+</template>

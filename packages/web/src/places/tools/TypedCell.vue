@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { asShown, isSuspect, type RegisterKey, type Scene, type StandingNote } from '@rook/core'
+import { computed, ref, watch } from 'vue'
+import { useNumberPad } from '../../parts/number-pad.ts'
+import type { EditsState } from './use-edits.ts'
+
+/** One register in the tools table: its figure with its standing, typed over in place. */
+const props = defineProps<{ register: RegisterKey; note: StandingNote; scene: Scene; edits: EditsState; cell: string; brief?: boolean }>()
+const emit = defineEmits<{ go: [down: 1 | -1]; paste: [event: ClipboardEvent] }>()
+const pad = useNumberPad()
+
+const field = ref<HTMLInputElement | null>(null)
+// Rows are reused while one scrolls: whoever was typing in this one is not typing in the next.
+watch(
+  () => props.register,
+  () => document.activeElement === field.value && field.value?.blur(),
+)
+const typed = computed(() => props.edits.pending.value.texts[props.register])
+const standing = computed(() => props.scene.standing[props.register])
+const shown = computed(() => typed.value ?? (standing.value ? asShown(standing.value.value, props.scene.machine) : ''))
+const problem = computed(() => props.edits.read.value?.problems[props.register])
+const word = computed(() => {
+  if (typed.value === undefined) return WORDS[props.note.word] ?? props.note.word
+  if (problem.value) return 'not understood'
+  return standing.value ? `was ${asShown(standing.value.value, props.scene.machine)}` : 'was unset'
+})
+/** An empty cell says by itself that it is unset; wear that is put to zero stands at zero. */
+const WORDS: Partial<Record<StandingNote['word'], string>> = { unset: '', ...(props.brief ? { 'zero on purpose': 'put to 0' } : {}) }
+const suspect = computed(() => typed.value === undefined && isSuspect(props.note))
+
+function input(event: Event): void {
+  const { value } = event.target as HTMLInputElement
+  if (value.trim() === '' && !standing.value) props.edits.drop(props.register)
+  else props.edits.type(props.register, value)
+}
+
+function keydown(event: KeyboardEvent): void {
+  if (event.key === 'Escape') props.edits.drop(props.register)
+  else if (event.key === 'Enter' || event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+    event.preventDefault()
+    emit('go', event.key === 'ArrowUp' || event.shiftKey ? -1 : 1)
+  }
+}
+</script>
+
+<template>
+  <span class="cell" role="cell" :data-register="register" :data-standing="note.word" :title="problem ?? note.because ?? undefined">
+    <span class="rule" :class="typed === undefined && standing ? `standing-${note.word.replaceAll(' ', '-')}` : ''"
+      ><input
+        ref="field"
+        class="figure"
+        :class="{ typed: typed !== undefined, wrong: problem, struck: suspect }"
+        :value="shown"
+        :data-cell="cell"
+        :aria-label="`${register.split('/')[1]} ${register.split('/')[2]} ${register.split('/')[3]}, ${note.word}`"
+        :aria-invalid="problem ? 'true' : undefined"
+        :inputmode="pad.onTouch ? 'none' : 'text'"
+        autocomplete="off"
+        spellcheck="false"
+        maxlength="80"
+        :placeholder="brief ? '' : 'unset'"
+        @input="input"
+        @keydown="keydown"
+        @paste="emit('paste', $event)"
+        @focus="(($event.target as HTMLInputElement).select(), pad.attach($event.target as HTMLInputElement))"
+        @blur="pad.detach($event.target as HTMLInputElement)"
+    /></span>
+    <span
+      class="word"
+      :class="{ stop: suspect || problem, query: typed === undefined && note.word === 'estimated', now: typed !== undefined && !problem }"
+      >{{ word }}</span
+    >
+  </span>
+</template>
+
+<style scoped>
+.cell {
+  display: grid;
+  justify-items: end;
+  align-content: center;
+  height: 58px;
+  min-width: 0;
+}
+.rule {
+  display: block;
+  max-width: 100%;
+}
+.struck {
+  text-decoration: line-through;
+  color: var(--stop);
+}
+input {
+  width: 100%;
+  height: 30px;
+  padding: 0 4px;
+  text-align: right;
+  font: inherit;
+  font-size: 18px;
+  color: var(--ink);
+  background: transparent;
+  border-width: 0;
+  border-radius: 0;
+}
+input:hover {
+  background: var(--act-soft);
+}
+input:focus {
+  outline: 2px solid var(--act);
+  background: var(--sheet);
+}
+input.typed {
+  background: var(--act-soft);
+  border-bottom: 2px solid var(--act);
+  font-weight: 700;
+}
+input.wrong {
+  border-bottom-color: var(--stop);
+  color: var(--stop);
+}
+input::placeholder {
+  color: var(--quiet);
+  font-style: italic;
+}
+.word {
+  font-size: 14px;
+  line-height: 1.2;
+  color: var(--quiet);
+  white-space: nowrap;
+}
+.now {
+  color: var(--act);
+}
+.stop {
+  color: var(--stop);
+}
+.query {
+  color: var(--query);
+}
+</style>

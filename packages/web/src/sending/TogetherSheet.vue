@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { findingKey, obstacles, type Finding, type MachineRecord } from '@rook/core'
+import { computed, reactive, ref } from 'vue'
+import { useSession } from '../app/session.ts'
+import { when } from '../app/time.ts'
+import ChecksPane from '../parts/ChecksPane.vue'
+import ReleaseDialog from '../routine/ReleaseDialog.vue'
+import type { Release } from '../routine/use-recording.ts'
+import type { Sent } from './use-sending.ts'
+
+/** What stands between a list of figures and its record: the checks, a reason for the whole, one button. */
+const props = defineProps<{
+  machine: MachineRecord
+  findings: Finding[]
+  sent: Sent
+  /** Words on the button: "Record 4 changes". */
+  label: string
+  /** Why it cannot be sent yet; null when it can. */
+  hindrance: string | null
+  reasonLabel: string
+}>()
+const emit = defineEmits<{ send: [what: { reason: string; answers: Record<string, string>; release: Release | null }] }>()
+
+const session = useSession()
+const answers = reactive<Record<string, string>>({})
+const reason = defineModel<string>('reason', { default: '' })
+const releasing = ref(false)
+const open = computed(() => obstacles(props.findings, answers))
+const busy = computed(() => props.sent.kind === 'sending' || props.sent.kind === 'unsure')
+const waits = computed(() => {
+  if (props.hindrance) return props.hindrance
+  const { length } = open.value.unanswered
+  if (length > 0) return `${length} ${length === 1 ? 'query wants' : 'queries want'} a reason first.`
+  return reason.value.trim().length < 3 ? 'Say in a few words where the figures come from.' : null
+})
+
+function send(release: Release | null): void {
+  if (waits.value || busy.value) return
+  if (open.value.stops.length > 0 && !release) {
+    releasing.value = true
+    return
+  }
+  emit('send', { reason: reason.value.trim(), answers: { ...answers }, release })
+  releasing.value = false
+}
+
+const answer = (finding: Finding, text: string) => (answers[findingKey(finding)] = text)
+</script>
+
+<template>
+  <div class="together">
+    <ChecksPane
+      v-if="findings.length > 0"
+      :findings="findings"
+      :answers="answers"
+      :readouts="[]"
+      :seen="[]"
+      :machine="machine"
+      :refusal="null"
+      :waiting-for="null"
+      @answer="answer"
+    />
+    <div class="last">
+      <label class="why">
+        <span class="quiet">{{ reasonLabel }}</span>
+        <input v-model="reason" class="text-field" maxlength="500" />
+      </label>
+      <button type="button" class="go" :class="{ held: open.stops.length > 0 }" :disabled="waits !== null || busy" @click="send(null)">
+        {{ sent.kind === 'sending' ? 'Recording …' : open.stops.length > 0 ? 'Release and record' : label }}
+      </button>
+    </div>
+    <p v-if="waits" class="quiet small">{{ waits }}</p>
+    <p v-if="sent.kind === 'unsure'" class="query">No answer came. Asking whether it is recorded; your figures are kept.</p>
+    <p v-else-if="sent.kind === 'not-recorded'" class="query">
+      Nothing was recorded: the server was gone before it got through. Send it again.
+    </p>
+    <template v-else-if="sent.kind === 'refused'">
+      <p class="stop" role="alert">{{ sent.sentence }}</p>
+      <p v-for="one in sent.between" :key="one.entry" class="small">
+        {{ one.by }}, {{ when(one.at, session.shop) }}: {{ one.name }} ({{ one.title }})
+      </p>
+    </template>
+    <ReleaseDialog v-model:open="releasing" :stops="open.stops" :busy="busy" :trouble="null" @release="send" />
+  </div>
+</template>
+
+<style scoped>
+.together {
+  display: grid;
+  gap: 8px;
+}
+.last {
+  display: flex;
+  gap: 14px;
+  align-items: end;
+}
+.why {
+  display: grid;
+  gap: 3px;
+  flex: 1;
+}
+p {
+  margin: 0;
+}
+.held:not(:disabled) {
+  background: var(--stop);
+  border-color: var(--stop);
+}
+@media (max-width: 760px) {
+  .last {
+    flex-direction: column;
+    align-items: stretch;
+  }
+}
+</style>
