@@ -1,14 +1,16 @@
-import { mm, shiftAt, type RawInputs } from '@rook/core'
-import type { StepPlan } from '@rook/contract'
+import { mm, runOf, shiftAt, taskPreset, type RawInputs } from '@rook/core'
+import type { StepPlan, ToolEventBody } from '@rook/contract'
 import type { Connection } from '@rook/server/db/client'
 import { job, setup } from '@rook/server/db/schema'
 import { correct } from '@rook/server/ledger/correct'
 import { note } from '@rook/server/ledger/note'
 import { see } from '@rook/server/ledger/see'
+import { happenToTool } from '@rook/server/assemblies/happen'
 import { confirmStep } from '@rook/server/setups/routes'
 import { loadSetup } from '@rook/server/setups/load'
 import { eq } from 'drizzle-orm'
 import { Chance } from './chance.ts'
+import { detailOf } from './drawer.ts'
 import { MACHINES, type DemoMachine } from './machines.ts'
 import { OPERATIONS, type DemoOperation } from './operations/index.ts'
 import { perform, type Manner } from './player.ts'
@@ -18,6 +20,8 @@ import { trueValue, workTruth, type Seating } from './truth.ts'
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
 const DAYS = 14
+/** So long before the present every operation has been set up once more. */
+const SETTLED = 6 * 24 * HOUR
 
 /** How far today's setups have come: each leaves something true to do or to look at. */
 const OPEN_AT: Record<string, string> = {
@@ -26,6 +30,7 @@ const OPEN_AT: Record<string, string> = {
   'mill-3': 'zero-G54-Y',
   'lathe-1': 'seen',
   'lathe-2': 'skim-T1',
+  'mill-4': 'tools/T6/length',
 }
 
 /** Two weeks before a moment, on every machine, over three shifts. */
@@ -39,6 +44,26 @@ export async function playHistory(connection: Connection, until: number, days = 
     ),
   )
 }
+
+/** What people of the shop say to a query, by its check. */
+const REASONS: Readonly<Record<string, readonly string[]>> = {
+  'gauge-fit': ['checked against Shim 1.000 this morning'],
+  fineness: ['good enough on this side, nothing close depends on it'],
+  turned: ['sides are raw, faced in this operation'],
+  'correction-worth': [
+    'upper half of the tolerance is wanted here',
+    'three parts in a row measured alike',
+    'last parts crept the same way',
+  ],
+  'usual-drift': ['other stock from this batch on', 'finish allowance was changed in the program'],
+  'last-correction': ['measured again with a clean bore, it repeats'],
+}
+const MOVED = [
+  'jaws recut, zero truly moved',
+  'stop reset after the clean-down',
+  'measured twice, it repeats',
+  'holder changed, same cutter',
+]
 
 /** One machine's fortnight: a clock, a chance, and one setup after the other. */
 class MachineFortnight {
@@ -82,11 +107,25 @@ class MachineFortnight {
       .insert(setup)
       .values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now() })
     const seating = this.seat(operation)
-    for (const step of operation.steps) {
+    for (const step of operation.steps.flatMap((one) => tasksOf(one, operation))) {
       if (step.id === openAt) return
       await this.doStep(id, operation, step, seating)
     }
+    await this.wearDown(operation)
     if (openAt === null) await this.connection.db.update(setup).set({ endedAt: this.now() }).where(eq(setup.id, id))
+  }
+
+  /** The lot uses up the edges: counted, and changed when their life is over. */
+  private async wearDown({ tools = [] }: DemoOperation): Promise<void> {
+    for (const { number } of tools) {
+      const tool = this.machine.tools.find((one) => one.number === number)!
+      const { life } = detailOf(tool.assembly)
+      if (!life) continue
+      const happen = (body: Pick<ToolEventBody, 'kind' | 'note' | 'amount'>) =>
+        happenToTool(this.connection, tool.assembly, { id: this.chance.uuid(), ...body }, this.author())
+      const { assembly } = await happen({ kind: 'used', note: '', amount: Math.round(life.limit * this.chance.between(0.12, 0.22)) })
+      if (assembly.lifeUsed >= life.limit) await happen({ kind: 'insert-changed', note: 'life over, new edge put in', amount: null })
+    }
   }
 
   /** Where this loading comes to lie: the fixture repeats, now and then it was moved. */
@@ -127,8 +166,10 @@ class MachineFortnight {
       await correct(this.connection, wrong.content.id, { id: this.chance.uuid(), reason }, this.author())
       this.pass(1, 3)
     }
-    // Another pair of parallels, a recut jaw: the zero truly moves, and somebody says why.
-    const moved = step.routine === 'edge' && this.chance.happens(0.06) ? this.chance.pick([1_000_000, -1_000_000, 140_000, 310_000]) : 0
+    // Another pair of parallels, a recut jaw: the zero truly moves, and somebody says why. What today's setups carry
+    // over stands as it should.
+    const moves = step.routine === 'edge' && this.chance.happens(0.06) ? this.chance.pick([1_000_000, -1_000_000, 140_000, 310_000]) : 0
+    const moved = this.until - this.clock < SETTLED ? 0 : moves
     if (moved !== 0) seating[`${step.preset.slot}/${step.preset.axis}`]! += moved
     await this.record(setupId, operation, step, seating, this.chance.scatter(1_200), this.chance.happens(0.4))
   }
@@ -173,15 +214,9 @@ class MachineFortnight {
     return {
       answer: (finding) => {
         if (finding.check === 'on-purpose') return step.detail ?? 'zero on purpose'
-        if (finding.check === 'gauge-fit') return 'checked against Shim 1.000 this morning'
-        if (finding.check === 'fineness') return 'good enough on this side, nothing close depends on it'
-        if (finding.check === 'turned') return 'sides are raw, faced in this operation'
-        return this.chance.pick([
-          'jaws recut, zero truly moved',
-          'stop reset after the clean-down',
-          'measured twice, it repeats',
-          'holder changed, same cutter',
-        ])
+        const reasons = REASONS[finding.check] ?? MOVED
+        // What is asked depends on the day that it is played; only what always comes up may draw on chance.
+        return reasons.length === 1 ? reasons[0]! : this.chance.pick(reasons)
       },
       release: {
         person: lead.id,
@@ -228,4 +263,13 @@ class MachineFortnight {
     const { id, name, role }: DemoPerson = present.length > 1 ? this.chance.pick(present) : (present[0] ?? PEOPLE[0]!)
     return { person: { id, name, role }, now: this.now() }
   }
+}
+
+/** A run of tools, task by task as a person does it; any other step is itself. */
+function tasksOf(step: StepPlan, { tools = [] }: DemoOperation): StepPlan[] {
+  if (step.kind !== 'tools') return [step]
+  return runOf({ tools }, [], {}).map(({ id, tool, what }) => {
+    const { routine, preset } = taskPreset(what, tool.number, step.preset)
+    return { ...step, id: `${step.id}/${id}`, title: `T${tool.number}, ${what}`, kind: 'routine', routine, preset }
+  })
 }

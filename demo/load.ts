@@ -1,11 +1,12 @@
 import { eq } from 'drizzle-orm'
 import { connect, type Database } from '@rook/server/db/client'
-import { assembly, gauge, machine, mount, operation, part, person, setting, shift } from '@rook/server/db/schema'
+import { assembly, gauge, loadBaseline, loadSeen, machine, mount, operation, part, person, setting, shift } from '@rook/server/db/schema'
 import { addMachine } from '@rook/server/machines/routes'
 import { happen } from '@rook/server/gauges/events'
 import { hashPin } from '@rook/server/people/pin'
 import type { GaugeEventBody } from '@rook/contract'
 import { Chance } from './chance.ts'
+import { detailOf, LOADS, SPARE } from './drawer.ts'
 import { playHistory } from './history.ts'
 import { MACHINES } from './machines.ts'
 import { OPERATIONS } from './operations/index.ts'
@@ -37,7 +38,11 @@ export async function contentsOf(url: string): Promise<'nothing' | 'half-loaded 
  */
 export async function loadDemo(url: string, until = Date.now(), days?: number): Promise<void> {
   // Nothing is lost if the power fails now: loading just starts over. A person's entries wait for the disk.
-  const connection = connect(url, null, () => undefined, { synchronous_commit: 'off' })
+  const connection = connect(url, null, () => undefined, {
+    settings: { synchronous_commit: 'off' },
+    // Nobody waits behind it, and six fortnights keep a slow machine busy.
+    patience: 300_000,
+  })
   const { db, pool } = connection
   try {
     await db.transaction((tx) => loadStandingData(tx as unknown as Database, until))
@@ -60,16 +65,41 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
   await playGauges(db, until)
   for (const { id, record, tools } of MACHINES) {
     await addMachine(db, id, record)
-    await db.insert(assembly).values(tools.map((tool) => ({ id: tool.assembly, name: tool.name, estimate: tool.estimate })))
     await db
-      .insert(mount)
-      .values(tools.map((tool, place) => ({ machine: id, number: tool.number, place, offset: tool.number, assembly: tool.assembly })))
+      .insert(assembly)
+      .values(tools.map((tool) => ({ ...detailOf(tool.assembly), id: tool.assembly, name: tool.name, estimate: tool.estimate })))
+    await db.insert(mount).values(
+      tools.map((tool, place) => ({
+        machine: id,
+        number: tool.number,
+        place,
+        offset: tool.number,
+        diameterOffset: tool.number,
+        assembly: tool.assembly,
+      })),
+    )
   }
+  await db.insert(assembly).values(SPARE)
+  await playLoads(db, until)
   const parts = new Map(OPERATIONS.map((one) => [one.part.id, one.part]))
   await db.insert(part).values([...parts.values()])
   await db.insert(operation).values(
     OPERATIONS.map(
-      ({ id, part: { id: partId }, name, slots, stock, fixture, fixtureRepeat, program, tolerance, clearance, features, steps }) => ({
+      ({
+        id,
+        part: { id: partId },
+        name,
+        slots,
+        stock,
+        fixture,
+        fixtureRepeat,
+        program,
+        tolerance,
+        clearance,
+        features,
+        tools,
+        steps,
+      }) => ({
         id,
         part: partId,
         name,
@@ -81,10 +111,32 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
         tolerance: tolerance ?? null,
         clearance: clearance ?? null,
         features: features ?? [],
+        tools: tools ?? [],
         steps,
       }),
     ),
   )
+}
+
+/** Sample cuts and what was seen on the parts since. */
+async function playLoads(db: Database, until: number): Promise<void> {
+  const chance = new Chance(2_610)
+  const at = (daysAgo: number) => new Date(until - daysAgo * 86_400_000).toISOString()
+  for (const { daysAgo, seen, parts, ...baseline } of LOADS) {
+    const id = chance.uuid()
+    await db.insert(loadBaseline).values({ ...baseline, id, at: at(daysAgo), person: 'marrow' })
+    await db.insert(loadSeen).values(
+      Array.from({ length: parts }, (_, part) => ({
+        id: chance.uuid(),
+        baseline: id,
+        place: part,
+        at: at(daysAgo * (1 - (part + 1) / (parts + 1))),
+        person: part % 3 === 0 ? 'tansley' : 'fennimore',
+        part: String(part + 1),
+        value: Math.round(seen(part) * (1 + chance.scatter(0.015)) * 100) / 100,
+      })),
+    )
+  }
 }
 
 /** What happened to the gauges before the fortnight: certificates, a fall, one that was given up. */

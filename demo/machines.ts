@@ -10,6 +10,8 @@ export interface DemoTool {
   /** True geometry X on a lathe, in what its X readout shows. */
   side?: Nm
   estimate: Nm | null
+  /** Diameter as it truly cuts, mills only. */
+  width?: Nm
 }
 
 export interface DemoMachine {
@@ -27,6 +29,11 @@ const tool = (number: string, assembly: string, name: string, reach: Nm, estimat
   reach,
   estimate,
   ...(side === undefined ? {} : { side }),
+})
+
+const cutter = (number: string, assembly: string, name: string, reach: number, estimate: number, width: number): DemoTool => ({
+  ...tool(number, assembly, name, mm(reach), mm(estimate)),
+  width: mm(width),
 })
 
 export const MACHINES: DemoMachine[] = [
@@ -156,6 +163,37 @@ export const MACHINES: DemoMachine[] = [
     tools: [
       tool('1', 'ld-55-c', 'Turning tool 55\u00b0, the master', inch(0), null, inch(-4.8815)),
       tool('2', 'dr-250', 'Drill 1/4', inch(1.4402), null),
+    ],
+  },
+  {
+    id: 'mill-4',
+    record: {
+      name: 'Mill 4',
+      kind: 'mill',
+      unit: 'mm',
+      increment: mm(0.001),
+      travels: [
+        { axis: 'X', min: mm(-1020), max: mm(0) },
+        { axis: 'Y', min: mm(-510), max: mm(0) },
+        { axis: 'Z', min: mm(-630), max: mm(0) },
+      ],
+      slots: slots(['G54', 'two vises'], ['G55'], ['G56'], ['G57']),
+      lengthConvention: 'gauge-length',
+      diameterRegister: 'diameter',
+      xReads: 'diameter',
+      offsets: 99,
+    },
+    tools: [
+      cutter('1', 'fm-63-a', 'Face mill 63', 92.314, 92.5, 63.021),
+      cutter('2', 'em-16-a', 'End mill 16, roughing', 118.207, 118, 15.987),
+      cutter('3', 'em-10-f', 'End mill 10, finishing', 109.446, 109.5, 9.994),
+      cutter('4', 'em-06-b', 'End mill 6', 98.815, 99, 5.997),
+      cutter('5', 'bn-08-a', 'Ball-nosed mill 8', 104.392, 104.5, 7.995),
+      cutter('6', 'sp-12-a', 'Spot drill 12', 95.608, 95.5, 12),
+      cutter('7', 'dr-50-a', 'Drill 5.0', 127.93, 128, 5),
+      cutter('8', 're-50-a', 'Reamer 5.1', 131.084, 131, 5.1),
+      cutter('9', 'tp-m6-a', 'Tap M6', 121.377, 121.5, 6),
+      cutter('10', 'bh-28-a', 'Boring head 28', 134.55, 134.5, 28),
     ],
   },
 ]

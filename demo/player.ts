@@ -48,7 +48,9 @@ export interface Task {
 export async function perform(connection: Connection, task: Task): Promise<Entry> {
   const routine = routineById(task.step.routine!)!
   const scene = await sceneFor(connection, task)
-  const raw = { ...task.step.preset, ...task.chosen }
+  const asked = { ...task.step.preset, ...task.chosen }
+  // Wear that still stands goes with the old edge.
+  const raw = routine.inputs(scene, asked).some(({ id }) => id === 'wear') ? { ...asked, wear: 'zero' } : asked
   const reader = READERS[routine.id]
   const inputs = reader ? { ...raw, ...reader({ raw, scene, ...task.place }) } : withReading(raw, scene, task)
   const { sheet, findings, values } = assess(routine, inputs, scene)

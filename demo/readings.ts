@@ -1,5 +1,6 @@
 import { formatExact, halfOf, nm, radiusToward, roundToIncrement, type Gauge, type Nm, type RawInputs, type Scene } from '@rook/core'
-import { PROBE_RADII, RING_CENTRE, SETTER_CONSTANT, WALL } from './truth.ts'
+import { MACHINES } from './machines.ts'
+import { PROBE_RADII, RING_CENTRE, SETTER_CONSTANT, SETTER_SIDES, WALL } from './truth.ts'
 
 /** Someone at a machine: what the plan says, what is true, and how their touches scatter. */
 export interface AtTheMachine {
@@ -15,6 +16,8 @@ export interface AtTheMachine {
 type Reader = (at: AtTheMachine) => Record<string, string>
 
 const FELT = 1_200
+/** How wide each cutter truly cuts, by assembly. */
+const CUTTERS = Object.fromEntries(MACHINES.flatMap(({ tools }) => tools.map(({ assembly, width }) => [assembly, width])))
 
 /** As a hand types it: with a plain hyphen for minus, the zeros at the end left out. */
 export function typed(value: number, scene: Scene): string {
@@ -154,6 +157,35 @@ export const READERS: Readonly<Record<string, Reader>> = {
     const size = (axis: 'X' | 'Y') => typed(Math.round((stock![axis].to - stock![axis].from + at.noise(8_000)) / 10_000) * 10_000, at.scene)
     return { sizeX: size('X'), sizeY: size('Y') }
   },
+
+  'setter-sides'(at) {
+    const pin = gaugeOf(at, 'pin')
+    const axis = at.raw.axis as 'X' | 'Y'
+    const apart = (SETTER_SIDES.across + pin.size) / 2
+    return {
+      low: shown(SETTER_SIDES[axis] - apart + at.noise(700), at.scene),
+      high: shown(SETTER_SIDES[axis] + apart + at.noise(700), at.scene),
+    }
+  },
+
+  'tool-diameter'(at) {
+    const d = at.raw.direction === '+' ? 1 : -1
+    const tool = at.scene.tools.find(({ number }) => number === at.raw.tool)!
+    const width = CUTTERS[tool.assembly] ?? tool.properties.DC ?? 10_000_000
+    return { reading: shown(SETTER_SIDES.X - d * ((width + SETTER_SIDES.across) / 2) + at.noise(900), at.scene) }
+  },
+
+  'side-size': (at) => ({
+    'cut-since': 'more',
+    measured: typed(Math.round((planned(at, 'target') + at.noise(9_000) - 4_000) / 1_000) * 1_000, at.scene),
+  }),
+
+  'depth-size': (at) => ({
+    'cut-since': 'more',
+    measured: typed(Math.round((planned(at, 'target') + at.noise(12_000)) / 1_000) * 1_000, at.scene),
+  }),
+
+  'boring-head': (at) => ({ measured: typed(Math.round((planned(at, 'target') + at.noise(8_000) - 6_000) / 1_000) * 1_000, at.scene) }),
 
   'probe-in-ring'(at) {
     const ring = gaugeOf(at, 'ring')

@@ -52,6 +52,9 @@ export const zeroStep = (id: string, title: string, register: string, detail: st
 export const skimStep = (tool: string, name: string, slot: string) =>
   step(`skim-T${tool}`, `X of T${tool}`, name, 'routine', 'turned-diameter', { tool, slot })
 
+/** A run over the tools that the operation calls, with how each of them is measured. */
+export const runStep = (id: string, title: string, detail: string, preset: Preset) => step(id, title, detail, 'tools', null, preset)
+
 /** Any other routine with what the plan knows of its inputs. */
 export const routineStep = (id: string, title: string, detail: string, routine: string, preset: Preset) =>
   step(id, title, detail, 'routine', routine, preset)

@@ -1,4 +1,4 @@
-import type { Feature, Nm, StockBox } from '@rook/core'
+import type { Feature, Nm, PlannedTool, StockBox } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
 
 export interface DemoOperation {
@@ -15,6 +15,8 @@ export interface DemoOperation {
   tolerance?: Nm
   clearance?: Nm
   features?: Feature[]
+  /** Tools that its program calls, with their H and D numbers, in the order they are set. */
+  tools?: PlannedTool[]
   /** Degrees by which the part truly lies turned. */
   turned?: number
   steps: StepPlan[]

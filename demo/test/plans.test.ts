@@ -1,12 +1,13 @@
 import { limitProblems, routineById, ROUTINES, type MachineRecord } from '@rook/core'
 import { describe, expect, it } from 'vitest'
+import { detailOf } from '../drawer.ts'
 import { MACHINES } from '../machines.ts'
 import { OPERATIONS } from '../operations/index.ts'
 import { gaugesAt, PEOPLE, SHIFTS } from '../shop.ts'
 
 const GAUGES = gaugesAt(Date.parse('2026-11-24T02:00:00.000Z'))
 const machineOf = (id: string) => MACHINES.find((machine) => machine.id === id)!
-const recordOf = (id: string): MachineRecord => ({ id, rotates: false, limits: {}, ...machineOf(id).record }) as MachineRecord
+const recordOf = (id: string): MachineRecord => ({ id, rotates: false, limits: {}, offsets: 200, ...machineOf(id).record }) as MachineRecord
 
 /** What a routine is asked on the operation's machine, with a scene in which everything is there and nothing stands. */
 function inputsOf(operation: (typeof OPERATIONS)[number], routine: string, preset: Record<string, string>) {
@@ -19,8 +20,17 @@ function inputsOf(operation: (typeof OPERATIONS)[number], routine: string, prese
       poweredAt: null,
       standing: {},
       formerly: {},
+      sizes: {},
       gauges: GAUGES,
-      tools: tools.map((tool) => ({ ...tool, offset: tool.number })),
+      tools: tools.map(({ number, assembly, name, estimate }) => ({
+        ...detailOf(assembly),
+        number,
+        offset: number,
+        diameterOffset: number,
+        assembly,
+        name,
+        estimate,
+      })),
       plan: null,
     },
     preset,
@@ -45,9 +55,9 @@ describe.each(OPERATIONS.map((operation) => [operation.id, operation] as const))
         const input = inputs.find((one) => one.id === id)
         expect(input, `${title}: ${id}`).toBeDefined()
         if (input!.kind !== 'choice') continue
-        // A tool of known length is offered only once its length stands.
+        // A tool of known length, or a figure to be copied, is offered only once it stands.
         const choices = input!.options.map((option) => option.value)
-        if (!value.startsWith('tool:')) expect(choices, `${title}: ${id}`).toContain(value)
+        if (!/^tool[:/]/.test(value)) expect(choices, `${title}: ${id}`).toContain(value)
       }
     }
   })
@@ -69,7 +79,12 @@ describe.each(OPERATIONS.map((operation) => [operation.id, operation] as const))
 
 describe('the demo shop', () => {
   it('does every routine that there is', () => {
-    const done = new Set(OPERATIONS.flatMap(({ steps }) => steps.map(({ routine }) => routine)))
+    // A run of tools does lengths and diameters.
+    const done = new Set(
+      OPERATIONS.flatMap(({ steps }) =>
+        steps.flatMap(({ routine, kind }) => (kind === 'tools' ? ['tool-length', 'tool-diameter'] : [routine])),
+      ),
+    )
     expect(ROUTINES.filter(({ id }) => !done.has(id)).map(({ id }) => id)).toEqual([])
   })
 
