@@ -2,9 +2,11 @@ import { startServerProcess } from './server-process.ts'
 import { benchFigures } from './figures.ts'
 import { benchBestFit, benchCircle } from './fits.ts'
 import { benchFirstScreen } from './first-screen.ts'
+import { benchImport } from './import-tools.ts'
 import { benchKeystrokes } from './keystroke.ts'
 import { benchRecording } from './recording.ts'
 import { benchStart } from './start-time.ts'
+import { ASSEMBLIES, benchToolsTable } from './tools-table.ts'
 
 const databaseUrl = process.env.BENCH_DATABASE!
 
@@ -28,6 +30,14 @@ for (const [name, bench] of [
     `${name}: ${ratio.toFixed(0)} times as fast as a general least-squares package, ${apart.toFixed(2)} nm apart (aim: 50 times, 1 nm)`,
   )
 }
+
+const table = await benchToolsTable(databaseUrl)
+console.log(
+  `Tools table with ${ASSEMBLIES} assemblies: scrolls a row a frame at ${table.scrolling.toFixed(0)} frames a second, edits at ${table.editing.toFixed(0)} (aim: 60), keystroke 95th percentile ${table.keystroke.toFixed(1)} ms`,
+)
+
+const taken = await benchImport(databaseUrl)
+console.log(`Taking ${taken.tools} tools from a file in one transaction: ${taken.seconds.toFixed(2)} s (aim: at most 3)`)
 
 const strokes = await benchKeystrokes(process.env.BENCH_YEAR!)
 console.log(

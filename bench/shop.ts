@@ -62,7 +62,7 @@ export async function openBenchShop(url: string): Promise<void> {
     const id = machineOf(writer)
     await addMachine(db, id, record(`Mill ${writer}`))
     await db.insert(assembly).values({ id: `tool-${writer}`, name: 'End mill', estimate: null })
-    await db.insert(mount).values({ machine: id, number: '1', place: 0, offset: '1', assembly: `tool-${writer}` })
+    await db.insert(mount).values({ machine: id, number: '1', place: 0, offset: '1', diameterOffset: '1', assembly: `tool-${writer}` })
     await db
       .insert(setup)
       .values({ id: `setup-${writer}`, machine: id, operation: 'op', job: 'job', startedAt: new Date().toISOString(), endedAt: null })
