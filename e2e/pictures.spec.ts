@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import type { Page } from '@playwright/test'
 import { give } from './give.ts'
-import { openStep, pick, signIn, test } from './shop.ts'
+import { openStep, pick, signIn, test, type Shop } from './shop.ts'
 
 const FOLDER = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 
@@ -31,10 +31,6 @@ test('pictures', async ({ page, shop }) => {
   await page.getByLabel('Machine Y at the touch').fill('-175+0.295')
   await picture(page, 'edge')
 
-  await page.getByRole('button', { name: /^Record/ }).click()
-  await page.getByText('Recorded as entry').waitFor()
-  await picture(page, 'recorded')
-
   const [zero] = await shop.query<{ value: string }>(
     `SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'work/G54/Z/geometry'`,
   )
@@ -48,11 +44,6 @@ test('pictures', async ({ page, shop }) => {
   await picture(page, 'shim-forgotten')
 
   await page.goto(`${shop.url}/floor`)
-  await openStep(page, 'mill-1', 'length-T6')
-  await page.getByLabel('Machine Z at the touch').fill('-12.0460')
-  await picture(page, 'tool-length-inch')
-
-  await page.goto(`${shop.url}/floor`)
   await openStep(page, 'lathe-1', 'seen')
   await page.locator('[data-readout]').first().waitFor()
   await picture(page, 'seen-on-the-control')
@@ -64,9 +55,6 @@ test('pictures', async ({ page, shop }) => {
   await page.getByText('Take this entry back').waitFor()
   await picture(page, 'entry')
 
-  await page.goto(`${shop.url}/machines`)
-  await page.getByRole('link', { name: 'Lathe 2' }).waitFor()
-  await picture(page, 'machines')
   await page.goto(`${shop.url}/machines/mill-2`)
   await page.getByRole('row', { name: /^G55/ }).waitFor()
   await picture(page, 'machine')
@@ -74,29 +62,12 @@ test('pictures', async ({ page, shop }) => {
   await page.goto(`${shop.url}/gauges`)
   await page.locator('[data-gauge=feeler-05]').waitFor()
   await picture(page, 'gauges')
-  await page.goto(`${shop.url}/gauges/probe-2`)
-  await page.getByText('Since the calibration before').waitFor()
-  await picture(page, 'gauge')
 
   const [flange] = await shop.query<{ id: string }>(`SELECT id FROM setup WHERE operation = 'flange-30' ORDER BY started_at DESC LIMIT 1`)
   await page.goto(`${shop.url}/setup/${flange!.id}/step/zero-G56-XY`)
   await page.getByRole('button', { name: 'Do it again' }).click()
   await give(page, { X1: '-253.1813', Y1: '-138.2030', X2: '-267.2038', Y2: '-124.1825', X3: '-281.2203', Y3: '-138.2030' })
   await picture(page, 'bore')
-  await page.goto(`${shop.url}/setup/${flange!.id}/step/features`)
-  await page.getByRole('button', { name: 'Do it again' }).click()
-  await give(page, {
-    foundX1: '-267.2037',
-    foundY1: '-138.2024',
-    foundX2: '-304.2061',
-    foundY2: '-160.7012',
-    foundX3: '-230.2018',
-    foundY3: '-115.7055',
-  })
-  await picture(page, 'known-features')
-  await page.goto(`${shop.url}/machines/mill-2/routine/parts-grid`)
-  await give(page, { from: 'G54', columns: '2', rows: '2', by: 'pitch', pitchX: '140', pitchY: '90', turned: '0.25' })
-  await picture(page, 'parts-grid')
 
   await page.goto(`${shop.url}/machines/mill-2`)
   await page.locator('[data-register="tool/1/length/geometry"]').getByRole('button', { name: 'mark disturbed' }).click()
@@ -105,9 +76,56 @@ test('pictures', async ({ page, shop }) => {
   await page.locator('[data-standing=stale]').first().waitFor()
   await picture(page, 'stale')
 
+  await pictureTools(page, shop)
+
   await page.getByRole('button', { name: 'Night', exact: true }).click()
   await page.goto(`${shop.url}/floor`)
   await openStep(page, 'mill-3', 'length-T7')
   await page.getByLabel('Machine Z at the touch').fill('-364.0955')
   await picture(page, 'night')
 })
+
+/** Tools from the drawer to the file. */
+async function pictureTools(page: Page, shop: Shop): Promise<void> {
+  const [constant] = await shop.query<{ value: string }>(
+    `SELECT value FROM register_value WHERE machine = 'mill-4' AND register = 'setter/setter-c/K/geometry'`,
+  )
+  const at = (length: number) => ((Number(constant!.value) + length) / 1e6).toFixed(3)
+  await page.goto(`${shop.url}/floor`)
+  await openStep(page, 'mill-4', 'tools')
+  await page.locator('[data-task="T8/length"]').click()
+  await page.getByRole('button', { name: 'change', exact: true }).click()
+  await give(page, { edges: '4 edges' })
+  for (const [edge, off] of [0, 3_000, 1_000, 44_000].entries())
+    await page.getByLabel(`Edge ${edge + 1}, machine Z`).fill(at(131_084_000 - off))
+  await picture(page, 'run-of-tools')
+
+  await page.goto(`${shop.url}/tools/mill-4`)
+  await page.locator('[data-register="tool/6/length/geometry"] input').fill('95.608+.004')
+  await page.locator('[data-register="tool/53/diameter/wear"] input').fill('-0.012')
+  await page.locator('[data-register="tool/5/diameter/geometry"] input').fill('4')
+  await picture(page, 'tools')
+  await page.getByRole('button', { name: 'Look at the changes' }).click()
+  await picture(page, 'changes')
+  await page.getByRole('button', { name: 'Back to the table' }).click()
+  await page.getByRole('button', { name: 'forget them' }).click()
+
+  await page.goto(`${shop.url}/tools/drawer/em-16-a`)
+  await page.locator('[data-section]').first().waitFor()
+  await picture(page, 'tool')
+
+  await page.goto(`${shop.url}/exchange/mill-4`)
+  await page.getByRole('button', { name: 'Write the file' }).click()
+  await page.locator('[data-file]').waitFor()
+  await picture(page, 'values-out')
+  await page.goto(`${shop.url}/exchange/mill-4/presets`)
+  await page.getByLabel('From').fill('presetting bench')
+  const rows = ['6;;Spot drill 12;95,612;12', '7;;Drill 5.0;127,931;2,5', '8;;Reamer 5.1;131,09;5,1', ';em-08-a;End mill 8;101,244;7,996']
+  await page.getByLabel('Preset file').setInputFiles({
+    name: 'bench-0932.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`Tool no.;Id;Name;Length;Diameter\n${rows.join('\n')}\n`),
+  })
+  await page.locator('[data-difference]').first().waitFor()
+  await picture(page, 'presets')
+}

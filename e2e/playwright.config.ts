@@ -13,9 +13,11 @@ const ARGS = [
 
 export default defineConfig({
   outputDir: '../.rook/test-results',
-  workers: 1,
-  timeout: 120_000,
-  expect: { timeout: 8_000 },
+  // Each test has a shop of its own.
+  fullyParallel: true,
+  workers: 2,
+  timeout: 240_000,
+  expect: { timeout: 20_000 },
   reporter: process.env.CI ? 'line' : 'list',
   use: {
     viewport: { width: 1280, height: 800 },

@@ -15,7 +15,7 @@ test('a reference tool marked disturbed makes all that rests on it stale, by nam
       register === 'tool/3/length' ? /stale/ : 'stale',
     )
   await page.goto(`${shop.url}/floor`)
-  await expect(page.locator('[data-machine=mill-2]')).toContainText('T1 length, which it rests on, was marked disturbed')
+  await expect(page.locator('[data-machine=mill-2]')).toContainText('H1 length, which it rests on, was marked disturbed')
   await page.goto(`${shop.url}/machines/mill-2/routine/face`)
   await give(page, { slot: 'G54', tool: 'T2', between: 'Nothing', reading: '-300', place: '0' })
   await expect(page.getByLabel('Checks')).toContainText('T2\u2019s length cannot be used as it is')

@@ -1,0 +1,27 @@
+/**
+ * A reader of data-setting lines of its own: it knows nothing of the product's template, only that a line says
+ * G10, an L word, a P word and figures. Digits become whole nanometres without ever being a fraction.
+ */
+export function readLines(file: string): Map<string, bigint> {
+  const perUnit = file.includes('G20') ? 25_400_000n : 1_000_000n
+  const figures = new Map<string, bigint>()
+  for (const line of file.split(/\r?\n/)) {
+    const [, l, p, rest] = /^G10 L(\d+) P(\d+) ([^(]*)/.exec(line) ?? []
+    if (!l) continue
+    for (const [, letter, sign, whole, part] of rest!.matchAll(/([A-Z])(-?)(\d*)\.(\d*)/g)) {
+      const scaled = BigInt(`${whole}${part}`) * perUnit
+      const scale = 10n ** BigInt(part!.length)
+      if (scaled % scale !== 0n) throw new Error(`${line}: no whole number of nanometres`)
+      figures.set(`L${l} P${p} ${letter}`, (sign ? -1n : 1n) * (scaled / scale))
+    }
+  }
+  return figures
+}
+
+/** Where a register of the ledger has to stand in the file. */
+export function placeOf(register: string): string {
+  const [family, slot, property, layer] = register.split('/') as [string, string, string, string]
+  if (family === 'work') return `${slot.includes('P') ? `L20 P${slot.split('P')[1]}` : `L2 P${Number(slot.slice(1)) - 53}`} ${property}`
+  const across = property !== 'length'
+  return `L${10 + (across ? 2 : 0) + (layer === 'wear' ? 1 : 0)} P${slot} R`
+}
