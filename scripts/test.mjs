@@ -43,8 +43,11 @@ const vitest = (output) => {
 }
 const playwright = (output) => ({ passed: number(/^\s*(\d+) passed/m, output), failed: number(/^\s*(\d+) failed/m, output) })
 
-// Each keeps one core busy.
-await Promise.all([part('types', whole, { apart: true }), part('lint', whole, { apart: true })])
+// Each lane keeps one core busy.
+await Promise.all([
+  part('types:house', whole, { apart: true }),
+  part('types:interface', whole, { apart: true }).then(() => part('lint', whole, { apart: true })),
+])
 await part('unit', vitest)
 await part('server', vitest)
 await part('browser', playwright)
