@@ -168,6 +168,8 @@ button.tool:hover {
 }
 .main {
   overflow: auto;
+  /* A field that is gone to does not come to lie under what keeps to the foot of the screen. */
+  scroll-padding-bottom: 84px;
   min-width: 0;
 }
 .away-line {

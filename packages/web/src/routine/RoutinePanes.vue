@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { registerNames, parseRegisterKey, type Finding, type InputSpec, type Scene } from '@rook/core'
+import { asRegister, findingKey, registerNames, parseRegisterKey, type Finding, type InputSpec, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
-import { useEventListener } from '@vueuse/core'
+import { useElementVisibility, useEventListener } from '@vueuse/core'
 import { computed, ref, toRef, watch } from 'vue'
 import ChecksPane from '../parts/ChecksPane.vue'
 import EdgePicture from '../parts/EdgePicture.vue'
@@ -11,9 +11,11 @@ import GivenStrip from '../parts/GivenStrip.vue'
 import NumberPad from '../parts/NumberPad.vue'
 import WorkingSheet from '../parts/WorkingSheet.vue'
 import RecordBar from './RecordBar.vue'
+import RecordDock from './RecordDock.vue'
 import ReleaseDialog from './ReleaseDialog.vue'
 import { useRecording, type Release } from './use-recording.ts'
 import { useRoutine, type RoutineAt } from './use-routine.ts'
+import { whatIsOpen } from './what-is-open.ts'
 
 const props = defineProps<{ at: RoutineAt; scene: Scene }>()
 const emit = defineEmits<{ recorded: [entry: Entry]; target: [register: string | null] }>()
@@ -39,6 +41,32 @@ watch(target, (register) => emit('target', register), { immediate: true })
 const labelOf = (id: string | null) => assessment.value.inputs.find((input) => input.id === id)?.label ?? null
 const hasSides = computed(() => ['axis', 'direction'].every((id) => assessment.value.inputs.some((input) => input.id === id)))
 const releaseTrouble = computed(() => (outcome.value.kind === 'refused' ? outcome.value.sentence : null))
+
+const bar = ref<InstanceType<typeof RecordBar> | null>(null)
+/** With many choices, or on a phone, the button lies below the screen; what it waits for must not. */
+const barInSight = useElementVisibility(() => bar.value?.$el as HTMLElement | null, { initialValue: true, threshold: 0.8 })
+const inShort = computed(() => {
+  const { findings } = assessment.value
+  const queries = findings.filter(({ verdict }) => verdict === 'query')
+  return whatIsOpen({
+    trouble: outcome.value.kind === 'refused' ? outcome.value.sentence : null,
+    refusal: sheet.value.refusal,
+    waitingFor: labelOf(asked.value),
+    moved: movedOn.value.length > 0 ? movedNames.value : null,
+    stops: stops.value,
+    unanswered: queries.filter((finding) => !draft.value.answers[findingKey(finding)]),
+    clear: findings.filter(({ verdict }) => verdict === 'clear').length,
+    answered: queries.length,
+  })
+})
+/** The figure that would be written, where it is one. */
+const result = computed(() => {
+  const cells = sheet.value.working.results.flatMap(({ cells }) => cells.filter((cell) => cell?.register))
+  const [only] = cells
+  if (cells.length !== 1 || !only?.register || only.figure === null) return null
+  return `${registerNames([parseRegisterKey(only.register)], scene.value.gauges)} ${asRegister(only.register, only.figure, scene.value.machine)}`
+})
+const showBar = () => (bar.value?.$el as HTMLElement).scrollIntoView({ block: 'end' })
 
 function type(input: string, text: string): void {
   draft.value.inputs[input] = text
@@ -105,7 +133,7 @@ watch(
       @type="type"
       @agree="(input) => draft.agreed.push(input)"
     />
-    <div class="drawing">
+    <div class="picture">
       <DrawingPane class="whole" :drawing="sheet.drawing" :sides="hasSides" @side="takeSide" />
       <EdgePicture v-if="sheet.drawing.edges?.length" class="edges" :edges="sheet.drawing.edges" :machine="scene.machine" />
     </div>
@@ -140,6 +168,7 @@ watch(
       />
     </div>
     <RecordBar
+      ref="bar"
       class="record-bar"
       :outcome="outcome"
       :ready="ready"
@@ -148,6 +177,16 @@ watch(
       :machine="scene.machine"
       @record="record(null)"
       @clear="clear"
+    />
+    <RecordDock
+      v-if="!barInSight"
+      class="dock"
+      :open="inShort"
+      :ready="ready && stops.length === 0"
+      :target="target"
+      :result="result"
+      @record="record(null)"
+      @look="showBar"
     />
     <ReleaseDialog v-model:open="releasing" :stops="stops" :busy="recording.busy.value" :trouble="releaseTrouble" @release="record" />
     <NumberPad />
@@ -163,7 +202,8 @@ watch(
 .panes.broad {
   grid-template-columns: minmax(0, 280fr) minmax(0, 606fr);
 }
-.drawing {
+.picture {
+  grid-area: 2 / 1;
   position: relative;
   display: grid;
   min-height: 0;
@@ -177,21 +217,27 @@ watch(
   border-radius: 3px;
 }
 .givens {
-  grid-column: 1 / 3;
+  grid-area: 1 / 1 / 2 / 3;
+}
+.working {
+  grid-area: 2 / 2;
 }
 .below {
-  grid-column: 1 / 3;
-  grid-row: 3;
+  grid-area: 3 / 1 / 4 / 3;
   margin-right: 214px;
   display: grid;
   gap: 8px;
   align-content: end;
 }
 .record-bar {
-  grid-column: 2;
-  grid-row: 3;
-  justify-self: end;
+  grid-area: 3 / 2;
+  place-self: end;
   width: 200px;
+}
+/* Over all the panes: a row of its own would hold it back from the foot of the screen. */
+.dock {
+  grid-area: 1 / 1 / -1 / -1;
+  align-self: end;
 }
 .told {
   margin: 0;
@@ -211,14 +257,23 @@ watch(
   .panes {
     grid-template: auto 260px auto auto auto / minmax(0, 1fr);
   }
-  .givens,
-  .below,
-  .record-bar {
-    grid-column: 1;
-    grid-row: auto;
+  .givens {
+    grid-area: 1 / 1;
+  }
+  .picture {
+    grid-area: 2 / 1;
+  }
+  .working {
+    grid-area: 3 / 1;
+  }
+  .below {
+    grid-area: 4 / 1;
     margin-right: 0;
+  }
+  .record-bar {
+    grid-area: 5 / 1;
     width: auto;
-    justify-self: stretch;
+    place-self: end stretch;
   }
 }
 </style>

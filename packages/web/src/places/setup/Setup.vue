@@ -48,12 +48,17 @@ watch(
 }
 .work {
   overflow: auto;
+  scroll-padding-bottom: 84px;
   min-width: 0;
 }
 @media (max-width: 900px) {
   .setup {
     grid-template-columns: 1fr;
     height: auto;
+  }
+  /* The page scrolls as a whole; what keeps to the foot of the screen goes by that. */
+  .work {
+    overflow: visible;
   }
   .setup.deep > :first-child {
     display: none;
