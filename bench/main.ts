@@ -6,42 +6,54 @@ import { benchImport } from './import-tools.ts'
 import { benchKeystrokes } from './keystroke.ts'
 import { benchRecording } from './recording.ts'
 import { benchStart } from './start-time.ts'
+import { openBenchShop } from './shop.ts'
+import { watchStolen } from './stolen.ts'
 import { ASSEMBLIES, benchToolsTable } from './tools-table.ts'
 
 const databaseUrl = process.env.BENCH_DATABASE!
 
-console.log('Recording an entry over HTTP, all checks included, 8 writers:')
-const ratio = await benchRecording(databaseUrl)
-console.log(`  ${ratio.toFixed(2)} of the bare driver's rate (aim: at least 0.50)`)
+const fit = (what: string, { ratio, apart }: { ratio: number; apart: number }) =>
+  `${what}: ${ratio.toFixed(0)} times as fast as a general least-squares package, ${apart.toFixed(2)} nm apart (aim: 50 times, 1 nm)`
 
-const figures = benchFigures()
-console.log(`Reading and writing typed figures: ${(figures / 1e6).toFixed(2)} million a second on one core (aim: 1)`)
-
-const server = await startServerProcess(databaseUrl)
-console.log(`First screen: ${(await benchFirstScreen(server.url)).toFixed(0)} kB of JavaScript, gzip (aim: at most 350)`)
-await server.stop('SIGTERM')
-
-for (const [name, bench] of [
-  ['Circle through 12 touches', benchCircle],
-  ['Best fit of 8 features', benchBestFit],
-] as const) {
-  const { ratio, apart } = bench()
-  console.log(
-    `${name}: ${ratio.toFixed(0)} times as fast as a general least-squares package, ${apart.toFixed(2)} nm apart (aim: 50 times, 1 nm)`,
-  )
+/** By the name under which it can be asked for alone. */
+const MEASUREMENTS: Readonly<Record<string, () => Promise<string> | string>> = {
+  async recording() {
+    console.log('Recording an entry over HTTP, all checks included, 8 writers:')
+    return `  ${(await benchRecording(databaseUrl)).toFixed(2)} of the bare driver's rate (aim: at least 0.50)`
+  },
+  figures: () => `Reading and writing typed figures: ${(benchFigures() / 1e6).toFixed(2)} million a second on one core (aim: 1)`,
+  async screen() {
+    const server = await startServerProcess(databaseUrl)
+    const size = await benchFirstScreen(server.url)
+    await server.stop('SIGTERM')
+    return `First screen: ${size.toFixed(0)} kB of JavaScript, gzip (aim: at most 350)`
+  },
+  circle: () => fit('Circle through 12 touches', benchCircle()),
+  fit: () => fit('Best fit of 8 features', benchBestFit()),
+  async table() {
+    const { scrolling, editing, keystroke } = await benchToolsTable(databaseUrl)
+    return `Tools table with ${ASSEMBLIES} assemblies: scrolls a row a frame at ${scrolling.toFixed(0)} frames a second, edits at ${editing.toFixed(0)} (aim: 60), keystroke 95th percentile ${keystroke.toFixed(1)} ms`
+  },
+  async import() {
+    const { tools, seconds } = await benchImport(databaseUrl)
+    return `Taking ${tools} tools from a file in one transaction: ${seconds.toFixed(2)} s (aim: at most 3)`
+  },
+  async keystroke() {
+    const { entries, median, p95 } = await benchKeystrokes(process.env.BENCH_YEAR!)
+    return `Keystroke to updated working and checks, ${entries} entries behind it: median ${median.toFixed(1)} ms, 95th percentile ${p95.toFixed(1)} ms (aim: 16)`
+  },
+  start: async () => `npm start to the first answer: ${(await benchStart()).toFixed(1)} s (aim: at most 6)`,
 }
 
-const table = await benchToolsTable(databaseUrl)
-console.log(
-  `Tools table with ${ASSEMBLIES} assemblies: scrolls a row a frame at ${table.scrolling.toFixed(0)} frames a second, edits at ${table.editing.toFixed(0)} (aim: 60), keystroke 95th percentile ${table.keystroke.toFixed(1)} ms`,
-)
-
-const taken = await benchImport(databaseUrl)
-console.log(`Taking ${taken.tools} tools from a file in one transaction: ${taken.seconds.toFixed(2)} s (aim: at most 3)`)
-
-const strokes = await benchKeystrokes(process.env.BENCH_YEAR!)
-console.log(
-  `Keystroke to updated working and checks, ${strokes.entries} entries behind it: median ${strokes.median.toFixed(1)} ms, 95th percentile ${strokes.p95.toFixed(1)} ms (aim: 16)`,
-)
-
-console.log(`npm start to the first answer: ${(await benchStart()).toFixed(1)} s (aim: at most 6)`)
+const wanted = process.argv.slice(2)
+const unknown = wanted.filter((name) => !(name in MEASUREMENTS))
+if (unknown.length > 0) {
+  console.error(`There is no measurement called ${unknown.join(', ')}. There are: ${Object.keys(MEASUREMENTS).join(', ')}.`)
+  process.exit(1)
+}
+await openBenchShop(databaseUrl)
+for (const [name, measure] of Object.entries(MEASUREMENTS)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue
+  const stolen = watchStolen()
+  console.log(`${await measure()}; ${stolen()}`)
+}

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { Agent, request } from 'node:http'
 import { startServer } from '@rook/server/server'
 import pg from 'pg'
-import { entryOf, machineOf, openBenchShop, REGISTER, signIn, WRITERS } from './shop.ts'
+import { entryOf, machineOf, REGISTER, signIn, WRITERS } from './shop.ts'
 import { startServerProcess } from './server-process.ts'
 
 interface Statement {
@@ -107,7 +107,6 @@ function forEntry(
 
 /** Recording over HTTP with all checks, against the same SQL sent by the bare driver; the ratio is what counts. */
 export async function benchRecording(databaseUrl: string): Promise<number> {
-  await openBenchShop(databaseUrl)
   const server = await startServerProcess(databaseUrl)
   const cookie = await signIn(server.url)
   const bases: (string | null)[] = Array.from({ length: WRITERS }, () => null)

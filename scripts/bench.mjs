@@ -14,7 +14,7 @@ ending.add(() => cluster.stop())
 cluster.createDatabase('bench')
 cluster.createDatabase('year')
 await ending.end(
-  await run(process.execPath, [...TSX, 'bench/main.ts'], {
+  await run(process.execPath, [...TSX, 'bench/main.ts', ...process.argv.slice(2)], {
     env: { ...process.env, CHROMIUM, BENCH_DATABASE: cluster.url('bench'), BENCH_YEAR: cluster.url('year') },
   }),
 )
