@@ -24,7 +24,7 @@ export function roundStylus(scene: Scene, { axis, name, across, touching, direct
     horizontal,
     vertical,
     toScale: across !== null,
-    zeroName: 'middle of the stylus',
+    zeroName: 'stylus',
     solids: [],
     rounds: [{ kind: 'wall', centre: { x: nm(0), y: nm(0) }, radius: half, label: name }],
     touches: [],

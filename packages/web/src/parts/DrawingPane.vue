@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { fitDrawing } from './drawing-scale.ts'
 import { fallArrow } from './fall-arrow.ts'
 import { readableMagnification } from './magnify.ts'
-import { touchShapes } from './touch-shapes.ts'
+import { LETTER, touchShapes } from './touch-shapes.ts'
 import { useZoom } from './use-zoom.ts'
 
 const props = defineProps<{
@@ -59,6 +59,8 @@ const marks = computed(() =>
 )
 
 const zero = computed(() => at({ x: 0, y: 0 }))
+const zeroName = computed(() => props.drawing.zeroName ?? 'part zero')
+const zeroOnLeft = computed(() => zero.value.x + 14 + zeroName.value.length * LETTER > width.value)
 const former = computed(() => {
   if (!props.drawing.formerZero) return null
   const point = at(props.drawing.formerZero)
@@ -140,7 +142,8 @@ const sideLines = computed(() => {
 
 const caption = computed(() => {
   const from = props.drawing.view === 'above' ? 'seen from above' : 'seen from the front'
-  const size = props.drawing.toScale ? `${from}, to scale` : `${from}, stock size not on record`
+  const unsized = stock.value ? 'stock size not on record' : 'not to scale'
+  const size = `${from}, ${props.drawing.toScale ? 'to scale' : unsized}`
   const many =
     deviations.value.length > 0 && magnified.value > 1 ? `; deviations ${magnified.value.toLocaleString('en-GB')} times too large` : ''
   const falls = fall.value ? `; falls ${fall.value.size.toFixed(3)} over 100` : ''
@@ -224,9 +227,6 @@ const caption = computed(() => {
       <g class="zero" :style="{ transform: `translate(${zero.x}px, ${zero.y}px)` }">
         <circle r="5.5" />
         <path d="M-13 0h26M0 -13v26" />
-        <text :x="zero.x > width - 90 ? -10 : 10" y="26" :text-anchor="zero.x > width - 90 ? 'end' : 'start'">
-          {{ drawing.zeroName ?? 'part zero' }}
-        </text>
       </g>
       <line
         v-for="(one, index) in deviations"
@@ -247,6 +247,10 @@ const caption = computed(() => {
         <text :x="touch.text.x" :y="touch.text.y" :text-anchor="touch.text.anchor" :class="{ inside: touch.text.inside }">
           {{ touch.label }}
         </text>
+      </g>
+      <!-- Its name comes last: what touches may lie over the zero. -->
+      <g class="zero" :style="{ transform: `translate(${zero.x}px, ${zero.y}px)` }">
+        <text :x="zeroOnLeft ? -10 : 10" y="26" :text-anchor="zeroOnLeft ? 'end' : 'start'">{{ zeroName }}</text>
       </g>
     </svg>
     <div class="buttons">

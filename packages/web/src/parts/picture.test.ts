@@ -129,6 +129,8 @@ describe('touches as they are drawn', () => {
   it('carry a short label in the stylus, a long one beside the arrow, one beyond the wall in a bore', () => {
     expect(touchShapes([touch({ label: '3' })], picture)[0]!.text).toMatchObject({ inside: true, anchor: 'middle' })
     expect(shape!.text.inside).toBeUndefined()
+    // A cutter on a setter's stylus is large enough for its name.
+    expect(touchShapes([touch({ radius: mm(10) })], picture)[0]!.text).toMatchObject({ inside: true, anchor: 'middle' })
     const bore = touchShapes([touch({ label: '3', radius: mm(0.5) })], { ...picture, rounds: [{ r: 60 }] })
     expect(bore[0]!.text.x).toBeGreaterThan(bore[0]!.place.x + bore[0]!.r)
   })

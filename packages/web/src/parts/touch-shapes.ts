@@ -15,6 +15,8 @@ interface Picture {
 }
 
 const ARROW = 34
+/** Room that a letter takes at most, in pixels. */
+export const LETTER = 9
 /** A stylus is drawn this large at least, in pixels. */
 const SMALLEST = 5
 
@@ -44,10 +46,11 @@ export function touchShapes(touches: readonly TouchMark[], picture: Picture) {
 
 type LabelPlace = Spot & { anchor: string; inside?: boolean }
 
-/** In the stylus, beyond the wall it touches, or beside the arrow. */
+/** In what touches where it fits, beyond the wall it touches, or beside the arrow. */
 function labelPlace(label: string, place: Spot, r: number, way: Spot, tail: Spot, { rounds, width }: Picture): LabelPlace {
   if (way.x === 0 && way.y === 0) return { x: place.x + 12, y: place.y - 8, anchor: 'start' }
-  if (label.length <= 2 && r >= 10) return { x: place.x, y: place.y + 5, anchor: 'middle', inside: true }
+  if (r >= 10 && (label.length <= 2 || label.length * LETTER < 1.9 * r))
+    return { x: place.x, y: place.y + 5, anchor: 'middle', inside: true }
   if (rounds.length > 0 || label.length <= 5) {
     const beyond = { x: place.x + way.x * (r + 12), y: place.y + way.y * (r + 14) + 5 }
     return { ...beyond, anchor: way.x > 0.5 ? 'start' : way.x < -0.5 ? 'end' : 'middle' }
