@@ -55,6 +55,8 @@ test('a lead adds a machine and a person who then works on it', async ({ page, s
   await expect(page.getByRole('alert')).toContainText('Travel X, from: nothing is given yet.')
   await page.getByLabel('Name', { exact: true }).fill('Mill 9')
   for (const axis of ['X', 'Y', 'Z']) await page.getByLabel(`${axis} from`).fill('-500')
+  await page.reload()
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Mill 9')
   await page.getByRole('button', { name: 'Keep this record' }).click()
   await expect(page.getByRole('heading', { name: 'What stands in Mill 9' })).toBeVisible()
   await expect(page.getByText('Not homed since it was switched on')).toBeVisible()

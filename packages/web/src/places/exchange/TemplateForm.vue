@@ -1,26 +1,26 @@
 <script setup lang="ts">
-import { LABELS, SETTING_KINDS, templateProblems, type Scene, type SettingTemplate } from '@rook/core'
+import { LABELS, SETTING_KINDS, templateProblems, type Scene } from '@rook/core'
 import { api } from '@rook/contract'
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
+import { useKeptForm } from '../../app/kept-form.ts'
 import { useTemplate } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
+import KeptNotice from '../../parts/KeptNotice.vue'
 import { CONVENTIONS } from '../machines/words.ts'
 
 const props = defineProps<{ machine: string; scene: Scene }>()
 const query = useTemplate(() => props.machine)
 const queries = useQueryClient()
 const session = useSession()
-const form = ref<SettingTemplate | null>(null)
+const { form, resumed, movedOn, begin } = useKeptForm(
+  () => `lines:${props.machine}`,
+  () => query.data.value,
+)
 const told = ref<string | null>(null)
 const trouble = ref<string | null>(null)
-watch(
-  () => query.data.value,
-  (template) => template && !form.value && (form.value = structuredClone({ ...template, lines: { ...template.lines } })),
-  { immediate: true },
-)
 const mayChange = computed(() => session.person?.role === 'lead')
 const problems = computed(() => (form.value ? templateProblems(form.value) : {}))
 
@@ -30,6 +30,7 @@ async function keep(): Promise<void> {
   try {
     await call(api.changeTemplate, { params: { id: props.machine }, body: form.value! })
     await queries.invalidateQueries()
+    begin()
     told.value = `Kept: values for ${props.scene.machine.name} go out like this from now on.`
   } catch (error) {
     trouble.value = troubleOf(error)
@@ -44,6 +45,7 @@ async function keep(): Promise<void> {
       <span class="figure">{v}</span> for the figure, <span class="figure">{x} {y} {z}</span> for a slot’s axes. An empty line is not
       written.
     </p>
+    <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
     <ul v-if="Object.keys(problems).length > 0" class="stop" role="alert">
       <li v-for="(sentence, field) in problems" :key="field">{{ sentence }}</li>
     </ul>

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { api } from '@rook/contract'
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
 import { useContext } from '../../app/context.ts'
+import { useKeptForm } from '../../app/kept-form.ts'
 import { useMachines } from '../../app/queries.ts'
+import KeptNotice from '../../parts/KeptNotice.vue'
 import { LIMITS } from '@rook/core'
-import { axesOfKind, blankForm, formOf, limitText, readForm, type RecordForm } from './record-form.ts'
+import { axesOfKind, blankForm, formOf, limitText, readForm } from './record-form.ts'
 import { CONVENTIONS } from './words.ts'
 
 const props = defineProps<{ machine?: string }>()
@@ -16,12 +18,15 @@ const machines = useMachines()
 const queries = useQueryClient()
 const router = useRouter()
 const known = computed(() => machines.data.value?.find(({ id }) => id === props.machine))
-const form = ref<RecordForm>(blankForm())
+const { form, resumed, movedOn, begin } = useKeptForm(
+  () => `machine:${props.machine ?? ''}`,
+  () => (props.machine === undefined ? blankForm() : known.value && formOf(known.value)),
+)
 const problems = ref<string[]>([])
-watch(known, (machine) => machine && (form.value = formOf(machine)), { immediate: true, once: Boolean(known.value) })
 useContext().set('Machines')
 
 async function keep(): Promise<void> {
+  if (!form.value) return
   const read = readForm(form.value)
   if ('problems' in read) {
     problems.value = read.problems
@@ -33,6 +38,7 @@ async function keep(): Promise<void> {
       ? await call(api.changeMachine, { params: { id: props.machine }, body: read.input })
       : await call(api.addMachine, { body: read.input })
     await queries.invalidateQueries()
+    begin()
     await router.push({ name: 'machine', params: { machine: kept.id } })
   } catch (error) {
     problems.value = [troubleOf(error)]
@@ -41,8 +47,10 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <form class="page" @submit.prevent="keep">
+  <p v-if="!form" class="page quiet">Opening …</p>
+  <form v-else class="page" @submit.prevent="keep">
     <h1>{{ machine ? `Record of ${known?.name ?? ''}` : 'A new machine' }}</h1>
+    <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
     <ul v-if="problems.length > 0" role="alert" class="stop">
       <li v-for="problem in problems" :key="problem">{{ problem }}</li>
     </ul>

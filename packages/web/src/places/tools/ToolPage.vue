@@ -3,18 +3,20 @@ import { formatExact, KIND_WORDS, lifeFigure, PROPERTY_WORDS, TOOL_PROPERTIES, t
 import { api } from '@rook/contract'
 import { useQueryClient } from '@tanstack/vue-query'
 import { useStorage } from '@vueuse/core'
-import { computed, ref, watchEffect } from 'vue'
+import { computed, ref, watch, watchEffect } from 'vue'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
 import { useContext } from '../../app/context.ts'
+import { isKept, useKeptForm } from '../../app/kept-form.ts'
 import { useAssembly, useMachines, useScene, useSetups } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
+import KeptNotice from '../../parts/KeptNotice.vue'
 import HappenDialog from './HappenDialog.vue'
 import LifeStrip from './LifeStrip.vue'
 import LoadSections from './LoadSections.vue'
 import MountDialog from './MountDialog.vue'
-import { readToolForm, toolFormOf, type ToolForm } from './tool-form.ts'
+import { readToolForm, toolFormOf } from './tool-form.ts'
 import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
 import { EVENT_WORDS, HAPPENINGS, type Happening } from './words.ts'
@@ -52,7 +54,17 @@ const there = useScene(
 const trouble = ref<string | null>(null)
 const told = ref<string | null>(null)
 
-const form = ref<ToolForm | null>(null)
+// What is typed counts in the unit that it was typed in.
+const formName = () => `tool:${props.assembly}:${unit.value}`
+const changing = ref(false)
+watch(formName, (name) => (changing.value = isKept(name)), { immediate: true })
+const { form, resumed, movedOn, begin } = useKeptForm(formName, () =>
+  changing.value && tool.value && machines.data.value ? toolFormOf(tool.value, unit.value) : null,
+)
+function leave(): void {
+  begin()
+  changing.value = false
+}
 const problems = ref<string[]>([])
 async function keep(): Promise<void> {
   const read = readToolForm(form.value!, unit.value)
@@ -61,7 +73,7 @@ async function keep(): Promise<void> {
   try {
     await call(api.changeAssembly, { params: { id: props.assembly }, body: read.input })
     await queries.invalidateQueries()
-    form.value = null
+    leave()
   } catch (error) {
     problems.value = [troubleOf(error)]
   }
@@ -139,17 +151,18 @@ const facts = computed(() =>
         </div>
       </dl>
       <p v-if="!form" class="record-ways">
-        <button type="button" class="link" @click="form = toolFormOf(tool, unit)">change the record</button>
+        <button type="button" class="link" @click="changing = true">change the record</button>
         <RouterLink class="link way" :to="{ name: 'new-tool', query: { like: tool.id } }">another one like it</RouterLink>
       </p>
       <form v-if="form" class="sheet record" @submit.prevent="keep">
         <ul v-if="problems.length > 0" role="alert" class="stop">
           <li v-for="problem in problems" :key="problem">{{ problem }}</li>
         </ul>
+        <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
         <ToolFields v-model="form" :unit="unit" />
         <p>
           <button type="submit" class="go">Keep the record</button>
-          <button type="button" class="link" @click="form = null">leave it as it was</button>
+          <button type="button" class="link" @click="leave">leave it as it was</button>
         </p>
       </form>
 

@@ -1,0 +1,26 @@
+<script setup lang="ts">
+defineProps<{
+  resumed: boolean
+  movedOn: boolean
+}>()
+defineEmits<{ begin: [] }>()
+</script>
+
+<!-- Says above a form that what stands in it is not the record. -->
+<template>
+  <p v-if="resumed || movedOn" class="kept" :class="{ query: movedOn }" role="status">
+    <template v-if="movedOn">The record has been changed since this was typed; keeping it would put all of it back.</template>
+    <template v-else>What was typed here before still stands below; it is not kept yet.</template>
+    <button type="button" class="plain" @click="$emit('begin')">As on record</button>
+  </p>
+</template>
+
+<style scoped>
+.kept {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 14px;
+  margin: 0 0 10px;
+}
+</style>
