@@ -18,11 +18,14 @@ import { sameDigits } from './same-digits.ts'
 import { size } from './size.ts'
 import { travel } from './travel.ts'
 
-/** Every check there is, in the order their findings are shown. A new one is a file and a line here. */
+/**
+ * Every check there is, in the order their findings are shown: what a routine itself has to say comes first, for it
+ * explains the rest. A new one is a file and a line here.
+ */
 export const CHECKS: readonly Check[] = [
+  remarks,
   jump,
   size,
-  remarks,
   travel,
   reaches,
   plannedSlot,

@@ -3,7 +3,9 @@ import { drawStock } from '../drawing/index.ts'
 import { readLength, ZERO, type Nm } from '../length/index.ts'
 import { parseRegisterKey, registerName, type RegisterKey, type RegisterRef } from '../machine/index.ts'
 import { figureSlips, resultCell, type Result, type Sheet, type Write } from '../routine/index.ts'
-import type { MountedTool, Scene } from '../scene/index.ts'
+import type { Scene } from '../scene/index.ts'
+import { doubtsOf } from './doubts.ts'
+import { toolOfRegister } from './tool-of-register.ts'
 
 /** A figure typed into the tools table for one register. */
 export interface Edit {
@@ -33,12 +35,6 @@ export interface EditsRead {
 export interface EditsAssessed extends EditsRead {
   sheet: Sheet
   findings: Finding[]
-}
-
-/** The tool that a tool register belongs to, by the numbers that the tools are called under. */
-export function toolOfRegister({ property, slot }: RegisterRef, scene: Pick<Scene, 'tools'>): MountedTool | null {
-  const across = property === 'diameter' || property === 'radius'
-  return scene.tools.find((tool) => (across ? tool.diameterOffset : tool.offset) === slot) ?? null
 }
 
 /**
@@ -77,7 +73,7 @@ export function readEdits(edits: readonly Edit[], worth: EditWorth, scene: Pick<
 export function assessEdits(edits: readonly Edit[], worth: EditWorth, scene: Scene): EditsAssessed {
   const read = readEdits(edits, worth, scene)
   const writes = read.changes.map(({ register, after }) => writeOf(parseRegisterKey(register), after, worth, scene))
-  const result: Result = { writes, readings: [], readouts: [], gauges: [] }
+  const result: Result = { writes, readings: [], readouts: [], gauges: [], remarks: doubtsOf(edits, read.changes, scene) }
   const sheet = sheetOf(result, scene)
   const checked = writes.length > 0 && Object.keys(read.problems).length === 0
   return { ...read, sheet, findings: checked ? runChecks({ scene, sheet, result }) : [] }

@@ -1,2 +1,3 @@
-export { assessEdits, pasteInto, readEdits, sheetOf, toolOfRegister } from './edits.ts'
+export { assessEdits, pasteInto, readEdits, sheetOf } from './edits.ts'
 export type { Change, Edit, EditsAssessed, EditsRead, EditWorth } from './edits.ts'
+export { toolOfRegister } from './tool-of-register.ts'

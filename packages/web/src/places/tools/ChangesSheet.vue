@@ -126,9 +126,11 @@ const worths = [
 p {
   margin: 0;
 }
+/* Many checks must not squeeze it: what is to be recorded stands first, and the sheet scrolls as a whole. */
 .list {
+  flex: none;
   overflow: auto;
-  min-height: 120px;
+  max-height: 46vh;
 }
 table {
   width: 100%;

@@ -42,7 +42,7 @@ function paste(event: ClipboardEvent, row: number, column: number): void {
   for (const one of edits) props.edits.type(one.register, one.text)
   emit(
     'pasted',
-    `${edits.length} ${edits.length === 1 ? 'cell' : 'cells'} pasted${leftOver > 0 ? `; ${leftOver} had no place below or beside, and were left out` : ''}.`,
+    `${edits.length} ${edits.length === 1 ? 'cell' : 'cells'} pasted${leftOver > 0 ? `; ${leftOver} had no place below or beside, and ${leftOver === 1 ? 'was' : 'were'} left out` : ''}.`,
   )
 }
 

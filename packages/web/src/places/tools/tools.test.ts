@@ -142,7 +142,7 @@ describe('the tools table', () => {
       'tool/4/length/geometry',
       'tool/17/length/geometry',
     ])
-    expect(wrapper.emitted('pasted')?.[0]?.[0]).toBe('3 cells pasted; 1 had no place below or beside, and were left out.')
+    expect(wrapper.emitted('pasted')?.[0]?.[0]).toBe('3 cells pasted; 1 had no place below or beside, and was left out.')
   })
 })
 

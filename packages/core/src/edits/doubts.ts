@@ -1,0 +1,94 @@
+import { limitOf } from '../check/index.ts'
+import { magnitude, minus, times, type Nm } from '../length/index.ts'
+import { asShown, listed, parseRegisterKey, registerKey, type RegisterRef } from '../machine/index.ts'
+
+import type { Remark } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
+import type { Change, Edit } from './edits.ts'
+import { isAcross, toolOfRegister } from './tool-of-register.ts'
+
+/**
+ * What a table invites that a routine does not: a column in the wrong rows, a cutter's diameter put right by hand where wear was meant, an
+ * amount that replaces where it should have been added.
+ */
+export function doubtsOf(edits: readonly Edit[], changes: readonly Change[], scene: Scene): Remark[] {
+  return [
+    ...shiftedColumn(changes, scene),
+    ...changes.flatMap((change) => {
+      const register = parseRegisterKey(change.register)
+      const text = edits.find((edit) => edit.register === change.register)?.text ?? ''
+      return [...sizedByGeometry(change, register, scene), ...replacedOrAdded(change, register, text, scene)]
+    }),
+  ]
+}
+
+/**
+ * Several lengths that leave their own place and are each, as near as a measurement repeats, what stands for
+ * another tool: a column that began in the wrong row. A single one is explained by the jump itself.
+ */
+function shiftedColumn(changes: readonly Change[], scene: Scene): Remark[] {
+  const { machine } = scene
+  const near = 2 * limitOf(machine, 'lengthRepeat')
+  const strays = changes.flatMap(({ register: key, name, before, after }) => {
+    const register = parseRegisterKey(key)
+    // Cutters of one diameter are common, tools of one length are not.
+    if (register.layer !== 'geometry' || isAcross(register) || before === null) return []
+    if (magnitude(minus(after, before)) <= limitOf(machine, 'lengthMoves')) return []
+    const owner = scene.tools.find(({ offset }) => {
+      const other = offset !== register.slot && scene.standing[registerKey({ ...register, slot: offset })]
+      return other && magnitude(minus(other.value, after)) <= near
+    })
+    return owner ? [{ name, after, words: `${name} what T${owner.number} has` }] : []
+  })
+  if (strays.length < 2) return []
+  return [
+    {
+      id: 'shifted-column',
+      name: 'in their own rows',
+      verdict: 'stop',
+      sentence: `${strays.length} of these figures are each what stands for another tool: ${listed(strays.map(({ words }) => words))}. It looks like a column that began in the wrong row.`,
+      figures: strays.map(({ name, after }) => ({ label: name, value: after })),
+    },
+  ]
+}
+
+/** A true diameter is measured once; one that creeps away from the cutter's own was used to size a pocket. */
+function sizedByGeometry({ name, before, after }: Change, register: RegisterRef, scene: Scene): Remark[] {
+  if (register.layer !== 'geometry' || !isAcross(register) || before === null) return []
+  const DC = toolOfRegister(register, scene)?.properties.DC
+  if (DC === undefined) return []
+  const off = (value: Nm) => magnitude(minus(register.property === 'radius' ? times(value, 2) : value, DC))
+  const [was, would] = [off(before), off(after)]
+  // Farther than this it is another cutter or a slip, and the check of the cutter's record says so.
+  if (would <= was || would > limitOf(scene.machine, 'nominalOff')) return []
+  return [
+    {
+      id: 'sized-by-geometry',
+      name: 'diameter as measured',
+      verdict: 'query',
+      sentence: `${name} would go from ${asShown(before, scene.machine)} to ${asShown(after, scene.machine)}, further from DC ${asShown(DC, scene.machine)}. If that is to make a size come right, it belongs in the wear; if the cutter was measured, say with what.`,
+      figures: [
+        { label: `${name} now`, value: before },
+        { label: `${name} new`, value: after },
+      ],
+    },
+  ]
+}
+
+/** A figure typed with a plus sign over one that is not zero reads like an amount to be added. */
+function replacedOrAdded({ name, before, after }: Change, register: RegisterRef, text: string, { machine }: Scene): Remark[] {
+  if (register.layer !== 'wear' || before === null || before === 0 || !/^\s*\+/.test(text)) return []
+  const sum = minus(after, times(before, -1))
+  return [
+    {
+      id: 'replaced-or-added',
+      name: 'replaces, does not add',
+      verdict: 'query',
+      sentence: `${name} holds ${asShown(before, machine, 'always')}; ${asShown(after, machine, 'always')} would take its place. If it was to be added, type ${asShown(sum, machine, 'always')}.`,
+      figures: [
+        { label: `${name} now`, value: before },
+        { label: `${name} new`, value: after },
+      ],
+    },
+  ]
+}
