@@ -1,4 +1,4 @@
-import { mm, runOf, shiftAt, taskPreset, type RawInputs } from '@rook/core'
+import { isSuspect, lengthRegister, mm, registerKey, runOf, shiftAt, standingNote, taskPreset, type RawInputs } from '@rook/core'
 import type { StepPlan, ToolEventBody } from '@rook/contract'
 import type { Connection } from '@rook/server/db/client'
 import { job, setup } from '@rook/server/db/schema'
@@ -13,7 +13,7 @@ import { Chance } from './chance.ts'
 import { detailOf } from './drawer.ts'
 import { MACHINES, type DemoMachine } from './machines.ts'
 import { OPERATIONS, type DemoOperation } from './operations/index.ts'
-import { perform, type Manner } from './player.ts'
+import { perform, sceneOf, type Manner } from './player.ts'
 import { PEOPLE, SHIFTS, SHOP, type DemoPerson } from './shop.ts'
 import { trueValue, workTruth, type Seating } from './truth.ts'
 
@@ -148,7 +148,9 @@ class MachineFortnight {
       await confirmStep(this.connection, setupId, step.id, { id: this.chance.uuid(), note: null }, this.author())
       return
     }
-    if (step.routine === 'tool-length' && this.chance.happens(0.05)) return this.skip(setupId, operation, step)
+    // Only a length that still holds is left as it stands; what comes after may touch with it.
+    if (step.routine === 'tool-length' && this.chance.happens(0.05) && (await this.lengthHolds(setupId, step)))
+      return this.skip(setupId, operation, step)
     await this.touch(setupId, operation, step, seating)
   }
 
@@ -228,6 +230,14 @@ class MachineFortnight {
         ]),
       },
     }
+  }
+
+  private async lengthHolds(setupId: string, step: StepPlan): Promise<boolean> {
+    const scene = await sceneOf(this.connection, this.machine.id, setupId, this.now())
+    const tool = scene.tools.find(({ number }) => number === step.preset.tool)
+    if (!tool) return false
+    const note = standingNote(registerKey(lengthRegister(tool.offset)), scene)
+    return !isSuspect(note) && note.word !== 'unset' && note.word !== 'estimated'
   }
 
   private async skip(setupId: string, operation: DemoOperation, step: StepPlan): Promise<void> {

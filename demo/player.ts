@@ -47,7 +47,7 @@ export interface Task {
 /** Does one routine as a person does: looks at the scene, touches, types, answers the checks, records. */
 export async function perform(connection: Connection, task: Task): Promise<Entry> {
   const routine = routineById(task.step.routine!)!
-  const scene = await sceneFor(connection, task)
+  const scene = await sceneOf(connection, task.machine, task.setup, task.author.now)
   const asked = { ...task.step.preset, ...task.chosen }
   // Wear that still stands goes with the old edge.
   const raw = routine.inputs(scene, asked).some(({ id }) => id === 'wear') ? { ...asked, wear: 'zero' } : asked
@@ -77,8 +77,9 @@ export async function perform(connection: Connection, task: Task): Promise<Entry
   return record(connection, task.machine, body, task.author)
 }
 
-async function sceneFor({ pool }: Connection, task: Task): Promise<Scene> {
-  return inTransaction(pool, async (lane) => loadScene(lane, await loadMachine(lane, task.machine), task.setup, task.author.now, 'write'))
+/** What a person at the machine sees at a moment. */
+export function sceneOf({ pool }: Connection, machine: string, setup: string, now: string): Promise<Scene> {
+  return inTransaction(pool, async (lane) => loadScene(lane, await loadMachine(lane, machine), setup, now, 'write'))
 }
 
 /**
