@@ -57,7 +57,7 @@ async function add(): Promise<void> {
 <template>
   <div class="page">
     <h1>Gauges</h1>
-    <table>
+    <table class="rows">
       <thead>
         <tr>
           <th>State</th>
@@ -106,28 +106,6 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped>
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th {
-  text-align: left;
-  font-weight: 400;
-  color: var(--quiet);
-  font-size: 15px;
-}
-th,
-td {
-  border-bottom: 1px solid var(--rule);
-  padding: 0 14px 0 0;
-  height: 46px;
-}
-thead th {
-  height: 34px;
-}
-.right {
-  text-align: right;
-}
 .state {
   white-space: nowrap;
 }

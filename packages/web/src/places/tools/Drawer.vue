@@ -45,7 +45,7 @@ const length = (value: number | null | undefined) => (value == null ? '' : forma
       <RouterLink class="plain" :to="{ name: 'new-tool' }">A new tool</RouterLink>
     </header>
     <p v-if="drawer.data.value?.length === 0" class="quiet">The drawer is empty. Add a tool, or take a file of presets under Exchange.</p>
-    <table v-else>
+    <table v-else class="rows">
       <thead>
         <tr>
           <th>Tool</th>
@@ -99,28 +99,6 @@ header {
 }
 .grow {
   flex: 1;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th {
-  text-align: left;
-  font-weight: 400;
-  color: var(--quiet);
-  font-size: 15px;
-}
-th,
-td {
-  border-bottom: 1px solid var(--rule);
-  padding: 0 14px 0 0;
-  height: 48px;
-}
-thead th {
-  height: 34px;
-}
-.right {
-  text-align: right;
 }
 .name {
   display: grid;

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { Modal } from 'ant-design-vue'
+import { ref } from 'vue'
+import { troubleOf } from '../app/after.ts'
+
+/** Something that happened: what it means is said in the slot, what happened is told by the person, then it is sent. */
+const props = defineProps<{
+  title: string
+  okText: string
+  cancelText: string
+  question: string
+  /** Sends it, under the same id however often it has to be sent. */
+  send: (told: string, id: string) => Promise<unknown>
+}>()
+const emit = defineEmits<{ close: [] }>()
+const queries = useQueryClient()
+const told = ref('')
+const trouble = ref<string | null>(null)
+const busy = ref(false)
+const id = crypto.randomUUID()
+
+async function tell(): Promise<void> {
+  trouble.value = null
+  busy.value = true
+  try {
+    await props.send(told.value.trim(), id)
+    await queries.invalidateQueries()
+    emit('close')
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <Modal
+    open
+    :title="title"
+    :ok-text="okText"
+    :cancel-text="cancelText"
+    :ok-button-props="{ disabled: told.trim().length < 3 || busy }"
+    @ok="tell"
+    @cancel="emit('close')"
+  >
+    <slot />
+    <label>
+      <span class="quiet">{{ question }}</span>
+      <textarea v-model="told" class="text-field" rows="3" maxlength="500" />
+    </label>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+  </Modal>
+</template>
+
+<style scoped>
+label {
+  display: grid;
+  gap: 4px;
+}
+</style>
