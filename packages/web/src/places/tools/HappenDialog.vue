@@ -29,7 +29,7 @@ const happen = (note: string, id: string) => call(api.toolEvent, { params: { id:
     <p>{{ HAPPENINGS[kind].means }}</p>
     <ul v-if="follows.length > 0 && scene" class="follows">
       <li v-for="one in follows" :key="one.register">
-        <strong>{{ registerName(parseRegisterKey(one.register)) }}</strong>
+        <strong>{{ registerName(parseRegisterKey(one.register)) }}</strong>{{ ' ' }}
         <span class="figure">{{ asRegister(one.register, one.value, scene.machine) }}</span>
         {{ STATES[one.state] }}: {{ one.why }}
       </li>
