@@ -11,7 +11,8 @@ const UNTIL = Date.parse('2026-11-24T02:00:00.000Z')
 let url = ''
 let pool: pg.Pool
 
-beforeAll(async () => {
+/** An empty, migrated database of its own. */
+async function freshDatabase(): Promise<string> {
   const base = process.env.TEST_DATABASE
   if (!base) throw new Error('TEST_DATABASE is not set; run npm run test:server')
   const name = `demo_${randomUUID().replaceAll('-', '')}`
@@ -19,8 +20,13 @@ beforeAll(async () => {
   await client.connect()
   await client.query(`CREATE DATABASE ${name}`)
   await client.end()
-  url = base.replace(/\/[^/]+$/, `/${name}`)
-  await migrate(url)
+  const fresh = base.replace(/\/[^/]+$/, `/${name}`)
+  await migrate(fresh)
+  return fresh
+}
+
+beforeAll(async () => {
+  url = await freshDatabase()
   pool = new pg.Pool({ connectionString: url })
 })
 afterAll(() => pool.end())
@@ -68,13 +74,17 @@ describe('the demo shop\u2019s fortnight', () => {
     const writes = () =>
       rows('SELECT e.machine, e.seq, w.register, w.after FROM entry e JOIN entry_write w ON w.entry = e.id ORDER BY 1, 2, 3 LIMIT 400')
     const before = await writes()
-    const second = url.replace(/[^/]+$/, `again_${randomUUID().replaceAll('-', '')}`)
-    await pool.query(`CREATE DATABASE ${second.split('/').at(-1)}`)
-    await migrate(second)
+    const second = await freshDatabase()
     await loadDemo(second, UNTIL, 4)
     const first = pool
     pool = new pg.Pool({ connectionString: second })
     expect(await writes()).toEqual(before)
     await first.end()
+  })
+
+  it('can be played up to a moment by which a tool that was left out rests on a constant set anew', async () => {
+    const other = await freshDatabase()
+    await loadDemo(other, Date.parse('2026-11-25T12:32:40.000Z'))
+    expect(await contentsOf(other)).toBe('shop')
   })
 })

@@ -4,7 +4,7 @@ import { asShown, listed, parseRegisterKey, registerKey, type RegisterRef } from
 
 import type { Remark } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
-import type { Change, Edit } from './edits.ts'
+import type { Change, Edit } from './edit.ts'
 import { isAcross, toolOfRegister } from './tool-of-register.ts'
 
 /**

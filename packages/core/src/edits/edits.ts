@@ -5,24 +5,8 @@ import { parseRegisterKey, registerName, type RegisterKey, type RegisterRef } fr
 import { figureSlips, resultCell, type Result, type Sheet, type Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { doubtsOf } from './doubts.ts'
+import type { Change, Edit, EditWorth } from './edit.ts'
 import { toolOfRegister } from './tool-of-register.ts'
-
-/** A figure typed into the tools table for one register. */
-export interface Edit {
-  register: RegisterKey
-  text: string
-}
-
-/** What the typed figures are worth: read off something that measured them, or estimates. */
-export type EditWorth = 'measured' | 'estimated'
-
-/** A change as it is shown in the list before all are recorded together. */
-export interface Change {
-  register: RegisterKey
-  name: string
-  before: Nm | null
-  after: Nm
-}
 
 export interface EditsRead {
   changes: Change[]

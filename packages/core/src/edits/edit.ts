@@ -1,0 +1,19 @@
+import type { Nm } from '../length/index.ts'
+import type { RegisterKey } from '../machine/index.ts'
+
+/** A figure typed into the tools table for one register. */
+export interface Edit {
+  register: RegisterKey
+  text: string
+}
+
+/** What the typed figures are worth: read off something that measured them, or estimates. */
+export type EditWorth = 'measured' | 'estimated'
+
+/** A change as it is shown in the list before all are recorded together. */
+export interface Change {
+  register: RegisterKey
+  name: string
+  before: Nm | null
+  after: Nm
+}
