@@ -14,10 +14,12 @@ import RoutineList from '../../routine/RoutineList.vue'
 const props = defineProps<{ machine: string }>()
 const setups = useSetups()
 const own = computed(() => setups.data.value?.find((setup) => setup.machine === props.machine) ?? null)
+// Not before it is known which setup is on it: the page would be built twice, and what was opened in between be gone.
 const scene = useScene(
-  () => props.machine,
+  () => (setups.data.value ? props.machine : null),
   () => own.value?.id ?? null,
 )
+const failure = computed(() => scene.error.value ?? setups.error.value)
 const session = useSession()
 const queries = useQueryClient()
 const context = useContext()
@@ -42,7 +44,7 @@ async function say(operation: typeof api.home | typeof api.power): Promise<void>
 
 <template>
   <div class="page">
-    <p v-if="scene.isError.value && !scene.data.value" class="stop">{{ scene.error.value?.message }}</p>
+    <p v-if="failure && !scene.data.value" class="stop">{{ failure.message }}</p>
     <template v-else-if="scene.data.value">
       <h1>What stands in {{ scene.data.value.machine.name }}</h1>
       <p class="state">
