@@ -1,15 +1,14 @@
 import { limitOf } from '../check/index.ts'
-import { magnitude, minus, times, type Nm } from '../length/index.ts'
+import { magnitude, minus, plus, times, type Nm } from '../length/index.ts'
 import { asShown, listed, parseRegisterKey, registerKey, type RegisterRef } from '../machine/index.ts'
-
 import type { Remark } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Change, Edit } from './edit.ts'
 import { isAcross, toolOfRegister } from './tool-of-register.ts'
 
 /**
- * What a table invites that a routine does not: a column in the wrong rows, a cutter's diameter put right by hand where wear was meant, an
- * amount that replaces where it should have been added.
+ * What a table invites that a routine does not: a column in the wrong rows, a cutter's diameter put right by hand
+ * where wear was meant, an amount that replaces where it should have been added.
  */
 export function doubtsOf(edits: readonly Edit[], changes: readonly Change[], scene: Scene): Remark[] {
   return [
@@ -78,13 +77,12 @@ function sizedByGeometry({ name, before, after }: Change, register: RegisterRef,
 /** A figure typed with a plus sign over one that is not zero reads like an amount to be added. */
 function replacedOrAdded({ name, before, after }: Change, register: RegisterRef, text: string, { machine }: Scene): Remark[] {
   if (register.layer !== 'wear' || before === null || before === 0 || !/^\s*\+/.test(text)) return []
-  const sum = minus(after, times(before, -1))
   return [
     {
       id: 'replaced-or-added',
       name: 'replaces, does not add',
       verdict: 'query',
-      sentence: `${name} holds ${asShown(before, machine, 'always')}; ${asShown(after, machine, 'always')} would take its place. If it was to be added, type ${asShown(sum, machine, 'always')}.`,
+      sentence: `${name} holds ${asShown(before, machine, 'always')}; ${asShown(after, machine, 'always')} would take its place. If it was to be added, type ${asShown(plus(before, after), machine, 'always')}.`,
       figures: [
         { label: `${name} now`, value: before },
         { label: `${name} new`, value: after },
