@@ -23,6 +23,20 @@ module.exports = {
       from: { path: '^packages/server/src', pathNot: '^packages/server/src/(ledger|live)/' },
       to: { path: '^packages/server/src/ledger/append' },
     },
+    {
+      name: 'testing-only-for-tests',
+      comment:
+        'Machines, scenes and plays of tests are in no program that a shop runs; the demo shop and the benchmarks play with them too.',
+      severity: 'error',
+      from: { path: '^packages/(core|contract|server|web)/src', pathNot: '[.]test[.]ts$' },
+      to: { path: '^packages/testing' },
+    },
+    {
+      name: 'testing-knows-only-core',
+      severity: 'error',
+      from: { path: '^packages/testing' },
+      to: { path: '^(packages/(contract|server|web)|demo|e2e|bench)' },
+    },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
     { name: 'nothing-missing', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '^(virtual:|@fontsource/)' } },
   ],

@@ -6,23 +6,17 @@ import { migrate } from '@rook/server/db/migrate'
 import { assembly, gauge, job, mount, operation, part, person, setup, shift } from '@rook/server/db/schema'
 import { addMachine } from '@rook/server/machines/routes'
 import { hashPin } from '@rook/server/people/pin'
+import { MILL } from '@rook/testing'
 
 export const WRITERS = 8
 export const machineOf = (writer: number) => `mill-${writer}`
 export const REGISTER = 'work/G54/X/geometry'
 const PIN = '1357'
 
-const record = (name: string): MachineSent => ({
-  name,
-  kind: 'mill',
-  unit: 'mm',
-  increment: mm(0.0001),
-  travels: (['X', 'Y', 'Z'] as const).map((axis) => ({ axis, min: mm(-660), max: mm(0) })),
-  slots: ['G54', 'G55', 'G56', 'G57'].map((code) => ({ code, name: null })),
-  lengthConvention: 'gauge-length',
-  diameterRegister: 'radius',
-  xReads: 'diameter',
-})
+const record = (name: string): MachineSent => {
+  const { id: _id, ...mill } = MILL
+  return { ...mill, name, slots: ['G54', 'G55', 'G56', 'G57'].map((code) => ({ code, name: null })) }
+}
 
 /** A shop with one mill and one setup per writer, nobody in each other's way. */
 export async function openBenchShop(url: string): Promise<void> {

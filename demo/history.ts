@@ -9,7 +9,7 @@ import { happenToTool } from '@rook/server/assemblies/happen'
 import { confirmStep } from '@rook/server/setups/routes'
 import { loadSetup } from '@rook/server/setups/load'
 import { eq } from 'drizzle-orm'
-import { Chance } from './chance.ts'
+import { Chance } from '@rook/testing/chance'
 import { detailOf } from './drawer.ts'
 import { MACHINES, type DemoMachine } from './machines.ts'
 import { OPERATIONS, type DemoOperation } from './operations/index.ts'
@@ -135,7 +135,7 @@ class MachineFortnight {
       Object.entries(operation.truth).flatMap(([slot, axes]) =>
         Object.keys(axes).map((axis) => [
           `${slot}/${axis}`,
-          (axis === 'X' && this.machine.record.kind === 'lathe') || axis === 'R' ? 0 : this.chance.scatter(repeat),
+          (axis === 'X' && this.machine.record.kind === 'lathe') || axis === 'R' ? 0 : this.chance.normal(repeat),
         ]),
       ),
     )
@@ -173,7 +173,7 @@ class MachineFortnight {
     const moves = step.routine === 'edge' && this.chance.happens(0.06) ? this.chance.pick([1_000_000, -1_000_000, 140_000, 310_000]) : 0
     const moved = this.until - this.clock < SETTLED ? 0 : moves
     if (moved !== 0) seating[`${step.preset.slot}/${step.preset.axis}`]! += moved
-    await this.record(setupId, operation, step, seating, this.chance.scatter(1_200), this.chance.happens(0.4))
+    await this.record(setupId, operation, step, seating, this.chance.normal(1_200), this.chance.happens(0.4))
   }
 
   private async record(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating, error: number, seen: boolean) {
@@ -195,7 +195,7 @@ class MachineFortnight {
             seating,
           ),
         turned: ((operation.turned ?? 0) * Math.PI) / 180,
-        noise: (standard) => this.chance.scatter(standard),
+        noise: (standard) => this.chance.normal(standard),
       },
       seen,
       manner: this.manner(step),

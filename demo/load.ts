@@ -5,7 +5,9 @@ import { addMachine } from '@rook/server/machines/routes'
 import { happen } from '@rook/server/gauges/events'
 import { hashPin } from '@rook/server/people/pin'
 import type { GaugeEventBody } from '@rook/contract'
-import { Chance } from './chance.ts'
+import { decimalsFor } from '@rook/core'
+import { Chance } from '@rook/testing/chance'
+import { wordedTemplate } from '@rook/testing/template'
 import { detailOf, LOADS, SPARE } from './drawer.ts'
 import { playHistory } from './history.ts'
 import { MACHINES } from './machines.ts'
@@ -64,7 +66,12 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
   await db.insert(gauge).values(gaugesAt(until).map((one, place) => ({ ...one, doubtful: [...one.doubtful], place })))
   await playGauges(db, until)
   for (const { id, record, tools } of MACHINES) {
-    await addMachine(db, id, record)
+    const added = await addMachine(db, id, record)
+    // A lead has worded each control's lines.
+    await db
+      .update(machine)
+      .set({ template: wordedTemplate(added, decimalsFor(added.increment, added.unit)) })
+      .where(eq(machine.id, id))
     await db
       .insert(assembly)
       .values(tools.map((tool) => ({ ...detailOf(tool.assembly), id: tool.assembly, name: tool.name, estimate: tool.estimate })))
@@ -133,7 +140,7 @@ async function playLoads(db: Database, until: number): Promise<void> {
         at: at(daysAgo * (1 - (part + 1) / (parts + 1))),
         person: part % 3 === 0 ? 'tansley' : 'fennimore',
         part: String(part + 1),
-        value: Math.round(seen(part) * (1 + chance.scatter(0.015)) * 100) / 100,
+        value: Math.round(seen(part) * (1 + chance.normal(0.015)) * 100) / 100,
       })),
     )
   }

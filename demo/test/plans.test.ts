@@ -1,4 +1,5 @@
 import { limitProblems, routineById, ROUTINES, type MachineRecord } from '@rook/core'
+import { MILL } from '@rook/testing'
 import { describe, expect, it } from 'vitest'
 import { detailOf } from '../drawer.ts'
 import { MACHINES } from '../machines.ts'
@@ -7,7 +8,7 @@ import { gaugesAt, PEOPLE, SHIFTS } from '../shop.ts'
 
 const GAUGES = gaugesAt(Date.parse('2026-11-24T02:00:00.000Z'))
 const machineOf = (id: string) => MACHINES.find((machine) => machine.id === id)!
-const recordOf = (id: string): MachineRecord => ({ id, rotates: false, limits: {}, offsets: 200, ...machineOf(id).record }) as MachineRecord
+const recordOf = (id: string): MachineRecord => ({ ...MILL, ...machineOf(id).record, id })
 
 /** What a routine is asked on the operation's machine, with a scene in which everything is there and nothing stands. */
 function inputsOf(operation: (typeof OPERATIONS)[number], routine: string, preset: Record<string, string>) {

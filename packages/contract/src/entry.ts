@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { instant, nmSchema } from './lengths.ts'
 import { pinSchema, roleSchema } from './people.ts'
 import { reason } from './reason.ts'
-import { gaugeSchema, restSchema } from './scene.ts'
+import { provenanceFields, gaugeSchema } from './scene.ts'
 
 export const entryKind = z.enum([
   'pick-up',
@@ -59,12 +59,7 @@ export const entryWriteSchema = z.object({
   standard: z.number().nullable(),
   expanded: nmSchema.nullable(),
   assembly: z.string().nullable(),
-  /** The entry whose measurement this is: an earlier one where a correction put it back. */
-  origin: z.uuid(),
-  rests: z.array(restSchema),
-  gauges: z.array(z.string()),
-  byEye: z.boolean(),
-  fromHeight: z.boolean(),
+  ...provenanceFields,
 })
 export type EntryWrite = z.infer<typeof entryWriteSchema>
 

@@ -87,8 +87,9 @@ export const findingsAnswer = z.object({ findings: z.array(coreShape<Finding>())
 const line = z.string().max(80)
 export const templateSchema = z
   .object({
-    lines: z.record(z.enum(SETTING_KINDS as [string, ...string[]]), line),
-    extendedWork: line,
+    lines: z
+      .partialRecord(z.enum(SETTING_KINDS as [string, ...string[]]), line)
+      .transform((lines) => ({ ...Object.fromEntries(SETTING_KINDS.map((kind) => [kind, ''])), ...lines })),
     decimals: z.number(),
     turnedSign: z.boolean(),
     lengths: z.enum(['gauge-length', 'touch-off', 'reference-tool']),
@@ -104,16 +105,18 @@ const lengthTarget = z.discriminatedUnion('convention', [
   z.object({ convention: z.literal('reference-tool'), reference: z.string() }),
 ])
 
+const conversionSchema = z
+  .object({ slot: z.string().max(12), target: lengthTarget })
+  .nullable()
+  .default(null)
+
 export const valuesOutBody = z
   .object({
     format: z.enum(['lines', 'table', 'assets']),
     setup: z.string().max(60).nullable().default(null),
     slots: z.array(z.string().max(12)).max(100),
     tools: z.array(z.string().max(6)).max(1_000),
-    conversion: z
-      .object({ slot: z.string().max(12), target: lengthTarget })
-      .nullable()
-      .default(null),
+    conversion: conversionSchema,
     estimates: z.boolean().default(false),
   })
   .meta({ id: 'ValuesOut' })
@@ -124,7 +127,8 @@ export const valuesOutAnswer = z
   .object({ name: z.string(), text: z.string(), values: z.array(coreShape<OutValue>()) })
   .meta({ id: 'ValuesOutFile' })
 
-export const heldBody = z.object({ text: z.string().max(50_000) }).meta({ id: 'Held' })
+export const heldBody = z.object({ text: z.string().max(50_000), conversion: conversionSchema }).meta({ id: 'Held' })
+export type HeldBody = z.infer<typeof heldBody>
 export const heldAnswer = z
   .object({
     values: z.array(
@@ -133,6 +137,8 @@ export const heldAnswer = z
     /** Registers that stand in the ledger and were not in the file, among the kinds that were. */
     missing: z.array(z.string()),
     problems: z.array(z.object({ line: z.int(), sentence: z.string() })),
+    /** Lines that set nothing. */
+    passedOver: z.array(z.object({ line: z.int(), text: z.string() })),
   })
   .meta({ id: 'HeldCompared' })
 export type HeldAnswer = z.infer<typeof heldAnswer>

@@ -1,8 +1,20 @@
-import { limitProblems, type MachineRecord } from '@rook/core'
+import { KINDS, limitProblems, type MachineRecord, type Microdegrees } from '@rook/core'
 import { z } from 'zod'
 import { nmSchema } from './lengths.ts'
 
 export const axisSchema = z.enum(['X', 'Y', 'Z'])
+
+const angle = z.int() as unknown as z.ZodType<Microdegrees>
+const rotarySchema = z
+  .object({
+    axis: z.enum(['A', 'B', 'C']),
+    increment: angle.refine((value) => value > 0, { error: 'Step of a rotary axis: more than zero.' }),
+    travel: z.object({ min: angle, max: angle }).nullable(),
+    sense: z.union([z.literal(1), z.literal(-1)]),
+  })
+  .refine(({ travel }) => travel === null || travel.min < travel.max, {
+    error: 'Travel of a rotary axis: the lower end must lie below the upper end.',
+  })
 
 const travelSchema = z
   .object({ axis: axisSchema, min: nmSchema, max: nmSchema })
@@ -27,6 +39,16 @@ const machineFields = z.object({
   diameterRegister: z.enum(['diameter', 'radius']),
   xReads: z.enum(['diameter', 'radius']),
   rotates: z.boolean().default(false),
+  displayTurns: z.boolean().default(true),
+  rotary: z.array(rotarySchema).max(3).default([]),
+  spindles: z
+    .array(z.enum(['main', 'sub']))
+    .max(2)
+    .default(['main']),
+  turrets: z
+    .array(z.object({ name: z.string().trim().min(1).max(20), stations: z.int().min(1).max(99) }))
+    .max(4)
+    .default([]),
   limits: z.record(z.string().max(40), z.number()).default({}),
   offsets: z.int().min(1, { error: 'Offset numbers: at least one.' }).max(9999, { error: 'Offset numbers: at most 9999.' }).default(200),
 })
@@ -38,14 +60,31 @@ export const machineInput = machineFields
   .refine((machine) => new Set(machine.slots.map(({ code }) => code)).size === machine.slots.length, {
     error: 'Slots: each slot once.',
   })
+  .refine((machine) => new Set(machine.rotary.map(({ axis }) => axis)).size === machine.rotary.length, {
+    error: 'Rotary axes: each axis once.',
+  })
   .superRefine((machine, context) => {
+    const kind = KINDS[machine.kind]
+    const axes = machine.travels.map(({ axis }) => axis)
+    const missing = kind.axes.filter((axis) => !axes.includes(axis))
+    const strange = [...axes, ...machine.rotary.map(({ axis }) => axis)].filter(
+      (axis) => ![...kind.axes, ...kind.mayHave, ...kind.rotary].includes(axis),
+    )
+    for (const axis of missing)
+      context.addIssue({ code: 'custom', path: ['travels'], message: `Travels: a ${machine.kind} has an axis ${axis}.` })
+    for (const axis of strange)
+      context.addIssue({ code: 'custom', path: ['travels'], message: `Travels: a ${machine.kind} has no axis ${axis} here.` })
+    if (!machine.spindles.includes('main'))
+      context.addIssue({ code: 'custom', path: ['spindles'], message: 'Spindles: the main spindle is always there.' })
+    if (machine.rotates && !kind.mayTurn)
+      context.addIssue({ code: 'custom', path: ['rotates'], message: `Rotation: not on a ${machine.kind}.` })
     for (const [limit, message] of Object.entries(limitProblems(machine.limits)))
       context.addIssue({ code: 'custom', path: ['limits', limit], message })
   })
   .meta({ id: 'MachineInput' })
 export type MachineInput = z.infer<typeof machineInput>
+type Usual = 'rotates' | 'displayTurns' | 'rotary' | 'spindles' | 'turrets' | 'limits' | 'offsets'
 /** The same as it may be sent: without what has a usual value. */
-export type MachineSent = Omit<MachineInput, 'rotates' | 'limits' | 'offsets'> &
-  Partial<Pick<MachineInput, 'rotates' | 'limits' | 'offsets'>>
+export type MachineSent = Omit<MachineInput, Usual> & Partial<Pick<MachineInput, Usual>>
 
 export const machineSchema = machineFields.extend({ id: z.string() }).meta({ id: 'Machine' }) as unknown as z.ZodType<MachineRecord>

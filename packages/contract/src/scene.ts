@@ -1,4 +1,17 @@
-import type { Feature, Gauge, GaugeFamily, MountedTool, Plan, PlannedTool, Rest, Scene, SizeTaken, Standing } from '@rook/core'
+import type {
+  Provenance,
+  Feature,
+  Gauge,
+  GaugeFamily,
+  Microdegrees,
+  MountedTool,
+  Plan,
+  PlannedTool,
+  Rest,
+  Scene,
+  SizeTaken,
+  Standing,
+} from '@rook/core'
 import { z } from 'zod'
 import { assemblyFields } from './assembly.ts'
 import { instant, nmSchema } from './lengths.ts'
@@ -8,12 +21,23 @@ export const restSchema: z.ZodType<Rest> = z
   .object({ register: z.string(), origin: z.uuid(), value: nmSchema, standard: z.number().nullable() })
   .meta({ id: 'Rest', description: 'A value that another one was worked out with.' })
 
+const angle = z.int().meta({ description: 'Millionths of a degree.' }) as unknown as z.ZodType<Microdegrees>
+
+/** Where a value comes from, as every entry and every present value says it. */
+export const provenanceFields = {
+  origin: z.uuid(),
+  rests: z.array(restSchema) as unknown as z.ZodType<readonly Rest[]>,
+  gauges: z.array(z.string()) as unknown as z.ZodType<readonly string[]>,
+  byEye: z.boolean().default(false),
+  fromHeight: z.boolean().default(false),
+  angles: z.object({ A: angle, B: angle, C: angle }).partial().default({}),
+} satisfies Record<keyof Provenance, z.ZodType>
+
 export const standingSchema: z.ZodType<Standing> = z
   .object({
     value: nmSchema,
     state: z.enum(['set', 'estimated', 'deliberately-zero', 'disturbed']),
     entry: z.uuid(),
-    origin: z.uuid(),
     at: instant,
     by: z.string(),
     standard: z.number().nullable(),
@@ -21,10 +45,7 @@ export const standingSchema: z.ZodType<Standing> = z
     setup: z.string().nullable(),
     seen: z.boolean(),
     assembly: z.string().nullable(),
-    rests: z.array(restSchema),
-    gauges: z.array(z.string()),
-    byEye: z.boolean(),
-    fromHeight: z.boolean(),
+    ...provenanceFields,
   })
   .meta({ id: 'Standing' })
 

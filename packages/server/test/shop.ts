@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
-import { FIRST, inch, mm, nm, type Gauge, type Nm } from '@rook/core'
+import { FIRST, mm, nm, type Gauge, type Nm } from '@rook/core'
 import type { MachineSent, Problem, StepPlan } from '@rook/contract'
+import { INCH_LATHE, MILL as TEST_MILL } from '@rook/testing'
 import pg from 'pg'
 import { connect } from '../src/db/client.ts'
 import { migrate } from '../src/db/migrate.ts'
@@ -22,36 +23,11 @@ export async function freshDatabase(): Promise<string> {
   return url
 }
 
-export const MILL: MachineSent = {
-  name: 'Mill 3',
-  kind: 'mill',
-  unit: 'mm',
-  increment: mm(0.0001),
-  travels: [
-    { axis: 'X', min: mm(-660), max: mm(0) },
-    { axis: 'Y', min: mm(-410), max: mm(0) },
-    { axis: 'Z', min: mm(-560), max: mm(0) },
-  ],
-  slots: [
-    { code: 'G54', name: 'fixture 7' },
-    { code: 'G55', name: null },
-  ],
-  lengthConvention: 'gauge-length',
-  diameterRegister: 'radius',
-  xReads: 'diameter',
-}
+const { id: _mill, ...mill } = TEST_MILL
+export const MILL: MachineSent = mill
 
-const LATHE: MachineSent = {
-  ...MILL,
-  name: 'Lathe 2',
-  kind: 'lathe',
-  unit: 'in',
-  increment: inch(0.0001),
-  travels: [
-    { axis: 'X', min: inch(-8), max: inch(0) },
-    { axis: 'Z', min: inch(-22), max: inch(0) },
-  ],
-}
+const { id: _lathe, ...inLathe } = INCH_LATHE
+const LATHE: MachineSent = inLathe
 
 const STEPS: StepPlan[] = [
   { id: 'homed', title: 'Homed', detail: null, kind: 'homed', routine: null, preset: {} },

@@ -16,8 +16,8 @@ export function microdegrees(degrees: number): Microdegrees {
 
 export const radiansOf = (angle: Microdegrees): number => (degreesOf(angle) * Math.PI) / 180
 
-/** Writes an angle in degrees with four decimals and a true minus sign: "0.1003°". */
-export function formatAngle(angle: Microdegrees): string {
-  const text = (Math.abs(angle) / PER_DEGREE).toFixed(4)
+/** Writes an angle in degrees with a true minus sign: "0.1003°". */
+export function formatAngle(angle: Microdegrees, decimals = 4): string {
+  const text = (Math.abs(angle) / PER_DEGREE).toFixed(decimals)
   return `${angle < 0 && Number(text) !== 0 ? '\u2212' : ''}${text}\u00b0`
 }

@@ -5,9 +5,9 @@ import type { Scene } from '../scene/index.ts'
 import { ROUTINES, routineById, routinesFor } from '../catalogue/index.ts'
 import { findingKey } from '../check/index.ts'
 import { mm } from '../length/index.ts'
-import { lengthRegister, setterRegister, workRegister } from '../machine/index.ts'
+import { lengthRegister, setterRegister, workRegister } from '../register/index.ts'
 import { sumOf } from '../working/index.ts'
-import { INCH_MILL, LATHE, MILL, scene, stands } from '../../test/scene.ts'
+import { INCH_MILL, LATHE, MILL, scene, stands } from '@rook/testing'
 import { assess, obstacles } from './index.ts'
 
 const full = scene([

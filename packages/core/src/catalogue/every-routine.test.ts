@@ -1,13 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { mm, nm } from '../length/index.ts'
-import { diameterRegister, lengthRegister, registerKey } from '../machine/index.ts'
+import { diameterRegister, lengthRegister, registerKey } from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
-import { Chance } from '../../test/chance.ts'
-import { PLAYS } from '../../test/plays.ts'
-import { LATHE, MILL, mounted, scene, stands } from '../../test/scene.ts'
-import { typed } from '../../test/typed.ts'
+import { Chance, LATHE, MILL, mounted, PLAYS, scene, stands, typed } from '@rook/testing'
 import { ROUTINES, routineById, routinesForTool } from './index.ts'
 
 /** What holds of every routine, whatever it works out: a new one is held to it as soon as it is in the catalogue. */
@@ -177,7 +174,7 @@ describe('the routines for one tool', () => {
 
   it('say why one cannot be done as things stand', () => {
     expect(forTool('7')['side-size']).toContain('a drill: it makes the size that it has')
-    expect(forTool('7')['depth-size']).toContain('H7 has no length yet')
+    expect(forTool('7')['depth-size']).toContain('H7 length is unset')
   })
 
   it('are a lathe\u2019s on a lathe', () => {

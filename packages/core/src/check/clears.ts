@@ -1,5 +1,6 @@
 import { minus, nm, plus, type Nm } from '../length/index.ts'
-import { asShown, registerName } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { isReach, layoutOf, registerName } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import { workTotal, type Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -9,11 +10,9 @@ export const clears: Check = {
   id: 'clears',
   name: 'clears the stock',
   run({ scene, result }) {
-    if (scene.machine.kind !== 'mill') return []
-    return result.writes.flatMap((write) => {
-      const { family, property, layer } = write.register
-      return family === 'tool' && property === 'length' && layer === 'geometry' ? judge(write, scene) : []
-    })
+    const { machine } = scene
+    if (!layoutOf(machine).countsLengths) return []
+    return result.writes.flatMap((write) => (isReach(write.register, machine) ? judge(write, scene) : []))
   },
 }
 

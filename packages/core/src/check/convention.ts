@@ -1,5 +1,6 @@
 import { ZERO } from '../length/index.ts'
-import { asShown, registerName } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { isReach, layoutOf, registerName, zeroAxis } from '../register/index.ts'
 import { reachOf } from '../reach/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -12,7 +13,7 @@ export const convention: Check = {
   name: 'sign fits the machine',
   run({ scene, result }) {
     const { machine } = scene
-    if (machine.kind !== 'mill') return []
+    if (!layoutOf(machine).countsLengths) return []
     return result.writes.flatMap((write): Finding[] => {
       const { register, value } = write
       const finding = {
@@ -21,7 +22,7 @@ export const convention: Check = {
         name: 'sign fits the machine',
         figures: [{ label: registerName(register), value }],
       }
-      if (register.family === 'tool' && register.property === 'length' && register.layer === 'geometry') {
+      if (isReach(register, machine)) {
         const sign = usualLengthSign(machine.lengthConvention)
         const wrong = sign !== 0 && value !== ZERO && Math.sign(value) !== sign
         return [
@@ -34,8 +35,7 @@ export const convention: Check = {
           },
         ]
       }
-      if (register.family === 'work' && register.property === 'Z' && machine.lengthConvention === 'touch-off')
-        return [{ ...finding, ...zeroInZ(write, scene) }]
+      if (zeroAxis(register) === 'Z' && machine.lengthConvention === 'touch-off') return [{ ...finding, ...zeroInZ(write, scene) }]
       return []
     })
   },

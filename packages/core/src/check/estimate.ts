@@ -1,3 +1,4 @@
+import { isReach, layoutOf } from '../register/index.ts'
 import { magnitude, minus, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { otherReaches, reachOf } from '../reach/index.ts'
@@ -15,7 +16,7 @@ export const estimate: Check = {
   name: 'near its estimate',
   run({ scene, result }) {
     return result.writes.flatMap((write) => {
-      if (write.register.family !== 'tool' || write.register.property !== 'length' || write.register.layer !== 'geometry') return []
+      if (!layoutOf(scene.machine).countsLengths || !isReach(write.register, scene.machine)) return []
       const tool = scene.tools.find((mounted) => mounted.assembly === write.assembly)
       if (!tool || tool.estimate === null) return []
       const expected = expectedLength(tool, tool.estimate, scene)

@@ -1,7 +1,8 @@
 import { magnitude, minus, nm, plus, type Nm } from '../length/index.ts'
-import { registerKey, registerName, workRegister, type Axis } from '../machine/index.ts'
+import { numberOf, registerKey, registerName, zeroAxis } from '../register/index.ts'
 import type { Slip, Write } from '../routine/index.ts'
 import { commonShift, workTotal, type Scene, type Standing } from '../scene/index.ts'
+import { BY_FAMILY } from './by-family.ts'
 import { EXPLAINED, SLIP_RANK } from './thresholds.ts'
 
 export interface Explanation {
@@ -27,24 +28,21 @@ export function explainJump(write: Write, reference: Standing, standard: number,
   return explanations.sort((a, b) => cost(a) - cost(b))[0] ?? null
 }
 
-const isAcross = ({ register }: Write) => register.property === 'diameter' || register.property === 'radius'
-
 /** The value that stands in another slot, or under another tool: undone, this one would be as before. */
 function otherValues(write: Write, reference: Standing, scene: Scene): Slip[] {
   const own = registerKey(write.register)
-  const others =
-    write.register.family === 'work'
-      ? scene.machine.slots.map(({ code }) => workRegister(code, write.register.property as Axis))
-      : write.register.family === 'tool'
-        ? scene.tools.map((tool) => ({ ...write.register, slot: isAcross(write) ? tool.diameterOffset : tool.offset }))
-        : []
+  const { takenFor } = BY_FAMILY[write.register.family]
+  if (takenFor === null) return []
+  const places =
+    takenFor === 'other-slot' ? scene.machine.slots.map(({ code }) => code) : scene.tools.map((tool) => numberOf(tool, write.register))
+  const others = [...new Set(places)].map((slot) => ({ ...write.register, slot }))
   return others.flatMap((register) => {
     const key = registerKey(register)
     const other = scene.standing[key]
     if (key === own || !other || other.value === reference.value || other.state === 'deliberately-zero') return []
     return [
       {
-        id: write.register.family === 'work' ? 'other-slot' : 'other-value',
+        id: takenFor,
         phrase: `this were ${registerName(register)}`,
         corrected: plus(reference.value, minus(write.value, other.value)),
       },
@@ -54,8 +52,8 @@ function otherValues(write: Write, reference: Standing, scene: Scene): Slip[] {
 
 /** A reading taken from the part display, or with a shift active that the sum does not know of. */
 function displaySlips(write: Write, scene: Scene): Slip[] {
-  if (write.register.family !== 'work' || !['X', 'Y', 'Z'].includes(write.register.property)) return []
-  const axis = write.register.property as Axis
+  const axis = zeroAxis(write.register)
+  if (axis === null) return []
   const slips: Slip[] = scene.machine.slots.flatMap(({ code }) => {
     const active = workTotal(scene, code, axis)
     return active === null || active === 0

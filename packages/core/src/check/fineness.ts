@@ -1,5 +1,6 @@
 import { magnitude, minus, type Nm } from '../length/index.ts'
-import { asShown, registerKey, registerName } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { asRegister, registerKey, registerName, zeroAxis } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -17,7 +18,7 @@ export const fineness: Check = {
 function tooCoarse(write: Write, scene: Scene): Finding[] {
   const { machine, plan } = scene
   const { register, uncertainty } = write
-  if (register.family !== 'work' || register.property === 'R' || !uncertainty || !plan?.tolerance) return []
+  if (zeroAxis(register) === null || !uncertainty || !plan?.tolerance) return []
   const name = registerName(register)
   const coarse = uncertainty.expanded > limitOf(machine, 'toleranceShare') * plan.tolerance
   const causes = uncertainty.contributors.slice(0, 2).map(({ label }) => label)
@@ -41,7 +42,8 @@ function tooCoarse(write: Write, scene: Scene): Finding[] {
 
 /** A zero measured again in the same setup, and moved by less than it is known to: no correction, only scatter. */
 function smallerThanItself(write: Write, scene: Scene): Finding[] {
-  const standing = scene.standing[registerKey(write.register)]
+  const key = registerKey(write.register)
+  const standing = scene.standing[key]
   if (!standing || !write.uncertainty || !scene.plan || standing.setup !== scene.plan.setup || standing.state !== 'set') return []
   const moved = magnitude(minus(write.value, standing.value))
   if (moved === 0 || moved >= write.uncertainty.expanded) return []
@@ -53,7 +55,7 @@ function smallerThanItself(write: Write, scene: Scene): Finding[] {
       name: 'worth moving',
       verdict: 'clear',
       tell: true,
-      sentence: `${name} would move ${asShown(moved, scene.machine)}, less than the \u00b1${asShown(write.uncertainty.expanded, scene.machine)} it is known to. It may as well stay.`,
+      sentence: `${name} would move ${asRegister(key, moved, scene.machine)}, less than the \u00b1${asRegister(key, write.uncertainty.expanded, scene.machine)} it is known to. It may as well stay.`,
       figures: [{ label: `${name} moves`, value: moved }],
     },
   ]

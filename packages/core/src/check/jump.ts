@@ -1,11 +1,13 @@
 import { magnitude, minus, type Nm } from '../length/index.ts'
-import { asShown, registerName } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { holdsLength, registerName, tiedToPart } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
+import { BY_FAMILY } from './by-family.ts'
 import { explainJump } from './explain.ts'
 import type { Check, Finding } from './finding.ts'
 import { limitOf } from './limits.ts'
-import { referenceFor, tiedToPart } from './reference.ts'
+import { referenceFor } from './reference.ts'
 import { SLIP_VERDICT } from './thresholds.ts'
 
 /** A value far from its last one, with the single mistake that would account for it. */
@@ -15,7 +17,7 @@ export const jump: Check = {
   run({ scene, result }) {
     return result.writes.flatMap((write) => {
       // Wear is meant to move; its own check says how far.
-      if (write.state !== 'set' || write.register.property === 'R' || write.register.layer === 'wear') return []
+      if (write.state !== 'set' || !holdsLength(write.register) || write.register.layer === 'wear') return []
       const reference = referenceFor(write, scene)
       return reference && reference.value.state !== 'deliberately-zero' ? [compare(write, reference.value, reference.what, scene)] : []
     })
@@ -27,7 +29,9 @@ function compare(write: Write, reference: Standing, what: string, scene: Scene):
   const moved = minus(write.value, reference.value)
   const unknown = limitOf(machine, 'unknownStandard')
   const standard = Math.hypot(write.uncertainty?.standard ?? unknown, reference.standard ?? unknown, repeatOf(write, scene))
-  const limit = Math.round(Math.max(floorOf(write, scene), limitOf(machine, 'questionedBeyond') * standard)) as Nm
+  const limit = Math.round(
+    Math.max(limitOf(machine, BY_FAMILY[write.register.family].moves), limitOf(machine, 'questionedBeyond') * standard),
+  ) as Nm
   const name = registerName(write.register, scene.gauges)
   const moves = `${name} moves ${asShown(moved, machine, 'always')}${what}`
   const finding = {
@@ -52,22 +56,10 @@ function compare(write: Write, reference: Standing, what: string, scene: Scene):
 
 function repeatOf(write: Write, scene: Scene): number {
   const fixture = scene.plan?.fixtureRepeat ?? limitOf(scene.machine, 'fixtureRepeat')
-  if (write.register.family === 'work') return fixture
-  if (write.register.family === 'probe') return 0
+  const { scatters } = BY_FAMILY[write.register.family]
+  if (scatters === 'no') return 0
+  if (scatters === 'loading') return fixture
   const repeat = limitOf(scene.machine, 'lengthRepeat')
   // Lengths that are counted from part zero move with the part.
-  return tiedToPart(write, scene) ? Math.hypot(fixture, repeat) : repeat
-}
-
-function floorOf(write: Write, { machine }: Scene): number {
-  switch (write.register.family) {
-    case 'tool':
-      return limitOf(machine, 'lengthMoves')
-    case 'setter':
-      return limitOf(machine, 'constantMoves')
-    case 'probe':
-      return limitOf(machine, 'radiusMoves')
-    default:
-      return limitOf(machine, 'zeroMoves')
-  }
+  return tiedToPart(write.register, scene.machine) ? Math.hypot(fixture, repeat) : repeat
 }

@@ -8,10 +8,9 @@ import {
   setterRegister,
   workRegister,
   type RegisterRef,
-} from '../machine/index.ts'
+} from '../register/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
-import { run } from '../../test/run.ts'
-import { GAUGES, INCH_MILL, MILL, scene, stands } from '../../test/scene.ts'
+import { GAUGES, INCH_MILL, MILL, run, scene, stands } from '@rook/testing'
 import { LIMITS, limitOf, limitProblems } from './index.ts'
 
 const touch = { slot: 'G54', axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }

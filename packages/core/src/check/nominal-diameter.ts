@@ -1,5 +1,6 @@
 import { magnitude, minus, nm, times, type Nm } from '../length/index.ts'
-import { asShown, registerName } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { isCutter, registerName, timesInDiameter } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
 import { limitOf } from './limits.ts'
 
@@ -12,13 +13,13 @@ export const nominalDiameter: Check = {
   name: 'near the cutter\u2019s record',
   run({ scene, result }) {
     return result.writes.flatMap((write): Finding[] => {
-      const { property, layer } = write.register
-      if (layer !== 'geometry' || (property !== 'diameter' && property !== 'radius')) return []
+      const { machine } = scene
+      const perDiameter = timesInDiameter(write.register, machine)
+      if (write.register.layer !== 'geometry' || !isCutter(write.register) || perDiameter === null) return []
       const tool = scene.tools.find(({ assembly }) => assembly === write.assembly)
       const DC = tool?.properties.DC
       if (!tool || DC === undefined) return []
-      const { machine } = scene
-      const as = (value: Nm) => (property === 'radius' ? times(value, 2) : value)
+      const as = (value: Nm) => times(value, perDiameter)
       const off = (value: Nm) => magnitude(minus(as(value), DC))
       const limit = limitOf(machine, 'nominalOff')
       const name = registerName(write.register)
@@ -47,7 +48,7 @@ export const nominalDiameter: Check = {
           {
             ...finding,
             verdict: 'stop',
-            sentence: `${name} would be ${shown(write.value)}: ${twice ? 'twice' : 'half'} of what DC ${shown(DC)} comes to. D registers on ${machine.name} hold ${property === 'radius' ? 'radii; this looks like a diameter' : 'diameters; this looks like a radius'}.`,
+            sentence: `${name} would be ${shown(write.value)}: ${twice ? 'twice' : 'half'} of what DC ${shown(DC)} comes to. D registers on ${machine.name} hold ${perDiameter === 2 ? 'radii; this looks like a diameter' : 'diameters; this looks like a radius'}.`,
           },
         ]
       return [

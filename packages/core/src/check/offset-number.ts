@@ -1,4 +1,4 @@
-import { registerName } from '../machine/index.ts'
+import { registerName } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
 
 /** An offset number that the control does not have. */

@@ -1,4 +1,4 @@
-import { asShown, registerKey, registerName } from '../machine/index.ts'
+import { asRegister, registerKey, registerName } from '../register/index.ts'
 import type { Check } from './finding.ts'
 
 /** Zero on purpose needs a reason: the next person cannot tell it from an accident. */
@@ -10,7 +10,7 @@ export const onPurpose: Check = {
       // Wear goes to zero with every new edge and every new measurement; that needs no reason of its own.
       if (state !== 'deliberately-zero' || register.layer === 'wear') return []
       const standing = scene.standing[registerKey(register)]
-      const was = standing ? `It holds ${asShown(standing.value, scene.machine)} now` : 'It is unset now'
+      const was = standing ? `It holds ${asRegister(registerKey(register), standing.value, scene.machine)} now` : 'It is unset now'
       return [
         {
           check: 'on-purpose',

@@ -1,3 +1,4 @@
+import { layoutOf, zeroAxis } from '../register/index.ts'
 import { plus, type Nm } from '../length/index.ts'
 import { asShown, type Axis } from '../machine/index.ts'
 import { reachOf } from '../reach/index.ts'
@@ -14,14 +15,12 @@ export const reaches: Check = {
   name: 'part within reach',
   run({ scene, result }) {
     const { plan, machine } = scene
-    if (!plan?.stock || machine.kind !== 'mill') return []
+    if (!plan?.stock || layoutOf(machine).stock !== 'block') return []
     return result.writes.flatMap((write) => {
-      if (write.register.family === 'work' && write.register.property !== 'R') {
-        const axis = write.register.property as Axis
-        const total = plus(write.value, commonShift(scene, axis))
-        return axis === 'Z' ? toolsReach(total, scene, write) : [across(total, axis, scene, write)]
-      }
-      return []
+      const axis = zeroAxis(write.register)
+      if (axis === null) return []
+      const total = plus(write.value, commonShift(scene, axis))
+      return axis === 'Z' ? toolsReach(total, scene, write) : [across(total, axis, scene, write)]
     })
   },
 }

@@ -1,6 +1,7 @@
-import { expectedRegister, registerKey, type Axis, type RegisterKey } from '../machine/index.ts'
+import { expectedRegister, registerKey, tiedToPart, zeroAxis, type RegisterKey } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
+import { BY_FAMILY } from './by-family.ts'
 
 export interface Reference {
   value: Standing
@@ -22,30 +23,21 @@ export function referenceFor(write: Write, scene: Scene): Reference | null {
 }
 
 function expectation({ register }: Write, scene: Scene): Standing | null {
-  if (register.family !== 'work' || !scene.plan) return null
-  const expected = scene.standing[registerKey(expectedRegister(register.slot, register.property as Axis))]
+  const axis = zeroAxis(register)
+  if (axis === null || !scene.plan) return null
+  const expected = scene.standing[registerKey(expectedRegister(register.slot, axis))]
   return expected && expected.setup === scene.plan.setup ? expected : null
 }
 
 function lastValue(write: Write, scene: Scene): Standing | null {
   const key = registerKey(write.register)
   const standing = scene.standing[key] ?? null
-  switch (write.register.family) {
-    case 'tool':
-      // What a new insert left as an estimate is nothing to be measured against.
-      if (!standing || standing.assembly !== write.assembly || standing.state === 'estimated') return null
-      return tiedToPart(write, scene) ? sameOperation(key, standing, scene) : standing
-    case 'work':
-      return sameOperation(key, standing, scene)
-    case 'setter':
-      // Tied to part zero by way of a tool, it lies elsewhere with every part.
-      return scene.machine.lengthConvention === 'touch-off' ? sameOperation(key, standing, scene) : standing
-    case 'common':
-    case 'probe':
-      return standing
-    case 'expected':
-      return null
-  }
+  const { near } = BY_FAMILY[write.register.family]
+  if (near === 'none') return null
+  if (near === 'operation') return sameOperation(key, standing, scene)
+  // What a new insert left as an estimate is nothing to be measured against.
+  if (near === 'assembly' && (!standing || standing.assembly !== write.assembly || standing.state === 'estimated')) return null
+  return movesWithPart(write, scene) ? sameOperation(key, standing, scene) : standing
 }
 
 function sameOperation(key: RegisterKey, standing: Standing | null, scene: Scene): Standing | null {
@@ -53,7 +45,7 @@ function sameOperation(key: RegisterKey, standing: Standing | null, scene: Scene
   return scene.formerly[key] ?? null
 }
 
-/** True for lengths that are counted from part zero: they are good for one operation's part only. */
-export function tiedToPart({ register }: Pick<Write, 'register'>, { machine }: Pick<Scene, 'machine'>): boolean {
-  return register.family === 'tool' && register.property === 'length' && machine.lengthConvention === 'touch-off'
+/** A length counted from part zero, or a setter's constant tied to one, lies elsewhere with every part. */
+function movesWithPart({ register }: Write, { machine }: Scene): boolean {
+  return tiedToPart(register, machine) || (register.family === 'setter' && machine.lengthConvention === 'touch-off')
 }

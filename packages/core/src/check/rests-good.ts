@@ -1,5 +1,5 @@
 import { isSuspect, standingNote } from '../standing/index.ts'
-import { parseRegisterKey, registerName } from '../machine/index.ts'
+import { parseRegisterKey, registerName } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
 
 /** A value worked out with one that is stale or disturbed is no better than that one. */

@@ -1,4 +1,5 @@
-import { asShown, registerKey, registerName, workRegister, type Axis } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { registerKey, registerName, workRegister, zeroAxis } from '../register/index.ts'
 import type { Reading, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -32,10 +33,12 @@ function twoAxes(readings: readonly Reading[], { machine }: Scene): Finding[] {
 
 /** A zero equal to another slot’s to the last digit, written at another time: copied, or left from before. */
 function otherSlot(write: Write, writes: readonly Write[], scene: Scene): Finding[] {
-  const { family, property, slot } = write.register
-  if (family !== 'work' || property === 'R' || property === 'Z' || write.value === 0) return []
+  const { slot } = write.register
+  const axis = zeroAxis(write.register)
+  // Parts on one table have one height.
+  if (axis === null || axis === 'Z' || write.value === 0) return []
   const twin = scene.machine.slots.find(({ code }) => {
-    const key = registerKey(workRegister(code, property as Axis))
+    const key = registerKey(workRegister(code, axis))
     const together = writes.some((one) => registerKey(one.register) === key)
     return code !== slot && !together && scene.standing[key]?.value === write.value
   })
@@ -46,7 +49,7 @@ function otherSlot(write: Write, writes: readonly Write[], scene: Scene): Findin
       about: twin.code,
       name: 'figures of their own',
       verdict: 'query',
-      sentence: `${registerName(write.register)} would be, to the last digit, what ${twin.code} ${property} is. Say that it was measured.`,
+      sentence: `${registerName(write.register)} would be, to the last digit, what ${twin.code} ${axis} is. Say that it was measured.`,
       figures: [{ label: registerName(write.register), value: write.value }],
     },
   ]

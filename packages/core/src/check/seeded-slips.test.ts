@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { formatLength, mm, nm, plus, type Nm } from '../length/index.ts'
-import { workRegister } from '../machine/index.ts'
+import { workRegister } from '../register/index.ts'
 import { edge } from '../pickup/index.ts'
-import { scene, stands } from '../../test/scene.ts'
+import { scene, stands } from '@rook/testing'
 
 /** Small seeded chance, so that a failure comes back. */
 function chance(seed: number) {

@@ -1,5 +1,6 @@
 import type { Nm } from '../length/index.ts'
-import { asShown, registerName, type Axis, type MachineRecord } from '../machine/index.ts'
+import { asShown, type Axis, type MachineRecord } from '../machine/index.ts'
+import { layoutOf, registerName, zeroAxis } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
 
 /** A reading or a zero that the machine cannot reach comes from another display, or lost a sign or a point. */
@@ -14,8 +15,9 @@ export const travel: Check = {
     // A zero that follows from an impossible reading says nothing new.
     if (readings.some((finding) => finding?.verdict === 'stop')) return readings.filter((finding) => finding !== null)
     const zeros = result.writes.flatMap(({ register, value, state }) =>
-      register.family === 'work' && register.property !== 'Z' && machine.kind === 'mill' && state === 'set'
-        ? [judge(machine, register.property as Axis, registerName(register), value, 'Part zero would lie where the spindle cannot go.')]
+      // In Z, and on the spindle's axis of a lathe, a zero is no place that the spindle goes to.
+      ['X', 'Y'].includes(zeroAxis(register) ?? '') && layoutOf(machine).stock === 'block' && state === 'set'
+        ? [judge(machine, zeroAxis(register)!, registerName(register), value, 'Part zero would lie where the spindle cannot go.')]
         : [],
     )
     return [...readings, ...zeros].filter((finding) => finding !== null)

@@ -1,5 +1,6 @@
 import { magnitude, minus, nm, ZERO, type Nm } from '../length/index.ts'
-import { asShown, registerKey, registerName } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { registerKey, registerName, timesInDiameter } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -18,7 +19,7 @@ function judge(write: Write, scene: Scene): Finding {
   const { machine } = scene
   const now = scene.standing[registerKey(write.register)]?.value ?? ZERO
   // The limits are said in diameters; a radius register holds half of them.
-  const share = write.register.property === 'radius' ? 2 : 1
+  const share = timesInDiameter(write.register, machine) ?? 1
   const limit = (id: 'wearStep' | 'wearTotal') => nm(Math.round(limitOf(machine, id) / share))
   const step = minus(write.value, now)
   const name = registerName(write.register)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { inch, mm } from '../length/index.ts'
-import { commonRegister, lengthRegister, rotationRegister, workRegister } from '../machine/index.ts'
-import { INCH_MILL, MILL, scene, stands } from '../../test/scene.ts'
+import { commonRegister, lengthRegister, rotationRegister, workRegister } from '../register/index.ts'
+import { INCH_MILL, MILL, scene, stands } from '@rook/testing'
 import { counterChecks, explainReadout, type SeenWrong } from './index.ts'
 
 const at = scene(

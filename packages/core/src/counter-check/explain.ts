@@ -1,5 +1,6 @@
 import { magnitude, minus, negate, nm, ZERO, type Nm } from '../length/index.ts'
-import { asShown, registerKey, workRegister, type Axis } from '../machine/index.ts'
+import { asShown, type Axis } from '../machine/index.ts'
+import { registerKey, workRegister } from '../register/index.ts'
 import { reachOf } from '../reach/index.ts'
 import { figureSlips } from '../routine/index.ts'
 import { commonShift, slotOffset, toolByNumber, type Scene } from '../scene/index.ts'

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { formatLength, mm, nm, type Nm } from '../length/index.ts'
-import { lengthRegister, registerKey, wearOf } from '../machine/index.ts'
-import { Chance } from '../../test/chance.ts'
-import { mounted, scene, stands } from '../../test/scene.ts'
+import { lengthRegister, registerKey, wearOf } from '../register/index.ts'
+import { Chance, mounted, scene, stands } from '@rook/testing'
 import { assessEdits, pasteInto } from './index.ts'
 
 const D4 = { family: 'tool', slot: '4', property: 'radius', layer: 'geometry' } as const

@@ -1,10 +1,11 @@
 import { limitOf } from '../check/index.ts'
 import { magnitude, minus, plus, times, type Nm } from '../length/index.ts'
-import { asShown, listed, parseRegisterKey, registerKey, type RegisterRef } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { isCutter, isReach, listed, parseRegisterKey, registerKey, timesInDiameter, type RegisterRef } from '../register/index.ts'
 import type { Remark } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Change, Edit } from './edit.ts'
-import { isAcross, toolOfRegister } from './tool-of-register.ts'
+import { toolOfRegister } from './tool-of-register.ts'
 
 /**
  * What a table invites that a routine does not: a column in the wrong rows, a cutter's diameter put right by hand
@@ -31,7 +32,7 @@ function shiftedColumn(changes: readonly Change[], scene: Scene): Remark[] {
   const strays = changes.flatMap(({ register: key, name, before, after }) => {
     const register = parseRegisterKey(key)
     // Cutters of one diameter are common, tools of one length are not.
-    if (register.layer !== 'geometry' || isAcross(register) || before === null) return []
+    if (!isReach(register, machine) || before === null) return []
     if (magnitude(minus(after, before)) <= limitOf(machine, 'lengthMoves')) return []
     const owner = scene.tools.find(({ offset }) => {
       const other = offset !== register.slot && scene.standing[registerKey({ ...register, slot: offset })]
@@ -53,10 +54,11 @@ function shiftedColumn(changes: readonly Change[], scene: Scene): Remark[] {
 
 /** A true diameter is measured once; one that creeps away from the cutter's own was used to size a pocket. */
 function sizedByGeometry({ name, before, after }: Change, register: RegisterRef, scene: Scene): Remark[] {
-  if (register.layer !== 'geometry' || !isAcross(register) || before === null) return []
+  const perDiameter = timesInDiameter(register, scene.machine)
+  if (register.layer !== 'geometry' || !isCutter(register) || perDiameter === null || before === null) return []
   const DC = toolOfRegister(register, scene)?.properties.DC
   if (DC === undefined) return []
-  const off = (value: Nm) => magnitude(minus(register.property === 'radius' ? times(value, 2) : value, DC))
+  const off = (value: Nm) => magnitude(minus(times(value, perDiameter), DC))
   const [was, would] = [off(before), off(after)]
   // Farther than this it is another cutter or a slip, and the check of the cutter's record says so.
   if (would <= was || would > limitOf(scene.machine, 'nominalOff')) return []

@@ -1,5 +1,5 @@
 import type { Nm } from '../length/index.ts'
-import type { RegisterKey } from '../machine/index.ts'
+import type { RegisterKey } from '../register/index.ts'
 
 /** A figure typed into the tools table for one register. */
 export interface Edit {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { lengthRegister, wearOf } from '../machine/index.ts'
-import { scene, stands } from '../../test/scene.ts'
+import { lengthRegister, wearOf } from '../register/index.ts'
+import { scene, stands } from '@rook/testing'
 import { assessEdits, pasteInto, toolOfRegister } from './index.ts'
 
 const H4 = 'tool/4/length/geometry'

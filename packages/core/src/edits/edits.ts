@@ -1,7 +1,16 @@
 import { runChecks, type Finding } from '../check/index.ts'
 import { drawStock } from '../drawing/index.ts'
-import { readLength, ZERO, type Nm } from '../length/index.ts'
-import { parseRegisterKey, registerName, type RegisterKey, type RegisterRef } from '../machine/index.ts'
+import { ZERO, type Nm } from '../length/index.ts'
+import {
+  hasColumn,
+  holdsLength,
+  parseRegisterKey,
+  readRegister,
+  readRegisterKey,
+  registerName,
+  type RegisterKey,
+  type RegisterRef,
+} from '../register/index.ts'
 import { figureSlips, resultCell, type Result, type Sheet, type Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { doubtsOf } from './doubts.ts'
@@ -30,13 +39,16 @@ export function readEdits(edits: readonly Edit[], worth: EditWorth, scene: Pick<
   const changes: Change[] = []
   const seen = new Set<RegisterKey>()
   for (const { register: key, text } of edits) {
-    const register = parseRegisterKey(key)
+    const register = readRegisterKey(key)
+    if (!register || register.family !== 'tool' || !hasColumn(register, scene.machine)) {
+      problems[key] = `${key} is not a tool offset of ${scene.machine.name}.`
+      continue
+    }
     const name = registerName(register)
-    if (register.family !== 'tool') problems[key] = `${key} is not a tool offset.`
-    else if (seen.has(key)) problems[key] = `${name} stands twice among the changes. Keep one of them.`
+    if (seen.has(key)) problems[key] = `${name} stands twice among the changes. Keep one of them.`
     seen.add(key)
     if (problems[key]) continue
-    const reading = readLength(text, { name, unit: scene.machine.unit, grid: scene.machine.increment })
+    const reading = readRegister(text, register, scene.machine, name)
     if (reading.kind === 'empty') continue
     if (reading.kind === 'refused') {
       problems[key] = reading.sentence
@@ -76,11 +88,13 @@ function writeOf(register: RegisterRef, value: Nm, worth: EditWorth, scene: Scen
     uncertainty: null,
     assembly: toolOfRegister(register, scene)?.assembly ?? null,
     rests: [],
-    slips: figureSlips(value, 'the figure', 'reading', scene.machine.unit).map(({ id, phrase, value: corrected }) => ({
-      id,
-      phrase,
-      corrected,
-    })),
+    slips: holdsLength(register)
+      ? figureSlips(value, 'the figure', 'reading', scene.machine.unit).map(({ id, phrase, value: corrected }) => ({
+          id,
+          phrase,
+          corrected,
+        }))
+      : [],
   }
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mm, nm } from '../length/index.ts'
-import { GAUGES } from '../../test/scene.ts'
+import { GAUGES } from '@rook/testing'
 import { doubtOf, effectiveRadius, halfOf, isOffered, radiusToward } from './index.ts'
 
 const probe = GAUGES.find(({ id }) => id === 'probe')!

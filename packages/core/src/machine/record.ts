@@ -1,8 +1,28 @@
+import type { Microdegrees } from '../angle/index.ts'
 import { decimalsFor, formatLength, type LengthUnit, type Nm } from '../length/index.ts'
 import type { LengthConvention } from '../touch/index.ts'
 
 export type MachineKind = 'mill' | 'lathe'
 export type Axis = 'X' | 'Y' | 'Z'
+export type RotaryAxis = 'A' | 'B' | 'C'
+export type SpindleName = 'main' | 'sub'
+
+/** A fourth or fifth axis, which turns. */
+export interface RotaryRecord {
+  axis: RotaryAxis
+  /** Its least increment, in millionths of a degree. */
+  increment: Microdegrees
+  /** How far it turns; null for an axis that turns without end. */
+  travel: { min: Microdegrees; max: Microdegrees } | null
+  /** +1 when a growing angle lifts a face on its plus side, −1 when it lowers it: which way an indicator's rise turns it. */
+  sense: 1 | -1
+}
+
+/** A turret with its stations, numbered from 1. */
+export interface Turret {
+  name: string
+  stations: number
+}
 
 /** How far an axis goes, in machine coordinates. */
 export interface Travel {
@@ -34,6 +54,13 @@ export interface MachineRecord {
   xReads: 'diameter' | 'radius'
   /** True when its control can apply a rotation with a work offset. */
   rotates: boolean
+  /** True when its part display turns with that rotation; false when it counts along the machine's own axes. */
+  displayTurns: boolean
+  /** Fourth and fifth axes; empty where there are none. */
+  rotary: RotaryRecord[]
+  spindles: SpindleName[]
+  /** Empty where they are not on record. */
+  turrets: Turret[]
   /** How many tool offset numbers the control has: H and D run from 1 to this. */
   offsets: number
   /** Limits of the checks that a lead has tightened for this machine; the shop's own elsewhere. */

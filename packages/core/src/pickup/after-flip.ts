@@ -1,6 +1,7 @@
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
-import { expectedRegister, registerKey, workRegister, type Axis } from '../machine/index.ts'
+import type { Axis } from '../machine/index.ts'
+import { expectedRegister, registerKey, workRegister } from '../register/index.ts'
 import { placeInput, resultCell, rowInput, slotInput, type Refusal, type Routine, type Values, type Write } from '../routine/index.ts'
 import { commonShift, slotOffset, workTotal, type Scene } from '../scene/index.ts'
 import { restingOn } from '../reach/index.ts'

@@ -1,7 +1,7 @@
 import { nm, type Nm } from '../length/index.ts'
 import { drawStock, upright } from '../drawing/index.ts'
 import type { Gauge } from '../gauge/index.ts'
-import { registerKey, setterRegister } from '../machine/index.ts'
+import { registerKey, setterRegister } from '../register/index.ts'
 import {
   figureSlips,
   placeSlips,

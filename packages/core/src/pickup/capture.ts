@@ -1,6 +1,7 @@
 import { minus, nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
-import { registerKey, type Axis, type RegisterKey } from '../machine/index.ts'
+import type { Axis } from '../machine/index.ts'
+import { registerKey, type RegisterKey, reachRegister } from '../register/index.ts'
 import {
   chosenTool,
   figureSlips,
@@ -20,7 +21,7 @@ import {
 } from '../routine/index.ts'
 import { gaugeById, type MountedTool, type Scene } from '../scene/index.ts'
 import type { Gauge } from '../gauge/index.ts'
-import { reachOf, reachRegister, restingOn, wearIn } from '../reach/index.ts'
+import { reachOf, restingOn, wearIn } from '../reach/index.ts'
 import { ofReadout } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
 import { lengthRefusal } from './face.ts'

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { commonRegister, lengthRegister, workRegister } from '../machine/index.ts'
-import { scene, stands } from '../../test/scene.ts'
-import { run } from '../../test/run.ts'
+import { commonRegister, lengthRegister, workRegister } from '../register/index.ts'
+import { run, scene, stands } from '@rook/testing'
 
 const length = [lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12' })] as const
 const raw = {

@@ -1,7 +1,8 @@
 import { nm, ZERO, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
 import { effectiveRadius, type Gauge } from '../gauge/index.ts'
-import { asShown, registerKey, type Axis } from '../machine/index.ts'
+import { asShown, type Axis } from '../machine/index.ts'
+import { registerKey, reachRegister } from '../register/index.ts'
 import {
   betweenInputs,
   betweenName,
@@ -32,7 +33,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
-import { otherReaches, reachOf, reachRegister, restingOn, wearIn } from '../reach/index.ts'
+import { otherReaches, reachOf, restingOn, wearIn } from '../reach/index.ts'
 import { contactCorrection, readoutAtTouch, type Direction } from '../touch/index.ts'
 import { ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { WorkingCell, WorkingLine } from '../working/index.ts'

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { routineById } from '../catalogue/index.ts'
-import { registerKey } from '../machine/index.ts'
-import { Chance } from '../../test/chance.ts'
-import { PLAYS } from '../../test/plays.ts'
+import { registerKey } from '../register/index.ts'
+import { Chance, PLAYS } from '@rook/testing'
 
 const RUNS = 3000
 

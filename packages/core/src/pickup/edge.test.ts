@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { inch, mm } from '../length/index.ts'
-import { workRegister } from '../machine/index.ts'
+import { workRegister } from '../register/index.ts'
 import { sumOf } from '../working/index.ts'
-import { INCH_MILL, scene, stands } from '../../test/scene.ts'
+import { INCH_MILL, scene, stands } from '@rook/testing'
 import { edge } from './edge.ts'
 
 const inputs = { slot: 'G54', axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }

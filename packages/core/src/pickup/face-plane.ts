@@ -2,7 +2,8 @@ import { limitOf } from '../check/limits.ts'
 import { minus, nm, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
 import { fitPlane, type FittedPlane, type PlaneTouch } from '../fit/index.ts'
-import { asShown, registerKey, type RegisterKey } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { registerKey, type RegisterKey, reachRegister } from '../register/index.ts'
 import {
   betweenInputs,
   betweenLines,
@@ -28,7 +29,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import { workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
-import { otherReaches, reachOf, reachRegister, restingOn, wearIn } from '../reach/index.ts'
+import { otherReaches, reachOf, restingOn, wearIn } from '../reach/index.ts'
 import { contributorsTo, ofReadout, type Contributor, type Source } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import { lengthRefusal, UNDER_A_TIP } from './face.ts'

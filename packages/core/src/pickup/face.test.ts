@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { mm } from '../length/index.ts'
-import { geometryRegister, lengthRegister } from '../machine/index.ts'
+import { geometryRegister, lengthRegister } from '../register/index.ts'
 import { sumOf } from '../working/index.ts'
-import { LATHE, scene, stands } from '../../test/scene.ts'
+import { LATHE, scene, stands } from '@rook/testing'
 import { face } from './face.ts'
 
 const inputs = { slot: 'G54', tool: '4', between: 'shim', reading: '-371.2900', place: '0.8' }

@@ -1,7 +1,7 @@
 import { nm } from '../length/index.ts'
 import type { GaugeFamily } from '../gauge/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
-import { registerKey, type RegisterKey } from '../machine/index.ts'
+import { registerKey, type RegisterKey, reachRegister } from '../register/index.ts'
 import {
   betweenInputs,
   betweenLines,
@@ -24,7 +24,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
-import { otherReaches, reachOf, reachRegister, restingOn, wearIn } from '../reach/index.ts'
+import { otherReaches, reachOf, restingOn, wearIn } from '../reach/index.ts'
 import { line } from '../working/index.ts'
 
 /** What may lie between a tool's tip and a face. */

@@ -1,6 +1,6 @@
 import { negate, nm, ZERO, type Nm } from '../length/index.ts'
 import { effectiveRadius, type Gauge, type GaugeFamily } from '../gauge/index.ts'
-import { probeRegister, PROBE_SIDES, registerKey, type RegisterKey } from '../machine/index.ts'
+import { probeRegister, PROBE_SIDES, registerKey, type RegisterKey } from '../register/index.ts'
 import { betweenInputs, betweenName, gaugeInput, type Between, type InputSpec, type RawInputs, type Values } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { contactCorrection, type Direction } from '../touch/index.ts'

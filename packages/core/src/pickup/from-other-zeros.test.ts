@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { lengthRegister, setterRegister, workRegister } from '../machine/index.ts'
-import { scene, stands } from '../../test/scene.ts'
-import { run } from '../../test/run.ts'
+import { lengthRegister, setterRegister, workRegister } from '../register/index.ts'
+import { run, scene, stands } from '@rook/testing'
 
 const W = scene(
   [

@@ -1,6 +1,6 @@
 import { formatExact, nm, type Nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
-import { registerKey, workRegister } from '../machine/index.ts'
+import { registerKey, workRegister } from '../register/index.ts'
 import {
   figureSlips,
   placeSlips,

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { workRegister } from '../machine/index.ts'
-import { MILL, scene, stands } from '../../test/scene.ts'
-import { run } from '../../test/run.ts'
+import { workRegister } from '../register/index.ts'
+import { MILL, run, scene, stands } from '@rook/testing'
 
 const raw = {
   slot: 'G54',

@@ -2,7 +2,8 @@ import { formatAngle, microdegrees } from '../angle/index.ts'
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
 import { bestFit, type BestFit, type Pair } from '../fit/index.ts'
-import { asShown, registerKey, workRegister } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { registerKey, workRegister } from '../register/index.ts'
 import {
   countOf,
   gaugeInput,

@@ -1,7 +1,8 @@
 import { nm, plus, type Nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
 import { halfOf, type GaugeFamily } from '../gauge/index.ts'
-import { axesOf, registerKey, workRegister, type Axis } from '../machine/index.ts'
+import { axesOf, type Axis } from '../machine/index.ts'
+import { registerKey, workRegister } from '../register/index.ts'
 import {
   figureSlips,
   gaugeInput,

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { commonRegister, workRegister } from '../machine/index.ts'
-import { MILL, scene, stands } from '../../test/scene.ts'
-import { run } from '../../test/run.ts'
+import { commonRegister, workRegister } from '../register/index.ts'
+import { MILL, run, scene, stands } from '@rook/testing'
 
 const machine = { ...MILL, slots: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'].map((code) => ({ code, name: null })) }
 const first = [

@@ -1,7 +1,8 @@
 import { formatAngle, microdegrees, radiansOf } from '../angle/index.ts'
 import { nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
-import { asShown, registerKey, rotationRegister, workRegister, type Axis } from '../machine/index.ts'
+import { asShown, type Axis } from '../machine/index.ts'
+import { registerKey, rotationRegister, workRegister } from '../register/index.ts'
 import {
   resultCell,
   rotationWrite,

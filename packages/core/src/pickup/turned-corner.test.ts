@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { MILL, scene } from '../../test/scene.ts'
-import { run } from '../../test/run.ts'
+import { MILL, run, scene } from '@rook/testing'
 
 const noSize = scene().gauges.map((gauge) => (gauge.id === 'finder' ? { ...gauge, size: mm(0) } : gauge))
 const raw = {

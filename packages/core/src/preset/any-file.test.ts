@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formatExact, mm, nm } from '../length/index.ts'
-import { registerKey } from '../machine/index.ts'
-import { MILL, mounted, scene, stands } from '../../test/scene.ts'
+import { registerKey } from '../register/index.ts'
+import { MILL, mounted, scene, stands } from '@rook/testing'
 import { assessPresets, guessMapping, presetDifferences, presetWrites, readPresets, type FileTable } from './index.ts'
 
 const TOOLS = Array.from({ length: 6 }, (_, at) => mounted(String(at + 1), `tool-${at + 1}`, `Tool ${at + 1}`))

@@ -1,6 +1,16 @@
 import { PROPERTY_WORDS, TOOL_PROPERTIES, type Assembly, type ToolProperty } from '../assembly/index.ts'
 import { nm, plus, minus, roundToIncrement, type Nm } from '../length/index.ts'
-import { diameterRegister, lengthRegister, registerKey, registerName, type RegisterKey, type RegisterRef } from '../machine/index.ts'
+import {
+  diameterRegister,
+  layoutOf,
+  lengthRegister,
+  parseRegisterKey,
+  registerKey,
+  registerName,
+  timesInDiameter,
+  type RegisterKey,
+  type RegisterRef,
+} from '../register/index.ts'
 import { limitOf, runChecks, type Finding } from '../check/index.ts'
 import { sheetOf } from '../edits/index.ts'
 import type { Sheet, Write } from '../routine/index.ts'
@@ -109,7 +119,8 @@ function registerDifferences(
   base: Base,
   doubt: string | null,
 ): Difference[] {
-  if (!tool || scene.machine.kind !== 'mill') return []
+  const { across, countsLengths } = layoutOf(scene.machine)
+  if (!tool || !countsLengths) return []
   const { increment } = scene.machine
   const found: Difference[] = []
   const add = (id: string, register: RegisterRef, next: Nm, note: string | null, wrong: string | null = null) => {
@@ -140,13 +151,14 @@ function registerDifferences(
         anchor === 'as it is' ? null : `by way of T${anchor.tool}`,
       )
   }
-  if (preset.diameter !== null) {
-    const held = scene.machine.diameterRegister === 'radius' ? preset.diameter / 2 : preset.diameter
+  if (preset.diameter !== null && across !== null) {
+    const register = diameterRegister(scene.machine, tool.diameterOffset)
+    const perDiameter = timesInDiameter(register, scene.machine)!
     add(
       'diameter',
-      diameterRegister(scene.machine, tool.diameterOffset),
-      roundToIncrement(held, increment),
-      scene.machine.diameterRegister === 'radius' ? 'halved, the register holds radii' : null,
+      register,
+      roundToIncrement(preset.diameter / perDiameter, increment),
+      perDiameter === 2 ? 'halved, the register holds radii' : null,
       doubt,
     )
   }
@@ -222,15 +234,9 @@ function anchorOf(
 export function presetWrites(chosen: readonly Difference[]): Write[] {
   return chosen.flatMap(({ kind, register, next, assembly }) => {
     if (kind !== 'register' || !register || next === null) return []
-    const [family, slot, property, layer] = register.split('/') as [
-      RegisterRef['family'],
-      string,
-      RegisterRef['property'],
-      RegisterRef['layer'],
-    ]
     return [
       {
-        register: { family, slot, property, layer },
+        register: parseRegisterKey(register),
         value: next,
         state: 'set' as const,
         uncertainty: {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { inch, mm } from '../length/index.ts'
-import { diameterRegister, lengthRegister } from '../machine/index.ts'
-import { MILL, mounted, scene, stands } from '../../test/scene.ts'
+import { diameterRegister, lengthRegister } from '../register/index.ts'
+import { MILL, mounted, scene, stands } from '@rook/testing'
 import {
   guessMapping,
   mappingAgain,

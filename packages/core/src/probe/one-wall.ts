@@ -1,7 +1,7 @@
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
 import { halfOf, type Gauge } from '../gauge/index.ts'
-import { PROBE_SIDES, probeRegister, type ProbeSide } from '../machine/index.ts'
+import { PROBE_SIDES, probeRegister, type ProbeSide } from '../register/index.ts'
 import {
   chosenDirection,
   gaugeInput,

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { scene } from '../../test/scene.ts'
-import { run } from '../../test/run.ts'
+import { run, scene } from '@rook/testing'
 
 const SIDES = ['X+', 'X-', 'Y+', 'Y-']
 const radii = (value: (register: string) => number | undefined) => SIDES.map((side) => value(`probe/probe/${side}`)! / 1e6)

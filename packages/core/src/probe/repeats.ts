@@ -1,6 +1,7 @@
 import { minus, nm, type Nm } from '../length/index.ts'
 import type { Gauge } from '../gauge/index.ts'
-import { asShown, PROBE_SIDES, probeRegister, registerKey } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { PROBE_SIDES, probeRegister, registerKey } from '../register/index.ts'
 import { countOf, rowInput, type ChoiceInput, type RawInputs, type Remark, type Values } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Fact } from '../working/index.ts'

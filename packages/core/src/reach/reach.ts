@@ -1,8 +1,7 @@
 import { plus, ZERO, type Nm } from '../length/index.ts'
-import { registerKey, wearOf } from '../machine/index.ts'
+import { registerKey, wearOf, reachRegister } from '../register/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
-import { reachRegister } from './register.ts'
 
 /** The tool's present reach in Z as it stands in the control; undefined when it is unset. */
 export function reachOf(tool: MountedTool, scene: Scene): Standing | undefined {

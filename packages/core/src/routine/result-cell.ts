@@ -1,5 +1,5 @@
 import type { Nm } from '../length/index.ts'
-import { registerKey, type RegisterRef } from '../machine/index.ts'
+import { registerKey, type RegisterRef } from '../register/index.ts'
 import type { Uncertainty } from '../uncertainty/index.ts'
 import type { ResultCell } from '../working/index.ts'
 

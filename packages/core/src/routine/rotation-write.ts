@@ -1,5 +1,5 @@
 import { nm } from '../length/index.ts'
-import { rotationRegister } from '../machine/index.ts'
+import { rotationRegister } from '../register/index.ts'
 import { contributorsTo, type Source } from '../uncertainty/index.ts'
 import type { Write } from './sheet.ts'
 

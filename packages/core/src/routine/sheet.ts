@@ -1,11 +1,13 @@
 import type { Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
-import type { Axis, RegisterKey, RegisterRef } from '../machine/index.ts'
+import type { Axis } from '../machine/index.ts'
+import type { RegisterKey, RegisterRef } from '../register/index.ts'
+import type { Marks } from '../scene/index.ts'
 import type { Uncertainty } from '../uncertainty/index.ts'
 import type { Working } from '../working/index.ts'
 
 /** A value for one register, on its increment. */
-export interface Write {
+export interface Write extends Partial<Marks> {
   register: RegisterRef
   value: Nm
   state: 'set' | 'estimated' | 'deliberately-zero'
@@ -16,10 +18,6 @@ export interface Write {
   rests: readonly RegisterKey[]
   /** Single mistakes that could have been made, each with the value there would have been without it. */
   slips: readonly Slip[]
-  /** True when it was found by eye. */
-  byEye?: boolean
-  /** For a length that is counted from a reference height rather than from part zero. */
-  fromHeight?: boolean
 }
 
 /** A figure that the control must show once the value is in it. */

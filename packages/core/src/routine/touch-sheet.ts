@@ -1,6 +1,6 @@
 import { roundToIncrement, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
-import type { RegisterKey, RegisterRef } from '../machine/index.ts'
+import type { RegisterKey, RegisterRef } from '../register/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'

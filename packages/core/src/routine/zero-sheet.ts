@@ -1,5 +1,5 @@
 import type { Drawing } from '../drawing/index.ts'
-import { commonRegister, registerKey, workRegister } from '../machine/index.ts'
+import { commonRegister, registerKey, workRegister } from '../register/index.ts'
 import { nm } from '../length/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'

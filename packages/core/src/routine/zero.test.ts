@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { mm, nm } from '../length/index.ts'
-import { commonRegister, workRegister } from '../machine/index.ts'
+import { commonRegister, workRegister } from '../register/index.ts'
 import { edge } from '../pickup/index.ts'
-import { run } from '../../test/run.ts'
-import { MILL, scene, stands } from '../../test/scene.ts'
+import { MILL, run, scene, stands } from '@rook/testing'
 import { figureSlips, placeSlips, rotationWrite } from './index.ts'
 import { digitSwaps } from './digit-swaps.ts'
 

@@ -1,5 +1,6 @@
 import { minus, nm, roundToIncrement, type Nm } from '../length/index.ts'
-import { commonRegister, workRegister, type Axis, type RegisterKey, type RegisterRef } from '../machine/index.ts'
+import type { Axis } from '../machine/index.ts'
+import { commonRegister, workRegister, type RegisterKey, type RegisterRef } from '../register/index.ts'
 import { commonShift, slotOffset, type Scene } from '../scene/index.ts'
 import { combine, type Contributor } from '../uncertainty/index.ts'
 import type { WorkingLine, WorkingResult } from '../working/index.ts'

@@ -1,3 +1,5 @@
 export { gaugeById, toolByNumber } from './scene.ts'
-export type { Feature, MountedTool, Plan, PlannedTool, Rest, Scene, SizeTaken, Standing, StockBox } from './scene.ts'
+export { bareProvenance, provenanceOf, marksOf, PLAIN_MARKS } from './provenance.ts'
+export type { Provenance, Marks, Rest } from './provenance.ts'
+export type { Feature, MountedTool, Plan, PlannedTool, Scene, SizeTaken, Standing, StockBox } from './scene.ts'
 export { commonShift, slotOffset, workTotal } from './work-total.ts'

@@ -1,18 +1,12 @@
 import type { Assembly } from '../assembly/index.ts'
 import type { Nm } from '../length/index.ts'
-import type { Axis, MachineRecord, RegisterKey } from '../machine/index.ts'
+import type { Axis, MachineRecord } from '../machine/index.ts'
+import type { RegisterKey } from '../register/index.ts'
 import type { Gauge } from '../gauge/index.ts'
-
-/** A value that another one was worked out with: the register, what it held, and the measurement that it came from. */
-export interface Rest {
-  register: RegisterKey
-  origin: string
-  value: Nm
-  standard: number | null
-}
+import type { Provenance } from './provenance.ts'
 
 /** A register's present value and what it rests on. A register without one is unset, which is not zero. */
-export interface Standing {
+export interface Standing extends Provenance {
   value: Nm
   /**
    * Zero can be a figure like any other, or put there on purpose; the two never look alike. `estimated`: a
@@ -22,8 +16,6 @@ export interface Standing {
   state: 'set' | 'estimated' | 'deliberately-zero' | 'disturbed'
   /** The entry that wrote it: a new write names the one it believes is the latest. */
   entry: string
-  /** The entry whose measurement this is: another one than `entry` after a correction put it back. */
-  origin: string
   /** ISO time and the person's name. */
   at: string
   by: string
@@ -36,14 +28,6 @@ export interface Standing {
   seen: boolean
   /** For a tool's length: the assembly that was measured. */
   assembly: string | null
-  /** Tool lengths, constants and radii that it was worked out with. */
-  rests: readonly Rest[]
-  /** Ids of the gauges it was measured with. */
-  gauges: readonly string[]
-  /** True when it was found by eye. */
-  byEye: boolean
-  /** For a length that is counted from a reference height rather than from part zero. */
-  fromHeight: boolean
 }
 
 /** A tool as it sits in the machine: pocket or station, the numbers it is called under, the assembly. */

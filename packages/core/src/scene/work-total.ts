@@ -1,5 +1,6 @@
 import { nm, plus, type Nm } from '../length/index.ts'
-import { commonRegister, registerKey, workRegister, type Axis } from '../machine/index.ts'
+import type { Axis } from '../machine/index.ts'
+import { commonRegister, registerKey, workRegister } from '../register/index.ts'
 import type { Scene, Standing } from './scene.ts'
 
 /** The common shift of an axis, added to every work offset; zero where none was ever set. */

@@ -1,6 +1,6 @@
 import type { Gauge } from '../gauge/index.ts'
 import type { Nm } from '../length/index.ts'
-import { probeRegister, PROBE_SIDES, registerKey, type RegisterKey } from '../machine/index.ts'
+import { probeRegister, PROBE_SIDES, registerKey, type RegisterKey } from '../register/index.ts'
 import type { Standing } from '../scene/index.ts'
 
 const DAY = 86_400_000

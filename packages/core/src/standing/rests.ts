@@ -1,4 +1,4 @@
-import { parseRegisterKey, type RegisterKey } from '../machine/index.ts'
+import { parseRegisterKey, type RegisterFamily, type RegisterKey } from '../register/index.ts'
 import type { Rest, Scene } from '../scene/index.ts'
 
 /**
@@ -11,12 +11,14 @@ export function restsOf(registers: readonly RegisterKey[], scene: Scene): Rest[]
   for (const register of registers) {
     const standing = scene.standing[register]
     if (!standing) continue
-    const { family } = parseRegisterKey(register)
-    const found = family === 'work' || family === 'common' || family === 'expected' ? standing.rests : [ownRest(register, scene)]
+    const found = STANDS_ASIDE.includes(parseRegisterKey(register).family) ? standing.rests : [ownRest(register, scene)]
     for (const rest of found) rests.set(rest.register, rest)
   }
   return [...rests.values()]
 }
+
+/** Zeros: a new one is no worse for the one it was worked out with being picked up anew. */
+const STANDS_ASIDE: readonly RegisterFamily[] = ['work', 'common', 'expected']
 
 function ownRest(register: RegisterKey, scene: Scene): Rest {
   const { origin, value, standard } = scene.standing[register]!

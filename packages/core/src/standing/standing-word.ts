@@ -1,5 +1,5 @@
 import { doubtOf } from '../gauge/index.ts'
-import { asRegister, parseRegisterKey, registerName, type RegisterKey } from '../machine/index.ts'
+import { asRegister, numberOf, parseRegisterKey, registerName, type RegisterKey } from '../register/index.ts'
 import type { Rest, Scene, Standing } from '../scene/index.ts'
 
 /** How far a figure can be trusted, in a word. */
@@ -51,9 +51,9 @@ function whyStale(key: RegisterKey, standing: Standing, scene: Scene, seen: Set<
 
 /** A tool's figure belongs to the assembly it was measured on: another one in its place, or none, makes it stale. */
 function otherTool(key: RegisterKey, { assembly }: Standing, { tools }: Scene): string | null {
-  const { family, slot, property } = parseRegisterKey(key)
-  if (family !== 'tool' || assembly === null) return null
-  const under = tools.filter((tool) => (property === 'diameter' || property === 'radius' ? tool.diameterOffset : tool.offset) === slot)
+  const register = parseRegisterKey(key)
+  if (register.family !== 'tool' || assembly === null) return null
+  const under = tools.filter((tool) => numberOf(tool, register) === register.slot)
   const [other] = under
   // Another program may call the same tool by other numbers: as long as it sits in the machine, its figure holds.
   if (under.some((tool) => tool.assembly === assembly) || (!other && tools.some((tool) => tool.assembly === assembly))) return null

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { lengthRegister, probeRegister, PROBE_SIDES, registerKey, workRegister } from '../machine/index.ts'
+import { lengthRegister, probeRegister, PROBE_SIDES, registerKey, workRegister } from '../register/index.ts'
 import type { Rest } from '../scene/index.ts'
-import { GAUGES, MILL, scene, stands } from '../../test/scene.ts'
-import { run } from '../../test/run.ts'
+import { GAUGES, MILL, run, scene, stands } from '@rook/testing'
 import { probeHere, restsOf, standingNote, suspectRegisters } from './index.ts'
 
 const T4 = registerKey(lengthRegister('4'))

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { lengthRegister } from '../machine/index.ts'
-import { run } from '../../test/run.ts'
-import { scene, stands } from '../../test/scene.ts'
+import { lengthRegister } from '../register/index.ts'
+import { run, scene, stands } from '@rook/testing'
 
 const at = (more = {}) => scene([[lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12', setup: 'now', ...more })]])
 const raw = { from: 'tool/4/length/geometry', to: '17' }

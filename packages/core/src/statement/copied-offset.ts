@@ -1,6 +1,6 @@
 import { drawStock } from '../drawing/index.ts'
 import { toolOfRegister } from '../edits/index.ts'
-import { parseRegisterKey, registerKey, registerName, type RegisterRef } from '../machine/index.ts'
+import { layoutOf, parseRegisterKey, registerKey, registerName, type RegisterRef } from '../register/index.ts'
 import { resultCell, type Option, type Remark, type Routine, type Write } from '../routine/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
@@ -22,7 +22,14 @@ export const copiedOffset: Routine = {
   inputs(scene) {
     return [
       { kind: 'choice', id: 'from', label: 'From', shown: 'list', options: sources(scene) },
-      { kind: 'number', id: 'to', label: 'To number', unit: 'H or D', min: 1, max: scene.machine.offsets },
+      {
+        kind: 'number',
+        id: 'to',
+        label: 'To number',
+        unit: layoutOf(scene.machine).letters.join(' or '),
+        min: 1,
+        max: scene.machine.offsets,
+      },
     ]
   },
 
@@ -69,7 +76,7 @@ interface Target {
 function sources(scene: Scene): Option[] {
   return Object.keys(scene.standing)
     .map(parseRegisterKey)
-    .filter(({ family, layer }) => family === 'tool' && layer === 'geometry')
+    .filter((register) => register.family === 'tool' && register.layer === 'geometry')
     .sort((a, b) => a.property.localeCompare(b.property) || Number(a.slot) - Number(b.slot))
     .map((register) => {
       const tool = sourceOf(registerKey(register), scene)!.tool

@@ -1,9 +1,8 @@
 import { ZERO } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
-import { axesOf, commonRegister, parseRegisterKey, registerKey, registerName, workRegister, type RegisterRef } from '../machine/index.ts'
+import { layoutOf, ofTool, parseRegisterKey, registerKey, registerName, registersOfSlot, type RegisterRef } from '../register/index.ts'
 import type { Routine } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
-import { reachRegister } from '../reach/index.ts'
 import { line } from '../working/index.ts'
 
 /**
@@ -59,12 +58,12 @@ export const deliberateZero: Routine = {
   },
 }
 
-/** Everything on this machine that may hold zero on purpose. */
-function registersOf(scene: Scene): RegisterRef[] {
-  const axes = axesOf(scene.machine)
+/** Everything on this machine that may hold zero on purpose: a code or a diameter of nothing says nothing. */
+function registersOf({ machine, tools }: Scene): RegisterRef[] {
+  const layout = layoutOf(machine)
   return [
-    ...scene.machine.slots.flatMap(({ code }) => axes.map((axis) => workRegister(code, axis))),
-    ...axes.map(commonRegister),
-    ...scene.tools.map((tool) => reachRegister(scene.machine, tool)),
+    ...layout.slots.flatMap(({ code }) => registersOfSlot(code, machine)),
+    ...layout.common.map(({ property }): RegisterRef => ({ family: 'common', slot: 'all', property, layer: 'geometry' })),
+    ...tools.flatMap((tool) => layout.tool.filter(({ axis }) => axis !== null).map((column) => ofTool(tool, column))),
   ]
 }

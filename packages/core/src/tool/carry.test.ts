@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { inch, mm } from '../length/index.ts'
-import { diameterRegister, lengthRegister, wearOf, type MachineRecord } from '../machine/index.ts'
-import { INCH_MILL, LATHE, MILL, mounted, scene, stands } from '../../test/scene.ts'
+import type { MachineRecord } from '../machine/index.ts'
+import { diameterRegister, lengthRegister, wearOf } from '../register/index.ts'
+import { INCH_MILL, LATHE, MILL, mounted, scene, stands } from '@rook/testing'
 import { carriedWith } from './index.ts'
 
 const tool = mounted('4', 'em-12', 'End mill 12')

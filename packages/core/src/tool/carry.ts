@@ -1,5 +1,6 @@
-import { nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
-import { diameterRegister, lengthRegister, registerKey, wearOf, type MachineRecord, type RegisterKey } from '../machine/index.ts'
+import { roundToIncrement, type Nm } from '../length/index.ts'
+import type { MachineRecord } from '../machine/index.ts'
+import { diameterRegister, layoutOf, lengthRegister, registerKey, timesInDiameter, wearOf, type RegisterKey } from '../register/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
 
@@ -25,7 +26,9 @@ export function carriedWith(
   from: Scene,
   to: { machine: MachineRecord; offset: string; diameterOffset: string },
 ): Carried[] {
-  if (from.machine.kind !== 'mill' || to.machine.kind !== 'mill') return []
+  const machines = [from.machine, to.machine] as const
+  // A geometry offset belongs to its station as much as to its tool.
+  if (!machines.every((machine) => layoutOf(machine).countsLengths)) return []
   const found: Carried[] = []
   const same = from.machine.id === to.machine.id
   const add = (source: RegisterKey, target: RegisterKey, change: (value: Nm) => Nm) => {
@@ -35,12 +38,13 @@ export function carriedWith(
     found.push({ register: target, value: change(standing.value), state, from: standing })
   }
   const asIs = (value: Nm) => value
-  const counted = from.machine.lengthConvention === 'gauge-length' && to.machine.lengthConvention === 'gauge-length'
+  const counted = machines.every(({ lengthConvention }) => lengthConvention === 'gauge-length')
   const [length, newLength] = [lengthRegister(tool.offset), lengthRegister(to.offset)]
   if (same || counted)
     add(registerKey(length), registerKey(newLength), (value) => (same ? value : roundToIncrement(value, to.machine.increment)))
   const [across, newAcross] = [diameterRegister(from.machine, tool.diameterOffset), diameterRegister(to.machine, to.diameterOffset)]
-  add(registerKey(across), registerKey(newAcross), (value) => (same ? value : held(value, from.machine, to.machine)))
+  const ratio = timesInDiameter(across, from.machine)! / timesInDiameter(newAcross, to.machine)!
+  add(registerKey(across), registerKey(newAcross), (value) => (same ? value : roundToIncrement(value * ratio, to.machine.increment)))
   if (same) {
     add(registerKey(wearOf(length)), registerKey(wearOf(newLength)), asIs)
     add(registerKey(wearOf(across)), registerKey(wearOf(newAcross)), asIs)
@@ -52,9 +56,4 @@ export function carriedWith(
 export function numbersIn(pocket: string, offset: string, diameterOffset: string): { offset: string; diameterOffset: string } {
   const H = offset.trim() || pocket.trim()
   return { offset: H, diameterOffset: diameterOffset.trim() || H }
-}
-
-function held(value: Nm, from: MachineRecord, to: MachineRecord): Nm {
-  const diameter = from.diameterRegister === 'radius' ? plus(value, value) : value
-  return roundToIncrement(to.diameterRegister === 'radius' ? diameter / 2 : diameter, nm(to.increment))
 }

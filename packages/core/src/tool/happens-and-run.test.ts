@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { diameterRegister, lengthRegister, wearOf } from '../machine/index.ts'
+import { diameterRegister, lengthRegister, wearOf } from '../register/index.ts'
 import { standingNote } from '../standing/index.ts'
-import { INCH_MILL, MILL, mounted, scene, stands } from '../../test/scene.ts'
+import { LATHE, MILL, mounted, scene, stands } from '@rook/testing'
 import { beginsLife, consequencesOf, nextInRun, runOf, sharedNumbers, toolRows } from './index.ts'
 
 const own = { assembly: 'em-12', setup: 'now' }
@@ -73,14 +73,14 @@ describe('the tools of a machine', () => {
     expect(bare!.pairs[0]).toMatchObject({ name: 'H17 length', value: null, total: null, note: { word: 'unset' } })
   })
 
-  it('of a lathe have X and Z', () => {
-    const lathe = { ...at, machine: { ...INCH_MILL, kind: 'lathe' as const } }
-    expect(toolRows(lathe)[0]!.pairs.map(({ name }) => name)).toEqual(['T4 X', 'T4 Z'])
+  it('of a lathe have what its layout says', () => {
+    const lathe = { ...at, machine: LATHE }
+    expect(toolRows(lathe)[0]!.pairs.map(({ name }) => name)).toEqual(['T4 X', 'T4 Z', 'T4 nose radius', 'T4 tip direction'])
   })
 
   it('must not share a number', () => {
-    expect(sharedNumbers(at.tools)).toEqual([])
-    expect(sharedNumbers([mounted('1', 'a', 'A'), mounted('2', 'b', 'B', { offset: '1' })])).toEqual([
+    expect(sharedNumbers(at.tools, at.machine)).toEqual([])
+    expect(sharedNumbers([mounted('1', 'a', 'A'), mounted('2', 'b', 'B', { offset: '1' })], MILL)).toEqual([
       { word: 'H', number: '1', tools: ['T1', 'T2'] },
     ])
   })

@@ -1,14 +1,13 @@
 import { ZERO, type Nm } from '../length/index.ts'
 import {
-  diameterRegister,
-  geometryRegister,
-  lengthRegister,
+  holdsLength,
   parseRegisterKey,
   registerKey,
+  registersOfTool,
   wearOf,
   type RegisterKey,
   type RegisterRef,
-} from '../machine/index.ts'
+} from '../register/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 
 /** What can happen to the cutting part of an assembly while it is in use. */
@@ -21,13 +20,6 @@ export interface Consequence {
   state: 'estimated' | 'deliberately-zero' | 'disturbed'
   /** Half a sentence for the list that is shown before it is recorded. */
   why: string
-}
-
-/** The geometry registers of a mounted tool on its machine. */
-export function geometryOf(tool: MountedTool, machine: Scene['machine']): RegisterRef[] {
-  return machine.kind === 'lathe'
-    ? [geometryRegister(tool.offset, 'X'), geometryRegister(tool.offset, 'Z')]
-    : [lengthRegister(tool.offset), diameterRegister(machine, tool.diameterOffset)]
 }
 
 /**
@@ -56,7 +48,7 @@ export function consequencesOf(event: ToolEvent, tool: MountedTool, scene: Pick<
 
 /** Every geometry register with a figure of this tool, under whichever numbers programs call it. */
 function measuredOn(tool: MountedTool, { machine, standing }: Pick<Scene, 'machine' | 'standing'>): RegisterRef[] {
-  const own = geometryOf(tool, machine)
+  const own = registersOfTool(tool, machine).filter(holdsLength)
   const keys = new Set(own.map(registerKey))
   const others = Object.keys(standing)
     .filter((key) => standing[key]!.assembly === tool.assembly && !keys.has(key))

@@ -1,6 +1,6 @@
 export { carriedWith, numbersIn } from './carry.ts'
 export type { Carried } from './carry.ts'
-export { beginsLife, consequencesOf, geometryOf } from './happens.ts'
+export { beginsLife, consequencesOf } from './happens.ts'
 export type { Consequence, ToolEvent } from './happens.ts'
 export { nextInRun, runOf, taskPreset } from './run.ts'
 export type { RunRecord, RunTask, TaskState } from './run.ts'

@@ -1,9 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { formatLength, mm, nm, type Nm } from '../length/index.ts'
-import { lengthRegister, setterRegister, workRegister } from '../machine/index.ts'
-import { Chance } from '../../test/chance.ts'
-import { run } from '../../test/run.ts'
-import { mounted, scene, stands } from '../../test/scene.ts'
+import { lengthRegister, setterRegister, workRegister } from '../register/index.ts'
+import { Chance, mounted, run, scene, stands } from '@rook/testing'
 
 const SCENES = 1000
 /** How one assembly's length repeats from seating to seating, one standard deviation: the shop's limit. */

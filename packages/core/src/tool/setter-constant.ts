@@ -1,7 +1,7 @@
 import { formatExact, negate, roundToIncrement, type Nm } from '../length/index.ts'
 import { besideStock } from './beside-stock.ts'
 import type { Gauge } from '../gauge/index.ts'
-import { registerKey, setterRegister, type RegisterKey } from '../machine/index.ts'
+import { registerKey, setterRegister, type RegisterKey, reachRegister } from '../register/index.ts'
 import {
   gaugeInput,
   gaugesUsed,
@@ -17,7 +17,7 @@ import { gaugeById, toolByNumber, type Scene } from '../scene/index.ts'
 import { setterConstant as constantFrom } from '../touch/index.ts'
 import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
 import { line } from '../working/index.ts'
-import { reachOf, reachRegister, restingOn } from '../reach/index.ts'
+import { reachOf, restingOn } from '../reach/index.ts'
 
 /**
  * Setter constant: the machine Z at which the gauge line itself (or the reference tool) would stand on

@@ -1,7 +1,7 @@
 import { minus, nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
 import type { Gauge } from '../gauge/index.ts'
-import { setterAcross, setterCentre } from '../machine/index.ts'
+import { setterAcross, setterCentre } from '../register/index.ts'
 import {
   gaugeInput,
   gaugesUsed,

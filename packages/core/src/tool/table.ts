@@ -1,25 +1,25 @@
 import { plus, ZERO, type Nm } from '../length/index.ts'
-import { registerKey, registerName, wearOf, type RegisterKey } from '../machine/index.ts'
+import { layoutOf, propertyOf, registerKey, registerName, registersOfTool, wearOf, type RegisterKey } from '../register/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import { standingNote, type StandingNote } from '../standing/index.ts'
-import { geometryOf } from './happens.ts'
 
 /** A pair of registers of one tool, apart and as the control adds them. */
 export interface OffsetPair {
   geometry: RegisterKey
-  wear: RegisterKey
+  /** Null where the control has no wear for it. */
+  wear: RegisterKey | null
   name: string
   value: Nm | null
   worn: Nm | null
   /** Geometry and wear together; null while the geometry is unset. */
   total: Nm | null
   note: StandingNote
-  wearNote: StandingNote
+  wearNote: StandingNote | null
 }
 
 export interface ToolRow {
   tool: MountedTool
-  /** Length and diameter on a mill, X and Z on a lathe. */
+  /** One for each column of the machine's layout, in its order. */
   pairs: OffsetPair[]
 }
 
@@ -27,9 +27,11 @@ export interface ToolRow {
 export function toolRows(scene: Scene): ToolRow[] {
   return scene.tools.map((tool) => ({
     tool,
-    pairs: geometryOf(tool, scene.machine).map((register) => {
-      const [geometry, wear] = [registerKey(register), registerKey(wearOf(register))]
-      const [value, worn] = [scene.standing[geometry]?.value ?? null, scene.standing[wear]?.value ?? null]
+    pairs: registersOfTool(tool, scene.machine).map((register) => {
+      const geometry = registerKey(register)
+      const wear = propertyOf(register).wear ? registerKey(wearOf(register)) : null
+      const value = scene.standing[geometry]?.value ?? null
+      const worn = wear === null ? null : (scene.standing[wear]?.value ?? null)
       return {
         geometry,
         wear,
@@ -38,20 +40,21 @@ export function toolRows(scene: Scene): ToolRow[] {
         worn,
         total: value === null ? null : plus(value, worn ?? ZERO),
         note: standingNote(geometry, scene),
-        wearNote: standingNote(wear, scene),
+        wearNote: wear === null ? null : standingNote(wear, scene),
       }
     }),
   }))
 }
 
 /** Offset numbers that two tools are called under: each would overwrite the other's. */
-export function sharedNumbers(tools: readonly MountedTool[]): { word: 'H' | 'D'; number: string; tools: string[] }[] {
-  return (['H', 'D'] as const).flatMap((word) => {
+export function sharedNumbers(
+  tools: readonly MountedTool[],
+  machine: Scene['machine'],
+): { word: string; number: string; tools: string[] }[] {
+  const words = new Map(layoutOf(machine).tool.map((column) => [column.letter!, column]))
+  return [...words].flatMap(([word, column]) => {
     const by = new Map<string, string[]>()
-    for (const tool of tools) {
-      const number = word === 'H' ? tool.offset : tool.diameterOffset
-      by.set(number, [...(by.get(number) ?? []), `T${tool.number}`])
-    }
+    for (const tool of tools) by.set(tool[column.number], [...(by.get(tool[column.number]) ?? []), `T${tool.number}`])
     return [...by].filter(([, named]) => named.length > 1).map(([number, named]) => ({ word, number, tools: named }))
   })
 }

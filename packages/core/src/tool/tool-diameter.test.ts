@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { mm, nm } from '../length/index.ts'
-import { lengthRegister, setterAcross, setterCentre, setterRegister, wearOf } from '../machine/index.ts'
-import { MILL, mounted, scene, stands } from '../../test/scene.ts'
-import { run } from '../../test/run.ts'
+import { lengthRegister, setterAcross, setterCentre, setterRegister, wearOf } from '../register/index.ts'
+import { MILL, mounted, run, scene, stands } from '@rook/testing'
 import { sumOf } from '../working/index.ts'
 
 const DIAMETERS = { ...MILL, diameterRegister: 'diameter' as const }

@@ -1,6 +1,14 @@
 import { minus, nm, plus, roundToIncrement, times, ZERO, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
-import { diameterRegister, lengthRegister, registerKey, setterAcross, setterCentre, type RegisterKey } from '../machine/index.ts'
+import {
+  diameterRegister,
+  lengthRegister,
+  registerKey,
+  setterAcross,
+  setterCentre,
+  timesInDiameter,
+  type RegisterKey,
+} from '../register/index.ts'
 import {
   chosenDirection,
   chosenTool,
@@ -190,7 +198,7 @@ const NOTHING: Omit<Found, 'lines' | 'value'> = {
   refusal: null,
 }
 
-const holdsRadius = (scene: Scene) => scene.machine.diameterRegister === 'radius'
+const holdsRadius = ({ machine }: Scene) => timesInDiameter(diameterRegister(machine, '1'), machine) === 2
 
 /** From a diameter to what the register holds: the halving on a line of its own. */
 function halving(diameter: Nm | null, scene: Scene): WorkingLine[] {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { inch, mm } from '../length/index.ts'
-import { lengthRegister, setterRegister, workRegister } from '../machine/index.ts'
+import { lengthRegister, setterRegister, workRegister } from '../register/index.ts'
 import { sumOf } from '../working/index.ts'
-import { INCH_MILL, LATHE, scene, stands } from '../../test/scene.ts'
+import { INCH_MILL, LATHE, scene, stands } from '@rook/testing'
 import { setterConstantRoutine, toolLength, turnedDiameter } from './index.ts'
 
 const K = [setterRegister('setter'), stands(mm(-502.118))] as const

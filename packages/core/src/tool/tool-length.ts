@@ -1,7 +1,15 @@
 import { minus, nm, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
 import { commonShift, gaugeById, toolByNumber, workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
-import { commonRegister, registerKey, setterRegister, workRegister, type RegisterKey, type RegisterRef } from '../machine/index.ts'
+import {
+  commonRegister,
+  registerKey,
+  setterRegister,
+  workRegister,
+  type RegisterKey,
+  type RegisterRef,
+  reachRegister,
+} from '../register/index.ts'
 import {
   betweenInputs,
   betweenLines,
@@ -28,7 +36,7 @@ import {
 } from '../routine/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
-import { reachRegister, restingOn, wearIn } from '../reach/index.ts'
+import { restingOn, wearIn } from '../reach/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
 import { besideStock } from './beside-stock.ts'
 import { countingEdge, edgeCount, edgeMarks, edgeReading, edgeReadings, edgesInput, spreadRemark, type EdgesRead } from './edges.ts'

@@ -1,5 +1,5 @@
 import { minus, mm, nm, plus, type Nm } from '../length/index.ts'
-import { geometryRegister, registerKey, workRegister } from '../machine/index.ts'
+import { geometryRegister, registerKey, workRegister } from '../register/index.ts'
 import {
   chosenTool,
   placeInput,

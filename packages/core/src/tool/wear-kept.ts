@@ -1,5 +1,6 @@
 import { ZERO } from '../length/index.ts'
-import { asShown, registerKey, registerName, wearOf, type RegisterRef } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { registerKey, registerName, wearOf, type RegisterRef } from '../register/index.ts'
 import { rowInput, type InputSpec, type Remark, type Values, type Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 

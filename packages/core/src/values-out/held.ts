@@ -1,21 +1,24 @@
-import { readLength, times, negate, nm, type Nm } from '../length/index.ts'
+import { readAngle } from '../angle/index.ts'
+import { negate, nm, readLength, times, type LengthUnit, type Nm } from '../length/index.ts'
+import type { MachineRecord } from '../machine/index.ts'
 import {
-  diameterRegister,
-  lengthRegister,
+  hasRegister,
+  propertyOf,
   registerKey,
   registerName,
-  wearOf,
-  workRegister,
-  type MachineRecord,
+  timesInDiameter,
   type RegisterKey,
   type RegisterRef,
-} from '../machine/index.ts'
-import { SETTING_KINDS, type SettingKind, type SettingTemplate } from './template.ts'
+} from '../register/index.ts'
+import { matchPattern, wordsOf, type Pattern } from './pattern.ts'
+import { SETTINGS, slotNumber, type SettingKind } from './setting.ts'
+import { patternsOf, type SettingTemplate } from './template.ts'
 
 /** A value that a file from the control says it holds. */
 export interface HeldValue {
   register: RegisterKey
   name: string
+  /** As the machine's register holds it; lengths and zeros in Z still counted as the file counts them. */
   value: Nm
   line: number
 }
@@ -24,114 +27,142 @@ export interface HeldRead {
   values: HeldValue[]
   /** What could not be taken, with its line. */
   problems: { line: number; sentence: string }[]
+  /** Lines that set nothing and were passed over, comments and blank ones aside. */
+  passedOver: { line: number; text: string }[]
 }
+
+const SHOWN = 60
 
 /**
  * Reads data-setting lines as a control puts them out, by the machine's own template: what the control holds, to
- * be compared with the ledger register by register. Lines that set nothing (comments, modes, ends) are passed over.
+ * be compared with the ledger register by register. Words may stand in any order, with or without spaces, `G10` may be
+ * written `G010`. A unit that the file names counts from there on; amounts to be added (G91) are not taken.
  */
 export function readHeld(text: string, machine: MachineRecord, template: SettingTemplate): HeldRead {
-  const values = new Map<RegisterKey, HeldValue>()
-  const problems: HeldRead['problems'] = []
-  for (const [at, raw] of text.split(/\r?\n/).entries()) {
-    const line = raw
-      .replace(/\([^)]*\)/g, ' ')
-      .replace(/^N\d+/, ' ')
-      .trim()
-      .toUpperCase()
-    if (!/\bG10\b|G10(?=L)/.test(line)) continue
-    const words = wordsOf(line)
-    const found = words && match(words, machine, template)
-    if (!found)
-      problems.push({
-        line: at + 1,
-        sentence: `Line ${at + 1}: \u201c${raw.trim().slice(0, 60)}\u201d is not a line of ${machine.name}\u2019s template.`,
-      })
-    else
-      for (const { register, text: figure } of found) {
-        const name = registerName(register)
-        const reading = readLength(figure, { name, unit: machine.unit, grid: nm(1) })
-        const key = registerKey(register)
-        if (reading.kind !== 'length')
-          problems.push({ line: at + 1, sentence: `Line ${at + 1}, ${name}: \u201c${figure}\u201d is not a figure in ${machine.unit}.` })
-        else if (values.has(key))
-          problems.push({
-            line: at + 1,
-            sentence: `Line ${at + 1}: ${name} stands in line ${values.get(key)!.line} already; which of the two holds cannot be told.`,
-          })
-        else values.set(key, { register: key, name, value: asKept(reading.value, register, machine, template), line: at + 1 })
-      }
-  }
-  return { values: [...values.values()], problems }
+  const reader = new Reader(machine, template)
+  for (const [at, raw] of text.split(/\r\n|\n|\r/).entries()) reader.line(at + 1, raw)
+  return { values: [...reader.values.values()], problems: reader.problems, passedOver: reader.passedOver }
 }
 
-/** The words of a line: a letter and what follows it up to the next letter. */
-function wordsOf(line: string): Map<string, string> | null {
-  const words = new Map<string, string>()
-  for (const [, letter, number] of line.matchAll(/([A-Z])\s*([-+]?[\d.]+)/g)) {
-    if (words.has(letter!) && letter !== 'G') return null
-    words.set(letter === 'G' ? `G${Number(number)}` : letter!, number!)
+/** Reads line by line; what a line says of units and of amounts that are added holds for those after it. */
+class Reader {
+  readonly values = new Map<RegisterKey, HeldValue>()
+  readonly problems: HeldRead['problems'] = []
+  readonly passedOver: HeldRead['passedOver'] = []
+  private readonly patterns: ReadonlyMap<SettingKind, Pattern>
+  private unit: LengthUnit
+  private added = false
+
+  constructor(
+    private readonly machine: MachineRecord,
+    private readonly template: SettingTemplate,
+  ) {
+    this.patterns = patternsOf(template, machine)
+    this.unit = machine.unit
   }
-  return words
+
+  line(line: number, raw: string): void {
+    const bare = raw
+      .replace(/\([^)]*\)?/g, ' ')
+      .replace(/;.*$/, ' ')
+      .trim()
+      .toUpperCase()
+    if (bare === '' || bare === '%') return
+    const shown = raw.trim().slice(0, SHOWN)
+    const words = wordsOf(bare)
+    if (words) this.modes(words)
+    const sets = words ? words.has('G10') : /G0*10(?![\d.])/.test(bare)
+    if (!sets) this.passedOver.push({ line, text: shown })
+    else if (this.added)
+      this.wrong(line, ': it is written to be added (G91) to what the control holds; what it holds cannot be told from it.')
+    else {
+      const found = words && match(words, this.machine, this.patterns)
+      if (found) for (const { register, text } of found) this.take(line, register, text)
+      else this.wrong(line, `: \u201c${shown}\u201d is not a line of ${this.machine.name}\u2019s template.`)
+    }
+  }
+
+  private modes(words: ReadonlyMap<string, string>): void {
+    if (words.has('G20')) this.unit = 'in'
+    if (words.has('G21')) this.unit = 'mm'
+    if (words.has('G91')) this.added = true
+    if (words.has('G90')) this.added = false
+  }
+
+  private take(line: number, register: RegisterRef, text: string): void {
+    const { machine, values, template } = this
+    const [name, key] = [registerName(register), registerKey(register)]
+    if (!hasRegister(register, machine)) return this.wrong(line, `: ${machine.name} has no ${name}.`)
+    const value = readFigure(text, register, this.unit)
+    if (value === null) return this.wrong(line, `, ${name}: \u201c${text}\u201d is not a figure in ${this.unit}.`)
+    const before = values.get(key)
+    if (before) return this.wrong(line, `: ${name} stands in line ${before.line} already; which of the two holds cannot be told.`)
+    values.set(key, { register: key, name, value: asKept(value, register, machine, template), line })
+  }
+
+  private wrong(line: number, sentence: string): void {
+    this.problems.push({ line, sentence: `Line ${line}${sentence}` })
+  }
+}
+
+/** A figure of a program word; six decimals of an inch end between two nanometres, and the nearest is taken. */
+function readFigure(text: string, register: RegisterRef, unit: LengthUnit): Nm | null {
+  const { holds, range } = propertyOf(register)
+  if (holds === 'whole') {
+    const value = /^\+?\d{1,4}\.?$/.test(text) ? Number(text) : NaN
+    return value >= range!.from && value <= range!.to ? nm(value) : null
+  }
+  const bare = text.replace(/\.$/, '')
+  if (holds === 'angle') {
+    const reading = readAngle(bare, '')
+    return reading.kind === 'angle' ? nm(reading.value) : null
+  }
+  const reading = readLength(bare, { name: '', unit, grid: nm(1) })
+  return reading.kind === 'length' || reading.kind === 'finer' ? reading.value : null
 }
 
 function match(
-  words: Map<string, string>,
+  words: ReadonlyMap<string, string>,
   machine: MachineRecord,
-  template: SettingTemplate,
+  patterns: ReadonlyMap<SettingKind, Pattern>,
 ): { register: RegisterRef; text: string }[] | null {
-  for (const kind of SETTING_KINDS)
-    for (const [line, extended] of kind === 'work'
-      ? ([
-          [template.lines.work, false],
-          [template.extendedWork, true],
-        ] as const)
-      : ([[template.lines[kind], false]] as const)) {
-      const given = line.trim() === '' ? null : fits(line, words)
-      if (given) return registersOf(kind, extended, given, machine)
-    }
-  return null
-}
-
-/** The words in the places of a template line, when all its fixed words are there with their numbers. */
-function fits(line: string, words: Map<string, string>): Record<string, string> | null {
-  const given: Record<string, string> = {}
-  for (const word of line.trim().split(/\s+/)) {
-    const [letter, rest] = [word[0]!, word.slice(1)]
-    const place = /^\{(\w)\}$/.exec(rest)?.[1]
-    if (place) {
-      const value = words.get(letter)
-      if (value === undefined) return null
-      given[place] = value
-    } else if (letter === 'G' ? !words.has(`G${Number(rest)}`) : Number(words.get(letter)) !== Number(rest)) return null
+  for (const [kind, pattern] of patterns) {
+    const given = matchPattern(pattern, words)
+    const found = given && registersOf(kind, given, machine)
+    if (found) return found
   }
-  return given
+  return null
 }
 
 function registersOf(
   kind: SettingKind,
-  extended: boolean,
   given: Record<string, string>,
   machine: MachineRecord,
 ): { register: RegisterRef; text: string }[] | null {
-  const number = String(Number(given.n))
-  if (kind !== 'work') {
-    const across = kind === 'diameter' || kind === 'diameterWear'
-    const register = across ? diameterRegister(machine, number) : lengthRegister(number)
-    return [{ register: kind === 'lengthWear' || kind === 'diameterWear' ? wearOf(register) : register, text: given.v! }]
-  }
-  const slot = extended ? `G54.1 P${number}` : `G${53 + Number(number)}`
-  if (!machine.slots.some(({ code }) => code === slot)) return null
-  return (['X', 'Y', 'Z'] as const).flatMap((axis) => {
-    const text = given[axis.toLowerCase()]
-    return text === undefined ? [] : [{ register: workRegister(slot, axis), text }]
-  })
+  const { family, layer, counts, places } = SETTINGS[kind]
+  const slot = slotOf(counts, given.n, machine)
+  if (slot === null) return null
+  const offered = places(machine)
+  return Object.entries(given).flatMap(([place, text]) =>
+    place === 'n' ? [] : [{ register: { family, slot, property: offered[place]!, layer }, text }],
+  )
+}
+
+function slotOf(counts: (typeof SETTINGS)[SettingKind]['counts'], text: string | undefined, machine: MachineRecord): string | null {
+  if (counts === 'nothing') return 'all'
+  const number = /^\+?\d{1,5}\.?$/.test(text ?? '') ? Number(text) : 0
+  if (number < 1) return null
+  if (counts === 'offset' || counts === 'diameterOffset') return String(number)
+  return machine.slots.find(({ code }) => slotNumber(code)?.counts === counts && slotNumber(code)?.number === number)?.code ?? null
 }
 
 /** Back from the file's ways to the ledger's: sign, radius or diameter. */
-function asKept(value: Nm, { family, property }: RegisterRef, machine: MachineRecord, { turnedSign, diameters }: SettingTemplate): Nm {
-  if (family !== 'tool') return value
-  if (property === 'length') return turnedSign ? negate(value) : value
-  if (diameters === machine.diameterRegister) return value
-  return diameters === 'radius' ? times(value, 2) : nm(Math.round(value / 2))
+function asKept(value: Nm, register: RegisterRef, machine: MachineRecord, { turnedSign, diameters }: SettingTemplate): Nm {
+  const { letter } = propertyOf(register)
+  if (letter === 'H') return turnedSign ? negate(value) : value
+  if (letter !== 'D') return value
+  const held = timesInDiameter(register, machine)!
+  const written = diameters === 'radius' ? 2 : 1
+  if (held === written) return value
+  return written === 2 ? times(value, 2) : nm(Math.round(value / 2))
 }

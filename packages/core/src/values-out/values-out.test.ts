@@ -1,21 +1,22 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { inch, mm, nm, type Nm } from '../length/index.ts'
-import { diameterRegister, registerKey, wearOf, type MachineRecord } from '../machine/index.ts'
+import type { MachineRecord } from '../machine/index.ts'
+import { diameterRegister, registerKey, wearOf } from '../register/index.ts'
 import type { Standing } from '../scene/index.ts'
-import { INCH_MILL, MILL, mounted, scene, stands } from '../../test/scene.ts'
+import { INCH_MILL, LATHE, MILL, mounted, scene, stands, wordedTemplate } from '@rook/testing'
 import {
   crc32,
+  keptTemplate,
   prepareOut,
   readHeld,
   settingFile,
-  settingLines,
   slotNumber,
   templateProblems,
   usualTemplate,
   valuesTable,
   type OutOptions,
-  type OutValue,
+  type Prepared,
   type SettingTemplate,
 } from './index.ts'
 
@@ -62,11 +63,12 @@ const sceneOf = (machine: MachineRecord, values: Record<string, Nm>, more: Parti
   ),
 })
 
-const prepared = (at: ReturnType<typeof sceneOf>, template: SettingTemplate, options = ALL): OutValue[] => {
+const prepared = (at: ReturnType<typeof sceneOf>, template: SettingTemplate, options = ALL): Extract<Prepared, { kind: 'values' }> => {
   const found = prepareOut(at, template, options)
   if (found.kind === 'refused') throw new Error(found.sentence)
-  return found.values
+  return found
 }
+const textsOf = ({ lines }: Pick<Extract<Prepared, { kind: 'values' }>, 'lines'>) => lines.map(({ text }) => text)
 
 /** A reader of its own, which knows nothing of the template: digits to nanometres with whole numbers only. */
 function readIndependently(file: string): { unit: 'mm' | 'in'; figures: Map<string, bigint>; check: string; body: string } {
@@ -111,7 +113,7 @@ const WHERE: Record<string, string> = {
 }
 
 describe.each(SHOPS)('lines for a machine with %s', (_name, machine, values) => {
-  const template = usualTemplate(machine, 4)
+  const template = wordedTemplate(machine, 4)
   const at = sceneOf(machine, values)
 
   it('read back by another reader are the ledger\u2019s figures, digit for digit', () => {
@@ -139,7 +141,7 @@ describe.each(SHOPS)('lines for a machine with %s', (_name, machine, values) => 
 
 describe('a file for the control', () => {
   const [, machine, values] = SHOPS[0]!
-  const template = usualTemplate(machine, 4)
+  const template = wordedTemplate(machine, 4)
 
   it('says who made it, when, and from which ledger entry', () => {
     const at = sceneOf(machine, values)
@@ -166,18 +168,18 @@ describe('a file for the control', () => {
     const at = sceneOf(machine, values)
     const three = { ...template, decimals: 3 }
     const out = prepared(at, three)
-    expect(out.find(({ register }) => register === 'tool/4/length/geometry')).toMatchObject({
+    expect(out.values.find(({ register }) => register === 'tool/4/length/geometry')).toMatchObject({
       out: null,
       because: expect.stringContaining('3 decimals') as string,
     })
     // One axis that does not fit takes its slot's line with it.
-    expect(settingLines(out, at, three).some(({ text }) => text.includes('L2 P1'))).toBe(false)
+    expect(textsOf(out).some((text) => text.includes('L2 P1'))).toBe(false)
   })
 
   it('turns the sign, gives diameters for radii and keeps to the numbers, where the template says so', () => {
     const at = sceneOf(machine, values)
     const other = { ...template, turnedSign: true, diameters: 'diameter' as const, to: 10 }
-    const lines = settingLines(prepared(at, other), at, other).map(({ text }) => text)
+    const lines = textsOf(prepared(at, other))
     expect(lines).toContain('G10 L10 P4 R-103.4755')
     expect(lines).toContain('G10 L12 P4 R11.9922')
     expect(lines.some((line) => line.includes('P17'))).toBe(false)
@@ -192,7 +194,7 @@ describe('a file for the control', () => {
     const touchOff = { ...template, lengths: 'touch-off' as const }
     expect(prepareOut(at, touchOff, ALL)).toMatchObject({ kind: 'refused' })
     const options = { ...ALL, conversion: { slot: 'G54', target: { convention: 'touch-off' as const, shift: nm(0) } } }
-    const lines = settingLines(prepared(at, touchOff, options), at, touchOff).map(({ text }) => text)
+    const lines = textsOf(prepared(at, touchOff, options))
     // -476.5655 + 103.4755
     expect(lines).toContain('G10 L10 P4 R-373.0900')
     expect(lines).toContain('G10 L2 P1 X-313.2040 Y-169.7050 Z0.0000')
@@ -216,12 +218,12 @@ describe('a file for the control', () => {
     const at = sceneOf(machine, Object.fromEntries(Object.entries(values).filter(([key]) => key !== 'work/G54/Z/geometry')))
     const file = settingFile(prepared(at, template), at, template, HEADING)
     expect(file).not.toContain('L2 P1')
-    expect(file).toContain('(G54 X LEFT OUT, G54 Z UNSET)')
+    expect(file).toContain('(G54 X LEFT OUT, ITS LINE ALSO SETS G54 Z, WHICH IS UNSET)')
   })
 
   it('comes as comma-separated lines as well', () => {
     const at = sceneOf(machine, values)
-    const table = valuesTable(prepared(at, template), at, template, HEADING)
+    const table = valuesTable(prepared(at, template).values, at, template, HEADING)
     expect(table).toContain('register,value,unit,standing,entry,left out\r\n')
     expect(table).toContain('H17 length,138.0221,mm,measured,')
     expect(table).toMatch(/# check [0-9A-F]{8}\r\n$/)
@@ -229,8 +231,11 @@ describe('a file for the control', () => {
 })
 
 describe('what the control holds', () => {
-  const template = usualTemplate(MILL, 4)
+  const template = wordedTemplate(MILL, 4)
   it.each([
+    ['G010 R103.4755 P4 L10', 'tool/4/length/geometry', mm(103.4755)],
+    ['N0040G10L10P04.R+103.4755;LENGTH', 'tool/4/length/geometry', mm(103.4755)],
+    ['G20 G10 L10 P4 R4.07384', 'tool/4/length/geometry', nm(103_475_536)],
     ['G10L10P4R103.4755', 'tool/4/length/geometry', mm(103.4755)],
     ['N40 G90 G10 L2 P2 X-1.5 Y-2. Z-3.25 (VISE B)', 'work/G55/Y/geometry', mm(-2)],
   ])('is read from %s', (line, register, value) => {
@@ -244,6 +249,9 @@ describe('what the control holds', () => {
     ['G10 L2 P6 X1. Y1. Z1.', 'is not a line of'],
     ['G10 L10 P4 R1.\nG10 L10 P4 R2.', 'stands in line 1 already'],
     ['G10 L10 P4 R1.2.3', 'is not a figure'],
+    ['G10 L10 P4 R1. X3.', 'is not a line of'],
+    ['G91\nG10 L10 P4 R1.', 'to be added (G91)'],
+    ['G10 L10 P900 R1.', 'has no H900 length'],
   ])('or says what cannot be taken: %s', (line, words) => {
     expect(
       readHeld(line, MILL, template)
@@ -253,36 +261,88 @@ describe('what the control holds', () => {
   })
 
   it('passes over what sets nothing', () => {
-    expect(readHeld('%\nO100\n(NOTE)\nG21 G90\nG0 X1.\nM30', MILL, template)).toEqual({ values: [], problems: [] })
+    expect(readHeld('%\nO100\n(NOTE)\nG21 G90\nG0 X1.\nM30', MILL, template)).toMatchObject({
+      values: [],
+      problems: [],
+      passedOver: [{ line: 2, text: 'O100' }, { line: 4 }, { line: 5 }, { line: 6, text: 'M30' }],
+    })
   })
 })
 
 describe('a template', () => {
+  const worded = wordedTemplate(MILL, 4)
+  const broken = (lines: Partial<SettingTemplate['lines']>, machine = MILL) =>
+    templateProblems({ ...wordedTemplate(machine, 4), lines: { ...wordedTemplate(machine, 4).lines, ...lines } }, machine)
+
   it('is words of a letter and a number, with a place for what is set', () => {
-    expect(templateProblems(usualTemplate(MILL, 4))).toEqual({})
-    const broken = (lines: Partial<SettingTemplate['lines']>) =>
-      templateProblems({ ...usualTemplate(MILL, 4), lines: { ...usualTemplate(MILL, 4).lines, ...lines } })
-    expect(broken({ length: 'G10 L10 P{n}' }).length).toContain('{v} is missing')
-    expect(broken({ length: 'SET L10 P{n} R{v}' }).length).toContain('\u201cSET\u201d is not a word')
-    expect(broken({ lengthWear: 'G10 L10 P{n} R{v}' }).lengthWear).toContain('could not tell them apart')
+    for (const machine of [MILL, LATHE, INCH_MILL]) expect(templateProblems(wordedTemplate(machine, 4), machine)).toEqual({})
     expect(broken({ diameter: '' })).toEqual({})
-    expect(templateProblems({ ...usualTemplate(MILL, 4), decimals: 9, from: 5, to: 2 })).toMatchObject({
+    expect(templateProblems({ ...worded, decimals: 9, from: 5, to: 2 }, MILL)).toMatchObject({
       decimals: expect.any(String) as string,
       from: expect.any(String) as string,
     })
   })
 
+  it.each([
+    [{ length: 'G10 L10 P{n}' }, 'length', '{v} is missing'],
+    [{ length: 'SET L10 P{n} R{v}' }, 'length', '\u201cSET\u201d is not a word'],
+    [{ length: 'L10 P{n} R{v}' }, 'length', 'there is no G10'],
+    [{ length: 'G10 L10 P{n} R{v} Q{v}' }, 'length', '{v} stands twice'],
+    [{ length: 'G10 L10 P{n} P7 R{v}' }, 'length', 'two words with P'],
+    [{ length: 'G10 L10 P{n} R{x}' }, 'length', 'there is nothing for {x} here'],
+    [{ length: 'G{n} G10 L10 R{v}' }, 'length', 'a G word says what the line does'],
+    [{ work: 'G10 L2 P{n} X{x} Y{y}' }, 'work', '{z} is missing'],
+    [{ lengthWear: 'G10 L10 P{n} R{v}' }, 'lengthWear', 'could not tell them apart'],
+    // The same words in another order, and a number in place of another.
+    [{ lengthWear: 'G10 P{n} R{v} L10' }, 'lengthWear', 'could not tell them apart'],
+    [{ lengthWear: 'G010 L010. P{n} R{v}' }, 'lengthWear', 'could not tell them apart'],
+    [{ diameterWear: 'G10 L{v} P{n} R13' }, 'diameterWear', 'could not tell them apart'],
+    [{ common: 'G10 L2 P1 X{x} Y{y} Z{z}' }, 'common', 'could not tell them apart'],
+    [{ geometry: 'G10 L30 P{n} X{x} Z{z}' }, 'geometry', 'has nothing that this line could set'],
+  ])('is refused where it could not be read back: %j', (lines, field, words) => {
+    expect(broken(lines)[field]).toContain(words)
+  })
+
+  it('for a lathe has no place for what a lathe has not', () => {
+    expect(broken({ work: 'G10 L2 P{n} X{x} Y{y} Z{z}' }, LATHE).work).toContain('there is nothing for {y} here')
+    expect(broken({ nose: 'G10 L14 P{n} R{v}', geometry: 'G10 L10 P{n} X{x} Z{z} R{r}' }, LATHE).nose).toContain(
+      'has a place in the line of geometry',
+    )
+  })
+
+  it('has only the slots\u2019 line before a lead has worded it', () => {
+    const { lines } = usualTemplate(MILL, 4)
+    expect(Object.entries(lines).filter(([, line]) => line !== '')).toEqual([['work', 'G10 L2 P{n} X{x} Y{y} Z{z}']])
+    expect(usualTemplate(LATHE, 3).lines.work).toBe('G10 L2 P{n} X{x} Z{z}')
+  })
+
+  it('kept before there were as many kinds of line is read as it was', () => {
+    const { lines: _lines, ...rest } = worded
+    const old = {
+      ...rest,
+      lines: { work: 'G10 L2 P{n} X{x} Y{y} Z{z}', length: 'G10 L10 P{n} R{v}' },
+      extendedWork: 'G10 L20 P{n} X{x} Y{y} Z{z}',
+    }
+    expect(keptTemplate(old).lines).toMatchObject({
+      work: old.lines.work,
+      length: old.lines.length,
+      extendedWork: old.extendedWork,
+      nose: '',
+    })
+  })
+
   it('knows the numbers of slots', () => {
-    expect(slotNumber('G54')).toEqual({ extended: false, number: 1 })
-    expect(slotNumber('G59')).toEqual({ extended: false, number: 6 })
-    expect(slotNumber('G54.1 P3')).toEqual({ extended: true, number: 3 })
+    expect(slotNumber('G54')).toEqual({ counts: 'slots', number: 1 })
+    expect(slotNumber('G59')).toEqual({ counts: 'slots', number: 6 })
+    expect(slotNumber('G59.2')).toEqual({ counts: 'slots', number: 8 })
+    expect(slotNumber('G54.1 P3')).toEqual({ counts: 'extended-slots', number: 3 })
     expect(slotNumber('G60')).toBeNull()
   })
 })
 
 describe('figures that go out and come back', () => {
   it('are the same for any value on the increment', () => {
-    const template = usualTemplate(MILL, 4)
+    const template = wordedTemplate(MILL, 4)
     fc.assert(
       fc.property(fc.integer({ min: -5_000_000, max: 5_000_000 }), (steps) => {
         const value = nm(steps * 100)

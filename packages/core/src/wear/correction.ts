@@ -1,5 +1,6 @@
 import { minus, negate, nm, plus, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
-import { asShown, registerKey, wearOf, type RegisterRef } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { registerKey, wearOf, type RegisterRef } from '../register/index.ts'
 import {
   gaugeInput,
   gaugesUsed,

@@ -1,5 +1,4 @@
-import { registerKey } from '../machine/index.ts'
-import { reachRegister } from '../reach/index.ts'
+import { reachRegister, registerKey, registerName } from '../register/index.ts'
 import { chosenTool, toolInput, type Routine } from '../routine/index.ts'
 import { toolByNumber } from '../scene/index.ts'
 import { correctionInputs, wearSheet } from './correction.ts'
@@ -43,11 +42,9 @@ export const depthSize: Routine = {
       register,
       routine: depthSize.id,
       kind: null,
-      label: tool ? `H${tool.offset} length` : 'Length',
+      label: tool ? registerName(register!) : 'Length',
       sum: tool && register ? { tool, register, sign: 1, halved: false } : null,
-      refusal: unset
-        ? { input: 'tool', sentence: `H${tool!.offset} has no length yet; wear is added to it. Measure the length first.` }
-        : null,
+      refusal: unset ? { input: 'tool', sentence: `${registerName(register!)} is unset; wear is added to it. Measure it first.` } : null,
       words: WORDS,
       wantedLabel: WANTED,
       view: 'front',

@@ -1,5 +1,6 @@
 import { magnitude, type Nm } from '../length/index.ts'
-import { asShown, registerKey, registerName, type RegisterRef } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { registerKey, registerName, type RegisterRef } from '../register/index.ts'
 import type { Remark } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { mm, type Nm } from '../length/index.ts'
-import { diameterRegister, lengthRegister, wearOf, type RegisterKey } from '../machine/index.ts'
+import { diameterRegister, lengthRegister, wearOf, type RegisterKey } from '../register/index.ts'
 import type { SizeTaken } from '../scene/index.ts'
-import { MILL, mounted, scene, stands } from '../../test/scene.ts'
-import { run } from '../../test/run.ts'
+import { MILL, mounted, run, scene, stands } from '@rook/testing'
 import { sizesTaken, type WearWrite } from './index.ts'
 
 const MACHINE = { ...MILL, diameterRegister: 'diameter' as const }

@@ -1,6 +1,7 @@
 import { magnitude, minus, type Nm } from '../length/index.ts'
 import { limitOf } from '../check/limits.ts'
-import { asShown, registerKey, wearOf, type RegisterRef } from '../machine/index.ts'
+import { asShown } from '../machine/index.ts'
+import { registerKey, wearOf, type RegisterRef } from '../register/index.ts'
 import { rowInput, type InputSpec, type Remark, type Values } from '../routine/index.ts'
 import type { Scene, SizeTaken } from '../scene/index.ts'
 

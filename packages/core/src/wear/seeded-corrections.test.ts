@@ -1,9 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { formatLength, mm, nm, type Nm } from '../length/index.ts'
-import { diameterRegister, wearOf } from '../machine/index.ts'
-import { Chance } from '../../test/chance.ts'
-import { run } from '../../test/run.ts'
-import { MILL, mounted, scene, stands } from '../../test/scene.ts'
+import { diameterRegister, wearOf } from '../register/index.ts'
+import { Chance, MILL, mounted, run, scene, stands } from '@rook/testing'
 
 const MACHINE = { ...MILL, diameterRegister: 'diameter' as const }
 const SCENES = 1000

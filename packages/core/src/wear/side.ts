@@ -1,6 +1,6 @@
 import { answersToWear } from '../assembly/index.ts'
 import { ZERO, type Nm } from '../length/index.ts'
-import { diameterRegister, registerKey } from '../machine/index.ts'
+import { diameterRegister, registerKey, timesInDiameter } from '../register/index.ts'
 import { chosenTool, rowInput, toolInput, type Refusal, type Routine, type Values } from '../routine/index.ts'
 import { toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
 import { correctionInputs, wearSheet } from './correction.ts'
@@ -44,7 +44,7 @@ export const sideSize: Routine = {
     const tool = chosenTool(values, scene)
     const kind = values.choice('kind') as 'inside' | 'outside' | null
     const register = tool ? diameterRegister(scene.machine, tool.diameterOffset) : null
-    const halved = scene.machine.diameterRegister === 'radius'
+    const halved = register !== null && timesInDiameter(register, scene.machine) === 2
     return wearSheet({
       values,
       scene,

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { diameterRegister, lengthRegister, parseRegisterKey, wearOf } from '../machine/index.ts'
+import { diameterRegister, lengthRegister, parseRegisterKey, wearOf } from '../register/index.ts'
 import { sumOf } from '../working/index.ts'
-import { MILL, mounted, scene, stands } from '../../test/scene.ts'
-import { run } from '../../test/run.ts'
+import { MILL, mounted, run, scene, stands } from '@rook/testing'
 
 const DIAMETERS = { ...MILL, diameterRegister: 'diameter' as const }
 const at = (machine = MILL, wear = 0) =>
@@ -109,7 +108,7 @@ describe('a depth', () => {
   })
 
   it('is refused without a length', () => {
-    expect(run('depth-size', { ...raw, tool: '7' }, scene()).refusal).toContain('H17 has no length yet')
+    expect(run('depth-size', { ...raw, tool: '7' }, scene()).refusal).toContain('H17 length is unset')
   })
 })
 

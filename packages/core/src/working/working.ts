@@ -1,5 +1,5 @@
 import { minus, nm, plus, type LengthUnit, type Nm } from '../length/index.ts'
-import type { RegisterKey } from '../machine/index.ts'
+import type { RegisterKey } from '../register/index.ts'
 
 /**
  * How a line enters the sum: the first figure, added, taken off, or only noted beside it. A `touch` is a

@@ -1,4 +1,13 @@
-import { beginsLife, consequencesOf, parseRegisterKey, registerName, type Consequence, type MountedTool, type Scene } from '@rook/core'
+import {
+  bareProvenance,
+  beginsLife,
+  consequencesOf,
+  parseRegisterKey,
+  registerName,
+  type Consequence,
+  type MountedTool,
+  type Scene,
+} from '@rook/core'
 import type { AssemblyPage, EntryWrite, ToolEventBody } from '@rook/contract'
 import { eq, sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
@@ -100,10 +109,7 @@ function writeOf({ register, value, state }: Consequence, tool: MountedTool, sce
     expanded: null,
     assembly: tool.assembly,
     // A broken tool's figure is still the old measurement; an estimate is a beginning of its own.
-    origin: state === 'disturbed' && before ? before.origin : entry,
-    rests: [],
-    gauges: [],
-    byEye: false,
+    ...bareProvenance(state === 'disturbed' && before ? before.origin : entry),
     fromHeight: before?.fromHeight ?? false,
   }
 }

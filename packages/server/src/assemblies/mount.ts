@@ -1,4 +1,14 @@
-import { carriedWith, fitsOffsets, numbersIn, parseRegisterKey, registerName, type Carried, type MountedTool, type Scene } from '@rook/core'
+import {
+  carriedWith,
+  provenanceOf,
+  fitsOffsets,
+  numbersIn,
+  parseRegisterKey,
+  registerName,
+  type Carried,
+  type MountedTool,
+  type Scene,
+} from '@rook/core'
 import { randomUUID } from 'node:crypto'
 import type { Entry, EntryWrite, MountBody } from '@rook/contract'
 import { and, eq } from 'drizzle-orm'
@@ -176,11 +186,7 @@ function writeOf({ register, value, state, from }: Carried, tool: MountedTool, s
     standard: from.standard,
     expanded: null,
     assembly: tool.assembly,
-    origin: from.origin,
-    rests: same ? [...from.rests] : [],
-    gauges: same ? [...from.gauges] : [],
-    byEye: from.byEye,
-    fromHeight: from.fromHeight,
+    ...provenanceOf({ ...from, ...(same ? {} : { rests: [], gauges: [] }) }),
   }
 }
 

@@ -6,10 +6,13 @@ import type {
   Feature,
   Mapping,
   PlannedTool,
-  Rest,
+  Provenance,
+  RotaryRecord,
   SettingTemplate,
+  SpindleName,
   StockBox,
   ToolKind,
+  Turret,
 } from '@rook/core'
 import type { EntryContent, AssemblyEventKind, EntryKind, GaugeEventKind, Role, StepPlan } from '@rook/contract'
 import { sql } from 'drizzle-orm'
@@ -86,6 +89,10 @@ export const machine = pgTable('machine', {
   diameterRegister: text('diameter_register').$type<'diameter' | 'radius'>().notNull(),
   xReads: text('x_reads').$type<'diameter' | 'radius'>().notNull(),
   rotates: boolean().notNull().default(false),
+  displayTurns: boolean('display_turns').notNull().default(true),
+  rotary: jsonb().$type<RotaryRecord[]>().notNull().default([]),
+  spindles: jsonb().$type<SpindleName[]>().notNull().default(['main']),
+  turrets: jsonb().$type<Turret[]>().notNull().default([]),
   limits: jsonb().$type<Record<string, number>>().notNull().default({}),
   /** How many H and D numbers the control has. */
   offsets: integer().notNull().default(200),
@@ -380,12 +387,8 @@ export const registerValue = pgTable(
     setup: text(),
     seen: boolean().notNull(),
     assembly: text(),
-    /** The entry whose measurement this is; null for `entry` itself. */
-    origin: uuid(),
-    rests: jsonb().$type<Rest[]>().notNull().default([]),
-    gauges: jsonb().$type<string[]>().notNull().default([]),
-    byEye: boolean('by_eye').notNull().default(false),
-    fromHeight: boolean('from_height').notNull().default(false),
+    /** Where it comes from, in the core's own shape. */
+    provenance: jsonb().$type<Provenance>().notNull(),
   },
   (table) => [primaryKey({ columns: [table.machine, table.register] })],
 )

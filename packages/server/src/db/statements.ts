@@ -36,11 +36,7 @@ export const EXCLUDED = {
   setup: sql`excluded.setup`,
   seen: sql`excluded.seen`,
   assembly: sql`excluded.assembly`,
-  origin: sql`excluded.origin`,
-  rests: sql`excluded.rests`,
-  gauges: sql`excluded.gauges`,
-  byEye: sql`excluded.by_eye`,
-  fromHeight: sql`excluded.from_height`,
+  provenance: sql`excluded.provenance`,
 }
 
 /**
@@ -147,11 +143,7 @@ export function prepareStatements(db: Database) {
         setup: given('setup'),
         seen: given('seen'),
         assembly: given('assembly'),
-        origin: given('origin'),
-        rests: given('rests'),
-        gauges: given('gauges'),
-        byEye: given('byEye'),
-        fromHeight: given('fromHeight'),
+        provenance: given('provenance'),
       })
       .onConflictDoUpdate({ target: [registerValue.machine, registerValue.register], set: EXCLUDED })
       .prepare('put_value'),

@@ -1,13 +1,21 @@
 import {
+  conversionShift,
   decimalsFor,
   diameterRegister,
+  keptTemplate,
+  layoutOf,
   lengthRegister,
+  negate,
+  parseRegisterKey,
   prepareOut,
+  propertyOf,
   readHeld,
   registerKey,
   settingFile,
+  shifted,
   templateProblems,
   times,
+  timesInDiameter,
   usualTemplate,
   valuesTable,
   type MachineRecord,
@@ -16,14 +24,14 @@ import {
   type Scene,
   type SettingTemplate,
 } from '@rook/core'
-import type { HeldAnswer, ValuesOutBody } from '@rook/contract'
+import type { HeldAnswer, HeldBody, ValuesOutBody } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Connection } from '../db/client.ts'
 import { inTransaction, type Lane } from '../db/lane.ts'
 import { machine as machineTable } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import type { Author } from '../ledger/author.ts'
-import { loadMachine, loadScene } from '../ledger/scene.ts'
+import { asMachine, loadMachine, loadScene } from '../ledger/scene.ts'
 import { loadShop } from '../shop/shop.ts'
 import { writeAssets, type AssetOut } from './assets.ts'
 
@@ -33,11 +41,13 @@ const SNAPSHOT = 'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY'
 export async function templateOf({ db }: Pick<Lane, 'db'>, record: MachineRecord): Promise<SettingTemplate> {
   const [row] = await db.select({ template: machineTable.template }).from(machineTable).where(eq(machineTable.id, record.id))
   if (!row) throw notFound(`Machine ${record.id}`)
-  return row.template ?? usualTemplate(record, decimalsFor(record.increment, record.unit))
+  return row.template ? keptTemplate(row.template) : usualTemplate(record, decimalsFor(record.increment, record.unit))
 }
 
 export async function changeTemplate({ db }: Connection, id: string, template: SettingTemplate): Promise<SettingTemplate> {
-  const problems = templateProblems(template)
+  const [known] = await db.select().from(machineTable).where(eq(machineTable.id, id))
+  if (!known) throw notFound(`Machine ${id}`)
+  const problems = templateProblems(template, asMachine(known))
   const [first] = Object.values(problems)
   if (first) throw new Problem(422, 'template', first, { fields: problems })
   const [row] = await db
@@ -57,12 +67,6 @@ export function valuesOutOf({ pool }: Connection, id: string, body: ValuesOutBod
       const machine = await loadMachine(lane, id)
       const scene = await loadScene(lane, machine, body.setup, now, 'read')
       const template = await templateOf(lane, machine.record)
-      if (body.conversion && body.conversion.target.convention !== template.lengths)
-        throw new Problem(
-          422,
-          'conversion',
-          `The template counts lengths as ${template.lengths.replace('-', ' ')}; what was given would count them another way.`,
-        )
       const prepared = prepareOut(scene, template, body)
       if (prepared.kind === 'refused') throw new Problem(422, 'conversion', prepared.sentence)
       const { values } = prepared
@@ -76,7 +80,7 @@ export function valuesOutOf({ pool }: Connection, id: string, body: ValuesOutBod
         const tools = scene.tools.filter(({ number }) => body.tools.includes(number)).map((tool) => assetOf(tool, scene))
         return { name: `${stem}.xml`, text: writeAssets(tools, { at: now, by: person.name, sender: shop.name }), values: [] }
       }
-      return { name: `${stem}.nc`, text: settingFile(values, scene, template, heading), values }
+      return { name: `${stem}.nc`, text: settingFile(prepared, scene, template, heading), values }
     },
     SNAPSHOT,
   )
@@ -85,30 +89,37 @@ export function valuesOutOf({ pool }: Connection, id: string, body: ValuesOutBod
 /** A tool with what stands for it now; a length is a functional length only where it counts from the gauge line. */
 function assetOf({ assembly, offset, diameterOffset, ...tool }: MountedTool, scene: Scene): AssetOut {
   const { machine, standing } = scene
+  const { countsLengths, across: cutter } = layoutOf(machine)
   const length = standing[registerKey(lengthRegister(offset))]
-  const across = standing[registerKey(diameterRegister(machine, diameterOffset))]
+  const register = cutter === null ? null : diameterRegister(machine, diameterOffset)
+  const across = register === null ? undefined : standing[registerKey(register)]
   const good = (one: typeof length): Nm | null => (one && one.state === 'set' && one.assembly === assembly ? one.value : null)
   const held = good(across)
   return {
     ...tool,
     id: assembly,
-    length: machine.kind === 'mill' && machine.lengthConvention === 'gauge-length' ? good(length) : null,
-    diameter: held === null ? null : machine.diameterRegister === 'radius' ? times(held, 2) : held,
+    length: countsLengths && machine.lengthConvention === 'gauge-length' ? good(length) : null,
+    diameter: held === null ? null : times(held, timesInDiameter(register!, machine)!),
   }
 }
 
 /** What a control says it holds, register by register beside the ledger. */
-export function compareHeld({ pool }: Connection, id: string, text: string, now: string): Promise<HeldAnswer> {
+export function compareHeld({ pool }: Connection, id: string, { text, conversion }: HeldBody, now: string): Promise<HeldAnswer> {
   return inTransaction(
     pool,
     async (lane) => {
       const machine = await loadMachine(lane, id)
       const scene = await loadScene(lane, machine, null, now, 'read')
-      const { values, problems } = readHeld(text, machine.record, await templateOf(lane, machine.record))
+      const template = await templateOf(lane, machine.record)
+      const { values, problems, passedOver } = readHeld(text, machine.record, template)
+      // A file that counts lengths another way is held against the ledger as the ledger counts.
+      const shift = conversionShift(scene, template, conversion)
+      if (shift.kind === 'refused') throw new Problem(422, 'conversion', shift.sentence)
       const families = new Set(values.map(({ register }) => kindOf(register)))
       const held = new Set(values.map(({ register }) => register))
       return {
-        values: values.map(({ register, name, value, line }) => {
+        values: values.map(({ register, name, value: inFile, line }) => {
+          const value = shifted(parseRegisterKey(register), inFile, negate(shift.by))
           const ledger = scene.standing[register]?.value ?? null
           // A control has a zero where nothing was ever set; the ledger calls that unset.
           return { register, name, line, held: value, ledger, same: ledger === value || (ledger === null && value === 0) }
@@ -117,6 +128,7 @@ export function compareHeld({ pool }: Connection, id: string, text: string, now:
           .filter(([register, { value }]) => families.has(kindOf(register)) && !held.has(register) && value !== 0)
           .map(([register]) => register),
         problems,
+        passedOver,
       }
     },
     SNAPSHOT,
@@ -124,7 +136,8 @@ export function compareHeld({ pool }: Connection, id: string, text: string, now:
 }
 
 /** Lengths, diameters, work offsets: a file that has some of a kind is taken to have all. */
-function kindOf(register: string): string {
-  const [family, , property, layer] = register.split('/')
-  return family === 'tool' ? `${property}/${layer}` : family!
+function kindOf(key: string): string {
+  const register = parseRegisterKey(key)
+  const { number, axis, holds } = propertyOf(register)
+  return [register.family, register.layer, number, holds, register.family === 'tool' ? register.property : axis === null].join('/')
 }

@@ -33,5 +33,5 @@ export function exchangeRoutes(app: Express, connection: Connection, clock: () =
 
   serve(app, api.valuesOut, ({ params, body, person }) => valuesOutOf(connection, params.id, body, { person, now: clock() }))
 
-  serve(app, api.held, ({ params, body }) => compareHeld(connection, params.id, body.text, clock()))
+  serve(app, api.held, ({ params, body }) => compareHeld(connection, params.id, body, clock()))
 }

@@ -38,7 +38,7 @@ async function entriesWith(db: Queries, record: ReturnType<typeof asRecord>): Pr
       correctedBy: correction.id,
       standing: sql<
         string[]
-      >`array(select ${registerValue.register} from ${registerValue} where ${registerValue.machine} = ${entry.machine} and coalesce(${registerValue.origin}, ${registerValue.entry}) = ${entry.id} and ${registerValue.value} is not null order by 1)`,
+      >`array(select ${registerValue.register} from ${registerValue} where ${registerValue.machine} = ${entry.machine} and (${registerValue.provenance} ->> 'origin')::uuid = ${entry.id} and ${registerValue.value} is not null order by 1)`,
     })
     .from(entry)
     .innerJoin(machine, eq(machine.id, entry.machine))

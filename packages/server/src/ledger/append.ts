@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { chained, type Json } from '@rook/core'
+import { chained, provenanceOf, type Json } from '@rook/core'
 import type { EntryContent, EntryWrite } from '@rook/contract'
 import type { Lane } from '../db/lane.ts'
 import { EXCLUDED } from '../db/statements.ts'
@@ -129,10 +129,6 @@ function valueRow(content: EntryContent, write: EntryWrite): typeof registerValu
     setup: content.setup,
     seen: content.seen.length > 0,
     assembly: write.assembly,
-    origin: write.origin,
-    rests: write.rests,
-    gauges: write.gauges,
-    byEye: write.byEye,
-    fromHeight: write.fromHeight,
+    provenance: provenanceOf(write),
   }
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { parseRegisterKey, registerName } from '@rook/core'
+import { bareProvenance, parseRegisterKey, registerName } from '@rook/core'
 import type { Entry, EntryWrite } from '@rook/contract'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
@@ -124,10 +124,6 @@ function unknownBefore(write: EntryWrite, target: string): EntryWrite {
     state: write.before === null ? 'unset' : 'set',
     standard: null,
     assembly: null,
-    origin: write.beforeEntry ?? target,
-    rests: [],
-    gauges: [],
-    byEye: false,
-    fromHeight: false,
+    ...bareProvenance(write.beforeEntry ?? target),
   }
 }

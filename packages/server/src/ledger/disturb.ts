@@ -1,4 +1,4 @@
-import { parseRegisterKey, registerName } from '@rook/core'
+import { provenanceOf, parseRegisterKey, registerName } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { Problem } from '../http/problem.ts'
 import type { Connection } from '../db/client.ts'
@@ -44,11 +44,7 @@ export async function disturb(
           standard: standing.standard,
           expanded: null,
           assembly: standing.assembly,
-          origin: standing.origin,
-          rests: [...standing.rests],
-          gauges: [...standing.gauges],
-          byEye: standing.byEye,
-          fromHeight: standing.fromHeight,
+          ...provenanceOf(standing),
         },
       ],
     })

@@ -1,4 +1,4 @@
-import { registerKey, registerName, restsOf, type Scene, type Write } from '@rook/core'
+import { marksOf, registerKey, registerName, restsOf, type Scene, type Write } from '@rook/core'
 import type { EntryWrite } from '@rook/contract'
 
 /** A core's write as an entry keeps it: with what stood before, and what it rests on. */
@@ -15,10 +15,9 @@ export function entryWriteOf(write: Write, scene: Scene, entry: string, gauges: 
     standard: write.uncertainty?.standard ?? null,
     expanded: write.uncertainty?.expanded ?? null,
     assembly: write.assembly,
+    ...marksOf(write),
     origin: entry,
     rests: restsOf(write.rests, scene),
     gauges,
-    byEye: write.byEye ?? false,
-    fromHeight: write.fromHeight ?? false,
   }
 }

@@ -1,4 +1,4 @@
-import type { Nm, RegisterKey, Standing } from '@rook/core'
+import { bareProvenance, provenanceOf, type Nm, type RegisterKey, type Standing } from '@rook/core'
 import type { Lane } from '../db/lane.ts'
 import type { registerValue } from '../db/schema.ts'
 
@@ -22,11 +22,7 @@ function asStanding(row: StandingRow): Standing {
     setup: row.setup,
     seen: row.seen,
     assembly: row.assembly,
-    origin: row.origin ?? row.entry,
-    rests: row.rests,
-    gauges: row.gauges,
-    byEye: row.byEye,
-    fromHeight: row.fromHeight,
+    ...provenanceOf(row.provenance),
   }
 }
 
@@ -84,11 +80,7 @@ export async function loadFormerly(
         seen: false,
         assembly: row.assembly,
         // Only its figure is compared with; what it rested on then is in its entry.
-        origin: row.entry,
-        rests: [],
-        gauges: [],
-        byEye: false,
-        fromHeight: false,
+        ...bareProvenance(row.entry),
       },
     ]),
   )

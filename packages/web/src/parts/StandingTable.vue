@@ -1,21 +1,19 @@
 <script setup lang="ts">
 import {
-  axesOf,
-  commonRegister,
-  expectedRegister,
-  geometryRegister,
+  FAMILIES,
   isSuspect,
+  layoutOf,
   listed,
+  ofTool,
   parseRegisterKey,
   PROBE_SIDES,
   probeRegister,
-  reachRegister,
   registerKey,
   registerName,
-  rotationRegister,
   setterRegister,
   standingNote,
-  workRegister,
+  type RegisterFamily,
+  type RegisterProperty,
   type RegisterRef,
   type Scene,
 } from '@rook/core'
@@ -29,48 +27,53 @@ const disturbing = ref<string | null>(null)
 
 const key = (register: RegisterRef) => registerKey(register)
 const has = (register: RegisterRef) => props.scene.standing[key(register)] !== undefined
-const axes = computed(() => axesOf(props.scene.machine))
-const turns = computed(() => props.scene.machine.slots.some(({ code }) => has(rotationRegister(code))))
+const layout = computed(() => layoutOf(props.scene.machine))
+/** A column that belongs to no axis is shown once something stands in it. */
+const columns = computed(() =>
+  layout.value.work.filter(({ axis, property }) => axis !== null || layout.value.slots.some(({ code }) => has(inSlot(code, property)))),
+)
+const inSlot = (slot: string, property: RegisterProperty, family: RegisterFamily = 'work'): RegisterRef => ({
+  family,
+  slot,
+  property,
+  layer: 'geometry',
+})
+const cellsOf = (family: RegisterFamily, slot: string) =>
+  columns.value.map(({ property }) => (propertiesOf(family).includes(property) ? key(inSlot(slot, property, family)) : null))
+const propertiesOf = (family: RegisterFamily) => Object.keys(FAMILIES[family].properties) as RegisterProperty[]
+const any = (cells: readonly (string | null)[]) => cells.some((cell) => cell !== null && props.scene.standing[cell] !== undefined)
 const shown = computed(() => props.scene.machine.slots.filter(({ code }) => !props.slots || props.slots.includes(code)))
 const work = computed(() => [
-  ...shown.value.map(({ code, name }) => ({
-    name: code,
-    detail: name,
-    cells: [...axes.value.map((axis) => key(workRegister(code, axis))), ...(turns.value ? [key(rotationRegister(code))] : [])],
-  })),
+  ...shown.value.map(({ code, name }) => ({ name: code, detail: name, cells: cellsOf('work', code) })),
   ...shown.value
-    .filter(({ code }) => axes.value.some((axis) => has(expectedRegister(code, axis)) && !has(workRegister(code, axis))))
-    .map(({ code }) => ({
-      name: code,
-      detail: 'expected after the flip',
-      cells: axes.value.map((axis) => key(expectedRegister(code, axis))),
-    })),
-  ...(axes.value.some((axis) => has(commonRegister(axis)))
-    ? [{ name: 'Common shift', detail: 'added to every slot', cells: axes.value.map((axis) => key(commonRegister(axis))) }]
-    : []),
+    .filter(({ code }) =>
+      any(cellsOf('expected', code).filter((cell) => cell !== null && !has({ ...parseRegisterKey(cell), family: 'work' }))),
+    )
+    .map(({ code }) => ({ name: code, detail: 'expected after the flip', cells: cellsOf('expected', code) })),
+  ...(any(cellsOf('common', 'all')) ? [{ name: 'Common shift', detail: 'added to every slot', cells: cellsOf('common', 'all') }] : []),
 ])
-const isLathe = computed(() => props.scene.machine.kind === 'lathe')
+/** Cutters' diameters have a table of their own; here is what is needed to touch with them. */
+const toolColumns = computed(() => layout.value.tool.filter(({ letter }) => letter !== 'D'))
 const tools = computed(() => [
   ...props.scene.tools.map((tool) => ({
     name: `T${tool.number}`,
     detail: tool.name,
-    cells: isLathe.value
-      ? [key(geometryRegister(tool.offset, 'X')), key(geometryRegister(tool.offset, 'Z'))]
-      : [key(reachRegister(props.scene.machine, tool))],
+    cells: toolColumns.value.map((column) => key(ofTool(tool, column))),
   })),
   ...props.scene.gauges
-    .filter(({ family, id }) => family === 'setter' && has(setterRegister(id)))
+    .filter(({ id }) => has(setterRegister(id)))
     .map(({ id, name }) => ({ name, detail: 'constant K', cells: [key(setterRegister(id))] })),
 ])
 const probes = computed(() =>
   props.scene.gauges
-    .filter(({ family, id }) => family === 'touch-probe' && has(probeRegister(id, 'X+')))
+    .filter(({ id }) => has(probeRegister(id, 'X+')))
     .map(({ id, name }) => ({ name, cells: PROBE_SIDES.map((side) => key(probeRegister(id, side))) })),
 )
 /** The least that has to be redone, by name and by reason. */
 const reasons = computed(() => {
   const named = new Map<string, string[]>()
-  for (const register of [...work.value, ...tools.value, ...probes.value].flatMap(({ cells }) => cells)) {
+  for (const register of [...work.value, ...tools.value, ...probes.value].flatMap(({ cells }): (string | null)[] => cells)) {
+    if (register === null) continue
     const note = standingNote(register, props.scene)
     if (!isSuspect(note)) continue
     named.set(note.because!, [...(named.get(note.because!) ?? []), registerName(parseRegisterKey(register), props.scene.gauges)])
@@ -91,10 +94,10 @@ const reasons = computed(() => {
           <thead>
             <tr>
               <th>Slot</th>
-              <th v-for="axis in axes" :key="axis">
-                {{ axis }} <span class="quiet">{{ scene.machine.unit }}</span>
+              <th v-for="column in columns" :key="column.property">
+                {{ column.heading }}
+                <span v-if="column.axis" class="quiet">{{ column.holds === 'angle' ? '\u00b0' : scene.machine.unit }}</span>
               </th>
-              <th v-if="turns">Rotation</th>
             </tr>
           </thead>
           <tbody>
@@ -102,13 +105,10 @@ const reasons = computed(() => {
               <th scope="row">
                 {{ row.name }}<span class="quiet small name">{{ row.detail }}</span>
               </th>
-              <StandingCell
-                v-for="register in row.cells"
-                :key="register"
-                :register="register"
-                :scene="scene"
-                @disturb="disturbing = $event"
-              />
+              <template v-for="(register, at) in row.cells" :key="at">
+                <StandingCell v-if="register" :register="register" :scene="scene" @disturb="disturbing = $event" />
+                <td v-else></td>
+              </template>
             </tr>
           </tbody>
         </table>
@@ -118,12 +118,8 @@ const reasons = computed(() => {
           <thead>
             <tr>
               <th>Tool</th>
-              <template v-if="isLathe">
-                <th>Geometry X</th>
-                <th>Geometry Z</th>
-              </template>
-              <th v-else>
-                Length <span class="quiet">{{ scene.machine.unit }}</span>
+              <th v-for="column in toolColumns" :key="column.property">
+                {{ column.heading }} <span v-if="column.holds === 'length'" class="quiet">{{ scene.machine.unit }}</span>
               </th>
             </tr>
           </thead>

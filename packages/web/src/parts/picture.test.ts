@@ -1,6 +1,6 @@
 import { drawStock, mm, nm, type Drawing, type TouchMark } from '@rook/core'
 import { describe, expect, it } from 'vitest'
-import { scene } from '../../../core/test/scene.ts'
+import { scene } from '@rook/testing'
 import { fitDrawing } from './drawing-scale.ts'
 import { fallArrow } from './fall-arrow.ts'
 import { readableMagnification } from './magnify.ts'

@@ -1,6 +1,7 @@
 import {
   formatLength,
   decimalsFor,
+  zeroAxis,
   type Axis,
   type MachineRecord,
   type Nm,
@@ -28,8 +29,9 @@ const WAYS: Record<Axis, [grows: string, falls: string]> = {
 
 /** "the part sits 0.013 further left", for a work offset that moved. */
 export function whereItMoved(register: RegisterRef, moved: Nm, machine: Pick<MachineRecord, 'unit' | 'increment'>): string | null {
-  if (register.family !== 'work' || register.property === 'R' || moved === 0) return null
-  const [grows, falls] = WAYS[register.property as Axis]
+  const axis = zeroAxis(register)
+  if (axis === null || moved === 0) return null
+  const [grows, falls] = WAYS[axis]
   const size = formatLength(Math.abs(moved) as Nm, { unit: machine.unit, decimals: decimalsFor(machine.increment, machine.unit) })
   return `the part sits ${size} ${moved > 0 ? grows : falls}`
 }

@@ -1,6 +1,6 @@
 import { assess, lengthRegister, mm, routineById, setterRegister, workRegister, type RawInputs, type Scene } from '@rook/core'
 import { describe, expect, it, vi } from 'vitest'
-import { MILL, scene, stands } from '../../../core/test/scene.ts'
+import { MILL, scene, stands } from '@rook/testing'
 import { put, textOf } from '../../test/mounting.ts'
 import ChecksPane from './ChecksPane.vue'
 import FigureField from './FigureField.vue'

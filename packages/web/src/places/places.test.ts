@@ -1,7 +1,7 @@
 import { lengthRegister, mm, nm, setterRegister, workRegister, type Scene } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { GAUGES, MILL, scene, stands } from '../../../core/test/scene.ts'
+import { GAUGES, LATHE, MILL, scene, stands } from '@rook/testing'
 import { put, textOf } from '../../test/mounting.ts'
 import StandingTable from '../parts/StandingTable.vue'
 import { EVENTS, FAMILIES, sizeText, stateOf } from './gauges/words.ts'
@@ -135,8 +135,9 @@ describe('a machine\u2019s record as a form', () => {
     ])
   })
 
-  it('has no Y on a lathe', () => {
-    expect(axesOfKind('lathe')).toEqual(['X', 'Z'])
+  it('asks a lathe for a Y that it may have, and does not miss it', () => {
+    expect(axesOfKind('lathe')).toEqual(['X', 'Y', 'Z'])
+    expect(readForm(formOf(LATHE))).toMatchObject({ input: { travels: [{ axis: 'X' }, { axis: 'Z' }] } })
   })
 
   it('writes every limit as it would be typed', () => {

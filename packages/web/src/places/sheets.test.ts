@@ -2,7 +2,7 @@ import { assess, findingKey, mm, routineById, workRegister, type RawInputs } fro
 import type { Entry, EntryLine, FloorMachine, Setup } from '@rook/contract'
 import { nextTick } from 'vue'
 import { afterEach, describe, expect, it } from 'vitest'
-import { MILL, scene, stands } from '../../../core/test/scene.ts'
+import { MILL, scene, stands } from '@rook/testing'
 import { put, textOf } from '../../test/mounting.ts'
 import MachineCard from './floor/MachineCard.vue'
 import EntryRow from './ledger/EntryRow.vue'

@@ -5,17 +5,28 @@ import { computed, ref } from 'vue'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
 import ChooseFile from '../../parts/ChooseFile.vue'
+import { useTemplate } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import { blankConversion, countsOtherwise, readConversion } from './conversion.ts'
+import ConversionFields from './ConversionFields.vue'
 
 const props = defineProps<{ machine: string; scene: Scene }>()
+const template = useTemplate(() => props.machine)
+const converts = computed(() => countsOtherwise(template.data.value, props.scene))
+const conversion = ref(blankConversion(props.scene))
 const text = ref('')
 const answer = ref<HeldAnswer | null>(null)
 const trouble = ref<string | null>(null)
 
 async function compare(): Promise<void> {
   trouble.value = null
+  const read = converts.value ? readConversion(conversion.value, template.data.value!, props.scene) : { conversion: null }
+  if ('sentence' in read) {
+    trouble.value = read.sentence
+    return
+  }
   try {
-    answer.value = await call(api.held, { params: { id: props.machine }, body: { text: text.value } })
+    answer.value = await call(api.held, { params: { id: props.machine }, body: { text: text.value, conversion: read.conversion } })
   } catch (error) {
     trouble.value = troubleOf(error)
   }
@@ -47,6 +58,7 @@ const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.l
       placeholder="G10 L10 P4 R103.4755"
       maxlength="50000"
     />
+    <ConversionFields v-if="converts" v-model="conversion" :scene="scene" :lengths="template.data.value!.lengths" />
     <p class="line">
       <ChooseFile label="File from the control" accept=".nc,.txt,.tap,.eia,text/plain" @chosen="choose" />
       <button type="button" class="go" :disabled="text.trim() === ''" @click="compare">Compare</button>
@@ -65,6 +77,14 @@ const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.l
       <ul v-if="answer.problems.length > 0" class="query">
         <li v-for="problem in answer.problems" :key="problem.line + problem.sentence">{{ problem.sentence }}</li>
       </ul>
+      <details v-if="answer.passedOver.length > 0" class="quiet">
+        <summary>
+          {{ answer.passedOver.length }} {{ answer.passedOver.length === 1 ? 'line sets' : 'lines set' }} nothing, passed over
+        </summary>
+        <ul>
+          <li v-for="one in answer.passedOver" :key="one.line" class="figure">Line {{ one.line }}: {{ one.text }}</li>
+        </ul>
+      </details>
       <p v-if="answer.missing.length > 0" class="query">
         <VerdictMark verdict="query" /> In the ledger and not in the file: {{ missing.join(', ') }}.
       </p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LABELS, SETTING_KINDS, templateProblems, type Scene } from '@rook/core'
+import { CONVENTION_WORDS, layoutOf, settingKindsOf, SETTINGS, templateProblems, type Scene } from '@rook/core'
 import { api } from '@rook/contract'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
@@ -9,7 +9,6 @@ import { useKeptForm } from '../../app/kept-form.ts'
 import { useTemplate } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
-import { CONVENTIONS } from '../machines/words.ts'
 
 const props = defineProps<{ machine: string; scene: Scene }>()
 const query = useTemplate(() => props.machine)
@@ -19,10 +18,18 @@ const { form, resumed, movedOn, begin } = useKeptForm(
   () => `lines:${props.machine}`,
   () => query.data.value,
 )
+const layout = computed(() => layoutOf(props.scene.machine))
+const places = computed(() =>
+  layout.value.work
+    .filter(({ axis }) => axis)
+    .map(({ property }) => `{${property.toLowerCase()}}`)
+    .join(' '),
+)
+const kinds = computed(() => settingKindsOf(props.scene.machine))
 const told = ref<string | null>(null)
 const trouble = ref<string | null>(null)
 const mayChange = computed(() => session.person?.role === 'lead')
-const problems = computed(() => (form.value ? templateProblems(form.value) : {}))
+const problems = computed(() => (form.value ? templateProblems(form.value, props.scene.machine) : {}))
 
 async function keep(): Promise<void> {
   trouble.value = told.value = null
@@ -42,36 +49,36 @@ async function keep(): Promise<void> {
   <form v-if="form" class="template" @submit.prevent="keep">
     <p class="quiet">
       Lines of words, a letter and a number each. <span class="figure">{n}</span> stands for the offset’s or slot’s number,
-      <span class="figure">{v}</span> for the figure, <span class="figure">{x} {y} {z}</span> for a slot’s axes. An empty line is not
-      written.
+      <span class="figure">{v}</span> for the figure, <span class="figure">{{ places }}</span> for a slot’s axes. An empty line is not
+      written. What a line other than <span class="figure">G10 L2</span> does differs from control to control: look it up before you word
+      it.
     </p>
     <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
     <ul v-if="Object.keys(problems).length > 0" class="stop" role="alert">
       <li v-for="(sentence, field) in problems" :key="field">{{ sentence }}</li>
     </ul>
     <fieldset class="fields" :disabled="!mayChange">
-      <label v-for="kind in SETTING_KINDS" :key="kind"
-        ><span>{{ LABELS[kind] }}</span
-        ><input v-model="form.lines[kind]" class="text-field figure" maxlength="80"
+      <label v-for="kind in kinds" :key="kind"
+        ><span>{{ SETTINGS[kind].label }}</span
+        ><input v-model="(form.lines as Record<string, string>)[kind]" class="text-field figure" maxlength="80"
       /></label>
-      <label><span>Work offsets beyond G59</span><input v-model="form.extendedWork" class="text-field figure" maxlength="80" /></label>
       <label
         ><span>Decimals</span><input v-model.number="form.decimals" class="text-field figure" maxlength="1" inputmode="numeric"
       /></label>
-      <label
+      <label v-if="layout.countsLengths"
         ><span>Lengths in the file</span>
         <select v-model="form.lengths" class="text-field">
-          <option v-for="(words, convention) in CONVENTIONS" :key="convention" :value="convention">{{ words }}</option>
+          <option v-for="(words, convention) in CONVENTION_WORDS" :key="convention" :value="convention">{{ words }}</option>
         </select></label
       >
-      <label
+      <label v-if="layout.countsLengths"
         ><span>Sign of lengths</span>
         <select v-model="form.turnedSign" class="text-field">
           <option :value="false">as in the ledger</option>
           <option :value="true">turned round</option>
         </select></label
       >
-      <label
+      <label v-if="layout.across"
         ><span>Cutters in the file</span>
         <select v-model="form.diameters" class="text-field">
           <option value="diameter">diameters</option>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { asRegister, nm, readLength, type LengthTarget, type OutValue, type Scene } from '@rook/core'
+import { asRegister, type OutValue, type Scene } from '@rook/core'
 import { api } from '@rook/contract'
 import { computed, ref, watch } from 'vue'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
 import { useTemplate } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import { blankConversion, countsOtherwise, readConversion } from './conversion.ts'
+import ConversionFields from './ConversionFields.vue'
 import { saveFile } from './save-file.ts'
 
 const props = defineProps<{ machine: string; scene: Scene }>()
@@ -20,38 +22,16 @@ const trouble = ref<string | null>(null)
 const busy = ref(false)
 
 const tools = computed(() => (which.value === 'planned' ? planned.value : props.scene.tools.map(({ number }) => number)))
-const converts = computed(() => template.data.value !== undefined && template.data.value.lengths !== props.scene.machine.lengthConvention)
-const withSlot = ref(slots.value[0] ?? '')
-const fixedBy = ref(props.scene.tools[0]?.number ?? '')
-const known = ref('')
-
-/** What fixes lengths that go out counted another way; null with its reason where it is not said yet. */
-function conversionOf(): { slot: string; target: LengthTarget } | null {
-  const offset = props.scene.tools.find(({ number }) => number === fixedBy.value)?.offset ?? ''
-  switch (template.data.value!.lengths) {
-    case 'touch-off':
-      return { slot: withSlot.value, target: { convention: 'touch-off', shift: nm(0) } }
-    case 'reference-tool':
-      return { slot: withSlot.value, target: { convention: 'reference-tool', reference: offset } }
-    case 'gauge-length': {
-      const reading = readLength(known.value, {
-        name: 'Its length from the gauge line',
-        unit: props.scene.machine.unit,
-        grid: props.scene.machine.increment,
-      })
-      if (reading.kind !== 'length') {
-        trouble.value = reading.kind === 'empty' ? 'Its length from the gauge line: nothing is given yet.' : reading.sentence
-        return null
-      }
-      return { slot: withSlot.value, target: { convention: 'gauge-length', tool: offset, gaugeLength: reading.value } }
-    }
-  }
-}
+const converts = computed(() => format.value !== 'assets' && countsOtherwise(template.data.value, props.scene))
+const conversion = ref(blankConversion(props.scene))
 
 async function look(): Promise<void> {
   trouble.value = null
-  const conversion = converts.value && format.value !== 'assets' ? conversionOf() : null
-  if (converts.value && format.value !== 'assets' && !conversion) return
+  const read = converts.value ? readConversion(conversion.value, template.data.value!, props.scene) : { conversion: null }
+  if ('sentence' in read) {
+    trouble.value = read.sentence
+    return
+  }
   busy.value = true
   try {
     file.value = await call(api.valuesOut, {
@@ -61,7 +41,7 @@ async function look(): Promise<void> {
         setup: props.scene.plan?.setup ?? null,
         slots: slots.value,
         tools: tools.value,
-        conversion,
+        conversion: read.conversion,
         estimates: estimates.value,
       },
     })
@@ -132,27 +112,7 @@ const FORMATS = [
         </button>
       </fieldset>
     </div>
-    <div v-if="converts && format !== 'assets'" class="sheet converts">
-      <p>
-        {{ scene.machine.name }} counts lengths as {{ scene.machine.lengthConvention.replace('-', ' ') }}, its lines are written as
-        {{ template.data.value!.lengths.replace('-', ' ') }}. For every tool work offset and length together stay the same.
-      </p>
-      <label
-        ><span class="quiet">With the Z of</span>
-        <select v-model="withSlot" class="text-field">
-          <option v-for="slot in scene.machine.slots" :key="slot.code" :value="slot.code">{{ slot.code }}</option>
-        </select></label
-      >
-      <label v-if="template.data.value!.lengths !== 'touch-off'"
-        ><span class="quiet">{{ template.data.value!.lengths === 'reference-tool' ? 'Reference tool' : 'Tool of known length' }}</span>
-        <select v-model="fixedBy" class="text-field">
-          <option v-for="tool in scene.tools" :key="tool.number" :value="tool.number">T{{ tool.number }}, {{ tool.name }}</option>
-        </select></label
-      >
-      <label v-if="template.data.value!.lengths === 'gauge-length'"
-        ><span class="quiet">Its length from the gauge line</span><input v-model="known" class="text-field figure" maxlength="40"
-      /></label>
-    </div>
+    <ConversionFields v-if="converts" v-model="conversion" :scene="scene" :lengths="template.data.value!.lengths" />
     <p class="line">
       <button type="button" class="go" :disabled="busy || (slots.length === 0 && tools.length === 0)" @click="look">
         {{ busy ? 'Writing …' : 'Write the file' }}
@@ -234,20 +194,6 @@ legend {
 .check input {
   width: 22px;
   height: 22px;
-}
-.converts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 18px;
-  align-items: end;
-  padding: 10px 16px;
-}
-.converts label {
-  display: grid;
-  gap: 2px;
-}
-.converts p {
-  flex-basis: 100%;
 }
 p {
   margin: 0;

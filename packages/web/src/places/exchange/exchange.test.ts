@@ -1,7 +1,7 @@
 import { lengthRegister, mm, nm, usualTemplate, type OutValue, type Scene } from '@rook/core'
 import type { VueWrapper } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { MILL, mounted, scene, stands } from '../../../../core/test/scene.ts'
+import { MILL, mounted, scene, stands } from '@rook/testing'
 import { ok, refused, serverThat } from '../../../test/answers.ts'
 import { put, textOf } from '../../../test/mounting.ts'
 import { useSession } from '../../app/session.ts'
@@ -32,7 +32,6 @@ afterEach(() => {
 describe('values out', () => {
   const values = [
     {
-      kind: 'length',
       register: H4,
       name: 'H4 length',
       value: mm(103.4755),
@@ -42,7 +41,6 @@ describe('values out', () => {
       entry: 'e',
     },
     {
-      kind: 'length',
       register: 'tool/7/length/geometry',
       name: 'H7 length',
       value: mm(138),
@@ -73,7 +71,7 @@ describe('values out', () => {
       'POST /api/machines/mill/values-out': ok({ name: 'x', text: '', values: [] }),
     })
     const wrapper = put(ValuesOut, { machine: 'mill', scene: at })
-    await settled(() => expect(textOf(wrapper)).toContain('its lines are written as touch off'))
+    await settled(() => expect(textOf(wrapper)).toContain('its lines as touch off'))
     await press(wrapper, 'Write the file')
     await settled(() =>
       expect(sent.at(-1)!.body).toMatchObject({ conversion: { slot: 'G54', target: { convention: 'touch-off', shift: nm(0) } } }),
@@ -114,8 +112,9 @@ describe('what the control holds', () => {
       ],
       missing: ['tool/12/length/geometry', 'tool/9/length/geometry'],
       problems: [{ line: 3, sentence: 'Line 3: not a line of the template.' }],
+      passedOver: [{ line: 4, text: 'M30' }],
     }
-    serverThat({ 'POST /api/machines/mill/held': ok(answer) })
+    serverThat({ 'GET /api/machines/mill/template': ok(template), 'POST /api/machines/mill/held': ok(answer) })
     const wrapper = put(HeldCompare, { machine: 'mill', scene: at })
     expect(wrapper.findAll('button').at(-1)!.attributes('disabled')).toBeDefined()
     await wrapper.find('textarea').setValue('G10 L10 P4 R103.5')
@@ -253,7 +252,10 @@ describe('how lines are written', () => {
     expect(textOf(wrapper)).toContain('A lead can change this.')
     await useSession().signIn('o', '8642')
     await settled(() => expect(textOf(wrapper)).toContain('Keep it for Mill 3'))
-    const length = wrapper.findAll('input')[1]!
+    const length = wrapper
+      .findAll('label')
+      .find((label) => label.text() === 'Length')!
+      .find('input')
     await length.setValue('G10 L10 P{n}')
     expect(wrapper.find('[role=alert]').text()).toContain('{v} is missing')
     await length.setValue('G10 L1 P{n} Z{v}')

@@ -9,9 +9,8 @@ import { useContext } from '../../app/context.ts'
 import { useKeptForm } from '../../app/kept-form.ts'
 import { useMachines } from '../../app/queries.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
-import { LIMITS } from '@rook/core'
+import { CONVENTION_WORDS, KINDS, LIMITS, type RotaryAxis } from '@rook/core'
 import { axesOfKind, blankForm, formOf, limitText, readForm } from './record-form.ts'
-import { CONVENTIONS } from './words.ts'
 
 const props = defineProps<{ machine?: string }>()
 const machines = useMachines()
@@ -23,6 +22,10 @@ const { form, resumed, movedOn, begin } = useKeptForm(
   () => (props.machine === undefined ? blankForm() : known.value && formOf(known.value)),
 )
 const problems = ref<string[]>([])
+const asks = (field: (typeof KINDS)['mill']['asks'][number]) =>
+  form.value !== null && form.value !== undefined && KINDS[form.value.kind].asks.includes(field)
+const spare = computed(() => KINDS[form.value!.kind].rotary.filter((axis) => !form.value!.rotary.some((one) => one.axis === axis)))
+const addRotary = (axis: RotaryAxis) => form.value!.rotary.push({ axis, increment: '0.001', min: '', max: '', sense: 1 })
 useContext().set('Machines')
 
 async function keep(): Promise<void> {
@@ -71,35 +74,77 @@ async function keep(): Promise<void> {
         </select></label
       >
       <label><span>Least increment</span><input v-model="form.increment" class="figure" /></label>
-      <label v-if="form.kind === 'mill'"
+      <label><span>Offset numbers, 1 to</span><input v-model="form.offsets" class="figure" /></label>
+      <label v-if="asks('lengthConvention')"
         ><span>Length in Z</span>
         <select v-model="form.lengthConvention">
-          <option v-for="(words, convention) in CONVENTIONS" :key="convention" :value="convention">{{ words }}</option>
+          <option v-for="(words, convention) in CONVENTION_WORDS" :key="convention" :value="convention">{{ words }}</option>
         </select></label
       >
-      <label v-if="form.kind === 'mill'"><span>Offset numbers, H and D, 1 to</span><input v-model="form.offsets" class="figure" /></label>
-      <label v-if="form.kind === 'mill'"
+      <label v-if="asks('diameterRegister')"
         ><span>D registers hold</span>
         <select v-model="form.diameterRegister">
           <option value="diameter">diameters</option>
           <option value="radius">radii</option>
         </select></label
       >
-      <label v-else
+      <label v-if="asks('xReads')"
         ><span>X reads</span>
         <select v-model="form.xReads">
           <option value="diameter">diameters</option>
           <option value="radius">radii</option>
         </select></label
       >
-      <label v-if="form.kind === 'mill'"
+      <label v-if="asks('spindles')"
+        ><span>Spindles</span>
+        <select v-model="form.subSpindle">
+          <option :value="false">main spindle</option>
+          <option :value="true">main and sub-spindle</option>
+        </select></label
+      >
+      <label v-if="asks('turrets')"><span>Stations on the turret</span><input v-model="form.stations" class="figure" /></label>
+      <label v-if="asks('rotates')"
         ><span>With a zero it can</span>
         <select v-model="form.rotates">
           <option :value="false">shift only</option>
           <option :value="true">shift and turn</option>
         </select></label
       >
+      <label v-if="asks('displayTurns') && form.rotates"
+        ><span>Part display of a turned zero</span>
+        <select v-model="form.displayTurns">
+          <option :value="true">turns with it</option>
+          <option :value="false">counts along the machine</option>
+        </select></label
+      >
     </div>
+    <template v-if="asks('rotary')">
+      <h2>Rotary axes, in degrees</h2>
+      <div v-for="(one, at) in form.rotary" :key="one.axis" class="fields">
+        <label><span>Axis</span><input :value="one.axis" readonly /></label>
+        <label
+          ><span>Step of {{ one.axis }}</span
+          ><input v-model="one.increment" class="figure"
+        /></label>
+        <label
+          ><span>{{ one.axis }} from</span><input v-model="one.min" class="figure" placeholder="without end"
+        /></label>
+        <label
+          ><span>{{ one.axis }} to</span><input v-model="one.max" class="figure" placeholder="without end"
+        /></label>
+        <label
+          ><span>A growing angle</span>
+          <select v-model="one.sense">
+            <option :value="1">lifts the plus side of a face</option>
+            <option :value="-1">lowers the plus side of a face</option>
+          </select></label
+        >
+        <button type="button" class="link" @click="form.rotary.splice(at, 1)">leave out {{ one.axis }}</button>
+      </div>
+      <p class="line">
+        <button v-for="axis in spare" :key="axis" type="button" class="link" @click="addRotary(axis)">Add a rotary axis {{ axis }}</button>
+      </p>
+    </template>
     <h2>Travel, in machine coordinates</h2>
     <div class="fields">
       <template v-for="axis in axesOfKind(form.kind)" :key="axis">

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { formatExact } from '@rook/core'
+import { formatAngle, formatExact, KINDS } from '@rook/core'
 import { useContext } from '../../app/context.ts'
 import { useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
-import { CONVENTIONS } from './words.ts'
 
 const machines = useMachines()
 const session = useSession()
@@ -31,16 +30,16 @@ useContext().set('Machines')
           </th>
           <td>{{ machine.unit }}, {{ formatExact(machine.increment, machine.unit) }}</td>
           <td>
-            {{
-              machine.kind === 'lathe'
-                ? `X reads ${machine.xReads === 'diameter' ? 'diameters' : 'radii'}`
-                : CONVENTIONS[machine.lengthConvention]
-            }}
+            {{ KINDS[machine.kind].counts(machine) }}
           </td>
           <td>{{ machine.slots.length }}</td>
           <td>
             <span v-for="travel in machine.travels" :key="travel.axis" class="travel figure"
               >{{ travel.axis }} {{ formatExact(travel.min, machine.unit) }} to {{ formatExact(travel.max, machine.unit) }}</span
+            >
+            <span v-for="one in machine.rotary" :key="one.axis" class="travel figure"
+              >{{ one.axis }}
+              {{ one.travel ? `${formatAngle(one.travel.min, 0)} to ${formatAngle(one.travel.max, 0)}` : 'without end' }}</span
             >
           </td>
         </tr>

@@ -1,4 +1,20 @@
-import { formatExact, LIMITS, nm, readLength, type Axis, type LengthUnit, type Limit, type MachineRecord, type Nm } from '@rook/core'
+import {
+  degreesOf,
+  formatExact,
+  KINDS,
+  LIMITS,
+  nm,
+  readAngle,
+  readLength,
+  type Axis,
+  type LengthUnit,
+  type Limit,
+  type MachineRecord,
+  type Microdegrees,
+  type Nm,
+  type RotaryAxis,
+  type RotaryRecord,
+} from '@rook/core'
 import type { MachineInput } from '@rook/contract'
 
 /** A machine's record as it stands in the form: figures as they are typed. */
@@ -13,10 +29,26 @@ export interface RecordForm {
   diameterRegister: 'diameter' | 'radius'
   xReads: 'diameter' | 'radius'
   rotates: boolean
+  displayTurns: boolean
+  rotary: RotaryForm[]
+  /** True where it has a sub-spindle. */
+  subSpindle: boolean
+  /** Stations on its turret; empty where that is not on record. */
+  stations: string
   /** How many H and D numbers its control has. */
   offsets: string
   /** What a lead typed in place of the shop's limits, by limit; empty for the shop's own. */
   limits: Record<string, string>
+}
+
+/** A rotary axis as it stands in the form, in degrees. */
+export interface RotaryForm {
+  axis: RotaryAxis
+  increment: string
+  /** Both empty for an axis that turns without end. */
+  min: string
+  max: string
+  sense: 1 | -1
 }
 
 const plain = (text: string) => text.replace('\u2212', '-')
@@ -34,6 +66,10 @@ export function blankForm(): RecordForm {
     diameterRegister: 'diameter',
     xReads: 'diameter',
     rotates: false,
+    displayTurns: true,
+    rotary: [],
+    subSpindle: false,
+    stations: '',
     offsets: '200',
     limits: {},
   }
@@ -50,6 +86,15 @@ export function formOf(machine: MachineRecord): RecordForm {
   return {
     ...machine,
     offsets: String(machine.offsets),
+    rotary: machine.rotary.map(({ axis, increment, travel, sense }) => ({
+      axis,
+      increment: String(degreesOf(increment)),
+      min: travel ? String(degreesOf(travel.min)) : '',
+      max: travel ? String(degreesOf(travel.max)) : '',
+      sense,
+    })),
+    subSpindle: machine.spindles.includes('sub'),
+    stations: machine.turrets[0] ? String(machine.turrets[0].stations) : '',
     increment: plain(formatExact(machine.increment, machine.unit)),
     travels: { X: travelOf('X'), Y: travelOf('Y'), Z: travelOf('Z') },
     slots: machine.slots.map(({ code, name }) => ({ code, name: name ?? '' })),
@@ -93,7 +138,33 @@ function lengthOf(text: string, name: string, unit: LengthUnit, problems: string
   return nm(0)
 }
 
-export const axesOfKind = (kind: RecordForm['kind']): Axis[] => (kind === 'mill' ? ['X', 'Y', 'Z'] : ['X', 'Z'])
+/** Axes that the form asks a travel of: those that the kind has, and those it may have. */
+export const axesOfKind = (kind: RecordForm['kind']): Axis[] =>
+  (['X', 'Y', 'Z'] as const).filter((axis) => [...KINDS[kind].axes, ...KINDS[kind].mayHave].includes(axis))
+
+function readRotary(form: RecordForm, problems: string[]): RotaryRecord[] {
+  return form.rotary.map(({ axis, increment, min, max, sense }) => {
+    const angle = (name: string, text: string): Microdegrees => {
+      const reading = readAngle(text, name)
+      if (reading.kind === 'angle') return reading.value
+      problems.push(reading.kind === 'empty' ? `${name}: nothing is given yet.` : reading.sentence)
+      return 0 as Microdegrees
+    }
+    const step = angle(`Step of ${axis}`, increment)
+    if (step <= 0) problems.push(`Step of ${axis}: more than zero.`)
+    const endless = min.trim() === '' && max.trim() === ''
+    const travel = endless ? null : { min: angle(`${axis} from`, min), max: angle(`${axis} to`, max) }
+    if (travel && travel.min >= travel.max) problems.push(`${axis}: the lower end must lie below the upper end.`)
+    return { axis, increment: step, travel, sense }
+  })
+}
+
+function readStations({ stations }: RecordForm, problems: string[]): { name: string; stations: number }[] {
+  if (stations.trim() === '') return []
+  const count = /^\d{1,2}$/.test(stations.trim()) ? Number(stations) : 0
+  if (count < 1) problems.push('Stations on the turret: a whole number from 1 to 99, or nothing.')
+  return [{ name: 'turret', stations: count }]
+}
 
 /** The record that the form describes, or the sentences that say what is wrong with it. */
 export function readForm(form: RecordForm): { input: MachineInput } | { problems: string[] } {
@@ -102,7 +173,9 @@ export function readForm(form: RecordForm): { input: MachineInput } | { problems
   if (form.name.trim() === '') problems.push('Name: give the machine a name.')
   const increment = length('Least increment', form.increment)
   if (increment <= 0) problems.push('Least increment: more than zero.')
-  const travels = axesOfKind(form.kind).map((axis) => {
+  const kind = KINDS[form.kind]
+  const asked = axesOfKind(form.kind).filter((axis) => kind.axes.includes(axis) || form.travels[axis].min.trim() !== '')
+  const travels = asked.map((axis) => {
     const travel = {
       axis,
       min: length(`Travel ${axis}, from`, form.travels[axis].min),
@@ -120,12 +193,14 @@ export function readForm(form: RecordForm): { input: MachineInput } | { problems
   const offsets = Number(form.offsets.trim())
   if (!/^\d{1,4}$/.test(form.offsets.trim()) || offsets < 1) problems.push('Offset numbers: a whole number from 1 to 9999.')
   const limits = readLimits(form, problems)
+  const rotary = kind.asks.includes('rotary') ? readRotary(form, problems) : []
+  const turrets = kind.asks.includes('turrets') ? readStations(form, problems) : []
   if (problems.length > 0) return { problems: [...new Set(problems)] }
-  const { name, rotates, kind, unit, lengthConvention, diameterRegister, xReads } = form
+  const { name, unit, lengthConvention, diameterRegister, xReads } = form
   return {
     input: {
       name: name.trim(),
-      kind,
+      kind: form.kind,
       unit,
       increment,
       travels,
@@ -133,7 +208,11 @@ export function readForm(form: RecordForm): { input: MachineInput } | { problems
       lengthConvention,
       diameterRegister,
       xReads,
-      rotates,
+      rotates: kind.mayTurn && form.rotates,
+      displayTurns: form.displayTurns,
+      rotary,
+      spindles: kind.asks.includes('spindles') && form.subSpindle ? ['main', 'sub'] : ['main'],
+      turrets,
       limits,
       offsets,
     },

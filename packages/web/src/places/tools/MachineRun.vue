@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { runOf, type RawInputs, type RunRecord, type RunTask } from '@rook/core'
+import { layoutOf, runOf, type RawInputs, type RunRecord, type RunTask } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
 import { computed, watchEffect } from 'vue'
@@ -63,7 +63,7 @@ function skip(task: RunTask, reason: string): Promise<void> {
     @recorded="recorded"
   >
     <template #head>
-      <button v-if="query.data.value.machine.kind === 'mill'" type="button" class="plain" @click="kept.diameters = !kept.diameters">
+      <button v-if="layoutOf(query.data.value.machine).across" type="button" class="plain" @click="kept.diameters = !kept.diameters">
         {{ kept.diameters ? 'lengths only' : 'diameters too' }}
       </button>
       <button type="button" class="plain" @click="kept = nothing()">begin anew</button>

@@ -58,7 +58,7 @@ const rows = computed(() => sortRows(filterRows(all.value, text.value, word.valu
 const absent = computed(
   () => scene.value?.plan?.tools.filter(({ number }) => !scene.value!.tools.some((tool) => tool.number === number)) ?? [],
 )
-const shared = computed(() => (scene.value ? sharedNumbers(scene.value.tools) : []))
+const shared = computed(() => (scene.value ? sharedNumbers(scene.value.tools, scene.value.machine) : []))
 const typed = computed(() => edits.value.edits.value.length)
 
 function sort(key: SortKey): void {

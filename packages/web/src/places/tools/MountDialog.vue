@@ -6,8 +6,9 @@ import {
   parseRegisterKey,
   asRegister,
   standingNote,
-  geometryOf,
+  layoutOf,
   registerKey,
+  registersOfTool,
   type MountedTool,
   type Scene,
 } from '@rook/core'
@@ -83,7 +84,7 @@ const stale = computed(() => {
     tools: [...props.scene.tools.filter((one) => one.number !== number.value && one.assembly !== at.assembly), at],
   }
   const overwritten = new Set(carry.value ? carried.value.map(({ register }) => register) : [])
-  return geometryOf(at, props.scene.machine)
+  return registersOfTool(at, props.scene.machine)
     .map(registerKey)
     .filter((key) => !overwritten.has(key) && standingNote(key, after).word === 'stale')
 })
@@ -153,7 +154,7 @@ async function mount(): Promise<void> {
           ><span class="quiet">H, if not {{ number || 'the same' }}</span
           ><input v-model="offset" class="text-field figure" maxlength="5" inputmode="numeric"
         /></label>
-        <label v-if="scene.machine.kind === 'mill'"
+        <label v-if="layoutOf(scene.machine).across"
           ><span class="quiet">D, if not {{ H || 'the same' }}</span
           ><input v-model="diameterOffset" class="text-field figure" maxlength="5" inputmode="numeric"
         /></label>

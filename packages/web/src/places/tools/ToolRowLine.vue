@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { judgeLife, lifeFigure, type Scene, type ToolRow } from '@rook/core'
+import { judgeLife, layoutOf, lifeFigure, type Scene, type ToolRow } from '@rook/core'
 import { computed } from 'vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import TotalCell from './TotalCell.vue'
@@ -11,8 +11,8 @@ const props = defineProps<{ row: ToolRow; at: number; scene: Scene; edits: Edits
 const emit = defineEmits<{ go: [row: number, column: number]; paste: [event: ClipboardEvent, row: number, column: number] }>()
 
 const numbers = computed(() => {
-  const { offset, diameterOffset } = props.row.tool
-  return props.scene.machine.kind === 'lathe' ? offset : `H${offset} D${diameterOffset}`
+  const words = new Map(layoutOf(props.scene.machine).tool.map(({ letter, number }) => [letter, props.row.tool[number]]))
+  return [...words].map(([letter, number]) => `${letter}${number}`).join(' ')
 })
 const life = computed(() => (props.row.tool.life ? judgeLife(props.row.tool.life, props.row.tool.lifeUsed) : null))
 </script>
@@ -37,17 +37,18 @@ const life = computed(() => (props.row.tool.life ? judgeLife(props.row.tool.life
         @paste="(event) => emit('paste', event, at, p * 2)"
       />
       <TypedCell
+        v-if="pair.wear"
         class="worn"
         brief
         :register="pair.wear"
-        :note="pair.wearNote"
+        :note="pair.wearNote!"
         :scene="scene"
         :edits="edits"
         :cell="`${at}-${p * 2 + 1}`"
         @go="(down) => emit('go', at + down, p * 2 + 1)"
         @paste="(event) => emit('paste', event, at, p * 2 + 1)"
       />
-      <TotalCell class="total" :pair="pair" :edits="edits" :machine="scene.machine" />
+      <TotalCell v-if="pair.wear" class="total" :pair="pair" :edits="edits" :machine="scene.machine" />
     </template>
     <span class="life small" role="cell">
       <template v-if="life">

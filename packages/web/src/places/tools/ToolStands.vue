@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asShown, routinesForTool, toolRows, type Scene } from '@rook/core'
+import { asRegister, routinesForTool, toolRows, type Scene } from '@rook/core'
 import { computed } from 'vue'
 import StandingCell from '../../parts/StandingCell.vue'
 
@@ -41,8 +41,9 @@ const to = (routine: string) => ({
         <tr v-for="pair in row.pairs" :key="pair.geometry">
           <th scope="row">{{ pair.name }}</th>
           <StandingCell :register="pair.geometry" :scene="scene" />
-          <StandingCell :register="pair.wear" :scene="scene" />
-          <td class="figure right">{{ pair.total === null ? '' : asShown(pair.total, scene.machine) }}</td>
+          <StandingCell v-if="pair.wear" :register="pair.wear" :scene="scene" />
+          <td v-else></td>
+          <td class="figure right">{{ pair.total === null || !pair.wear ? '' : asRegister(pair.geometry, pair.total, scene.machine) }}</td>
         </tr>
       </tbody>
     </table>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { pasteInto, type RegisterKey, type Scene, type ToolRow } from '@rook/core'
+import { layoutOf, pasteInto, type RegisterKey, type Scene, type ToolRow } from '@rook/core'
 import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, nextTick, ref } from 'vue'
 import { windowOf, type SortKey } from './table-order.ts'
@@ -17,8 +17,10 @@ const shown = computed(() => windowOf(y.value, height.value, ROW, props.rows.len
 /** Rows that leave at one end are used again at the other: making a row costs more than filling one. */
 const pool = computed(() => Math.ceil(height.value / ROW) + 10)
 const visible = computed(() => props.rows.slice(shown.value.from, shown.value.to))
-const isLathe = computed(() => props.scene.machine.kind === 'lathe')
-const across = computed(() => (isLathe.value ? 'Z' : props.scene.machine.diameterRegister === 'radius' ? 'Radius' : 'Diameter'))
+const layout = computed(() => layoutOf(props.scene.machine))
+/** Widths of the columns: what is typed has room for its figure, what is short for less. */
+const widths = computed(() => layout.value.tool.map(({ wear, holds }) => (wear ? WIDE : holds === 'length' ? '106px' : '54px')).join(' '))
+const WIDE = 'minmax(84px, 122px) minmax(62px, 84px) minmax(72px, 102px)'
 
 /** Registers as they stand on the screen, for moving between cells and for what is pasted. */
 const grid = computed(() => props.rows.map(({ pairs }) => pairs.flatMap(({ geometry, wear }): (RegisterKey | null)[] => [geometry, wear])))
@@ -50,19 +52,22 @@ const arrow = (key: SortKey) => (props.sorted.key !== key ? '' : props.sorted.tu
 const headings = computed<{ key: SortKey | null; words: string; class: string }[]>(() => [
   { key: 'tool', words: 'T', class: 'number' },
   { key: 'name', words: 'Tool', class: 'tool' },
-  { key: null, words: 'H, D', class: 'numbers' },
-  { key: 'length', words: isLathe.value ? 'X' : 'Length', class: 'typed' },
-  { key: null, words: 'wear', class: 'worn' },
-  { key: null, words: 'total', class: 'total' },
-  { key: 'diameter', words: across.value, class: 'typed' },
-  { key: null, words: 'wear', class: 'worn' },
-  { key: null, words: 'total', class: 'total' },
+  { key: null, words: layout.value.letters.join(', '), class: 'numbers' },
+  ...layout.value.tool.flatMap((column) => [
+    { key: column.property, words: column.heading, class: 'typed' },
+    ...(column.wear
+      ? [
+          { key: null, words: 'wear', class: 'worn' },
+          { key: null, words: 'total', class: 'total' },
+        ]
+      : []),
+  ]),
   { key: 'life', words: 'Life', class: 'life' },
 ])
 </script>
 
 <template>
-  <div ref="frame" class="frame sheet" role="table" :aria-rowcount="rows.length + 1" tabindex="-1">
+  <div ref="frame" class="frame sheet" :style="{ '--widths': widths }" role="table" :aria-rowcount="rows.length + 1" tabindex="-1">
     <div class="row head" role="row">
       <span v-for="(heading, at) in headings" :key="at" role="columnheader" :class="heading.class">
         <button v-if="heading.key" type="button" @click="emit('sort', heading.key)">{{ heading.words }}{{ arrow(heading.key) }}</button>
@@ -93,7 +98,7 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
 }
 .row {
   display: grid;
-  grid-template-columns: 54px minmax(150px, 1.4fr) 92px 122px 84px 102px 122px 84px 102px minmax(104px, 0.8fr);
+  grid-template-columns: 54px minmax(150px, 1.4fr) 92px var(--widths) minmax(104px, 0.8fr);
   align-items: center;
   height: 58px;
   border-bottom: 1px solid var(--rule);
@@ -103,7 +108,7 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
 }
 @media (max-width: 1200px) {
   .row {
-    grid-template-columns: 42px minmax(84px, 1fr) 74px 100px 70px 80px 100px 70px 80px 108px;
+    grid-template-columns: 42px minmax(84px, 1fr) 74px var(--widths) 108px;
     gap: 4px;
   }
 }

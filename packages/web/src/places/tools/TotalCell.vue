@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asShown, plus, ZERO, type MachineRecord, type OffsetPair } from '@rook/core'
+import { asRegister, plus, ZERO, type MachineRecord, type OffsetPair } from '@rook/core'
 import { computed } from 'vue'
 import type { EditsState } from './use-edits.ts'
 
@@ -7,7 +7,13 @@ import type { EditsState } from './use-edits.ts'
 const props = defineProps<{ pair: OffsetPair; edits: EditsState; machine: MachineRecord }>()
 const text = computed(() => {
   const value = props.edits.shownValue(props.pair.geometry)
-  return value === null ? '' : asShown(plus(value, props.edits.shownValue(props.pair.wear) ?? ZERO), props.machine)
+  return value === null
+    ? ''
+    : asRegister(
+        props.pair.geometry,
+        plus(value, (props.pair.wear === null ? null : props.edits.shownValue(props.pair.wear)) ?? ZERO),
+        props.machine,
+      )
 })
 </script>
 

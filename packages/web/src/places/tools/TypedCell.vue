@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asShown, isSuspect, type RegisterKey, type Scene, type StandingNote } from '@rook/core'
+import { asRegister, isSuspect, parseRegisterKey, registerName, type RegisterKey, type Scene, type StandingNote } from '@rook/core'
 import { computed, ref, watch } from 'vue'
 import { useNumberPad } from '../../parts/number-pad.ts'
 import type { EditsState } from './use-edits.ts'
@@ -17,12 +17,12 @@ watch(
 )
 const typed = computed(() => props.edits.pending.value.texts[props.register])
 const standing = computed(() => props.scene.standing[props.register])
-const shown = computed(() => typed.value ?? (standing.value ? asShown(standing.value.value, props.scene.machine) : ''))
+const shown = computed(() => typed.value ?? (standing.value ? asRegister(props.register, standing.value.value, props.scene.machine) : ''))
 const problem = computed(() => props.edits.read.value?.problems[props.register])
 const word = computed(() => {
   if (typed.value === undefined) return WORDS[props.note.word] ?? props.note.word
   if (problem.value) return 'not understood'
-  return standing.value ? `was ${asShown(standing.value.value, props.scene.machine)}` : 'was unset'
+  return standing.value ? `was ${asRegister(props.register, standing.value.value, props.scene.machine)}` : 'was unset'
 })
 /** An empty cell says by itself that it is unset; wear that is put to zero stands at zero. */
 const WORDS: Partial<Record<StandingNote['word'], string>> = { unset: '', ...(props.brief ? { 'zero on purpose': 'put to 0' } : {}) }
@@ -52,7 +52,7 @@ function keydown(event: KeyboardEvent): void {
         :class="{ typed: typed !== undefined, wrong: problem, struck: suspect }"
         :value="shown"
         :data-cell="cell"
-        :aria-label="`${register.split('/')[1]} ${register.split('/')[2]} ${register.split('/')[3]}, ${note.word}`"
+        :aria-label="`${registerName(parseRegisterKey(register))}, ${note.word}`"
         :aria-invalid="problem ? 'true' : undefined"
         :inputmode="pad.onTouch ? 'none' : 'text'"
         autocomplete="off"

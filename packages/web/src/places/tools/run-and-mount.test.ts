@@ -2,7 +2,7 @@ import { lengthRegister, mm, runOf, setterRegister, wearOf, type RunTask, type S
 import type { AssemblyRecord, Entry } from '@rook/contract'
 import type { VueWrapper } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { mounted, scene, stands } from '../../../../core/test/scene.ts'
+import { mounted, scene, stands } from '@rook/testing'
 import { ok, refused, serverThat, type Sent } from '../../../test/answers.ts'
 import { put, textOf } from '../../../test/mounting.ts'
 import HappenDialog from './HappenDialog.vue'

@@ -1,7 +1,7 @@
 import { diameterRegister, lengthRegister, mm, toolRows, wearOf, type Scene } from '@rook/core'
 import { nextTick, ref, shallowRef } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { MILL, mounted, scene, stands } from '../../../../core/test/scene.ts'
+import { MILL, mounted, scene, stands } from '@rook/testing'
 import { put, textOf } from '../../../test/mounting.ts'
 import EdgePicture from '../../parts/EdgePicture.vue'
 import NumberField from '../../parts/NumberField.vue'

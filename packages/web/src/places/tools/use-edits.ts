@@ -1,5 +1,15 @@
 import { useStorage } from '@vueuse/core'
-import { assessEdits, readEdits, readLength, type Edit, type EditWorth, type Nm, type RegisterKey, type Scene } from '@rook/core'
+import {
+  assessEdits,
+  parseRegisterKey,
+  readEdits,
+  readRegister,
+  type Edit,
+  type EditWorth,
+  type Nm,
+  type RegisterKey,
+  type Scene,
+} from '@rook/core'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 
 interface Pending {
@@ -48,8 +58,8 @@ export function useEdits(machine: string, scene: MaybeRefOrGetter<Scene | null>)
     const at = toValue(scene)
     const text = pending.value.texts[register]
     if (at && text !== undefined) {
-      const reading = readLength(text, { name: '', unit: at.machine.unit, grid: at.machine.increment })
-      if (reading.kind === 'length' || reading.kind === 'finer') return reading.value
+      const reading = readRegister(text, parseRegisterKey(register), at.machine, '')
+      if (reading.kind === 'value' || reading.kind === 'finer') return reading.value
     }
     return at?.standing[register]?.value ?? null
   }

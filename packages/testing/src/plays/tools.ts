@@ -1,7 +1,7 @@
-import { diameterRegister, lengthRegister, setterAcross, setterCentre, setterRegister } from '../src/index.ts'
-import type { Chance } from './chance.ts'
-import { at, MACHINE, STANDARD, zero, type Played } from './part-zero-plays.ts'
-import { shown } from './typed.ts'
+import { diameterRegister, lengthRegister, setterAcross, setterCentre, setterRegister } from '@rook/core'
+import type { Chance } from '../chance.ts'
+import { at, MACHINE, STANDARD, zero, type Played } from './part-zero.ts'
+import { shown } from '../typed.ts'
 
 /** Lengths, diameters and setters as they are played at the machine. */
 export const TOOL_PLAYS: Record<string, (chance: Chance) => Played> = {

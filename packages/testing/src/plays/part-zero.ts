@@ -12,10 +12,12 @@ import {
   type RawInputs,
   type RegisterRef,
   type Scene,
-} from '../src/index.ts'
-import type { Chance } from './chance.ts'
-import { GAUGES, MILL, scene, stands } from './scene.ts'
-import { shown, typed } from './typed.ts'
+} from '@rook/core'
+import type { Chance } from '../chance.ts'
+import { GAUGES } from '../gauges.ts'
+import { MILL } from '../machines.ts'
+import { scene, stands } from '../scene.ts'
+import { shown, typed } from '../typed.ts'
 
 /** One simulated pick-up: what a person would type, and what is true. */
 export interface Played {

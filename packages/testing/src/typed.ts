@@ -1,5 +1,5 @@
-import { formatExact, nm, type Nm } from '../src/index.ts'
-import type { MachineRecord } from '../src/index.ts'
+import { formatExact, nm, type Nm } from '@rook/core'
+import type { MachineRecord } from '@rook/core'
 
 /** A length as a hand types it into a machine's field. */
 export function typed(value: Nm | number, machine: Pick<MachineRecord, 'unit'> = { unit: 'mm' }): string {

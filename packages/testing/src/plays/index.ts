@@ -1,6 +1,8 @@
-import type { Chance } from './chance.ts'
-import { PART_ZERO_PLAYS, type Played } from './part-zero-plays.ts'
-import { TOOL_PLAYS } from './tool-plays.ts'
+import type { Chance } from '../chance.ts'
+import { PART_ZERO_PLAYS, type Played } from './part-zero.ts'
+import { TOOL_PLAYS } from './tools.ts'
+
+export type { Played }
 
 /** Every routine as it is played at the machine, with the truth that it looks for. */
 export const PLAYS: Record<string, (chance: Chance) => Played> = { ...PART_ZERO_PLAYS, ...TOOL_PLAYS }

@@ -1,8 +1,13 @@
-/** Seeded chance: the same shop comes out every time. */
+/** Seeded chance: the same seed gives the same figures, so that a failure comes back (mulberry32, Box–Muller). */
 export class Chance {
-  constructor(private state: number) {}
+  private state: number
 
-  /** Evenly between 0 and 1 (mulberry32). */
+  /** @param seed a number, or a text of which every letter counts */
+  constructor(seed: number | string) {
+    this.state = typeof seed === 'number' ? seed : seedOf(seed)
+  }
+
+  /** Evenly between 0 and 1. */
   next(): number {
     this.state = (this.state + 0x6d2b79f5) | 0
     let t = Math.imul(this.state ^ (this.state >>> 15), 1 | this.state)
@@ -22,8 +27,8 @@ export class Chance {
     return list[Math.floor(this.next() * list.length)]!
   }
 
-  /** Normally distributed around zero (Box–Muller). */
-  scatter(standard: number): number {
+  /** Normally distributed around zero. */
+  normal(standard: number): number {
     return standard * Math.sqrt(-2 * Math.log(1 - this.next())) * Math.cos(2 * Math.PI * this.next())
   }
 
@@ -35,4 +40,11 @@ export class Chance {
     const text = digits.map((digit) => digit.toString(16)).join('')
     return `${text.slice(0, 8)}-${text.slice(8, 12)}-${text.slice(12, 16)}-${text.slice(16, 20)}-${text.slice(20)}`
   }
+}
+
+/** FNV-1a over the letters: two texts of one length begin at different places. */
+function seedOf(text: string): number {
+  let hash = 0x811c9dc5
+  for (const char of text) hash = Math.imul(hash ^ char.codePointAt(0)!, 0x01000193)
+  return hash | 0
 }

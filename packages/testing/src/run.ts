@@ -1,5 +1,4 @@
-import { assess, routineById, type RawInputs, type Scene } from '../src/index.ts'
-import { registerKey } from '../src/index.ts'
+import { assess, registerKey, routineById, type RawInputs, type Scene } from '@rook/core'
 
 /** Works a routine out and answers with what a test looks at. */
 export function run(id: string, raw: RawInputs, at: Scene) {

@@ -1,0 +1,38 @@
+export { parseRegisterKey, readRegisterKey, registerKey } from './key.ts'
+export type { RegisterKey, RegisterRef } from './key.ts'
+export { FAMILIES, holdsAngle, holdsLength, propertyOf, timesInDiameter } from './property.ts'
+export type { PropertyRow, ProbeSide, RegisterFamily, RegisterLayer, RegisterProperty } from './property.ts'
+export { listed, registerName, registerNames } from './name.ts'
+export {
+  commonRegister,
+  diameterRegister,
+  expectedRegister,
+  geometryRegister,
+  geometryUnder,
+  lengthRegister,
+  noseRegister,
+  PROBE_SIDES,
+  probeRegister,
+  rotationRegister,
+  setterAcross,
+  setterCentre,
+  setterRegister,
+  tipRegister,
+  wearOf,
+  workRegister,
+} from './make.ts'
+export {
+  CONVENTION_WORDS,
+  hasColumn,
+  hasRegister,
+  KINDS,
+  layoutOf,
+  ofTool,
+  reachRegister,
+  registersOfSlot,
+  registersOfTool,
+} from './layout.ts'
+export type { Column, Layout } from './layout.ts'
+export { isCutter, isReach, numberOf, tiedToPart, zeroAxis } from './role.ts'
+export { angleDecimals, asRegister, readRegister, stepOf } from './value.ts'
+export type { RegisterReading } from './value.ts'

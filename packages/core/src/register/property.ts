@@ -1,0 +1,135 @@
+import type { Axis, MachineRecord, RotaryAxis } from '../machine/index.ts'
+
+/**
+ * A family of registers: work offsets, the common shift on all of them, tool offsets, the constants of
+ * setters and the radii of probes (kept by the ledger, whether or not the control has a place for them),
+ * and what a zero is expected to be before it has been found.
+ */
+export type RegisterFamily = 'work' | 'common' | 'tool' | 'setter' | 'probe' | 'expected'
+export type ProbeSide = 'X+' | 'X-' | 'Y+' | 'Y-'
+/** `R` is a work offset's rotation; `nose` a nose radius; `tip` the direction in which an imaginary tip points, 0 to 9. */
+export type RegisterProperty = Axis | RotaryAxis | 'R' | 'length' | 'diameter' | 'radius' | 'nose' | 'tip' | 'K' | 'across' | ProbeSide
+export type RegisterLayer = 'geometry' | 'wear'
+
+/** What holds of one property of a family. Everything that treats registers differently asks here. */
+export interface PropertyRow {
+  /** `length` in nanometres, `angle` in millionths of a degree, `whole` a plain whole number: a code. */
+  holds: 'length' | 'angle' | 'whole'
+  /** The machine axis that it counts along or around; null where it belongs to none. */
+  axis: Axis | RotaryAxis | null
+  /** Whether it holds a diameter or a radius; `as-read`: as the machine's X readout counts. Null for neither. */
+  across: 'diameter' | 'radius' | 'as-read' | null
+  /** True where the control has a wear register that is added to it. */
+  wear: boolean
+  /** How it is called behind the slot or the tool's number. */
+  words: string
+  /** Heading of its column in a table of tools or slots. */
+  heading: string
+  /** The word that a tool's number is called with: H for lengths, D for diameters, T for a lathe's pairs. */
+  letter: 'H' | 'D' | 'T' | null
+  /** Under which of a tool's numbers it stands. */
+  number: 'offset' | 'diameterOffset'
+  /** Smallest and greatest of a whole number. */
+  range?: { from: number; to: number }
+}
+
+const row = (more: Partial<PropertyRow> & Pick<PropertyRow, 'words'>): PropertyRow => ({
+  holds: 'length',
+  axis: null,
+  across: null,
+  wear: false,
+  heading: more.words,
+  letter: null,
+  number: 'offset',
+  ...more,
+})
+
+const LINEAR = ['X', 'Y', 'Z'] as const
+const ROTARY = ['A', 'B', 'C'] as const
+type Rows = Readonly<Partial<Record<RegisterProperty, PropertyRow>>>
+
+const linear = (words: (axis: Axis) => string, more: Partial<PropertyRow> = {}): Rows =>
+  Object.fromEntries(LINEAR.map((axis) => [axis, row({ words: words(axis), heading: axis, axis, ...more })]))
+const rotary: Rows = Object.fromEntries(ROTARY.map((axis) => [axis, row({ words: axis, holds: 'angle', axis })]))
+const plain = (axis: string) => axis
+
+/** How a family's registers are named, and what they hold, property by property. */
+export interface FamilyRow {
+  /** What stands before the property's words. @param slot slot or number, or a gauge's name */
+  head(slot: string, property: PropertyRow): string
+  /** True where the slot is a gauge's id. */
+  gauge: boolean
+  properties: Rows
+}
+
+export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
+  work: {
+    head: (slot) => slot,
+    gauge: false,
+    properties: { ...linear(plain), ...rotary, R: row({ words: 'rotation', heading: 'Rotation', holds: 'angle' }) },
+  },
+  common: { head: () => 'common shift', gauge: false, properties: { ...linear(plain), ...rotary } },
+  tool: {
+    head: (number, { letter }) => `${letter}${number}`,
+    gauge: false,
+    properties: {
+      length: row({ words: 'length', heading: 'Length', axis: 'Z', wear: true, letter: 'H' }),
+      diameter: row({ words: 'diameter', heading: 'Diameter', across: 'diameter', wear: true, letter: 'D', number: 'diameterOffset' }),
+      radius: row({ words: 'radius', heading: 'Radius', across: 'radius', wear: true, letter: 'D', number: 'diameterOffset' }),
+      X: row({ words: 'X', heading: 'Geometry X', axis: 'X', across: 'as-read', wear: true, letter: 'T' }),
+      Y: row({ words: 'Y', heading: 'Geometry Y', axis: 'Y', wear: true, letter: 'T' }),
+      Z: row({ words: 'Z', heading: 'Geometry Z', axis: 'Z', wear: true, letter: 'T' }),
+      nose: row({ words: 'nose radius', heading: 'Nose radius', letter: 'T' }),
+      tip: row({ words: 'tip direction', heading: 'Tip', holds: 'whole', letter: 'T', range: { from: 0, to: 9 } }),
+    },
+  },
+  setter: {
+    head: (name) => name,
+    gauge: true,
+    properties: {
+      K: row({ words: 'constant K', axis: 'Z' }),
+      X: row({ words: 'centre X', axis: 'X' }),
+      Y: row({ words: 'centre Y', axis: 'Y' }),
+      across: row({ words: 'width across' }),
+    },
+  },
+  probe: {
+    head: (name) => `${name} radius moving`,
+    gauge: true,
+    properties: Object.fromEntries(
+      (['X+', 'X-', 'Y+', 'Y-'] as const).map((side) => [side, row({ words: side.replace('-', '\u2212'), axis: side[0] as Axis })]),
+    ),
+  },
+  expected: { head: (slot) => `expected ${slot}`, gauge: false, properties: linear(plain) },
+}
+
+/**
+ * What holds of a register.
+ * @throws Error for a property that its family does not have: registers are only ever made by what this folder offers
+ */
+export function propertyOf({ family, property }: { family: RegisterFamily; property: RegisterProperty }): PropertyRow {
+  const found = FAMILIES[family].properties[property]
+  if (!found) throw new Error(`${family} has no ${property}`)
+  return found
+}
+
+/** True for a register whose value is an angle, in millionths of a degree. */
+export const holdsAngle = (register: { family: RegisterFamily; property: RegisterProperty }): boolean =>
+  propertyOf(register).holds === 'angle'
+
+/** True for a register whose value is a length in nanometres: what can be compared, corrected and rounded as one. */
+export const holdsLength = (register: { family: RegisterFamily; property: RegisterProperty }): boolean =>
+  propertyOf(register).holds === 'length'
+
+/**
+ * How often a register's value goes into a diameter: 1 where it holds diameters, 2 where it holds radii.
+ * @returns null where it holds neither
+ */
+export function timesInDiameter(
+  register: { family: RegisterFamily; property: RegisterProperty },
+  { xReads }: Pick<MachineRecord, 'xReads'>,
+): 1 | 2 | null {
+  const { across } = propertyOf(register)
+  if (across === null) return null
+  return (across === 'as-read' ? xReads : across) === 'radius' ? 2 : 1
+}

@@ -1,0 +1,50 @@
+import type { Microdegrees } from '../angle/index.ts'
+import type { Nm } from '../length/index.ts'
+import type { RotaryAxis } from '../machine/index.ts'
+import type { RegisterKey } from '../register/index.ts'
+
+/** A value that another one was worked out with: the register, what it held, and the measurement that it came from. */
+export interface Rest {
+  register: RegisterKey
+  origin: string
+  value: Nm
+  standard: number | null
+}
+
+/** What a routine says of how a value was found, besides the figure. */
+export interface Marks {
+  /** True when it was found by eye. */
+  byEye: boolean
+  /** For a length that is counted from a reference height rather than from part zero. */
+  fromHeight: boolean
+  /** Where the rotary axes stood when a zero was found: it is good at that angle. Nothing on machines without. */
+  angles: Readonly<Partial<Record<RotaryAxis, Microdegrees>>>
+}
+
+/** Where a value comes from: kept with it in this one shape from the routine to the database's column. */
+export interface Provenance extends Marks {
+  /** The entry whose measurement this is: another one than the latest after a correction put it back. */
+  origin: string
+  /** Tool lengths, constants and radii that it was worked out with. */
+  rests: readonly Rest[]
+  /** Ids of the gauges it was measured with. */
+  gauges: readonly string[]
+}
+
+/** Marks of a value of which nothing special is said. */
+export const PLAIN_MARKS: Marks = { byEye: false, fromHeight: false, angles: {} }
+
+/** Provenance of a value of which only the entry is known. */
+export const bareProvenance = (origin: string): Provenance => ({ ...PLAIN_MARKS, origin, rests: [], gauges: [] })
+
+const MARKS = Object.keys(PLAIN_MARKS) as (keyof Marks)[]
+
+/** The marks among what something holds; what it does not say of itself is plain. */
+export function marksOf(source: Partial<Marks>): Marks {
+  return Object.fromEntries(MARKS.map((mark) => [mark, source[mark] ?? PLAIN_MARKS[mark]])) as unknown as Marks
+}
+
+/** The evidence among what something holds; entries kept before a mark was known say nothing of it. */
+export function provenanceOf(source: Pick<Provenance, 'origin' | 'rests' | 'gauges'> & Partial<Marks>): Provenance {
+  return { ...marksOf(source), origin: source.origin, rests: source.rests, gauges: source.gauges }
+}

@@ -1,0 +1,69 @@
+import { inch, mm, type MachineRecord } from '@rook/core'
+
+/** A mill like the one in the worked figures: millimetres, gauge lengths. */
+export const MILL: MachineRecord = {
+  id: 'mill',
+  name: 'Mill 3',
+  kind: 'mill',
+  unit: 'mm',
+  increment: mm(0.0001),
+  travels: [
+    { axis: 'X', min: mm(-660), max: mm(0) },
+    { axis: 'Y', min: mm(-410), max: mm(0) },
+    { axis: 'Z', min: mm(-560), max: mm(0) },
+  ],
+  slots: [
+    { code: 'G54', name: 'fixture 7' },
+    { code: 'G55', name: null },
+  ],
+  lengthConvention: 'gauge-length',
+  diameterRegister: 'radius',
+  xReads: 'diameter',
+  rotates: false,
+  displayTurns: true,
+  rotary: [],
+  spindles: ['main'],
+  turrets: [],
+  offsets: 200,
+  limits: {},
+}
+
+export const INCH_MILL: MachineRecord = {
+  ...MILL,
+  id: 'inch-mill',
+  name: 'Mill 1',
+  unit: 'in',
+  increment: inch(0.0001),
+  lengthConvention: 'touch-off',
+  travels: [
+    { axis: 'X', min: inch(-30), max: inch(0) },
+    { axis: 'Y', min: inch(-16), max: inch(0) },
+    { axis: 'Z', min: inch(-20), max: inch(0) },
+  ],
+}
+
+export const LATHE: MachineRecord = {
+  ...MILL,
+  id: 'lathe',
+  name: 'Lathe 1',
+  kind: 'lathe',
+  increment: mm(0.001),
+  lengthConvention: 'reference-tool',
+  travels: [
+    { axis: 'X', min: mm(-420), max: mm(0) },
+    { axis: 'Z', min: mm(-620), max: mm(0) },
+  ],
+}
+
+/** A lathe in inches, with other travels. */
+export const INCH_LATHE: MachineRecord = {
+  ...LATHE,
+  id: 'inch-lathe',
+  name: 'Lathe 2',
+  unit: 'in',
+  increment: inch(0.0001),
+  travels: [
+    { axis: 'X', min: inch(-8), max: inch(0) },
+    { axis: 'Z', min: inch(-22), max: inch(0) },
+  ],
+}
