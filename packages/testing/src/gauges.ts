@@ -28,6 +28,7 @@ export const GAUGES: Gauge[] = [
   gauge('ring', 'Ring 40', 'ring-gauge', mm(40), { uncertainty: mm(0.0005) }),
   gauge('pin-10', 'Pin 10', 'gauge-pin', mm(10)),
   gauge('height', 'Height gauge', 'height-gauge', mm(0), { uncertainty: mm(0.01) }),
+  gauge('indicator', 'Indicator 0.01', 'indicator', mm(0), { uncertainty: mm(0.003) }),
   gauge('eye', 'By eye', 'by-eye', mm(0), { uncertainty: mm(0.25) }),
   gauge('mic', 'Micrometer 25', 'micrometer', mm(0), { uncertainty: mm(0.002) }),
   gauge('bore', 'Bore gauge 40', 'bore-gauge', mm(0), { uncertainty: mm(0.001) }),

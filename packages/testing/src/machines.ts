@@ -1,4 +1,4 @@
-import { inch, mm, type MachineRecord } from '@rook/core'
+import { inch, mm, type MachineRecord, type Microdegrees } from '@rook/core'
 
 /** A mill like the one in the worked figures: millimetres, gauge lengths. */
 export const MILL: MachineRecord = {
@@ -66,4 +66,13 @@ export const INCH_LATHE: MachineRecord = {
     { axis: 'X', min: inch(-8), max: inch(0) },
     { axis: 'Z', min: inch(-22), max: inch(0) },
   ],
+}
+
+/** A mill with a fourth axis that turns without end, in thousandths of a degree. */
+export const FOUR_AXES: MachineRecord = {
+  ...MILL,
+  id: 'four-axes',
+  rotates: true,
+  slots: ['G54', 'G55', 'G56', 'G57'].map((code) => ({ code, name: null })),
+  rotary: [{ axis: 'A', increment: 1000 as Microdegrees, travel: null, sense: 1 }],
 }

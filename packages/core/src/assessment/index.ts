@@ -1,6 +1,7 @@
 import { findingKey, runChecks, type Finding } from '../check/index.ts'
 import { readInputs, type InputSpec, type RawInputs, type Routine, type Sheet, type Values } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
+import { sumRefusal } from './adds-up.ts'
 
 /** One routine worked out on one scene: what is asked, what was read, what comes out, what the checks say. */
 export interface Assessment {
@@ -12,12 +13,16 @@ export interface Assessment {
 
 /**
  * Works out a routine from what was typed. The interface runs it on every keystroke; the server runs it
- * again on what it is sent, and only believes its own.
+ * again on what it is sent, and only believes its own. A working that does not add up to its result is refused.
  */
 export function assess(routine: Routine, raw: RawInputs, scene: Scene, agreed: readonly string[] = []): Assessment {
   const inputs = routine.inputs(scene, raw)
   const values = readInputs(inputs, raw, scene, agreed)
-  const sheet = routine.sheet(values, scene)
+  const worked = routine.sheet(values, scene)
+  // A default that a routine works with until something is chosen is no answer.
+  const made = values.missing.length > 0 ? { ...worked, result: null } : worked
+  const disagrees = made.result ? sumRefusal(made, scene) : null
+  const sheet = disagrees ? { ...made, refusal: disagrees, result: null } : made
   const complete = sheet.result !== null && values.problems.length === 0
   return {
     inputs,

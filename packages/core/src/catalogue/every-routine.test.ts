@@ -1,56 +1,105 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { mm, nm } from '../length/index.ts'
-import { diameterRegister, lengthRegister, registerKey } from '../register/index.ts'
+import {
+  diameterRegister,
+  holdsAngle,
+  lengthRegister,
+  parseRegisterKey,
+  propertyOf,
+  registerKey,
+  stepOf,
+  wearOf,
+} from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
-import { Chance, LATHE, MILL, mounted, PLAYS, scene, stands, typed } from '@rook/testing'
+import { sumOf } from '../working/index.ts'
+import { Chance, LATHE, MILL, mounted, PLAYS, scene, stands, typed, type Play } from '@rook/testing'
 import { ROUTINES, routineById, routinesForTool } from './index.ts'
 
 /** What holds of every routine, whatever it works out: a new one is held to it as soon as it is in the catalogue. */
-const played = (id: string, seed = 417) => PLAYS[id]!(new Chance(seed + id.length * 101))
+const played = ({ name, play }: Play) => play(new Chance(name))
 const work = (id: string, raw: RawInputs, at: Scene) => assess(routineById(id)!, raw, at)
+const ways = PLAYS.map((play) => [play.name, play] as const)
+
+/** Routines without a measurement behind what they write; each says why. */
+const STATED: Readonly<Record<string, string>> = {
+  'copied-offset': 'a figure that stands is written once more',
+  'deliberate-zero': 'a zero is stated, with its reason',
+  'rotary-zero: typed': 'the angle is as it was typed',
+}
 const readingsOf = (id: string, raw: RawInputs, at: Scene) =>
   routineById(id)!
     .inputs(at, raw)
     .flatMap((input) => (input.kind === 'length' && input.role === 'reading' && raw[input.id] ? [input] : []))
 
-describe.each(Object.keys(PLAYS))('%s', (id) => {
+/** Routines that write a rotation which nobody measured. */
+const GIVEN_ROTATION: Readonly<Record<string, string>> = { 'parts-grid': 'a fixture is turned by what is typed' }
+
+describe.each(ways)('%s', (name, way) => {
+  const id = way.routine
+
   it('asks for everything before it answers, and says what is still missing', () => {
-    const { raw, scene: at } = played(id)
+    const { raw, scene: at } = played(way)
     expect(work(id, {}, at)).toMatchObject({ sheet: { result: null }, findings: [] })
     const { inputs } = work(id, raw, at)
-    const given = inputs.filter((input) => input.kind === 'length' && !input.optional && raw[input.id])
+    const given = inputs.filter((input) => !input.optional && raw[input.id])
     expect(given.length).toBeGreaterThan(0)
     for (const input of given) {
       const without = work(id, { ...raw, [input.id]: ' ' }, at)
       expect(without.values.missing).toContain(input.id)
-      expect(without.sheet.result).toBeNull()
+      expect(without.sheet.result, input.id).toBeNull()
       expect(without.findings).toEqual([])
     }
   })
 
+  it('works out', () => {
+    const { raw, scene: at, truth } = played(way)
+    const { sheet, values } = work(id, raw, at)
+    expect(sheet.refusal ?? values.problems[0]?.sentence ?? values.missing.join()).toBe('')
+    const written = sheet.result!.writes.map(({ register }) => registerKey(register))
+    expect(written).toEqual(expect.arrayContaining(truth.map(([register]) => registerKey(register))))
+  })
+
   it('shows under the double rule what it records, and says how well it is known', () => {
-    const { raw, scene: at } = played(id)
+    const { raw, scene: at } = played(way)
     const { sheet } = work(id, raw, at)
     const shownCells = sheet.working.results.flatMap(({ cells }) => cells).filter((cell) => cell?.register)
     for (const write of sheet.result!.writes) {
       const cell = shownCells.find((one) => one!.register === registerKey(write.register))
       expect(write.value).toBe(Math.round(write.value))
-      // A rotation is a fact in degrees, not a figure of the length columns; typed in, it is as it was typed.
-      if (write.register.property === 'R') continue
-      expect(cell?.figure).toBe(write.value)
-      expect(write.uncertainty!.expanded).toBeGreaterThan(0)
-      expect(write.uncertainty!.contributors.length).toBeGreaterThan(0)
-      for (const { label, standard } of write.uncertainty!.contributors) {
-        expect(label).not.toBe('')
-        expect(standard).toBeGreaterThanOrEqual(0)
+      expect(Math.abs(write.value % stepOf(write.register, at.machine))).toBe(0)
+      // What goes along is said beside the sum: a rotation as a fact in degrees, wear that is put to zero as a choice.
+      const along = !propertyOf(write.register).axis || (write.register.layer === 'wear' && write.state === 'deliberately-zero')
+      if (!along || cell) expect(cell?.figure).toBe(write.value)
+      if (write.uncertainty === null) {
+        // Stated, or put to zero.
+        expect(name in STATED || write.value === 0 || (propertyOf(write.register).axis === null && id in GIVEN_ROTATION), name).toBe(true)
+        continue
       }
+      expect(name in STATED).toBe(false)
+      expect(write.uncertainty.expanded).toBeGreaterThan(0)
+      expect(write.uncertainty.contributors.length).toBeGreaterThan(0)
+      const labels = write.uncertainty.contributors.map(({ label }) => label)
+      expect(labels.filter((label, index) => label === '' || labels.indexOf(label) !== index)).toEqual([])
+      for (const { standard } of write.uncertainty.contributors) expect(standard).toBeGreaterThan(0)
     }
   })
 
+  it('records what its lines add up to', () => {
+    const { raw, scene: at } = played(way)
+    const { working, result } = work(id, raw, at).sheet
+    expect(result).not.toBeNull()
+    working.results[0]?.cells.forEach((cell, column) => {
+      const sum = sumOf(working.lines, column)
+      if (!cell?.register || cell.figure === null || sum === null) return
+      const step = stepOf(parseRegisterKey(cell.register), at.machine)
+      expect(Math.abs(sum - cell.figure)).toBeLessThanOrEqual(step / 2 + 2)
+    })
+  })
+
   it('has each field on one line only, and no line for a field that it does not ask for', () => {
-    const { raw, scene: at } = played(id)
+    const { raw, scene: at } = played(way)
     const { inputs, sheet } = work(id, raw, at)
     const onLines = sheet.working.lines.flatMap(({ cells }) => cells.flatMap((cell) => (cell?.input ? [cell.input] : [])))
     expect(new Set(onLines).size).toBe(onLines.length)
@@ -61,14 +110,14 @@ describe.each(Object.keys(PLAYS))('%s', (id) => {
   })
 
   it('asks by different labels, so that no two fields can be taken for each other', () => {
-    const { raw, scene: at } = played(id)
+    const { raw, scene: at } = played(way)
     const labels = work(id, raw, at).inputs.map(({ label }) => label)
     expect(labels.filter((label) => label.trim() === '')).toEqual([])
     expect(labels.filter((label, at) => labels.indexOf(label) !== at)).toEqual([])
   })
 
   it('answers nonsense in any field with a sentence that names the field, and is not recorded', () => {
-    const { raw, scene: at } = played(id)
+    const { raw, scene: at } = played(way)
     for (const input of work(id, raw, at).inputs)
       for (const nonsense of ['12..5', '--3', 'abc', '1e9', '1,2,3', '\u0000', '9'.repeat(400), '1/0', '(2']) {
         const { values, sheet, findings } = work(id, { ...raw, [input.id]: nonsense }, at)
@@ -77,12 +126,12 @@ describe.each(Object.keys(PLAYS))('%s', (id) => {
         expect(problem!.sentence).toContain(input.label)
         expect(findings).toEqual([])
         // A figure that the sum needs leaves it without an end.
-        if (input.kind === 'length' && !input.optional) expect(sheet.result).toBeNull()
+        if ((input.kind === 'length' || input.kind === 'angle') && !input.optional) expect(sheet.result).toBeNull()
       }
   })
 
   it('comes to the same again, and does not look at what another method would have asked', () => {
-    const { raw, scene: at } = played(id)
+    const { raw, scene: at } = played(way)
     const once = work(id, raw, at)
     expect(work(id, { ...raw, somethingElse: '12.5' }, at)).toMatchObject({
       sheet: { result: { writes: once.sheet.result!.writes }, working: once.sheet.working },
@@ -91,7 +140,7 @@ describe.each(Object.keys(PLAYS))('%s', (id) => {
   })
 
   it('does not break on a machine that has nothing on record', () => {
-    const { raw } = played(id)
+    const { raw } = played(way)
     const bare = scene([], { plan: null, gauges: [], tools: [] })
     const { sheet, values } = work(id, raw, bare)
     if (sheet.result === null) expect(values.problems.length + values.missing.length + (sheet.refusal ? 1 : 0)).toBeGreaterThan(0)
@@ -99,11 +148,11 @@ describe.each(Object.keys(PLAYS))('%s', (id) => {
   })
 
   it('gives another figure when a reading is another, or does not let it pass unseen', () => {
-    const { raw, scene: at } = played(id)
+    const { raw, scene: at } = played(way)
     const before = work(id, raw, at).sheet
     for (const input of readingsOf(id, raw, at)) {
       const [whole] = [Number(raw[input.id])]
-      const { sheet, findings } = work(id, { ...raw, [input.id]: typed(mm(whole + 0.8)) }, at)
+      const { sheet, findings } = work(id, { ...raw, [input.id]: typed(mm(whole + 2.3)) }, at)
       const moved = sheet.result?.writes.some((write, i) => write.value !== before.result!.writes[i]?.value) ?? true
       const asked = findings.some(({ verdict }) => verdict !== 'clear')
       expect(moved || asked, input.id).toBe(true)
@@ -111,36 +160,89 @@ describe.each(Object.keys(PLAYS))('%s', (id) => {
   })
 })
 
-describe('machine positions', () => {
-  /** Routines whose zero follows the touches: the whole machine shifted, the zero shifts with it. */
-  const FOLLOW = ['edge', 'middle', 'bore-boss', 'turned-corner', 'known-features', 'capture', 'face']
+describe('a machine whose readings are all shifted by a step', () => {
+  /** What becomes of what a routine finds; where it is neither, why. */
+  const SHIFTED: Readonly<Record<string, 'follows' | 'stays' | { otherwise: string }>> = {
+    edge: 'follows',
+    corner: 'follows',
+    middle: 'follows',
+    'bore-boss': 'follows',
+    'turned-corner': 'follows',
+    'known-features': 'follows',
+    capture: 'follows',
+    face: 'follows',
+    'face-plane': { otherwise: 'part zero in X and Y stands, and is not shifted with the touches' },
+    'by-height': 'stays',
+    'from-stock': 'stays',
+    'moved-zero': 'stays',
+    'parts-grid': 'stays',
+    'after-flip': 'stays',
+    'rotary-zero': { otherwise: 'its readings are angles' },
+    'tool-length': 'follows',
+    'tool-diameter': { otherwise: 'a radius is counted from the setter, from either side' },
+    'turned-diameter': 'follows',
+    'side-size': 'stays',
+    'depth-size': 'stays',
+    'boring-head': 'stays',
+    'setter-constant': 'follows',
+    'setter-sides': { otherwise: 'the middle follows, the width stays' },
+    'probe-in-ring': 'stays',
+    'probe-on-wall': 'stays',
+    'copied-offset': 'stays',
+    'deliberate-zero': 'stays',
+  }
+  const by = nm(0 - 7_300_000)
 
-  it.each(FOLLOW)('shifted by a step shift the zero by the step: %s', (id) => {
-    const { raw, scene: at } = played(id)
-    const by = nm(0 - 7_300_000)
+  it('is thought of for every routine', () => {
+    expect(Object.keys(SHIFTED).sort()).toEqual(ROUTINES.map(({ id }) => id).sort())
+  })
+
+  it.each(ways.filter(([, { routine }]) => typeof SHIFTED[routine] === 'string'))('%s follows it or stays', (_name, way) => {
+    const id = way.routine
+    const { raw, scene: at } = played(way)
     const shifted = Object.fromEntries(readingsOf(id, raw, at).map((input) => [input.id, typed(mm(Number(raw[input.id])) + by)]))
     const before = work(id, raw, at).sheet.result!.writes
     const after = work(id, { ...raw, ...shifted }, at).sheet.result!.writes
     expect(after).toHaveLength(before.length)
     for (const [i, write] of after.entries()) {
-      const turn = write.register.property === 'R'
-      expect(Math.abs(write.value - before[i]!.value - (turn ? 0 : by))).toBeLessThanOrEqual(turn ? 1 : 100)
-      expect(write.uncertainty!.expanded).toBeCloseTo(before[i]!.uncertainty!.expanded, -2)
+      const angle = holdsAngle(write.register)
+      const zeroed = write.state === 'deliberately-zero'
+      const expected = SHIFTED[id] === 'stays' || angle || zeroed ? 0 : by
+      expect(Math.abs(write.value - before[i]!.value - expected)).toBeLessThanOrEqual(stepOf(write.register, at.machine))
+      const [now, then] = [write.uncertainty?.expanded ?? 0, before[i]!.uncertainty?.expanded ?? 0]
+      expect(Math.abs(now - then)).toBeLessThanOrEqual(stepOf(write.register, at.machine))
     }
-  })
-
-  it.each(['probe-in-ring', 'probe-on-wall'])('shifted by a step leave radii as they are: %s', (id) => {
-    const { raw, scene: at } = played(id)
-    const shifted = Object.fromEntries(readingsOf(id, raw, at).map((input) => [input.id, typed(mm(Number(raw[input.id])) - 7_300_000)]))
-    const values = (inputs: RawInputs) => work(id, inputs, at).sheet.result!.writes.map(({ value }) => value)
-    expect(values({ ...raw, ...shifted })).toEqual(values(raw))
   })
 })
 
 describe('the catalogue', () => {
-  it('has a play for every routine that finds something by touch', () => {
-    const without = ROUTINES.filter(({ kind, id }) => (kind === 'pick-up' || /^(probe|tool|setter-sides)/.test(id)) && !PLAYS[id])
-    expect(without.map(({ id }) => id)).toEqual([])
+  it('has a play for every routine', () => {
+    expect([...new Set(PLAYS.map(({ routine }) => routine))].sort()).toEqual(ROUTINES.map(({ id }) => id).sort())
+  })
+
+  it('asks about wear that stands in every touch-off, and puts it to zero with the new figure', () => {
+    const touchOffs = ways.filter(([, { routine }]) => routineById(routine)!.kind === 'touch-off')
+    expect(touchOffs.length).toBeGreaterThan(8)
+    for (const [name, way] of touchOffs) {
+      const { raw, scene: at } = played(way)
+      const { wear: _wear, ...rest } = raw
+      const [target] = work(way.routine, raw, at).sheet.targets
+      const worn = { ...at, standing: { ...at.standing, [registerKey(wearOf(target!))]: stands(nm(20_000)) } }
+      expect(work(way.routine, rest, worn).values.missing, name).toContain('wear')
+      const writes = work(way.routine, { ...rest, wear: 'zero' }, worn).sheet.result!.writes
+      expect(
+        writes.find(({ register }) => register.layer === 'wear'),
+        name,
+      ).toMatchObject({ value: 0, state: 'deliberately-zero' })
+      const kept = work(way.routine, { ...rest, wear: 'keep' }, worn)
+      expect(
+        kept.findings.find(({ check }) => check === 'wear-kept'),
+        name,
+      ).toMatchObject({ verdict: 'query' })
+      // The readout to look for has the wear in it that the control still adds.
+      const zeroed = work(way.routine, { ...rest, wear: 'zero' }, worn).sheet.result!.readouts
+      for (const [i, readout] of kept.sheet.result!.readouts.entries()) expect(readout.value, name).toBe(zeroed[i]!.value - 20_000)
+    }
   })
 
   it('names each routine once, with what it is for', () => {

@@ -13,6 +13,7 @@ import {
   middle,
   movedZero,
   partsGrid,
+  rotaryZero,
   turnedCorner,
 } from '../pickup/index.ts'
 import { probeInRing, probeOnWall } from '../probe/index.ts'
@@ -38,6 +39,7 @@ export const ROUTINES: readonly Routine[] = [
   movedZero,
   partsGrid,
   afterFlip,
+  rotaryZero,
   toolLength,
   toolDiameter,
   turnedDiameter,

@@ -1,5 +1,6 @@
 import { mm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
+import type { Contributor } from '../uncertainty/index.ts'
 
 /** One figure that the checks go by. Smaller is tighter, for all of them. */
 export interface Limit {
@@ -32,6 +33,25 @@ export type LimitId =
   | 'wearStep'
   | 'wearTotal'
   | 'sizeRepeat'
+  | DoubtId
+  | 'firstCalibration'
+  | 'angleByEye'
+  | 'angleSwept'
+
+/** Standard uncertainties of what has no gauge with a record of its own. */
+export type DoubtId =
+  | 'feltContact'
+  | 'typedThickness'
+  | 'typedDistance'
+  | 'typedHeight'
+  | 'caliperSize'
+  | 'caliperHeight'
+  | 'micrometer'
+  | 'unsaidSize'
+  | 'fixturePitch'
+  | 'seatedAgain'
+  | 'cutterAsMade'
+  | 'preset'
 
 const limit = (id: LimitId, kind: Limit['kind'], value: number, says: string): Limit => ({ id, kind, value, says })
 
@@ -56,6 +76,21 @@ export const LIMITS: readonly Limit[] = [
   limit('wearStep', 'length', mm(0.1), 'one wear correction of more than this is questioned (diameters as diameters)'),
   limit('wearTotal', 'length', mm(0.3), 'wear of more than this in all stops: the tool or the measurement is to be doubted'),
   limit('sizeRepeat', 'length', mm(0.003), 'how a size repeats from one part to the next (one standard deviation)'),
+  limit('firstCalibration', 'length', mm(0.04), 'a side of a probe this far from the other three is questioned at its first calibration'),
+  limit('angleByEye', 'angle', 100_000, 'standard uncertainty of an angle lined up by eye'),
+  limit('angleSwept', 'angle', 5_000, 'standard uncertainty of an angle swept true'),
+  limit('feltContact', 'length', mm(0.002), 'standard uncertainty of a tip felt onto a face, a shim or a setter by hand'),
+  limit('typedThickness', 'length', mm(0.005), 'standard uncertainty of a thickness that was typed'),
+  limit('typedDistance', 'length', mm(0.005), 'standard uncertainty of a distance that was typed'),
+  limit('typedHeight', 'length', mm(0.01), 'standard uncertainty of a height that was typed'),
+  limit('caliperSize', 'length', mm(0.01), 'standard uncertainty of stock measured with a caliper'),
+  limit('caliperHeight', 'length', mm(0.015), 'standard uncertainty of base and stock together, by caliper'),
+  limit('micrometer', 'length', mm(0.003), 'standard uncertainty of a diameter measured on the machine'),
+  limit('unsaidSize', 'length', mm(0.01), 'standard uncertainty of a size measured with something that is not said'),
+  limit('fixturePitch', 'length', mm(0.005), 'standard uncertainty of where a fixture\u2019s nests stand to each other'),
+  limit('seatedAgain', 'length', mm(0.02), 'standard uncertainty of a part seated again against the same stops'),
+  limit('cutterAsMade', 'length', mm(0.015), 'standard uncertainty of a cutter\u2019s diameter as its maker states it'),
+  limit('preset', 'length', mm(0.005), 'standard uncertainty of a preset that says nothing of its own'),
   limit('toleranceShare', 'times', 0.25, 'a \u00b1U above this share of the tolerance it serves is too coarse'),
 ]
 
@@ -66,6 +101,28 @@ export function limitOf(machine: Pick<MachineRecord, 'limits'>, id: LimitId): nu
   const shop = SHOP.get(id)!
   return Math.min(shop, machine.limits[id] ?? shop)
 }
+
+/** Names of what has a standard uncertainty in the table, as they stand beside a ±U. */
+const DOUBTS: Readonly<Record<DoubtId, string>> = {
+  feltContact: 'felt contact',
+  typedThickness: 'typed thickness',
+  typedDistance: 'typed distance',
+  typedHeight: 'height',
+  caliperSize: 'stock measured with a caliper',
+  caliperHeight: 'base and stock, by caliper',
+  micrometer: 'measured diameter',
+  unsaidSize: 'measured with something not said',
+  fixturePitch: 'pitch of the fixture',
+  seatedAgain: 'seated again against the stops',
+  cutterAsMade: 'as made, not measured',
+  preset: 'preset, as the file says',
+}
+
+/** What a method without a gauge's record adds to the doubt, as the table has it for the machine. */
+export const doubtBy = (id: DoubtId, { machine }: { machine: Pick<MachineRecord, 'limits'> }): Contributor => ({
+  label: DOUBTS[id],
+  standard: limitOf(machine, id),
+})
 
 /** Why a machine’s own limits cannot be kept, by limit; empty when they can. */
 export function limitProblems(limits: Readonly<Record<string, number>>): Record<string, string> {

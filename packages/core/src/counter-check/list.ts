@@ -1,10 +1,9 @@
-import { radiansOf, type Microdegrees } from '../angle/index.ts'
 import { nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
 import { asShown, type Axis } from '../machine/index.ts'
-import { registerKey, rotationRegister, workRegister, type RegisterKey, reachRegister } from '../register/index.ts'
+import { reachRegister, registerKey, workRegister, type RegisterKey } from '../register/index.ts'
 import { totalReach } from '../reach/index.ts'
 import type { Readout } from '../routine/index.ts'
-import { workTotal, type Scene } from '../scene/index.ts'
+import { partFrame, workTotal, type Scene } from '../scene/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
 
 /** A stale zero or length makes no figure that anybody should look for. */
@@ -37,14 +36,9 @@ function place(slot: string, what: string, at: { x: Nm; y: Nm }, scene: Scene, k
   const [x, y] = [workTotal(scene, slot, 'X'), workTotal(scene, slot, 'Y')]
   if (!(['X', 'Y'] as const).every((axis) => isGood(registerKey(workRegister(slot, axis)), scene))) return []
   if (x === null || y === null || !scene.machine.travels.some(({ axis }) => axis === 'Y')) return []
-  const turned = scene.standing[registerKey(rotationRegister(slot))]?.value ?? 0
-  const angle = radiansOf(turned as number as Microdegrees)
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
   const { increment } = scene.machine
-  const machine = {
-    X: roundToIncrement(x + cos * at.x - sin * at.y, increment),
-    Y: roundToIncrement(y + sin * at.x + cos * at.y, increment),
-  }
+  const over = partFrame(scene, slot).place(at)!
+  const machine = { X: roundToIncrement(over.x, increment), Y: roundToIncrement(over.y, increment) }
   const where = at.x === 0 && at.y === 0 ? '' : `, part X ${asShown(at.x, scene.machine)} Y ${asShown(at.y, scene.machine)}`
   return (['X', 'Y'] as const).map((axis) => ({
     key: `${key}/${axis}`,

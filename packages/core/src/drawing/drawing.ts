@@ -33,6 +33,8 @@ export interface Solid {
   kind: 'stock' | 'shim' | 'setter' | 'table' | 'tool'
   box: Box
   label?: string
+  /** True where no figure says how big it is: it stands for the thing, and the picture is not to scale. */
+  nominal?: boolean
 }
 
 /** A round thing: a bore or pin, or the circle that was fitted. */
@@ -81,9 +83,13 @@ export interface EdgeMark {
   read: boolean
 }
 
+/** True when everything in the picture is as big as it says. */
+export const isToScale = ({ toScale, solids }: Pick<Drawing, 'toScale' | 'solids'>): boolean =>
+  toScale && solids.every(({ nominal }) => !nominal)
+
 /** What the drawing pane shows, to scale, in part coordinates. */
 export interface Drawing {
-  /** `above`: X right, Y away from the operator. `front`: X right, Z up. */
+  /** `above`: X right, Y away from the operator. `front`: X right, Z up; on a lathe Z right, X up. */
   view: 'above' | 'front'
   horizontal: Axis
   vertical: Axis
@@ -102,6 +108,8 @@ export interface Drawing {
   edges?: EdgeMark[]
   /** What the origin is, where it is not part zero. */
   zeroName?: string
-  /** False when the stock's size is not on record and a plain block stands for it. */
+  /** True for work that turns about the horizontal axis through part zero: a lathe's bar. */
+  turns?: boolean
+  /** False when a size that the picture is drawn by is not on record; what stands for a thing is `nominal` by itself. */
   toScale: boolean
 }

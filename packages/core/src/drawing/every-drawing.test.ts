@@ -2,15 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { routineById } from '../catalogue/index.ts'
 import { mm, nm } from '../length/index.ts'
-import { workRegister } from '../register/index.ts'
+import { layoutOf, workRegister } from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { Chance, PLAYS, run, scene, stands } from '@rook/testing'
-import { drawStock } from './index.ts'
+import { drawStock, isToScale } from './index.ts'
 
 const stock = scene().plan!.stock!
 const sheetOf = (id: string, raw: RawInputs, at: Scene) => assess(routineById(id)!, raw, at).sheet
-const played = (id: string) => PLAYS[id]!(new Chance(99 + id.length))
 /** Readings, not choices: what a person has not typed yet at the beginning. */
 const choicesOf = (id: string, raw: RawInputs, at: Scene) => {
   const lengths = routineById(id)!
@@ -20,8 +19,8 @@ const choicesOf = (id: string, raw: RawInputs, at: Scene) => {
   return Object.fromEntries(Object.entries(raw).filter(([key]) => !lengths.includes(key)))
 }
 
-describe.each(Object.keys(PLAYS))('the picture of %s', (id) => {
-  const { raw, scene: at } = played(id)
+describe.each(PLAYS.map((play) => [play.name, play] as const))('the picture of %s', (name, { routine: id, play }) => {
+  const { raw, scene: at } = play(new Chance(`picture of ${name}`))
 
   it('has each stylus its radius away from the wall, on the side it came from', () => {
     for (const { at: centre, contact, toward, radius } of sheetOf(id, raw, at).drawing.touches) {
@@ -36,6 +35,17 @@ describe.each(Object.keys(PLAYS))('the picture of %s', (id) => {
     }
   })
 
+  it('says that it is to scale only where every thing in it has a size on record', () => {
+    const { drawing } = sheetOf(id, raw, at)
+    if (!isToScale(drawing)) return
+    expect(drawing.solids.filter(({ kind }) => kind === 'shim' || kind === 'setter' || kind === 'table')).toEqual([])
+    for (const { kind, label, box } of drawing.solids) {
+      if (kind !== 'tool') continue
+      const tool = at.tools.find(({ number }) => label === `T${number}`)
+      expect(box.max.x - box.min.x).toBe(tool?.properties.DC)
+    }
+  })
+
   it('lights at most one touch at a time, and none once everything is read', () => {
     const started = sheetOf(id, choicesOf(id, raw, at), at).drawing.touches
     expect(started.filter(({ lit }) => lit).length).toBeLessThanOrEqual(1)
@@ -45,7 +55,10 @@ describe.each(Object.keys(PLAYS))('the picture of %s', (id) => {
   it('can be drawn at any moment: whole nanometres, boxes the right way round, axes of its view', () => {
     for (const inputs of [{}, choicesOf(id, raw, at), raw]) {
       const drawing = sheetOf(id, inputs, at).drawing
-      expect([drawing.horizontal, drawing.vertical]).toEqual(drawing.view === 'above' ? ['X', 'Y'] : ['X', 'Z'])
+      // A bar turns about Z, drawn to the right with X up; a block stands on its table.
+      const front = layoutOf(at.machine).stock === 'bar' ? ['Z', 'X'] : ['X', 'Z']
+      expect([drawing.horizontal, drawing.vertical]).toEqual(drawing.view === 'above' ? ['X', 'Y'] : front)
+      expect(drawing.turns ?? false).toBe(layoutOf(at.machine).stock === 'bar')
       for (const { box } of drawing.solids) {
         expect(box.min.x).toBeLessThanOrEqual(box.max.x)
         expect(box.min.y).toBeLessThanOrEqual(box.max.y)

@@ -1,3 +1,5 @@
+export { isToScale } from './drawing.ts'
+export { drawBar, drawWork } from './work.ts'
 export type { Box, Deviation, Drawing, EdgeMark, Mark, Outline, Point, Round, Solid, Surface, TouchMark } from './drawing.ts'
 export { drawStock, stockView, upright } from './stock.ts'
 export type { StockView } from './stock.ts'

@@ -30,7 +30,7 @@ export function stockView(view: Drawing['view'], stock: StockBox | null): StockV
     view,
     horizontal: 'X',
     vertical,
-    stock: { kind: 'stock', box: { min, max } },
+    stock: { kind: 'stock', box: { min, max }, ...(stock === null ? { nominal: true } : {}) },
     toScale: stock !== null,
     middle: { x: between(min.x, max.x), y: between(min.y, max.y) },
   }
@@ -41,12 +41,12 @@ function between(a: Nm, b: Nm): Nm {
 }
 
 /** A solid of a given width centred over a point, from one height up to another. */
-export function upright(kind: Solid['kind'], centre: Nm, width: Nm, from: Nm, to: Nm, label?: string): Solid {
+export function upright(kind: Solid['kind'], centre: Nm, width: Nm, from: Nm, to: Nm, more: Pick<Solid, 'label' | 'nominal'> = {}): Solid {
   const side = nm(Math.round(width / 2))
   return {
     kind,
     box: { min: { x: minus(centre, side), y: from }, max: { x: plus(centre, side), y: to } },
-    ...(label ? { label } : {}),
+    ...more,
   }
 }
 

@@ -1,5 +1,5 @@
 import { runChecks, type Finding } from '../check/index.ts'
-import { drawStock } from '../drawing/index.ts'
+import { drawWork } from '../drawing/index.ts'
 import { ZERO, type Nm } from '../length/index.ts'
 import {
   hasColumn,
@@ -113,7 +113,7 @@ export function sheetOf(result: Result, scene: Scene): Sheet {
       })),
       facts: [],
     },
-    drawing: drawStock('front', null),
+    drawing: drawWork('front', { machine: scene.machine, plan: null }),
     result,
   }
 }

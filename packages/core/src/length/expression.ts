@@ -89,11 +89,12 @@ class Reader {
   }
 
   private term(sign: 1 | -1): Operand {
-    let left = this.withUnit(this.factor())
+    this.refuseTwoReadings()
+    let left = this.withUnit(this.factor(true))
     for (;;) {
       const operator = this.takeSign('*', '/')
       if (!operator) break
-      const right = this.factor()
+      const right = this.factor(false)
       if (operator === '/' && right.value.top === 0n) throw new Unreadable('divided-by-zero', 'it divides by zero')
       if (right.system) {
         throw left.system
@@ -118,7 +119,8 @@ class Reader {
     return { value: multiply(operand.value, NM_IN[token.text]), system: SYSTEM[token.text] }
   }
 
-  private factor(): Operand {
+  /** @param mayBeMixed false behind × and ÷: in `5/2 1/2` nobody can tell what the space joins */
+  private factor(mayBeMixed: boolean): Operand {
     if (this.takeSign('(')) {
       if (++this.depth > 20) throw new Unreadable('too-long', 'there are too many brackets')
       const inside = this.sum()
@@ -132,20 +134,39 @@ class Reader {
     if (token.kind === 'sign')
       throw new Unreadable('incomplete', `a figure is missing before “${token.text === '-' ? '\u2212' : token.text}”`)
     this.at++
-    return { value: this.mixed(decimal(token.text), token.text), system: null }
+    return { value: this.mixed(decimal(token.text), token.text, mayBeMixed), system: null }
   }
 
   /** `3 5/16`: a whole number, a space and a fraction of whole numbers. */
-  private mixed(whole: Rational, text: string): Rational {
+  private mixed(whole: Rational, text: string, mayBeMixed: boolean): Rational {
     const [top, slash, bottom] = this.tokens.slice(this.at, this.at + 3)
     if (top?.kind !== 'number') return whole
     const isFraction = top.spaced && slash?.kind === 'sign' && slash.text === '/' && bottom?.kind === 'number' && !slash.spaced
-    const isWholeNumbers = isFraction && ![text, top.text, bottom.text].some((part) => part.includes('.'))
+    const isWholeNumbers = mayBeMixed && isFraction && ![text, top.text, bottom.text].some((part) => part.includes('.'))
     if (!isWholeNumbers) throw new Unreadable('two-figures', 'there are two figures with nothing between them')
     const over = decimal(bottom.text)
     if (over.top === 0n) throw new Unreadable('divided-by-zero', 'it divides by zero')
     this.at += 3
     return add(whole, divide(decimal(top.text), over))
+  }
+
+  /**
+   * `3-5/16` without spaces: an inch shop writes a mixed fraction so, others take 5/16 off. Both are offered, neither is
+   * taken.
+   */
+  private refuseTwoReadings(): void {
+    const [whole, hyphen, top, slash, bottom] = this.tokens.slice(this.at, this.at + 5)
+    if (whole?.kind !== 'number' || top?.kind !== 'number' || bottom?.kind !== 'number') return
+    if (hyphen?.kind !== 'sign' || hyphen.text !== '-' || slash?.kind !== 'sign' || slash.text !== '/') return
+    if ([hyphen, top, slash, bottom].some(({ spaced }) => spaced)) return
+    if ([whole, top, bottom].some(({ text }) => /[.]/.test(text)) || BigInt(bottom.text) <= BigInt(top.text)) return
+    const [a, f] = [decimal(whole.text), divide(decimal(top.text), decimal(bottom.text))]
+    const shown = ({ top: over, bottom: under }: Rational) => String(Number(((over * 1_000_000n) / under).toString()) / 1_000_000)
+    const written = `${whole.text} ${top.text}/${bottom.text}`
+    throw new Unreadable(
+      'two-readings',
+      `${whole.text}-${top.text}/${bottom.text} is ${written} (${shown(add(a, f))}) to some and ${whole.text} less ${top.text}/${bottom.text} (${shown(subtract(a, f))}) to others; write \u201c${written}\u201d or \u201c${whole.text} - ${top.text}/${bottom.text}\u201d`,
+    )
   }
 
   private takeSign<S extends string>(...wanted: S[]): S | null {

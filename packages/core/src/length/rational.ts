@@ -29,5 +29,3 @@ export function nearestWhole(a: Rational): bigint {
   const rounded = (2n * size + a.bottom) / (2n * a.bottom)
   return a.top < 0n ? -rounded : rounded
 }
-
-export const isWhole = (a: Rational) => a.top % a.bottom === 0n

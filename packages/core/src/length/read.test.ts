@@ -72,6 +72,17 @@ describe('what is refused, and why', () => {
     ['999999999', 'too-large'],
     ['1'.repeat(90), 'too-long'],
     ['12#', 'letters'],
+    ['5 constructor', 'letters'],
+    ['5 toString', 'letters'],
+    ['5 __proto__', 'letters'],
+    ['5 hasOwnProperty', 'letters'],
+    ['1/2 1/2', 'two-figures'],
+    ['5/2 1/2', 'two-figures'],
+    ['2*3 1/2', 'two-figures'],
+    ['3-5/16', 'two-readings'],
+    ['1-1/2', 'two-readings'],
+    ['-1-1/2', 'two-readings'],
+    ['4+1-1/2', 'two-readings'],
   ])('%j: %s', (text, wanted) => expect(code(text)).toBe(wanted))
 
   it('names the figure in every sentence', () => {
@@ -89,11 +100,49 @@ describe('figures finer than the register', () => {
   it('says what it would round to and leaves the choice', () => {
     const reading = read('12.70004', 'mm', mm(0.001))
     expect(reading).toMatchObject({ kind: 'finer', value: mm(12.7) })
-    expect(reading.kind === 'finer' && reading.sentence).toContain('12.700')
+    expect(reading.kind === 'finer' && reading.sentence).toBe(
+      'Machine X: 12.70004 mm was typed, and the step here is 0.001 mm. It would be kept as 12.700.',
+    )
   })
 
   it('rounds thirds once, to the nanometre', () => {
-    expect(read('1/3in')).toMatchObject({ kind: 'finer', value: 8_466_667 })
+    expect(read('1/3in')).toMatchObject({ kind: 'length', value: 8_466_667 })
+    expect(read('1/3', 'in')).toMatchObject({ kind: 'finer', value: 8_466_667 })
+  })
+})
+
+describe('a figure that two people read in two ways', () => {
+  it('is refused with both readings and their values', () => {
+    const reading = read('3-5/16', 'in')
+    expect(reading.kind === 'refused' && reading.sentence).toBe(
+      'Machine X: 3-5/16 is 3 5/16 (3.3125) to some and 3 less 5/16 (2.6875) to others; write \u201c3 5/16\u201d or \u201c3 - 5/16\u201d.',
+    )
+    expect(value('3 5/16', 'in')).toBe(inch(3.3125))
+    expect(value('3 - 5/16', 'in')).toBe(inch(2.6875))
+    expect(value('25.4-3/8')).toBe(mm(25.025))
+    expect(value('7-5')).toBe(mm(2))
+    expect(value('3-16/5')).toBe(nm(0 - 200_000))
+  })
+})
+
+describe('a figure in the other unit', () => {
+  it('is taken when less than half a step is lost, and asked about at just half of one', () => {
+    expect(read('1/64in', 'mm', mm(0.001))).toMatchObject({ kind: 'length', value: mm(0.397) })
+    expect(read('0.397 mm', 'in', nm(2540))).toMatchObject({ kind: 'length', value: nm(396_240) })
+    // 0.0127 mm is five steps of 0.0001 in; a tenth of that is half a step.
+    expect(read('0.00127mm', 'in', nm(2540))).toMatchObject({ kind: 'finer', value: nm(2540) })
+    expect(read('0.0004', 'mm', mm(0.001))).toMatchObject({ kind: 'finer', value: 0 })
+  })
+
+  it('just beside half a step goes to the nearer side, however little beside', () => {
+    for (const [text, kept] of [
+      ['1.00049999999', 1],
+      ['1.0005', 1.001],
+      ['1.00050000001', 1.001],
+      ['-1.00049999999', -1],
+      ['2.00049999999+0', 2],
+    ] as const)
+      expect(read(text, 'mm', mm(0.001)), text).toMatchObject({ kind: 'finer', value: mm(kept) })
   })
 })
 

@@ -1,8 +1,7 @@
 import { decimalsFor, formatExact, formatLength } from './format.ts'
 import { evaluate } from './expression.ts'
 import { nm, NM_PER, type LengthUnit, type Nm } from './nanometre.ts'
-import { isWhole, nearestWhole } from './rational.ts'
-import { roundToIncrement } from './round.ts'
+import { divide, multiply, nearestWhole, rational, subtract, type Rational } from './rational.ts'
 import { Unreadable, type RefusalCode } from './tokens.ts'
 
 export interface ReadOptions {
@@ -100,18 +99,32 @@ function readTyped(text: string, { name, unit, grid }: ReadOptions): LengthReadi
     const nearest = nearestWhole(value)
     if (nearest > BigInt(LARGEST) || nearest < -BigInt(LARGEST))
       return refuse('too-large', 'more than 100 m; look for a lost decimal point')
-    const exactNm = Number(nearest)
-    const rounded = roundToIncrement(exactNm, grid)
-    if (isWhole(value) && rounded === exactNm) return { kind: 'length', value: rounded, written }
-    return { kind: 'finer', value: rounded, written, sentence: finerSentence(name, rounded, unit, grid) }
+    // Rounded once, from the exact fraction: a figure just beside half a step must not be carried over it by way of a nanometre.
+    const rounded = nm(Number(nearestWhole(divide(value, rational(BigInt(grid)))) * BigInt(grid)))
+    const lost = subtract(value, rational(BigInt(rounded)))
+    if (lost.top === 0n) return { kind: 'length', value: rounded, written }
+    // A figure in the other unit hardly ever ends on this one's step: less than half of a step is lost, and nobody is asked.
+    const twice = 2n * (lost.top < 0n ? -lost.top : lost.top)
+    if (written !== null && written !== unit && twice < BigInt(grid) * lost.bottom) return { kind: 'length', value: rounded, written }
+    return { kind: 'finer', value: rounded, written, sentence: finerSentence(name, value, rounded, unit, grid) }
   } catch (error) {
     if (error instanceof Unreadable) return refuse(error.code, error.reason)
     throw error
   }
 }
 
-function finerSentence(name: string, rounded: Nm, unit: LengthUnit, grid: Nm): string {
+/** Both figures plainly: what was typed, in the machine's unit, and what it would become. */
+function finerSentence(name: string, value: Rational, rounded: Nm, unit: LengthUnit, grid: Nm): string {
   const decimals = decimalsFor(grid, unit)
-  const step = formatExact(grid, unit)
-  return `${name}: finer than ${step} ${unit} can be kept here; it would be rounded to ${formatLength(rounded, { unit, decimals })}.`
+  const typed = asDecimal(divide(value, rational(BigInt(NM_PER[unit]))), decimals + 4)
+  const kept = formatLength(rounded, { unit, decimals })
+  return `${name}: ${typed} ${unit} was typed, and the step here is ${formatExact(grid, unit)} ${unit}. It would be kept as ${kept}.`
+}
+
+/** An exact fraction with so many decimals at most, the zeros at the end left out. */
+function asDecimal(value: Rational, decimals: number): string {
+  const scaled = nearestWhole(multiply(value, rational(10n ** BigInt(decimals))))
+  const digits = (scaled < 0n ? -scaled : scaled).toString().padStart(decimals + 1, '0')
+  const text = decimals === 0 ? digits : `${digits.slice(0, -decimals)}.${digits.slice(-decimals)}`.replace(/\.?0+$/, '')
+  return `${scaled < 0n ? '\u2212' : ''}${text}`
 }

@@ -26,11 +26,12 @@ export type RefusalCode =
   | 'divided-by-zero'
   | 'area'
   | 'incomplete'
+  | 'two-readings'
   | 'brackets'
   | 'too-long'
   | 'too-large'
 
-const UNITS: Record<string, TypedUnit> = {
+const UNITS: Readonly<Record<string, TypedUnit>> = {
   mm: 'mm',
   millimetre: 'mm',
   millimetres: 'mm',
@@ -104,8 +105,8 @@ export function tokenise(text: string): Token[] {
     if (number) {
       tokens.push({ kind: 'number', text: readDigits(number), spaced })
       at += number.length
-    } else if (SIGNS[char]) {
-      tokens.push({ kind: 'sign', text: SIGNS[char], spaced })
+    } else if (Object.hasOwn(SIGNS, char)) {
+      tokens.push({ kind: 'sign', text: SIGNS[char]!, spaced })
       at++
     } else {
       WORD.lastIndex = at
@@ -131,9 +132,9 @@ function readDigits(text: string): string {
 
 function readUnit(word: string): TypedUnit {
   const lower = word.toLowerCase().replace('μ', 'µ')
-  const unit = UNITS[lower]
+  const unit = Object.hasOwn(UNITS, lower) ? UNITS[lower] : undefined
   if (unit) return unit
-  const refused = REFUSED_UNITS[lower]
+  const refused = Object.hasOwn(REFUSED_UNITS, lower) ? REFUSED_UNITS[lower] : undefined
   if (refused) throw new Unreadable('unit-unknown', refused)
   throw new Unreadable('letters', `“${word}” is neither a figure nor a unit (mm, in, thou, µm)`)
 }

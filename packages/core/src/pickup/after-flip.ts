@@ -1,15 +1,14 @@
+import { doubtBy } from '../check/limits.ts'
+import { formatAngle } from '../angle/index.ts'
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
 import type { Axis } from '../machine/index.ts'
 import { expectedRegister, registerKey, workRegister } from '../register/index.ts'
 import { placeInput, resultCell, rowInput, slotInput, type Refusal, type Routine, type Values, type Write } from '../routine/index.ts'
-import { commonShift, slotOffset, workTotal, type Scene } from '../scene/index.ts'
+import { commonShift, partFrame, slotOffset, workTotal, type PartFrame, type Scene } from '../scene/index.ts'
 import { restingOn } from '../reach/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
-
-/** Standard uncertainty of a part turned over and seated against the same stops: 0.02 mm. */
-const SEATED_AGAIN = { label: 'seated again against the stops', standard: 20_000 }
 
 const AXES: readonly Axis[] = ['X', 'Y', 'Z']
 
@@ -47,7 +46,9 @@ export const afterFlip: Routine = {
     const from = values.choice('from')
     const slot = values.choice('slot')
     const refusal = refusalOf(from, scene)
-    const writes = from && slot && !refusal ? AXES.map((axis) => writeOf(axis, from, slot, values, scene)) : AXES.map(() => null)
+    const frame = from ? partFrame(scene, from) : null
+    const stops = stopsOf(frame, values)
+    const writes = from && slot && !refusal ? AXES.map((axis) => writeOf(axis, from, slot, stops, frame!, scene)) : AXES.map(() => null)
     const complete = writes.every((write) => write !== null)
     return {
       targets: slot ? AXES.map((axis) => expectedRegister(slot, axis)) : [],
@@ -55,7 +56,7 @@ export const afterFlip: Routine = {
       working: {
         unit: scene.machine.unit,
         columns: [...AXES],
-        lines: linesOf(values, from, scene),
+        lines: linesOf(values, from, stops, frame, scene),
         results: [
           {
             label: slot ? `expected ${slot}` : 'expected',
@@ -67,7 +68,15 @@ export const afterFlip: Routine = {
         facts: [],
       },
       drawing: drawStock(values.choice('turned') === 'X' ? 'above' : 'front', scene.plan?.stock ?? null),
-      result: complete ? { writes: writes as Write[], readings: [], readouts: [], gauges: [], remarks: mirrorRemarks(values) } : null,
+      result: complete
+        ? {
+            writes: writes as Write[],
+            readings: [],
+            readouts: [],
+            gauges: [],
+            remarks: [...mirrorRemarks(values), ...turnedRemark(frame!)],
+          }
+        : null,
     }
   },
 }
@@ -82,8 +91,38 @@ function refusalOf(from: string | null, scene: Scene): Refusal | null {
   return null
 }
 
-function writeOf(axis: Axis, from: string, slot: string, values: Values, scene: Scene): Write | null {
-  const [first, second] = [values.length(`first${axis}`), values.length(`second${axis}`)]
+/** Where each stop touched the part first and now, as it lies on the machine: turned as the first slot is. */
+interface Stops {
+  first: Readonly<Record<Axis, number | null>>
+  second: Readonly<Record<Axis, number | null>>
+}
+
+function stopsOf(frame: PartFrame | null, values: Values): Stops {
+  const turned = (id: string): Record<Axis, number | null> => {
+    const [X, Y, Z] = AXES.map((axis) => values.length(`${id}${axis}`)) as [Nm | null, Nm | null, Nm | null]
+    if (!frame || frame.rotation === 0) return { X, Y, Z }
+    const at = X !== null && Y !== null ? frame.turn({ x: X, y: Y }) : null
+    return { X: at?.x ?? null, Y: at?.y ?? null, Z }
+  }
+  return { first: turned('first'), second: turned('second') }
+}
+
+/** The second operation is expected to lie against the same stops, turned as the first one lay. */
+function turnedRemark(frame: PartFrame) {
+  if (frame.rotation === 0) return []
+  return [
+    {
+      id: 'turned-again',
+      name: 'turned as before',
+      verdict: 'query' as const,
+      sentence: `${frame.slot} stands turned by ${formatAngle(frame.rotation)}, and the stops with it; the second operation is expected to lie turned alike. Say that the stops did not move.`,
+      figures: [{ label: `${frame.slot} rotation, millionths of a degree`, value: nm(frame.rotation) }],
+    },
+  ]
+}
+
+function writeOf(axis: Axis, from: string, slot: string, stops: Stops, frame: PartFrame, scene: Scene): Write | null {
+  const [first, second] = [stops.first[axis], stops.second[axis]]
   const base = workTotal(scene, from, axis)
   if (first === null || second === null || base === null) return null
   const { increment } = scene.machine
@@ -92,14 +131,25 @@ function writeOf(axis: Axis, from: string, slot: string, values: Values, scene: 
     register: expectedRegister(slot, axis),
     value: roundToIncrement(base + first - second - commonShift(scene, axis), increment),
     state: 'set',
-    uncertainty: combine([ofReadout(increment), restingOn(`${from} ${axis}`, standing), SEATED_AGAIN], increment),
+    uncertainty: combine([ofReadout(increment), restingOn(`${from} ${axis}`, standing), doubtBy('seatedAgain', scene)], increment),
     assembly: null,
-    rests: [registerKey(workRegister(from, axis))],
+    rests: [registerKey(workRegister(from, axis)), ...(axis === 'Z' ? [] : frame.rests.slice(2))],
     slips: [],
   }
 }
 
-function linesOf(values: Values, from: string | null, scene: Scene): WorkingLine[] {
+function linesOf(values: Values, from: string | null, stops: Stops, frame: PartFrame | null, scene: Scene): WorkingLine[] {
+  const turns = frame !== null && frame.rotation !== 0
+  const turn = (operation: 'add' | 'less', of: Stops['first']): WorkingLine[] =>
+    turns
+      ? [
+          {
+            operation,
+            label: `the same, turned by ${formatAngle(frame.rotation)}`,
+            cells: AXES.map((axis) => ({ figure: of[axis] === null ? null : nm(Math.round(of[axis])) })),
+          },
+        ]
+      : []
   const field = (id: string) => AXES.map((axis) => ({ figure: values.length(`${id}${axis}`), input: `${id}${axis}` }))
   const shifts = AXES.map((axis) => commonShift(scene, axis))
   return [
@@ -108,8 +158,10 @@ function linesOf(values: Values, from: string | null, scene: Scene): WorkingLine
       label: from ? `first operation, as ${from} stands` : 'first operation',
       cells: AXES.map((axis) => ({ figure: from ? workTotal(scene, from, axis) : null })),
     },
-    { operation: 'add', label: 'stops touched the part at (first)', cells: field('first') },
-    { operation: 'less', label: 'stops touch the part at (now)', cells: field('second') },
+    { operation: turns ? 'aside' : 'add', label: 'stops touched the part at (first)', cells: field('first') },
+    ...turn('add', stops.first),
+    { operation: turns ? 'aside' : 'less', label: 'stops touch the part at (now)', cells: field('second') },
+    ...turn('less', stops.second),
     ...(shifts.some((shift) => shift !== 0)
       ? [{ operation: 'less' as const, label: 'common shift', cells: shifts.map((figure): { figure: Nm } => ({ figure })) }]
       : []),

@@ -47,7 +47,7 @@ export const boreBoss: Routine = {
   inputs(scene, raw) {
     const touches = touchesOf(raw.touches ?? null, (raw.kind as Kind) ?? 'bore')
     return [
-      ...zeroInputs(scene, raw),
+      ...zeroInputs(scene, raw, { square: true }),
       rowInput('kind', 'Touched', [
         { value: 'bore', label: 'Bore' },
         { value: 'boss', label: 'Boss' },
@@ -78,9 +78,11 @@ export const boreBoss: Routine = {
     const fitted = complete ? fitCircle(points as { x: Nm; y: Nm }[], wallOf(kind, finder)) : null
     const circle = fitted && typeof fitted === 'object' ? fitted : null
     const sources = circle && finder ? sourcesOf(circle, finder, scene) : []
+    const [placeX, placeY] = [values.length('placeX'), values.length('placeY')]
     return zeroSheet({
       values,
       scene,
+      square: { point: placeX !== null && placeY !== null ? { x: placeX, y: placeY } : null },
       refusal:
         typeof fitted === 'string'
           ? refuse(fitted, points as { x: Nm; y: Nm }[])

@@ -1,3 +1,4 @@
+import { doubtBy } from '../check/limits.ts'
 import { nm, type Nm } from '../length/index.ts'
 import { drawStock, upright } from '../drawing/index.ts'
 import type { Gauge } from '../gauge/index.ts'
@@ -111,18 +112,18 @@ interface Height {
   contributor: Contributor
 }
 
-/** Standard uncertainty of base and stock measured with a caliper, and of a height nobody says the gauge of. */
-const BY_CALIPER: Contributor = { label: 'base and stock, by caliper', standard: 15_000 }
-const BY_SOMETHING: Contributor = { label: 'height', standard: 10_000 }
-
 /** How high the face stands over the table: read off a height gauge, or added up. */
 function heightOf(values: Values, scene: Scene): Height {
   if (values.choice('how') === 'sum') {
     const [base, stock] = [values.length('base'), values.length('stock')]
-    return { value: base === null || stock === null ? null : nm(base + stock), gauge: null, contributor: BY_CALIPER }
+    return { value: base === null || stock === null ? null : nm(base + stock), gauge: null, contributor: doubtBy('caliperHeight', scene) }
   }
   const gauge = gaugeById(scene, values.choice('measured'))
-  return { value: values.length('height'), gauge, contributor: gauge ? { label: gauge.name, standard: gauge.uncertainty } : BY_SOMETHING }
+  return {
+    value: values.length('height'),
+    gauge,
+    contributor: gauge ? { label: gauge.name, standard: gauge.uncertainty } : doubtBy('typedHeight', scene),
+  }
 }
 
 const figure = (id: string, label: string): LengthInput => ({ kind: 'length', id, label, role: 'size', grid: nm(1) })
@@ -185,7 +186,8 @@ function drawingOf(values: Values, scene: Scene, height: Nm | null) {
   const table = nm(top - height)
   const middle = nm(Math.round((box.min.x + box.max.x) / 2))
   const width = nm(Math.round((box.max.x - box.min.x) * 1.25))
-  drawing.solids.push(upright('table', middle, width, nm(table - 8_000_000), table, 'table'))
-  if (table < box.min.y) drawing.solids.push(upright('setter', middle, nm(Math.round((box.max.x - box.min.x) * 0.7)), table, box.min.y, ''))
+  drawing.solids.push(upright('table', middle, width, nm(table - 8_000_000), table, { label: 'table', nominal: true }))
+  if (table < box.min.y)
+    drawing.solids.push(upright('setter', middle, nm(Math.round((box.max.x - box.min.x) * 0.7)), table, box.min.y, { nominal: true }))
   return drawing
 }

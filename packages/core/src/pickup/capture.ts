@@ -44,7 +44,7 @@ export const capture: Routine = {
   inputs(scene, raw) {
     const axes = AXES[raw.axes ?? ''] ?? []
     return [
-      ...zeroInputs(scene, raw),
+      ...zeroInputs(scene, raw, { square: axes.some((axis) => axis !== 'Z') }),
       rowInput('axes', 'Axes', [
         { value: 'XY', label: 'X and Y' },
         { value: 'X', label: 'X' },
@@ -67,9 +67,11 @@ export const capture: Routine = {
     const reach = tool ? reachOf(tool, scene) : undefined
     const register = tool ? registerKey(reachRegister(scene.machine, tool)) : null
     const found = axes.map((axis) => foundOn(axis, values, scene, finder, axis === 'Z' ? { tool, reach, register } : null))
+    const [x, y] = [values.length('placeX'), values.length('placeY')]
     return zeroSheet({
       values,
       scene,
+      ...(axes.includes('Z') ? {} : { square: { point: axes.length === 2 && x !== null && y !== null ? { x, y } : null } }),
       found: found.length > 0 ? found : [{ axis: 'X', total: null, contributors: [], slips: [] }],
       refusal: tool && register ? lengthRefusal(tool, register, reach, scene) : null,
       lines: linesOf(axes, values, tool, reach?.value ?? null),

@@ -10,7 +10,6 @@ import {
   chosenDirection,
   chosenTool,
   directionInput,
-  FELT_CONTACT,
   gaugesUsed,
   offered,
   placeInput,
@@ -37,7 +36,7 @@ import { otherReaches, reachOf, restingOn, wearIn } from '../reach/index.ts'
 import { contactCorrection, readoutAtTouch, type Direction } from '../touch/index.ts'
 import { ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { WorkingCell, WorkingLine } from '../working/index.ts'
-import { limitOf } from '../check/limits.ts'
+import { doubtBy, limitOf } from '../check/limits.ts'
 import { lengthRefusal, UNDER_A_TIP } from './face.ts'
 import { calibrationOf, finderInputs, FINDERS, SIDE_NAMES, type SideAxis } from './finders.ts'
 
@@ -53,7 +52,7 @@ export const corner: Routine = {
   inputs(scene, raw) {
     const withZ = raw.axes === 'XYZ'
     return [
-      ...zeroInputs(scene, raw),
+      ...zeroInputs(scene, raw, { square: true }),
       rowInput('axes', 'Axes', [
         { value: 'XY', label: 'X and Y' },
         { value: 'XYZ', label: 'X, Y and Z' },
@@ -80,6 +79,7 @@ export const corner: Routine = {
     return zeroSheet({
       values,
       scene,
+      square: { point: null },
       found: sides.map((side) => foundBy(side, scene)),
       refusal: tool ? lengthRefusal(tool, registerKey(reachRegister(scene.machine, tool)), reachOf(tool, scene), scene) : null,
       lines: linesOf(values, sides, scene),
@@ -149,7 +149,12 @@ function faceOf(values: Values, scene: Scene): Side {
     touch: touchOf('Z', values, { direction: -1, radius: ZERO, between, known, alternatives, wear: tool ? wearIn(tool, scene) : ZERO }),
     contributors:
       tool && reach && between
-        ? [ofReadout(scene.machine.increment), restingOn(`T${tool.number} length`, reach), between.contributor, FELT_CONTACT]
+        ? [
+            ofReadout(scene.machine.increment),
+            restingOn(`T${tool.number} length`, reach),
+            between.contributor,
+            doubtBy('feltContact', scene),
+          ]
         : [],
     rests: tool && reach ? [registerKey(reachRegister(scene.machine, tool))] : [],
   }

@@ -37,7 +37,7 @@ export const edge: Routine = {
   inputs(scene, raw) {
     const axis = raw.axis === 'Y' ? 'Y' : 'X'
     return [
-      ...zeroInputs(scene, raw),
+      ...zeroInputs(scene, raw, { square: true }),
       rowInput('axis', 'Axis', [
         { value: 'X', label: 'X' },
         { value: 'Y', label: 'Y' },
@@ -61,6 +61,7 @@ export const edge: Routine = {
       values,
       scene,
       axis: axis ?? 'X',
+      square: true,
       lines: [
         line('start', `Machine ${axis ?? ''} at the touch`, values.length('reading'), 'reading'),
         line('less', `Edge stands at part ${axis ?? ''}`, values.length('place'), 'place'),

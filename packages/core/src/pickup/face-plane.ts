@@ -1,5 +1,5 @@
-import { limitOf } from '../check/limits.ts'
-import { minus, nm, type Nm } from '../length/index.ts'
+import { doubtBy, limitOf } from '../check/limits.ts'
+import { nm, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
 import { fitPlane, type FittedPlane, type PlaneTouch } from '../fit/index.ts'
 import { asShown } from '../machine/index.ts'
@@ -10,7 +10,6 @@ import {
   chosenBetween,
   chosenTool,
   countOf,
-  FELT_CONTACT,
   placeSlips,
   gaugesUsed,
   offered,
@@ -28,7 +27,7 @@ import {
   type Routine,
   type Values,
 } from '../routine/index.ts'
-import { workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
+import { partFrame, turned, workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
 import { otherReaches, reachOf, restingOn, wearIn } from '../reach/index.ts'
 import { contributorsTo, ofReadout, type Contributor, type Source } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
@@ -179,7 +178,7 @@ function overOf(values: Values, scene: Scene, points: readonly PlaneTouch[]): { 
 function sourcesOf(plane: FittedPlane, over: { x: number; y: number }, scene: Scene): Source[] {
   return plane.weightsAt(over.x, over.y).flatMap((weight) => [
     { ...ofReadout(scene.machine.increment), effects: [weight] },
-    { ...FELT_CONTACT, effects: [weight] },
+    { ...doubtBy('feltContact', scene), effects: [weight] },
   ])
 }
 
@@ -267,7 +266,8 @@ function drawingOf(values: Values, scene: Scene, touches: number[], plane: Fitte
   drawing.touches = touches.map((touch, at) => {
     const [x, y] = [values.length(`X${touch}`), values.length(`Y${touch}`)]
     const known = x !== null && y !== null && zeroX !== null && zeroY !== null
-    const place = known ? { x: minus(x, zeroX), y: minus(y, zeroY) } : spread(box, at, touches.length)
+    const square = known ? turned({ x: x - zeroX, y: y - zeroY }, 0 - partFrame(scene, slot!).radians) : null
+    const place = square ? { x: nm(Math.round(square.x)), y: nm(Math.round(square.y)) } : spread(box, at, touches.length)
     return {
       at: place,
       contact: place,

@@ -1,14 +1,14 @@
-import { nm } from '../length/index.ts'
+import { doubtBy } from '../check/limits.ts'
+import { minus, nm, type Nm } from '../length/index.ts'
 import type { GaugeFamily } from '../gauge/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
-import { registerKey, type RegisterKey, reachRegister } from '../register/index.ts'
+import { layoutOf, reachRegister, registerKey, wearOf, type RegisterKey } from '../register/index.ts'
 import {
   betweenInputs,
   betweenLines,
   chosenBetween,
   chosenTool,
   faceDrawing,
-  FELT_CONTACT,
   gaugesUsed,
   offered,
   placeInput,
@@ -24,7 +24,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
-import { otherReaches, reachOf, restingOn, wearIn } from '../reach/index.ts'
+import { otherReaches, reachOf, restingOn, touchingReach, wearIn } from '../reach/index.ts'
 import { line } from '../working/index.ts'
 
 /** What may lie between a tool's tip and a face. */
@@ -57,6 +57,7 @@ export const face: Routine = {
     const tool = chosenTool(values, scene)
     const between = chosenBetween(values, scene)
     const reach = tool ? reachOf(tool, scene) : undefined
+    const taken = tool ? touchingReach(tool, scene) : null
     const register = tool ? registerKey(reachRegister(scene.machine, tool)) : null
     return pickUpSheet({
       values,
@@ -64,15 +65,19 @@ export const face: Routine = {
       axis: 'Z',
       lines: [
         line('start', 'Machine Z at the touch', values.length('reading'), 'reading'),
-        line('less', tool ? `T${tool.number} length` : 'tool length', reach?.value ?? null),
+        line('less', reachName(tool, scene), reach?.value ?? null),
+        ...(taken && taken.wear !== 0 ? [line('less', `T${tool!.number} wear Z`, taken.wear)] : []),
         line('less', 'Face stands at part Z', values.length('place'), 'place'),
         ...betweenLines(values, between, scene),
       ],
       refusal: tool ? lengthRefusal(tool, register!, reach, scene) : null,
-      touch: tool && reach ? touchOf(values, scene, tool, reach, between) : null,
-      contributors: tool && reach && between ? [restingOn(`T${tool.number} length`, reach), between.contributor, FELT_CONTACT] : [],
+      touch: tool && taken ? touchOf(values, scene, tool, taken, between) : null,
+      contributors:
+        tool && reach && between
+          ? [restingOn(reachName(tool, scene), reach), ...wornOf(tool, scene, taken!), between.contributor, doubtBy('feltContact', scene)]
+          : [],
       gauges: gaugesUsed(between?.gauge),
-      rests: register && reach ? [register] : [],
+      rests: register && reach ? [register, ...(taken!.wear === 0 ? [] : [registerKey(wearOf(reachRegister(scene.machine, tool!)))])] : [],
       readingLabel: 'machine Z at the touch',
       remarks: understated(between),
       drawing: faceDrawing(values, scene, { tool, between }),
@@ -99,7 +104,24 @@ export function lengthRefusal(tool: MountedTool, register: RegisterKey, reach: S
   }
 }
 
-function touchOf(values: Values, scene: Scene, tool: MountedTool, reach: Standing, between: Between | null): SingleTouch | null {
+const reachName = (tool: MountedTool | null, { machine }: Scene): string => {
+  const words = layoutOf(machine).countsLengths ? 'length' : 'geometry Z'
+  return tool ? `T${tool.number} ${words}` : `tool ${words}`
+}
+
+/** The doubt of a wear that a lathe adds; none where it takes no part. */
+function wornOf(tool: MountedTool, scene: Scene, { wear }: { wear: Nm }) {
+  const standing = wear === 0 ? undefined : scene.standing[registerKey(wearOf(reachRegister(scene.machine, tool)))]
+  return standing ? [restingOn(`T${tool.number} wear Z`, standing)] : []
+}
+
+function touchOf(
+  values: Values,
+  scene: Scene,
+  tool: MountedTool,
+  taken: { total: Nm; wear: Nm },
+  between: Between | null,
+): SingleTouch | null {
   const reading = values.length('reading')
   const place = values.length('place')
   if (reading === null || place === null || !between) return null
@@ -108,11 +130,12 @@ function touchOf(values: Values, scene: Scene, tool: MountedTool, reach: Standin
     direction: -1,
     reading,
     place,
-    known: reach.value,
+    known: taken.total,
     finds: 'W',
     radius: nm(0),
     thickness: between.thickness,
-    wear: wearIn(tool, scene),
+    // What the sum has taken off is not in the readout a second time.
+    wear: minus(wearIn(tool, scene), taken.wear),
     alternatives: {
       finders: [],
       between: offered(scene, UNDER_A_TIP),

@@ -1,10 +1,13 @@
+import { doubtBy } from '../check/limits.ts'
+import { formatAngle } from '../angle/index.ts'
 import { formatExact, nm, type Nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
 import { registerKey, workRegister } from '../register/index.ts'
 import {
   figureSlips,
-  placeSlips,
   placeInput,
+  placeSlips,
+  rotationInto,
   rowInput,
   sizeInput,
   slotInput,
@@ -14,13 +17,10 @@ import {
   type Routine,
   type Values,
 } from '../routine/index.ts'
-import { slotOffset, workTotal, type Scene } from '../scene/index.ts'
+import { partFrame, slotOffset, turnDoubt, workTotal, type PartFrame, type Scene } from '../scene/index.ts'
 import { restingOn } from '../reach/index.ts'
 import type { WorkingLine } from '../working/index.ts'
 import type { SideAxis } from './finders.ts'
-
-/** Standard uncertainty of a stock's size taken with a caliper: 0.01 mm. */
-const CALIPER = 10_000
 
 /**
  * From the stock's size: a corner that was picked up, and the stock's measured sizes, give part zero in the
@@ -65,19 +65,26 @@ export const fromStock: Routine = {
 
   sheet(values, scene) {
     const from = values.choice('from')
-    const axes = AXES.map((axis) => axisOf(axis, from, values, scene))
+    const frame = from ? partFrame(scene, from) : null
+    const caliper = doubtBy('caliperSize', scene)
+    const turns = frame !== null && frame.rotation !== 0
+    const axes = turnedWith(
+      frame,
+      AXES.map((axis) => axisOf(axis, from, values, scene)),
+    )
     return zeroSheet({
       values,
       scene,
       refusal: refusalOf(from, values, scene),
-      found: axes.map(({ axis, total, size, share, place, corner }) => ({
+      found: axes.map(({ axis, total, size, share, place, corner, doubt }) => ({
         axis,
         total,
         contributors: [
           ...(corner ? [restingOn(`${from} ${axis}`, corner)] : []),
-          { label: 'stock measured with a caliper', standard: Math.abs(share ?? 0) * CALIPER },
+          { ...caliper, standard: Math.abs(share ?? 0) * caliper.standard },
+          ...(turns ? [{ label: `${from} rotation`, standard: doubt }] : []),
         ],
-        rests: from ? [registerKey(workRegister(from, axis))] : [],
+        rests: from ? [registerKey(workRegister(from, axis)), ...(turns ? frame.rests.slice(2) : [])] : [],
         slips:
           total === null
             ? []
@@ -92,7 +99,8 @@ export const fromStock: Routine = {
                 ...placeSlips(total, place!, scene.machine.unit),
               ],
       })),
-      lines: linesOf(axes, from, values, scene),
+      lines: linesOf(axes, from, values, scene, frame),
+      besides: (active) => (frame ? rotationInto(active, frame.rotation, scene, frame) : []),
       gauges: [],
       readings: [],
       drawing: drawingOf(values, scene),
@@ -111,6 +119,11 @@ interface OnAxis {
   share: number | null
   place: Nm | null
   total: number | null
+  /** From the corner to the point, and the place of the point, as they lie on the machine. */
+  way: number | null
+  at: number | null
+  /** What the doubt of the slot's rotation does here. */
+  doubt: number
 }
 
 const SHARE: Readonly<Record<string, number>> = { low: 0, middle: 0.5, high: 1 }
@@ -122,8 +135,24 @@ function axisOf(axis: SideAxis, from: string | null, values: Values, scene: Scen
   const place = values.length(`place${axis}`)
   const [is, to] = [values.choice(`corner${axis}`), values.choice(`to${axis}`)]
   const share = is && to ? SHARE[to]! - SHARE[is]! : null
-  const total = base === null || size === null || place === null || share === null ? null : base + share * size - place
-  return { axis, corner, base, size, share, place, total }
+  const way = share === null || size === null ? null : share * size
+  const total = base === null || way === null || place === null ? null : base + way - place
+  return { axis, corner, base, size, share, place, total, way, at: place, doubt: 0 }
+}
+
+/** The same in the frame of a slot that turns: W = corner + R(θ)·(way − P). */
+function turnedWith(frame: PartFrame | null, axes: OnAxis[]): OnAxis[] {
+  if (!frame || frame.rotation === 0) return axes
+  const [x, y] = axes as [OnAxis, OnAxis]
+  const known = x.way !== null && y.way !== null && x.place !== null && y.place !== null
+  const way = known ? frame.turn({ x: x.way!, y: y.way! }) : null
+  const at = known ? frame.turn({ x: x.place!, y: y.place! }) : null
+  const doubt = known ? turnDoubt({ x: x.way! - x.place!, y: y.way! - y.place! }, frame.radians, frame.turnedBy?.standard ?? null) : null
+  return axes.map((one, index) => {
+    const key = index === 0 ? 'x' : 'y'
+    const total = way && at && one.base !== null ? one.base + way[key] - at[key] : null
+    return { ...one, total, way: way?.[key] ?? null, at: at?.[key] ?? null, doubt: doubt?.[key] ?? 0 }
+  })
 }
 
 function refusalOf(from: string | null, values: Values, scene: Scene): Refusal | null {
@@ -139,7 +168,9 @@ function refusalOf(from: string | null, values: Values, scene: Scene): Refusal |
   return bad ? { input: `size${bad}`, sentence: `Stock measured in ${bad}: a size is more than zero.` } : null
 }
 
-function linesOf(axes: OnAxis[], from: string | null, values: Values, scene: Scene): WorkingLine[] {
+function linesOf(axes: OnAxis[], from: string | null, values: Values, scene: Scene, frame: PartFrame | null): WorkingLine[] {
+  const turn = frame && frame.rotation !== 0 ? `, turned by ${formatAngle(frame.rotation)}` : ''
+  const round = (value: number | null) => ({ figure: value === null ? null : nm(Math.round(value)) })
   const shareName = (share: number | null) =>
     share === null ? '' : Math.abs(share) === 0.5 ? 'half of it' : share === 0 ? 'none of it' : 'all of it'
   const names = [...new Set(axes.map(({ share }) => shareName(share)))].filter(Boolean)
@@ -148,14 +179,15 @@ function linesOf(axes: OnAxis[], from: string | null, values: Values, scene: Sce
     { operation: 'start', label: from ? `corner, as ${from} stands` : 'corner', cells: axes.map(({ base }) => ({ figure: base })) },
     {
       operation: 'add',
-      label: names.length === 1 ? names[0]! : `from the corner to the point (${names.join(', ') || 'half or all'})`,
-      cells: axes.map(({ share, size }) => ({ figure: share === null || size === null ? null : nm(Math.round(share * size)) })),
+      label: `${names.length === 1 ? names[0]! : `from the corner to the point (${names.join(', ') || 'half or all'})`}${turn}`,
+      cells: axes.map(({ way }) => round(way)),
     },
     {
-      operation: 'less',
+      operation: turn ? 'aside' : 'less',
       label: 'that point stands at part',
       cells: axes.map(({ axis }) => ({ figure: values.length(`place${axis}`), input: `place${axis}` })),
     },
+    ...(turn ? [{ operation: 'less' as const, label: `the same${turn}`, cells: axes.map(({ at }) => round(at)) }] : []),
     ...(axes.some(({ share, size }) => share !== null && size !== null && (Math.abs(share) * size) % scene.machine.increment !== 0)
       ? [
           {

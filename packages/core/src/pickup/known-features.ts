@@ -22,7 +22,7 @@ import {
   type Routine,
   type Values,
 } from '../routine/index.ts'
-import { gaugeById, workTotal, type Scene } from '../scene/index.ts'
+import { gaugeById, partFrame, workTotal, type Scene } from '../scene/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import { contributorsTo, ofReadout, type Source } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
@@ -45,7 +45,7 @@ export const knownFeatures: Routine = {
   inputs(scene, raw) {
     const features = featureNames(scene, raw)
     return [
-      ...zeroInputs(scene, raw, { several: false }),
+      ...zeroInputs(scene, raw, { several: false, square: raw.turning !== 'yes' }),
       gaugeInput('finder', 'Found with', scene, [...FINDERS, 'by-eye']),
       rowInput(
         'count',
@@ -84,12 +84,13 @@ export const knownFeatures: Routine = {
       values,
       scene,
       refusal,
+      ...(turning ? {} : { square: { point: null } }),
       columns: ['X', 'Y', 'left'],
       found: (['X', 'Y'] as const).map((axis, at) => ({
         axis,
         total: fit ? (axis === 'X' ? fit.x : fit.y) : null,
         contributors: contributorsTo(at, sources),
-        rests: slot && reading === 'part' ? [registerKey(workRegister(slot, axis))] : [],
+        rests: slot && reading === 'part' ? [registerKey(workRegister(slot, axis)), ...partFrame(scene, slot).rests.slice(2)] : [],
         slips: [],
         byEye: finder?.family === 'by-eye',
       })),
@@ -105,7 +106,7 @@ export const knownFeatures: Routine = {
           `Spindle over ${featureName(scene, 0)}`,
           (['X', 'Y'] as const).map((axis) => ({ axis, value: values.length(`nominal${axis}1`)! })),
         ),
-      besides: (active) => (fit && turning && scene.machine.rotates ? [rotationWrite(active, fit.rotation, sources)] : []),
+      besides: (active) => (fit && turning && scene.machine.rotates ? [rotationWrite(active, fit.rotation, scene, sources)] : []),
     })
   },
 }
@@ -122,13 +123,14 @@ function featureNames(scene: Scene, raw: RawInputs): string[] {
 function pairsOf(values: Values, scene: Scene, count: number): Pair[] | null {
   const slot = values.choice('slot')
   const fromPart = values.choice('read') === 'part'
-  const base = fromPart ? { x: slot ? workTotal(scene, slot, 'X') : null, y: slot ? workTotal(scene, slot, 'Y') : null } : { x: 0, y: 0 }
-  if (count === 0 || base.x === null || base.y === null || values.choice('read') === null) return null
+  const frame = fromPart && slot ? partFrame(scene, slot) : null
+  if (count === 0 || (fromPart && !frame?.zero) || values.choice('read') === null) return null
   const pairs: Pair[] = []
   for (let at = 1; at <= count; at++) {
     const [nx, ny, fx, fy] = ['nominalX', 'nominalY', 'foundX', 'foundY'].map((id) => values.length(`${id}${at}`))
     if (nx === null || ny === null || fx === null || fy === null) return null
-    pairs.push({ nominal: { x: nx!, y: ny! }, measured: { x: fx! + base.x, y: fy! + base.y } })
+    const shown = { x: fx!, y: fy! }
+    pairs.push({ nominal: { x: nx!, y: ny! }, measured: frame ? frame.displayed(shown)! : shown })
   }
   return pairs
 }

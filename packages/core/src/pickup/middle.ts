@@ -45,7 +45,7 @@ export const middle: Routine = {
     const axis = raw.axis === 'Y' ? 'Y' : 'X'
     const ways = waysOf(raw.kind ?? null)
     return [
-      ...zeroInputs(scene, raw),
+      ...zeroInputs(scene, raw, { square: true }),
       rowInput('axis', 'Axis', [
         { value: 'X', label: 'X' },
         { value: 'Y', label: 'Y' },
@@ -72,6 +72,7 @@ export const middle: Routine = {
     return zeroSheet({
       values,
       scene,
+      square: { point: null },
       refusal: pair ? refusalOf(pair, values, scene) : null,
       found: [
         {

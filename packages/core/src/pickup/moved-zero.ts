@@ -1,5 +1,7 @@
-import { nm, plus, type Nm } from '../length/index.ts'
-import { drawStock } from '../drawing/index.ts'
+import { doubtBy } from '../check/limits.ts'
+import { formatAngle } from '../angle/index.ts'
+import { nm, type Nm } from '../length/index.ts'
+import { drawWork } from '../drawing/index.ts'
 import { halfOf, type GaugeFamily } from '../gauge/index.ts'
 import { axesOf, type Axis } from '../machine/index.ts'
 import { registerKey, workRegister } from '../register/index.ts'
@@ -8,6 +10,7 @@ import {
   gaugeInput,
   gaugesUsed,
   offered,
+  rotationInto,
   rowInput,
   slotInput,
   zeroInputs,
@@ -17,7 +20,7 @@ import {
   type Routine,
   type Values,
 } from '../routine/index.ts'
-import { gaugeById, slotOffset, workTotal, type Scene } from '../scene/index.ts'
+import { gaugeById, partFrame, slotOffset, turnDoubt, workTotal, type PartFrame, type Scene } from '../scene/index.ts'
 import { restingOn } from '../reach/index.ts'
 import type { WorkingLine } from '../working/index.ts'
 
@@ -75,29 +78,59 @@ export const movedZero: Routine = {
     const axis = (values.choice('axis') as Axis | null) ?? 'Z'
     const from = values.choice('from')
     const parent = from ? slotOffset(scene, from, axis) : undefined
-    const base = from ? workTotal(scene, from, axis) : null
     const moved = distanceOf(values, scene)
-    const total = base === null || moved === null ? null : plus(base, moved.distance)
+    const frame = from && axis !== 'Z' ? partFrame(scene, from) : null
+    const ways = waysOf(axis, moved?.distance ?? null, frame, scene, from)
     return zeroSheet({
       values,
       scene,
       refusal: from && !parent ? unset(from, axis, scene) : null,
-      found: [
-        {
-          axis,
+      found: ways.map((way) => {
+        const own = from ? slotOffset(scene, from, way.axis) : undefined
+        const total = way.base === null || way.by === null ? null : way.base + way.by
+        return {
+          axis: way.axis,
           total,
-          contributors: [...(parent ? [restingOn(`${from} ${axis}`, parent)] : []), ...(moved ? [moved.contributor] : [])],
-          rests: from ? [registerKey(workRegister(from, axis))] : [],
-          byEye: parent?.byEye ?? false,
-          slips: total === null ? [] : slipsOf(total, moved!.distance, scene),
-        },
-      ],
-      lines: linesOf(values, from, axis, base, moved),
+          contributors: [
+            ...(own ? [restingOn(`${from} ${way.axis}`, own)] : []),
+            ...(moved ? [{ ...moved.contributor, standard: Math.abs(moved.contributor.standard * way.share) }] : []),
+            ...(way.doubt > 0 ? [{ label: `${from} rotation`, standard: way.doubt }] : []),
+          ],
+          rests: from ? [registerKey(workRegister(from, way.axis)), ...(frame?.rests.slice(2) ?? [])] : [],
+          byEye: own?.byEye ?? false,
+          slips: total === null || way.axis !== axis ? [] : slipsOf(total, moved!.distance, way.share, scene),
+        }
+      }),
+      lines: linesOf(values, from, ways, moved, frame),
+      besides: (active) => (frame ? rotationInto(active, frame.rotation, scene, frame) : []),
       gauges: gaugesUsed(values.choice('gauge')),
       readings: [],
       drawing: drawingOf(axis, scene, moved?.distance ?? null),
     })
   },
+}
+
+/** What a distance along one axis of the part moves on one axis of the machine. */
+interface Way {
+  axis: Axis
+  base: Nm | null
+  by: number | null
+  /** Share of the distance that falls on this axis. */
+  share: number
+  doubt: number
+}
+
+/** Along the part's own axis: in a slot that turns, a distance in X moves the zero in Y too. */
+function waysOf(axis: Axis, distance: Nm | null, frame: PartFrame | null, scene: Scene, from: string | null): Way[] {
+  const base = (on: Axis) => (from ? workTotal(scene, from, on) : null)
+  if (!frame || frame.rotation === 0) return [{ axis, base: base(axis), by: distance, share: 1, doubt: 0 }]
+  const unit = frame.turn(axis === 'X' ? { x: 1, y: 0 } : { x: 0, y: 1 })
+  const along = axis === 'X' ? { x: distance ?? 0, y: 0 } : { x: 0, y: distance ?? 0 }
+  const doubt = turnDoubt(along, frame.radians, frame.turnedBy?.standard ?? null)
+  return (['X', 'Y'] as const).map((on) => {
+    const key = on === 'X' ? 'x' : 'y'
+    return { axis: on, base: base(on), by: distance === null ? null : distance * unit[key], share: unit[key], doubt: doubt[key] }
+  })
 }
 
 interface Moved {
@@ -106,14 +139,11 @@ interface Moved {
   contributor: { label: string; standard: number }
 }
 
-/** Standard uncertainty of a distance that somebody typed: 5 µm, nothing on record says better. */
-const TYPED = 5_000
-
 function distanceOf(values: Values, scene: Scene): Moved | null {
   const by = values.choice('by')
   if (by === 'typed') {
     const distance = values.length('distance')
-    return distance === null ? null : { distance, label: 'Zero moves by', contributor: { label: 'typed distance', standard: TYPED } }
+    return distance === null ? null : { distance, label: 'Zero moves by', contributor: doubtBy('typedDistance', scene) }
   }
   const gauge = gaugeById(scene, values.choice('gauge'))
   const way = values.choice('way')
@@ -131,13 +161,14 @@ const unset = (from: string, axis: Axis, scene: Scene): Refusal => ({
   sentence: `${from} ${axis} is unset on ${scene.machine.name}; unset is not zero. Start from a zero that stands.`,
 })
 
-function slipsOf(total: number, distance: Nm, scene: Scene) {
+function slipsOf(total: number, whole: Nm, share: number, scene: Scene) {
+  const distance = whole * share
   const base = total - distance
   return [
     { id: 'direction', phrase: 'the zero had been moved the other way', corrected: base - distance },
     { id: 'half', phrase: 'the whole had been taken for the half', corrected: base + distance / 2 },
     { id: 'half', phrase: 'the half had been taken for the whole', corrected: base + 2 * distance },
-    ...figureSlips(distance, 'the distance', 'place', scene.machine.unit).map((slip) => ({ ...slip, corrected: base + slip.value })),
+    ...figureSlips(whole, 'the distance', 'place', scene.machine.unit).map((slip) => ({ ...slip, corrected: base + slip.value * share })),
     ...offered(scene, ['shim']).map((shim) => ({
       id: 'shim',
       phrase: `${shim.name} belonged in place of it`,
@@ -146,21 +177,34 @@ function slipsOf(total: number, distance: Nm, scene: Scene) {
   ]
 }
 
-function linesOf(values: Values, from: string | null, axis: Axis, base: Nm | null, moved: Moved | null): WorkingLine[] {
+function linesOf(values: Values, from: string | null, ways: readonly Way[], moved: Moved | null, frame: PartFrame | null): WorkingLine[] {
   const typed = values.choice('by') === 'typed'
+  const turns = frame !== null && frame.rotation !== 0
+  const label = moved?.label ?? 'distance'
+  const distance = { figure: moved?.distance ?? null, ...(typed ? { input: 'distance' } : {}) }
+  const start: WorkingLine = {
+    operation: 'start',
+    label: from ? `${from}${ways.length === 1 ? ` ${ways[0]!.axis}` : ''}, as it stands` : 'the zero that stands',
+    cells: ways.map(({ base }) => ({ figure: base })),
+  }
+  if (!turns) return [start, { operation: 'add', label, cells: [distance] }]
   return [
-    { operation: 'start', label: from ? `${from} ${axis}, as it stands` : 'the zero that stands', cells: [{ figure: base }] },
+    start,
+    { operation: 'aside', label, cells: [distance, null] },
     {
       operation: 'add',
-      label: moved?.label ?? 'distance',
-      cells: [typed ? { figure: moved?.distance ?? null, input: 'distance' } : { figure: moved?.distance ?? null }],
+      label: `the same, turned by ${formatAngle(frame.rotation)}`,
+      cells: ways.map(({ by }) => ({ figure: by === null ? null : nm(Math.round(by)) })),
     },
   ]
 }
 
 function drawingOf(axis: Axis, scene: Scene, distance: Nm | null) {
-  const drawing = drawStock(axis === 'Y' ? 'above' : 'front', scene.plan?.stock ?? null)
+  const drawing = drawWork(axis === 'Y' ? 'above' : 'front', scene)
   if (distance === null) return drawing
   const back = nm(0 - distance)
-  return { ...drawing, marks: [{ at: axis === 'X' ? { x: back, y: nm(0) } : { x: nm(0), y: back }, label: 'the zero it started from' }] }
+  return {
+    ...drawing,
+    marks: [{ at: axis === drawing.horizontal ? { x: back, y: nm(0) } : { x: nm(0), y: back }, label: 'the zero it started from' }],
+  }
 }

@@ -1,21 +1,23 @@
-import { formatAngle, microdegrees, radiansOf } from '../angle/index.ts'
+import { doubtBy } from '../check/limits.ts'
+import { formatAngle, microdegrees, radiansOf, type Microdegrees } from '../angle/index.ts'
 import { nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
 import { asShown, type Axis } from '../machine/index.ts'
-import { registerKey, rotationRegister, workRegister } from '../register/index.ts'
+import { workRegister } from '../register/index.ts'
 import {
   resultCell,
-  rotationWrite,
+  rotationInto,
   rowInput,
   sizeInput,
   slotInput,
+  standingRotation,
   type Refusal,
   type Remark,
   type Routine,
   type Values,
   type Write,
 } from '../routine/index.ts'
-import { slotOffset, workTotal, type Scene } from '../scene/index.ts'
+import { partFrame, slotOffset, turnDoubt, turned as turnedBy, workTotal, type PartFrame, type Scene } from '../scene/index.ts'
 import { restingOn } from '../reach/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
@@ -52,16 +54,22 @@ export const partsGrid: Routine = {
               ]
             : [sizeInput(`pitch${axis}`, `Pitch in ${axis}`, { given: false })],
         ),
-      { kind: 'angle', id: 'turned', label: 'Fixture turned by', optional: true, hint: 'degrees, counter-clockwise' },
+      { kind: 'angle', id: 'turned', label: 'Fixture turned by', optional: true, hint: standsTurned(scene, raw.from) },
     ]
   },
 
   sheet(values, scene) {
     const from = values.choice('from')
-    const grid = gridOf(values)
+    const frame = from ? partFrame(scene, from) : null
+    const grid = gridOf(values, frame)
     const refusal = refusalOf(from, grid, values, scene)
     const cells = grid && from && !refusal ? cellsOf(grid, from, scene) : null
-    const writes = cells?.slice(1).flatMap((cell) => [...writesOf(cell, from!, scene), ...rotationOf(cell, grid!, scene)]) ?? null
+    const writes =
+      cells
+        ?.slice(1)
+        .flatMap((cell) => [...writesOf(cell, cells[0]!, from!, grid!, frame!, scene), ...rotationOf(cell.slot, grid!, frame!, scene)]) ??
+      null
+    if (writes && cells) writes.push(...rotationOf(cells[0]!.slot, grid!, frame!, scene))
     return {
       targets: writes?.map(({ register }) => register) ?? [],
       refusal,
@@ -88,7 +96,7 @@ export const partsGrid: Routine = {
         readings: [],
         readouts: [],
         gauges: [],
-        remarks: [...overlap(grid!, scene), ...turnedParts(grid!, scene)],
+        remarks: [...overlap(grid!, scene), ...turnedParts(grid!, scene), ...turnedOtherwise(grid!, frame!)],
       },
     }
   },
@@ -103,9 +111,11 @@ interface Grid {
   pitchY: Nm
   /** Radians. */
   turned: number
+  rotation: Microdegrees
 }
 
-function gridOf(values: Values): Grid | null {
+/** Turned as it is typed, or as the first part's slot stands turned. */
+function gridOf(values: Values, frame: PartFrame | null): Grid | null {
   const [columns, rows] = [Number(values.choice('columns') ?? 0), Number(values.choice('rows') ?? 0)]
   const pitch = (axis: 'X' | 'Y', count: number): Nm | null => {
     if (count === 1) return nm(0)
@@ -116,7 +126,14 @@ function gridOf(values: Values): Grid | null {
   const [pitchX, pitchY] = [pitch('X', columns), pitch('Y', rows)]
   if (!columns || !rows || values.choice('by') === null || pitchX === null || pitchY === null) return null
   const turned = values.angle('turned')
-  return { columns, rows, pitchX, pitchY, turned: turned === null ? 0 : radiansOf(turned) }
+  return {
+    columns,
+    rows,
+    pitchX,
+    pitchY,
+    turned: turned === null ? (frame?.radians ?? 0) : radiansOf(turned),
+    rotation: turned ?? frame?.rotation ?? (0 as Microdegrees),
+  }
 }
 
 interface Cell {
@@ -183,29 +200,55 @@ function offTable(cells: Cell[], scene: Scene): Refusal | null {
   return null
 }
 
-/** Standard uncertainty of where a fixture's nests stand to each other: 5 µm. */
-const FIXTURE_PITCH = { label: 'pitch of the fixture', standard: 5_000 }
-
-function writesOf({ slot, x, y }: Cell, from: string, scene: Scene): Write[] {
+function writesOf({ slot, x, y }: Cell, zero: Cell, from: string, { rotation, turned }: Grid, frame: PartFrame, scene: Scene): Write[] {
   const { increment } = scene.machine
+  // A rotation that was typed is as it was typed; one that stands is as good as it was measured, and far parts feel it.
+  const standard = rotation === frame.rotation ? (frame.turnedBy?.standard ?? null) : null
+  const doubt = turnDoubt(inverse({ x: x - zero.x, y: y - zero.y }, turned), turned, standard)
   return (['X', 'Y'] as const).map((axis) => {
     const first = slotOffset(scene, from, axis)!
     const shift = workTotal(scene, from, axis)! - first.value
+    const lever = { label: `${from} rotation`, standard: axis === 'X' ? doubt.x : doubt.y }
     return {
       register: workRegister(slot, axis),
       value: roundToIncrement((axis === 'X' ? x : y) - shift, increment),
       state: 'set',
-      uncertainty: combine([ofReadout(increment), restingOn(`${from} ${axis}`, first), FIXTURE_PITCH], increment),
+      uncertainty: combine([ofReadout(increment), restingOn(`${from} ${axis}`, first), doubtBy('fixturePitch', scene), lever], increment),
       assembly: null,
-      rests: [registerKey(workRegister(from, axis)), registerKey(rotationRegister(from))],
+      rests: frame.rests,
       slips: [],
     }
   })
 }
 
+const inverse = (distance: { x: number; y: number }, radians: number) => turnedBy(distance, 0 - radians)
+
 /** Parts on a turned fixture are turned with it: the control has to know, where it can. */
-function rotationOf({ slot }: Cell, { turned }: Grid, scene: Scene): Write[] {
-  return turned !== 0 && scene.machine.rotates ? [rotationWrite(slot, turned)] : []
+function rotationOf(slot: string, { rotation }: Grid, frame: PartFrame, scene: Scene): Write[] {
+  return scene.machine.rotates ? rotationInto(slot, rotation, scene, rotation === frame.rotation ? frame : null) : []
+}
+
+const standsTurned = (scene: Scene, from: string | undefined): string => {
+  const known = scene.machine.slots.some(({ code }) => code === from)
+  const rotation = known ? standingRotation(from!, scene) : 0
+  return rotation === 0 ? 'degrees, counter-clockwise' : `as ${from} stands, ${formatAngle(rotation as Microdegrees)}, if nothing is typed`
+}
+
+/** A typed turn beside another one that stands: one of the two is not this fixture's. */
+function turnedOtherwise({ rotation }: Grid, frame: PartFrame): Remark[] {
+  if (frame.rotation === 0 || rotation === frame.rotation) return []
+  return [
+    {
+      id: 'turned-otherwise',
+      name: 'one rotation',
+      verdict: 'query',
+      sentence: `${frame.slot} stands turned by ${formatAngle(frame.rotation)}; here the fixture is turned by ${formatAngle(rotation)}, and ${frame.slot} would be too. Say which of the two holds, or leave the field empty.`,
+      figures: [
+        { label: `${frame.slot} rotation, millionths of a degree`, value: nm(frame.rotation) },
+        { label: 'typed, millionths of a degree', value: nm(rotation) },
+      ],
+    },
+  ]
 }
 
 function turnedParts({ turned }: Grid, scene: Scene): Remark[] {

@@ -22,7 +22,7 @@ import {
   type Routine,
   type Values,
 } from '../routine/index.ts'
-import { gaugeById, type Scene } from '../scene/index.ts'
+import { gaugeById, turned, type Scene } from '../scene/index.ts'
 import type { Direction } from '../touch/index.ts'
 import { contributorsTo, ofReadout, type Source } from '../uncertainty/index.ts'
 import type { WorkingCell, WorkingLine } from '../working/index.ts'
@@ -79,7 +79,7 @@ export const turnedCorner: Routine = {
         return {
           axis,
           total,
-          contributors: solved ? contributorsTo(at, solved.sources) : [],
+          contributors: solved ? contributorsTo(at, onZero(solved, values, turns)) : [],
           rests: calibrationOf(finder, scene),
           slips: total === null || place === null ? [] : placeSlips(total, place, scene.machine.unit),
         }
@@ -101,7 +101,7 @@ export const turnedCorner: Routine = {
           'Spindle over the corner',
           (['X', 'Y'] as const).map((axis) => ({ axis, value: values.length(`place${axis}`)! })),
         ),
-      besides: (slot) => (turns && solved ? [rotationWrite(slot, solved.angle, solved.sources)] : []),
+      besides: (slot) => (turns && solved ? [rotationWrite(slot, solved.angle, scene, solved.sources)] : []),
     })
   },
 }
@@ -211,24 +211,35 @@ function zeroOf({ corner, angle }: Solved, values: Values, turns: boolean): Reco
   return { X: corner.x - (cos * x - sin * y), Y: corner.y - (sin * x + cos * y) }
 }
 
+/** What each cause does to the zero: to the corner, and by the angle to a place far from it, d(R\u00b7P)/d\u03b8. */
+function onZero({ sources, angle }: Solved, values: Values, turns: boolean): Source[] {
+  const [x, y] = [values.length('placeX') ?? 0, values.length('placeY') ?? 0]
+  if (!turns) return sources
+  const at = turned({ x, y }, angle)
+  return sources.map(({ effects, ...source }) => {
+    const [onX = 0, onY = 0, onAngle = 0] = effects
+    return { ...source, effects: [onX + at.y * onAngle, onY - at.x * onAngle, onAngle] }
+  })
+}
+
 function turnedRemark({ angle }: Solved, scene: Scene): Remark {
-  const turned = microdegrees((angle * 180) / Math.PI)
+  const millionths = microdegrees((angle * 180) / Math.PI)
   const limit = limitOf(scene.machine, 'turned')
   const name = scene.machine.name
   const stock = scene.plan?.stock
   const length = stock ? Math.max(stock.X.to - stock.X.from, stock.Y.to - stock.Y.from) : null
   const strays = length === null ? '' : `, ${asShown(nm(Math.round(length * Math.abs(Math.sin(angle)))), scene.machine)} over the stock`
-  const tooMuch = !scene.machine.rotates && Math.abs(turned) > limit
+  const tooMuch = !scene.machine.rotates && Math.abs(millionths) > limit
   return {
     id: 'turned',
     name: 'lies square',
     verdict: tooMuch ? 'query' : 'clear',
     sentence: tooMuch
-      ? `The block is turned by ${formatAngle(turned)}${strays}, and ${name} cannot turn with it. Tap it square and pick it up again, or turn the program by ${degreesOf(turned).toFixed(4)}\u00b0.`
+      ? `The block is turned by ${formatAngle(millionths)}${strays}, and ${name} cannot turn with it. Tap it square and pick it up again, or turn the program by ${degreesOf(millionths).toFixed(4)}\u00b0.`
       : scene.machine.rotates
-        ? `The block is turned by ${formatAngle(turned)}; the rotation is recorded with the zero.`
-        : `The block lies square within ${formatAngle(turned)}.`,
-    figures: [{ label: 'turned, millionths of a degree', value: nm(turned) }],
+        ? `The block is turned by ${formatAngle(millionths)}; the rotation is recorded with the zero.`
+        : `The block lies square within ${formatAngle(millionths)}.`,
+    figures: [{ label: 'turned, millionths of a degree', value: nm(millionths) }],
   }
 }
 
@@ -304,9 +315,9 @@ function drawingOf(values: Values, scene: Scene, solved: Solved | null): Drawing
 /** The block as it lies, its turn drawn as it is. */
 function turnedOutline(box: { min: { x: Nm; y: Nm }; max: { x: Nm; y: Nm } }, angle: number) {
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
-  const turned = (x: number, y: number) => ({ x: nm(Math.round(cos * x - sin * y)), y: nm(Math.round(sin * x + cos * y)) })
+  const corner = (x: number, y: number) => ({ x: nm(Math.round(cos * x - sin * y)), y: nm(Math.round(sin * x + cos * y)) })
   return {
     kind: 'turned' as const,
-    points: [turned(box.min.x, box.min.y), turned(box.max.x, box.min.y), turned(box.max.x, box.max.y), turned(box.min.x, box.max.y)],
+    points: [corner(box.min.x, box.min.y), corner(box.max.x, box.min.y), corner(box.max.x, box.max.y), corner(box.min.x, box.max.y)],
   }
 }

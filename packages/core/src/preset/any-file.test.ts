@@ -45,7 +45,7 @@ describe('any preset file', () => {
         const { tools } = readPresets(file, MAPPING, 'mm')
         const before = scene([], { tools: TOOLS, plan: null })
         const found = presetDifferences(tools, before, drawer)
-        const standing = presetWrites(found).map(
+        const standing = presetWrites(found, before).map(
           ({ register, value, assembly }) => [register, stands(value, { assembly })] as [typeof register, ReturnType<typeof stands>],
         )
         const after = scene(standing, { tools: TOOLS, plan: null })

@@ -1,5 +1,5 @@
 import { PROPERTY_WORDS, TOOL_PROPERTIES, type Assembly, type ToolProperty } from '../assembly/index.ts'
-import { nm, plus, minus, roundToIncrement, type Nm } from '../length/index.ts'
+import { minus, plus, roundToIncrement, type Nm } from '../length/index.ts'
 import {
   diameterRegister,
   layoutOf,
@@ -11,7 +11,8 @@ import {
   type RegisterKey,
   type RegisterRef,
 } from '../register/index.ts'
-import { limitOf, runChecks, type Finding } from '../check/index.ts'
+import { doubtBy, limitOf, runChecks, type Finding } from '../check/index.ts'
+import { combine } from '../uncertainty/index.ts'
 import { sheetOf } from '../edits/index.ts'
 import type { Sheet, Write } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
@@ -49,9 +50,6 @@ interface Anchor {
   /** Register's value less preset length: the same for every tool of the machine. */
   shift: Nm
 }
-
-/** Standard uncertainty of a preset that says nothing of its own: 5 µm. */
-const PRESET_STANDARD = 5_000
 
 /**
  * What a file has otherwise than the ledger and the drawer. Presets are lengths from the gauge line: they are
@@ -231,7 +229,7 @@ function anchorOf(
 }
 
 /** The registers' part of what was chosen, as writes for the checks and the ledger. */
-export function presetWrites(chosen: readonly Difference[]): Write[] {
+export function presetWrites(chosen: readonly Difference[], scene: Pick<Scene, 'machine'>): Write[] {
   return chosen.flatMap(({ kind, register, next, assembly }) => {
     if (kind !== 'register' || !register || next === null) return []
     return [
@@ -239,11 +237,7 @@ export function presetWrites(chosen: readonly Difference[]): Write[] {
         register: parseRegisterKey(register),
         value: next,
         state: 'set' as const,
-        uncertainty: {
-          standard: PRESET_STANDARD,
-          expanded: nm(2 * PRESET_STANDARD),
-          contributors: [{ label: 'preset, as the file says', standard: PRESET_STANDARD }],
-        },
+        uncertainty: combine([doubtBy('preset', scene)], scene.machine.increment),
         assembly,
         rests: [],
         slips: [],
@@ -254,7 +248,7 @@ export function presetWrites(chosen: readonly Difference[]): Write[] {
 
 /** The chosen figures with what the checks say of them: shown before they are taken, and run again when they are. */
 export function assessPresets(chosen: readonly Difference[], scene: Scene): { writes: Write[]; sheet: Sheet; findings: Finding[] } {
-  const writes = presetWrites(chosen)
+  const writes = presetWrites(chosen, scene)
   const sheet = sheetOf({ writes, readings: [], readouts: [], gauges: [] }, scene)
   return { writes, sheet, findings: writes.length > 0 ? runChecks({ scene, sheet, result: sheet.result! }) : [] }
 }

@@ -153,7 +153,7 @@ describe('what a file has otherwise', () => {
       ['2/estimate', 'record', 'rough length', mm(103.5), mm(103.4755)],
       ['2/DC', 'record', 'DC, cutting diameter', mm(12), mm(11.992)],
     ])
-    expect(presetWrites(list)).toMatchObject([
+    expect(presetWrites(list, scene())).toMatchObject([
       { register: { slot: '4', property: 'length' }, value: mm(103.4755), assembly: 'em-12', state: 'set' },
       { register: { slot: '4', property: 'radius' }, value: mm(5.996) },
     ])

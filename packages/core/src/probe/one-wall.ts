@@ -194,7 +194,7 @@ function drawingOf(values: Values, probe: Gauge | null, direction: 1 | -1 | null
   drawing.zeroName = 'wall'
   const way = direction ?? 1
   const [near, far] = way === 1 ? [nm(0), nm(30_000_000)] : [nm(-30_000_000), nm(0)]
-  drawing.solids = [{ kind: 'setter', box: { min: { x: near, y: nm(-30_000_000) }, max: { x: far, y: nm(30_000_000) } } }]
+  drawing.solids = [{ kind: 'setter', nominal: true, box: { min: { x: near, y: nm(-30_000_000) }, max: { x: far, y: nm(30_000_000) } } }]
   const r = nm(Math.round((probe?.size ?? 6_000_000) / 2))
   const lit = TURNS.find((turn) => values.length(`turn${turn}`) === null)
   drawing.touches = TURNS.map((turn, at) => {

@@ -1,3 +1,4 @@
+import { limitOf } from '../check/limits.ts'
 import { minus, nm, type Nm } from '../length/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
@@ -86,7 +87,7 @@ export function spreadRemark(radii: Nm[], repeats: Repeats[], values: Values, pr
   })
   const sorted = [...radii].sort((a, b) => a - b)
   const median = (sorted[1]! + sorted[2]!) / 2
-  const odd = radii.findIndex((radius) => Math.abs(radius - median) > 40_000)
+  const odd = radii.findIndex((radius) => Math.abs(radius - median) > limitOf(scene.machine, 'firstCalibration'))
   if (odd >= 0)
     remarks.push({
       id: 'odd-side',

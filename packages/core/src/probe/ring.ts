@@ -182,7 +182,7 @@ function drawingOf(ring: Gauge | null, probe: Gauge | null, sides: SideOfRing[])
   const drawing = drawStock('above', null)
   const radius = nm(Math.round((ring?.size ?? 40_000_000) / 2))
   const edge = nm(Math.round(radius * 1.5))
-  drawing.solids = [{ kind: 'setter', box: { min: { x: nm(0 - edge), y: nm(0 - edge) }, max: { x: edge, y: edge } } }]
+  drawing.solids = [{ kind: 'setter', nominal: true, box: { min: { x: nm(0 - edge), y: nm(0 - edge) }, max: { x: edge, y: edge } } }]
   drawing.toScale = ring !== null
   drawing.zeroName = 'centre'
   drawing.rounds = [{ kind: 'wall', centre: { x: nm(0), y: nm(0) }, radius }]

@@ -1,5 +1,5 @@
 import { plus, ZERO, type Nm } from '../length/index.ts'
-import { registerKey, wearOf, reachRegister } from '../register/index.ts'
+import { layoutOf, reachRegister, registerKey, wearOf } from '../register/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 
@@ -14,6 +14,17 @@ export function reachOf(tool: MountedTool, scene: Scene): Standing | undefined {
  */
 export function wearIn(tool: MountedTool, scene: Pick<Scene, 'machine' | 'standing'>): Nm {
   return scene.standing[registerKey(wearOf(reachRegister(scene.machine, tool)))]?.value ?? ZERO
+}
+
+/**
+ * What a touch with this tool takes off the reading: on a lathe geometry and wear as the control adds them, on a mill
+ * the length alone, for a tip touches as it is.
+ */
+export function touchingReach(tool: MountedTool, scene: Scene): { reach: Standing; wear: Nm; total: Nm } | null {
+  const reach = reachOf(tool, scene)
+  if (!reach) return null
+  const wear = layoutOf(scene.machine).countsLengths ? ZERO : wearIn(tool, scene)
+  return { reach, wear, total: plus(reach.value, wear) }
 }
 
 /** What the control adds for a tool in Z: geometry and wear together; null when the geometry is unset. */

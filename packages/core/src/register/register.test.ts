@@ -99,7 +99,7 @@ describe('a register', () => {
     expect(read('3', tipRegister('3'))).toEqual({ kind: 'value', value: 3 })
     for (const text of ['10', '-1', '2.5', '3.000', 'x', '1e1'])
       expect(read(text, tipRegister('3')), text).toMatchObject({ kind: 'refused' })
-    expect(read('1/64in', noseRegister('3'))).toMatchObject({ kind: 'finer' })
+    expect(read('0.39688', noseRegister('3'))).toMatchObject({ kind: 'finer' })
   })
 
   it('of a rotation is written as one', () => {

@@ -1,3 +1,4 @@
+import { doubtBy } from '../check/limits.ts'
 import { formatExact, nm, ZERO, type Nm } from '../length/index.ts'
 import { isOffered, type Gauge, type GaugeFamily } from '../gauge/index.ts'
 import type { Axis, MachineRecord } from '../machine/index.ts'
@@ -72,6 +73,11 @@ export function readingInput(axis: Axis, machine: MachineRecord, label = `Machin
 /** Where the touched surface stands in the part, from the drawing. */
 export function placeInput(label: string, id = 'place'): LengthInput {
   return { kind: 'length', id, label, role: 'place', grid: FINEST }
+}
+
+/** An angle on a line of the working. */
+export function angleInput(id: string, label: string): InputSpec {
+  return { kind: 'angle', id, label, onLine: true }
 }
 
 /** A size or distance that is given rather than read at the machine: a width, a pitch, a thickness. */
@@ -170,9 +176,6 @@ export interface Between {
   contributor: Contributor
 }
 
-/** Standard uncertainty of a thickness that somebody typed: nothing on record says better. */
-const TYPED_THICKNESS = 5_000
-
 /** What lies between, as chosen; null while it has not been said. */
 export function chosenBetween(values: Values, scene: Scene, prefix = ''): Between | null {
   const choice = values.choice(`${prefix}between`)
@@ -187,7 +190,7 @@ export function chosenBetween(values: Values, scene: Scene, prefix = ''): Betwee
       nominal: thickness,
       gauge: null,
       label: 'thickness between',
-      contributor: { label: 'typed thickness', standard: TYPED_THICKNESS },
+      contributor: doubtBy('typedThickness', scene),
     }
   }
   const gauge = gaugeById(scene, choice)
@@ -206,9 +209,6 @@ export function chosenBetween(values: Values, scene: Scene, prefix = ''): Betwee
 export function gaugesUsed(...ids: (string | null | undefined)[]): string[] {
   return ids.filter((id): id is string => typeof id === 'string')
 }
-
-/** Standard uncertainty of feeling a tip onto a face, a shim or a setter by hand: 2 µm. */
-export const FELT_CONTACT: Contributor = { label: 'felt contact', standard: 2_000 }
 
 /** "Shim 1.000 between", or "Shim 1.000 counted as 0.95" where it is understated. */
 export function betweenName(between: Between, scene: Scene): string {

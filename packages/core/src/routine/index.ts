@@ -11,6 +11,7 @@ export type { ZeroParts } from './zero-sheet.ts'
 export { placeZero, zeroInputs } from './zero.ts'
 export type { FoundZero, PlacedZero } from './zero.ts'
 export {
+  angleInput,
   betweenInputs,
   betweenLines,
   betweenName,
@@ -19,7 +20,6 @@ export {
   chosenTool,
   countOf,
   directionInput,
-  FELT_CONTACT,
   gaugeInput,
   gaugesUsed,
   offered,
@@ -35,6 +35,7 @@ export {
 export type { Between } from './ask.ts'
 export { figureSlips, placeSlips } from './figure-slips.ts'
 export type { ZeroSlip } from './figure-slips.ts'
-export { rotationWrite } from './rotation-write.ts'
+export { rotationInto, rotationWrite, standingRotation } from './rotation-write.ts'
 export { resultCell } from './result-cell.ts'
+export { wearInput, wearLeft, wearRemarks, wearWrites } from './wear-kept.ts'
 export { faceDrawing } from './face-drawing.ts'

@@ -25,6 +25,8 @@ export interface LengthInput extends Input {
 /** An angle in degrees, counter-clockwise positive. */
 export interface AngleInput extends Input {
   kind: 'angle'
+  /** True for one that stands on a line of the working; the others are given before anything is touched. */
+  onLine?: boolean
 }
 
 export interface Option {

@@ -27,6 +27,8 @@ export interface Readout {
   sentence: string
   axis: string
   value: Nm
+  /** `angle` for millionths of a degree; a length where nothing is said. */
+  holds?: 'angle'
 }
 
 /** A single mistake, and the value there would have been without it. */

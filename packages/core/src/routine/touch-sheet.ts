@@ -1,4 +1,4 @@
-import { roundToIncrement, type Nm } from '../length/index.ts'
+import { minus, roundToIncrement, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
 import type { RegisterKey, RegisterRef } from '../register/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -8,6 +8,7 @@ import { resultCell } from './result-cell.ts'
 import type { Readout, Refusal, Remark, Sheet, Slip, Write } from './sheet.ts'
 import { readoutOf, slipsOf, valueOf, type SingleTouch } from './single-touch.ts'
 import type { Values } from './values.ts'
+import { wearLeft, wearRemarks, wearWrites } from './wear-kept.ts'
 import { zeroSheet } from './zero-sheet.ts'
 
 /** What a routine of one touch makes of its inputs; `touch` is null while something is missing. */
@@ -18,6 +19,8 @@ interface TouchParts {
   refusal?: Refusal | null
   touch: SingleTouch | null
   contributors: Contributor[]
+  /** Doubt of the touch itself; the readout's step alone where it is not given. */
+  perTouch?: Contributor[]
   gauges: string[]
   rests: RegisterKey[]
   /** How the reading is called in the travel check. */
@@ -27,6 +30,8 @@ interface TouchParts {
 
 export interface PickUpParts extends TouchParts {
   values: Values
+  /** True for a side touched along X or Y: a rotation that stands in the slot is asked about. */
+  square?: boolean
   drawing: Drawing
   /**
    * @param shown what the control shows at the touch, P + c
@@ -36,6 +41,7 @@ export interface PickUpParts extends TouchParts {
 }
 
 export interface TouchOffParts extends TouchParts {
+  values: Values
   target: RegisterRef | null
   /** Text before the figure. */
   label: string
@@ -43,7 +49,7 @@ export interface TouchOffParts extends TouchParts {
   fromHeight?: boolean
   /** Slips that only this routine knows, besides those of every touch. */
   slips?: Slip[]
-  /** What is written together with it: wear put to zero. */
+  /** What is written together with it, wear put to zero aside. */
   besides?: Write[]
   facts?: Fact[]
   drawing: Drawing
@@ -52,7 +58,10 @@ export interface TouchOffParts extends TouchParts {
 
 const readingsOf = ({ touch, readingLabel }: TouchParts) => (touch ? [{ axis: touch.axis, label: readingLabel, value: touch.reading }] : [])
 
-const withReadout = ({ contributors, scene }: TouchParts) => [ofReadout(scene.machine.increment), ...contributors]
+const withReadout = ({ contributors, perTouch, scene }: TouchParts) => [
+  ...(perTouch ?? [ofReadout(scene.machine.increment)]),
+  ...contributors,
+]
 
 /** The three panes' contents of a pick-up that rests on one touch on one axis: W = M − H − P − c. */
 export function pickUpSheet(parts: PickUpParts): Sheet {
@@ -74,6 +83,7 @@ export function pickUpSheet(parts: PickUpParts): Sheet {
     gauges: parts.gauges,
     readings: readingsOf(parts),
     remarks: parts.remarks ?? [],
+    ...(parts.square ? { square: { point: null } } : {}),
     drawing: parts.drawing,
     readouts: (active) => (touch ? parts.readouts(readoutOf(touch), active) : []),
   })
@@ -81,7 +91,10 @@ export function pickUpSheet(parts: PickUpParts): Sheet {
 
 /** The three panes' contents of a touch-off that rests on one touch on one axis: H = M − W − P − c. */
 export function touchOffSheet(parts: TouchOffParts): Sheet {
-  const { scene, target, touch, refusal = null, besides = [] } = parts
+  const { scene, target, touch, values, refusal = null } = parts
+  // Wear that stands is of the measurement before: it goes with the new one, or it is asked about.
+  const besides = [...(parts.besides ?? []), ...(target ? wearWrites(values, target, parts.assembly, scene) : [])]
+  const wear = wearLeft(values, target, scene)
   const write = touch && target && !refusal ? writeOf(parts, touch, target) : null
   return {
     targets: [...(target ? [target] : []), ...besides.map(({ register }) => register)],
@@ -97,9 +110,9 @@ export function touchOffSheet(parts: TouchOffParts): Sheet {
     result: write && {
       writes: [write, ...besides],
       readings: readingsOf(parts),
-      readouts: parts.readouts(readoutOf(touch!)),
+      readouts: parts.readouts(minus(readoutOf(touch!), wear)),
       gauges: parts.gauges,
-      remarks: parts.remarks ?? [],
+      remarks: [...(parts.remarks ?? []), ...wearRemarks(values, target, scene)],
     },
   }
 }

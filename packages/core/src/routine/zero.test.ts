@@ -80,14 +80,15 @@ describe('what may have happened to a figure', () => {
 
 describe('a rotation that goes with a zero', () => {
   it('is kept to four decimals of a degree, with its \u00b1U', () => {
-    const write = rotationWrite('G54', Math.atan2(0.14, 80), [{ label: 'finder', standard: 5_000, effects: [0, 0, 1 / 80e6] }])
+    const write = rotationWrite('G54', Math.atan2(0.14, 80), scene(), [{ label: 'finder', standard: 5_000, effects: [0, 0, 1 / 80e6] }])
     expect(write.value).toBe(100_300)
     expect(write.uncertainty!.standard).toBeCloseTo(((5_000 / 80e6) * 180e6) / Math.PI, 3)
     expect(write.uncertainty!.expanded % 100).toBe(0)
+    expect(write.uncertainty!.contributors.map(({ label }) => label)).toEqual(['finder'])
   })
 
   it('that was given and not measured has none', () => {
-    expect(rotationWrite('G54', -0.004).uncertainty).toBeNull()
-    expect(rotationWrite('G54', -0.004).value).toBeLessThan(0)
+    expect(rotationWrite('G54', -0.004, scene()).uncertainty).toBeNull()
+    expect(rotationWrite('G54', -0.004, scene()).value).toBeLessThan(0)
   })
 })

@@ -4,10 +4,12 @@ import { commonRegister, workRegister, type RegisterKey, type RegisterRef } from
 import { commonShift, slotOffset, type Scene } from '../scene/index.ts'
 import { combine, type Contributor } from '../uncertainty/index.ts'
 import type { WorkingLine, WorkingResult } from '../working/index.ts'
-import { slotInput } from './ask.ts'
+import { formatAngle, type Microdegrees } from '../angle/index.ts'
+import { rowInput, slotInput } from './ask.ts'
 import type { InputSpec, Option, RawInputs } from './input.ts'
 import type { ZeroSlip } from './figure-slips.ts'
 import { resultCell } from './result-cell.ts'
+import { rotationInto, standingRotation } from './rotation-write.ts'
 import type { Write } from './sheet.ts'
 import type { Values } from './values.ts'
 
@@ -17,8 +19,11 @@ const PLAIN = 'plain'
 /**
  * Where a zero goes: a slot and others besides, the common shift (counted with one slot), or nowhere, as a
  * plain reading that is kept but writes nothing.
+ *
+ * @param square true for what is picked up along the machine's own axes in X or Y: it has to be said what becomes of
+ *   a rotation that stands in the slot
  */
-export function zeroInputs(scene: Scene, raw: RawInputs, { several = true } = {}): InputSpec[] {
+export function zeroInputs(scene: Scene, raw: RawInputs, { several = true, square = false } = {}): InputSpec[] {
   const slot = slotInput(scene)
   const slots: Option[] = [...slot.options]
   const inputs: InputSpec[] = [
@@ -40,7 +45,27 @@ export function zeroInputs(scene: Scene, raw: RawInputs, { several = true } = {}
       optional: true,
       options: slots.filter(({ value }) => value !== raw.slot),
     })
+  if (square) inputs.push(...rotationInput(turnedAmong(raw, scene), scene))
   return inputs
+}
+
+/** The slots written to in which a rotation stands. */
+function turnedAmong(raw: RawInputs, scene: Scene): string[] {
+  const chosen = [raw.slot, ...(raw.also ?? '').split(',')]
+  return scene.machine.slots.map(({ code }) => code).filter((code) => chosen.includes(code) && standingRotation(code, scene) !== 0)
+}
+
+/** A rotation that stands is of the part before: it goes to zero with a part that lies square, or it is said that it stays. */
+function rotationInput(slots: readonly string[], scene: Scene): InputSpec[] {
+  const [first] = slots
+  if (first === undefined) return []
+  const stands = slots.map((slot) => `${slot} ${formatAngle(standingRotation(slot, scene))}`).join(', ')
+  return [
+    rowInput('rotation', `Rotation ${stands}`, [
+      { value: 'zero', label: 'Put to zero', note: 'the part lies square' },
+      { value: 'keep', label: 'Leave it', note: 'the part lies turned' },
+    ]),
+  ]
 }
 
 /** Part zero on one axis as a routine finds it: the whole of W, before slot and common shift share it. */
@@ -55,6 +80,8 @@ export interface FoundZero {
 }
 
 export interface PlacedZero {
+  /** Every slot that is written to. */
+  slots: string[]
   /** The slot that is active when its readouts are looked at; null for a plain reading. */
   active: string | null
   targets: RegisterRef[]
@@ -75,6 +102,7 @@ export function placeZero(values: Values, scene: Scene, found: readonly FoundZer
   const rows = slots.map((slot) => rowOf(slot, found, scene, taken, (axis) => workRegister(slot, axis)))
   const shifts = found.map(({ axis }) => taken(axis))
   return {
+    slots,
     active: choice,
     targets: rows.flatMap((row) => row.targets),
     lines: shifts.some((shift) => shift !== 0)
@@ -90,6 +118,7 @@ function intoCommon(values: Values, scene: Scene, found: readonly FoundZero[]): 
   const own = (axis: Axis) => (slot ? (slotOffset(scene, slot, axis)?.value ?? null) : null)
   const row = rowOf('Common shift', found, scene, own, commonRegister)
   return {
+    slots: [],
     active: slot,
     targets: row.targets,
     lines: [
@@ -105,6 +134,7 @@ function plainly(choice: string | null, scene: Scene, found: readonly FoundZero[
   const { increment } = scene.machine
   const label = choice === PLAIN ? 'Part zero' : 'Work offset'
   return {
+    slots: [],
     active: null,
     targets: [],
     lines: [],
@@ -163,5 +193,15 @@ function writeOf(found: FoundZero, taken: Nm | null, register: RegisterRef, scen
     rests,
     byEye,
     slips: slips.map((slip) => ({ ...slip, corrected: minus(nm(Math.round(slip.corrected)), taken) })),
+  }
+}
+
+/** What becomes of a rotation that stands in the slots, as the person chose: zero is written, what stays is asked about. */
+export function rotationChosen(values: Values, slots: readonly string[], scene: Scene): { writes: Write[]; kept: string[] } {
+  const standing = slots.filter((slot) => standingRotation(slot, scene) !== 0)
+  const choice = values.choice('rotation')
+  return {
+    writes: choice === 'zero' ? standing.flatMap((slot) => rotationInto(slot, 0 as Microdegrees, scene)) : [],
+    kept: choice === 'keep' ? standing : [],
   }
 }

@@ -1,4 +1,4 @@
-import { drawStock } from '../drawing/index.ts'
+import { drawWork } from '../drawing/index.ts'
 import { toolOfRegister } from '../edits/index.ts'
 import { layoutOf, parseRegisterKey, registerKey, registerName, type RegisterRef } from '../register/index.ts'
 import { resultCell, type Option, type Remark, type Routine, type Write } from '../routine/index.ts'
@@ -53,7 +53,7 @@ export const copiedOffset: Routine = {
         ],
         facts: [],
       },
-      drawing: drawStock('front', scene.plan?.stock ?? null),
+      drawing: drawWork('front', scene),
       result: write && { writes: [write], readings: [], readouts: [], gauges: [], remarks: remarksOf(from!, to!, scene) },
     }
   },

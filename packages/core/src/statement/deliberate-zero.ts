@@ -1,5 +1,5 @@
 import { ZERO } from '../length/index.ts'
-import { drawStock } from '../drawing/index.ts'
+import { drawWork } from '../drawing/index.ts'
 import { layoutOf, ofTool, parseRegisterKey, registerKey, registerName, registersOfSlot, type RegisterRef } from '../register/index.ts'
 import type { Routine } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -47,7 +47,7 @@ export const deliberateZero: Routine = {
         ],
         facts: [],
       },
-      drawing: drawStock('above', scene.plan?.stock ?? null),
+      drawing: drawWork('above', scene),
       result: target && {
         writes: [{ register: target, value: ZERO, state: 'deliberately-zero', uncertainty: null, assembly: null, rests: [], slips: [] }],
         readings: [],

@@ -1,4 +1,4 @@
-import { mm, minus, plus } from '../length/index.ts'
+import { mm, minus, plus, type Nm } from '../length/index.ts'
 import { stockView, upright, type Drawing } from '../drawing/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -7,9 +7,9 @@ const PLAIN_HEIGHT = mm(50)
 
 /**
  * A setter beside the stock, its surface touched from above. Where it stands on the table is not on
- * record; its height is to scale.
+ * record, nor how wide it is; its height is.
  */
-export function besideStock(scene: Scene, setter: Gauge | null, touching: { label: string } | null, lit: boolean): Drawing {
+export function besideStock(scene: Scene, setter: Gauge | null, touching: { label: string; width?: Nm } | null, lit: boolean): Drawing {
   const { stock, view, horizontal, vertical, toScale } = stockView('front', scene.plan?.stock ?? null)
   const foot = stock.box.min.y
   const top = plus(foot, setter?.size ?? PLAIN_HEIGHT)
@@ -19,13 +19,15 @@ export function besideStock(scene: Scene, setter: Gauge | null, touching: { labe
     horizontal,
     vertical,
     toScale,
-    solids: [stock, upright('setter', at, mm(30), foot, top, setter?.name ?? 'setter')],
+    solids: [stock, upright('setter', at, mm(30), foot, top, { label: setter?.name ?? 'setter', nominal: true })],
     touches: [],
     surfaces: [],
     formerZero: null,
   }
   if (!touching) return drawing
-  drawing.solids.push(upright('tool', at, mm(8), top, plus(top, mm(45)), touching.label))
+  drawing.solids.push(
+    upright('tool', at, touching.width ?? mm(8), top, plus(top, mm(45)), { label: touching.label, nominal: touching.width === undefined }),
+  )
   drawing.touches.push({
     at: { x: at, y: top },
     contact: { x: at, y: top },

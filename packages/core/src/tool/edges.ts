@@ -1,3 +1,4 @@
+import { doubtOfFurthest, type Contributor } from '../uncertainty/index.ts'
 import { magnitude, minus, nm, type Nm } from '../length/index.ts'
 import type { EdgeMark } from '../drawing/index.ts'
 import { asShown, type MachineRecord } from '../machine/index.ts'
@@ -44,7 +45,7 @@ export function edgeReadings(axis: Axis, machine: MachineRecord, count: number):
 export interface EdgesRead {
   /** What each edge reads, in order; null while one is missing. */
   readings: (Nm | null)[]
-  /** The reading that counts; null while one is missing. A real number where it is a mean. */
+  /** The reading that counts, nanometres; null while one is missing. A real number where it is a mean: it is rounded once, at the end. */
   counts: number | null
   /** Number of the edge that counts; null for the mean. */
   edge: number | null
@@ -61,6 +62,23 @@ export function countingEdge(values: Values, count: number, tool: MountedTool | 
   if (tool?.edges.rule === 'mean' && count > 1) return { readings, counts: all.reduce((sum, one) => sum + one, 0) / count, edge: null }
   const furthest = all.reduce((best, one, at) => (outward * one > outward * all[best]! ? at : best), 0)
   return { readings, counts: all[furthest]!, edge: furthest + 1 }
+}
+
+/**
+ * What the readings of the edges add to the doubt of the one figure made of them: a single reading its own scatter, a
+ * mean that scatter over the root of their number, the furthest one the bias and spread of a maximum.
+ * @param single contributors of one reading, the readout's step among them
+ */
+export function edgesDoubt({ readings, edge }: EdgesRead, single: readonly Contributor[], outward: 1 | -1): Contributor[] {
+  const count = readings.length
+  if (count < 2) return [...single]
+  if (edge === null) return single.map((one) => ({ ...one, standard: one.standard / Math.sqrt(count) }))
+  const scatter = Math.hypot(...single.map((one) => one.standard))
+  const most = doubtOfFurthest(
+    (readings as Nm[]).map((one) => outward * one),
+    scatter,
+  )
+  return [{ label: `furthest of ${count} edges`, standard: most }]
 }
 
 /** How far each edge falls behind the one that stands out furthest, nanometres, none below zero. */

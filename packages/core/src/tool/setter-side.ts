@@ -151,16 +151,7 @@ function writesOf({ setter, pin, axis, low, high }: Complete, scene: Scene): Wri
   const readout = ofReadout(increment)
   const touch = { label: setter.name, standard: setter.uncertainty }
   const plain = { state: 'set' as const, assembly: null, rests: [], slips: [] }
-  const across = combine(
-    [
-      readout,
-      { ...readout, label: 'the other readout' },
-      touch,
-      { label: `${setter.name}, other side`, standard: setter.uncertainty },
-      { label: pin.name, standard: pin.uncertainty },
-    ],
-    increment,
-  )
+  const across = combine([readout, readout, touch, touch, { label: pin.name, standard: pin.uncertainty }], increment)
   const centre = combine(
     [
       { label: readout.label, standard: readout.standard / Math.SQRT2 },
@@ -169,7 +160,12 @@ function writesOf({ setter, pin, axis, low, high }: Complete, scene: Scene): Wri
     increment,
   )
   return [
-    { ...plain, register: setterAcross(setter.id), value: minus(minus(high, low), pin.size), uncertainty: across },
+    {
+      ...plain,
+      register: setterAcross(setter.id),
+      value: roundToIncrement(minus(minus(high, low), pin.size), increment),
+      uncertainty: across,
+    },
     { ...plain, register: setterCentre(setter.id, axis), value: roundToIncrement(plus(low, high) / 2, increment), uncertainty: centre },
   ]
 }

@@ -1,3 +1,4 @@
+import { doubtBy } from '../check/limits.ts'
 import { minus, nm, plus, roundToIncrement, times, ZERO, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
 import {
@@ -21,6 +22,9 @@ import {
   sizeInput,
   toolInput,
   wayName,
+  wearInput,
+  wearRemarks,
+  wearWrites,
   type InputSpec,
   type Reading,
   type Refusal,
@@ -36,10 +40,19 @@ import { isSuspect, standingNote } from '../standing/index.ts'
 import { restingOn } from '../reach/index.ts'
 import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
-import { countingEdge, edgeCount, edgeMarks, edgeReading, edgeReadings, edgesInput, spreadRemark, type EdgesRead } from './edges.ts'
+import {
+  countingEdge,
+  edgeCount,
+  edgesDoubt,
+  edgeMarks,
+  edgeReading,
+  edgeReadings,
+  edgesInput,
+  spreadRemark,
+  type EdgesRead,
+} from './edges.ts'
 import { roundStylus } from './round-stylus.ts'
 import { spindleFacts, spindleInputs, spindleRemarks } from './spindle.ts'
-import { wearInput, wearRemarks, wearWrites } from './wear-kept.ts'
 
 type Method = 'nominal' | 'measured' | 'one-side' | 'both-sides'
 
@@ -207,10 +220,7 @@ function halving(diameter: Nm | null, scene: Scene): WorkingLine[] {
     : []
 }
 
-const asHeld = (diameter: Nm | null, scene: Scene) => (diameter === null ? null : holdsRadius(scene) ? Math.round(diameter / 2) : diameter)
-
-/** Standard uncertainty of a cutter's diameter as its maker states it: a few hundredths. */
-const AS_MADE: Contributor = { label: 'as made, not measured', standard: 15_000 }
+const asHeld = (diameter: Nm | null, scene: Scene) => (diameter === null ? null : holdsRadius(scene) ? diameter / 2 : diameter)
 
 function nominal(_values: Values, scene: Scene, tool: MountedTool): Found {
   const diameter = tool.properties.DC ?? null
@@ -219,7 +229,7 @@ function nominal(_values: Values, scene: Scene, tool: MountedTool): Found {
     state: 'estimated',
     lines: [line('start', 'DC, cutting diameter on record', diameter), ...halving(diameter, scene)],
     value: asHeld(diameter, scene),
-    contributors: scaled([AS_MADE], scene),
+    contributors: scaled([doubtBy('cutterAsMade', scene)], scene),
     refusal:
       diameter === null
         ? { input: 'method', sentence: `${tool.name} has no cutting diameter (DC) on its record. Put it there, or measure it.` }
@@ -249,13 +259,13 @@ function oneSide(values: Values, scene: Scene, tool: MountedTool): Found {
   // The edge that stands out furthest touches first: moving plus it reads least.
   const outward = d === 1 ? -1 : 1
   const edges = countingEdge(values, edgeCount(values.choice('edges')), tool, outward)
-  const radius = radiusFrom(edges, at, d, scene)
+  const radius = radiusFrom(edges, at, d)
   return {
     ...NOTHING,
     ...shared(at, values),
-    lines: [...edgeLines(edges, at.axis ?? 'X'), ...sideLines(edges, at, d, scene), ...doubled(radius, scene)],
+    lines: [...edgeLines(edges, at.axis ?? 'X'), ...sideLines(edges, at, d), ...doubled(radius, scene)],
     value: radius === null ? null : holdsRadius(scene) ? radius : radius * 2,
-    contributors: at.setter && at.centre && at.across ? onSetter(at, scene, true) : [],
+    contributors: at.setter && at.centre && at.across ? onSetter(at, scene, { edges, outward }) : [],
     readings: edges.readings.flatMap((value, index) =>
       value === null
         ? []
@@ -274,9 +284,9 @@ function oneSide(values: Values, scene: Scene, tool: MountedTool): Found {
 }
 
 /** r = d·(C − M) − A/2, nanometres; null while something is missing. */
-function radiusFrom({ counts }: EdgesRead, { centre, across }: Sides, d: 1 | -1 | null, scene: Scene): number | null {
+function radiusFrom({ counts }: EdgesRead, { centre, across }: Sides, d: 1 | -1 | null): number | null {
   if (counts === null || !centre || !across || d === null) return null
-  return d * (centre.value - roundToIncrement(counts, scene.machine.increment)) - Math.round(across.value / 2)
+  return d * (centre.value - counts) - across.value / 2
 }
 
 const edgeLines = ({ readings }: EdgesRead, axis: string): WorkingLine[] =>
@@ -285,13 +295,8 @@ const edgeLines = ({ readings }: EdgesRead, axis: string): WorkingLine[] =>
     : readings.map((value, index) => line('touch', `Edge ${index + 1}, machine ${axis}`, value, edgeReading(index + 1)))
 
 /** From the middle of the stylus to the touch, less half of its width; the greater reading first. */
-function sideLines(
-  { readings, counts }: EdgesRead,
-  { axis, setter, centre, across }: Sides,
-  d: 1 | -1 | null,
-  scene: Scene,
-): WorkingLine[] {
-  const reading = counts === null ? null : roundToIncrement(counts, scene.machine.increment)
+function sideLines({ readings, counts }: EdgesRead, { axis, setter, centre, across }: Sides, d: 1 | -1 | null): WorkingLine[] {
+  const reading = counts === null ? null : nm(Math.round(counts))
   const way = axis && d ? `, moving ${wayName(axis, d)}` : ''
   const typed = readings.length === 1 ? ['reading'] : []
   const touch = line(d === 1 ? 'less' : 'start', `Machine ${axis ?? 'X'} at the touch${way}`, reading, ...typed)
@@ -303,7 +308,7 @@ function sideLines(
 }
 
 const doubled = (radius: number | null, scene: Scene): WorkingLine[] =>
-  holdsRadius(scene) ? [] : [line('add', 'the same again, the register holds diameters', radius === null ? null : nm(radius))]
+  holdsRadius(scene) ? [] : [line('add', 'the same again, the register holds diameters', radius === null ? null : nm(Math.round(radius)))]
 
 function bothSides(values: Values, scene: Scene, tool: MountedTool): Found {
   const at = sidesOf(values, scene)
@@ -320,7 +325,7 @@ function bothSides(values: Values, scene: Scene, tool: MountedTool): Found {
       ...halving(diameter, scene),
     ],
     value: asHeld(diameter, scene),
-    contributors: at.setter && at.across ? onSetter(at, scene, false) : [],
+    contributors: at.setter && at.across ? onSetter(at, scene, null) : [],
     ...shared(at, values),
     readings: [
       ...(high === null ? [] : [{ axis, label: `machine ${axis} moving minus`, value: high } as const]),
@@ -380,15 +385,14 @@ function shared(at: Sides, values: Values): Pick<Found, 'rests' | 'gauges' | 'fa
 }
 
 /** Contributors to what the register holds; a doubt in the radius counts twice in a diameter. */
-function onSetter({ setter, across, centre }: Sides, scene: Scene, single: boolean): Contributor[] {
+function onSetter({ setter, across, centre }: Sides, scene: Scene, single: { edges: EdgesRead; outward: 1 | -1 } | null): Contributor[] {
   const readout = ofReadout(scene.machine.increment)
   const name = setter!.name
   if (single) {
     const radius = [
-      readout,
+      ...edgesDoubt(single.edges, [readout, { label: name, standard: setter!.uncertainty }], single.outward),
       restingOn(`middle of ${name}`, centre!),
       { label: `width of ${name}`, standard: (across!.standard ?? 0) / 2 },
-      { label: name, standard: setter!.uncertainty },
     ]
     return holdsRadius(scene) ? radius : radius.map((one) => ({ ...one, standard: one.standard * 2 }))
   }

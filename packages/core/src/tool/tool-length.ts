@@ -1,4 +1,5 @@
-import { minus, nm, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
+import { doubtBy } from '../check/limits.ts'
+import { minus, nm, ZERO, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
 import { commonShift, gaugeById, toolByNumber, workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
 import {
@@ -16,7 +17,6 @@ import {
   chosenBetween,
   chosenTool,
   faceDrawing,
-  FELT_CONTACT,
   gaugeInput,
   gaugesUsed,
   offered,
@@ -25,6 +25,8 @@ import {
   toolInput,
   touchOffSheet,
   understated,
+  wearInput,
+  wearLeft,
   type Between,
   type InputSpec,
   type Readout,
@@ -34,14 +36,23 @@ import {
   type SingleTouch,
   type Values,
 } from '../routine/index.ts'
-import type { Contributor } from '../uncertainty/index.ts'
+import { ofReadout, type Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
-import { restingOn, wearIn } from '../reach/index.ts'
+import { restingOn } from '../reach/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
 import { besideStock } from './beside-stock.ts'
-import { countingEdge, edgeCount, edgeMarks, edgeReading, edgeReadings, edgesInput, spreadRemark, type EdgesRead } from './edges.ts'
+import {
+  countingEdge,
+  edgeCount,
+  edgesDoubt,
+  edgeMarks,
+  edgeReading,
+  edgeReadings,
+  edgesInput,
+  spreadRemark,
+  type EdgesRead,
+} from './edges.ts'
 import { spindleFacts, spindleInputs, spindleRemarks } from './spindle.ts'
-import { wearInput, wearRemarks, wearWrites } from './wear-kept.ts'
 
 type Method = 'part' | 'block' | 'setter' | 'datum'
 
@@ -86,12 +97,13 @@ export const toolLength: Routine = {
       label: labelOf(tool, target),
       lines: rest.lines,
       rests: rest.rests,
-      remarks: [...rest.remarks, ...wearRemarks(values, target, scene)],
-      besides: tool && target ? wearWrites(values, target, tool.assembly, scene) : [],
+      values,
+      remarks: rest.remarks,
       facts: method === 'setter' ? spindleFacts(values) : [],
       refusal: rest.refusal,
       touch: rest.touch,
-      contributors: [...rest.contributors, FELT_CONTACT],
+      contributors: rest.contributors,
+      perTouch: rest.perTouch,
       gauges: rest.gauges,
       assembly: tool?.assembly ?? null,
       fromHeight: method === 'datum',
@@ -102,12 +114,16 @@ export const toolLength: Routine = {
   },
 }
 
+/** One touch by hand: the readout's step, and how the tip is felt. */
+const feltTouch = (scene: Scene): Contributor[] => [ofReadout(scene.machine.increment), doubtBy('feltContact', scene)]
+
 /** Before a method is chosen only the reading has its line. */
 function nothingYet(values: Values): Rest {
   return {
     touch: null,
     lines: [readingLine(values)],
     contributors: [],
+    perTouch: [],
     refusal: null,
     gauges: [],
     rests: [],
@@ -147,6 +163,8 @@ interface Rest {
   touch: SingleTouch | null
   lines: WorkingLine[]
   contributors: Contributor[]
+  /** Doubt of the touches themselves, the readout's step included. */
+  perTouch: Contributor[]
   refusal: Sheet['refusal']
   gauges: string[]
   rests: RegisterKey[]
@@ -173,9 +191,10 @@ function onPart(values: Values, scene: Scene): Rest {
   const complete = total !== null && between && reading !== null && place !== null
   return {
     lines,
-    touch: complete ? aboveFace(reading, place, total, between, otherZeros(slot!, zero!, scene), values, scene) : null,
+    touch: complete ? aboveFace(reading, place, total, between, otherZeros(slot!, zero!, scene), scene) : null,
     gauges: gaugesUsed(between?.gauge),
     contributors: zero && between ? [restingOn(`${slot} Z`, zero), between.contributor] : [],
+    perTouch: feltTouch(scene),
     rests: slot ? [registerKey(workRegister(slot, 'Z')), registerKey(commonRegister('Z'))] : [],
     remarks: understated(between),
     refusal:
@@ -202,9 +221,10 @@ function onDatum(values: Values, scene: Scene): Rest {
   const reading = values.length('reading')
   return {
     lines: [readingLine(values), ...betweenLines(values, between, scene)],
-    touch: between && reading !== null ? aboveFace(reading, ZERO, ZERO, between, [], values, scene) : null,
+    touch: between && reading !== null ? aboveFace(reading, ZERO, ZERO, between, [], scene) : null,
     gauges: gaugesUsed(between?.gauge),
     contributors: between ? [between.contributor] : [],
+    perTouch: feltTouch(scene),
     rests: [],
     remarks: understated(between),
     refusal: null,
@@ -214,7 +234,7 @@ function onDatum(values: Values, scene: Scene): Rest {
 
 type Others = SingleTouch['alternatives']['known']
 
-function aboveFace(reading: Nm, place: Nm, known: Nm, between: Between, others: Others, values: Values, scene: Scene): SingleTouch {
+function aboveFace(reading: Nm, place: Nm, known: Nm, between: Between, others: Others, scene: Scene): SingleTouch {
   return {
     axis: 'Z',
     direction: -1,
@@ -224,15 +244,8 @@ function aboveFace(reading: Nm, place: Nm, known: Nm, between: Between, others: 
     finds: 'H',
     radius: nm(0),
     thickness: between.thickness,
-    wear: wearLeft(values, scene),
     alternatives: { finders: [], between: offered(scene, ['shim', 'gauge-block', 'gauge-pin']), known: others },
   }
-}
-
-/** Wear that the control will still add once this is recorded. */
-function wearLeft(values: Values, scene: Scene): Nm {
-  const tool = chosenTool(values, scene)
-  return tool && values.choice('wear') !== 'zero' ? wearIn(tool, scene) : ZERO
 }
 
 /** The Z of the other slots: what would have been taken off had another slot been active. */
@@ -251,7 +264,8 @@ function onSetter(values: Values, scene: Scene): Rest {
   const count = edgeCount(values.choice('edges'))
   // Coming down, the longest edge touches first and so reads most.
   const edges = countingEdge(values, count, tool, 1)
-  const reading = edges.counts === null ? null : roundToIncrement(edges.counts, scene.machine.increment)
+  // A mean lies between two steps: it is rounded once, in the result.
+  const reading = edges.counts === null ? null : nm(Math.round(edges.counts))
   return {
     lines: [
       ...(count === 1 ? [readingLine(values)] : edgeLines(edges, reading)),
@@ -272,12 +286,12 @@ function onSetter(values: Values, scene: Scene): Rest {
           }
         : null,
     gauges: gaugesUsed(setter?.id),
-    contributors:
-      setter && constant ? [restingOn(`K of ${setter.name}`, constant), { label: setter.name, standard: setter.uncertainty }] : [],
+    contributors: setter && constant ? [restingOn(`K of ${setter.name}`, constant)] : [],
+    perTouch: setter && constant ? edgesDoubt(edges, [...feltTouch(scene), { label: setter.name, standard: setter.uncertainty }], 1) : [],
     rests: key ? [key] : [],
     remarks: [...spindleRemarks(values), ...(tool ? spreadRemark(edges, tool, scene.machine, 1) : [])],
     refusal: constantRefusal(setter, key, scene),
-    readouts: (mounted) => settersReadout(mounted, scene, constant!, wearLeft(values, scene)),
+    readouts: (mounted) => settersReadout(mounted, scene, constant!, wearLeft(values, reachRegister(scene.machine, mounted), scene)),
   }
 }
 
@@ -329,7 +343,7 @@ function drawingOf(method: Method | null, values: Values, scene: Scene, tool: Mo
   const setter = gaugeById(scene, values.choice('setter'))
   const edges = countingEdge(values, edgeCount(values.choice('edges')), tool, 1)
   return {
-    ...besideStock(scene, setter, tool && { label: `T${tool.number}` }, edges.counts === null),
+    ...besideStock(scene, setter, tool && { label: `T${tool.number}`, width: tool.properties.DC }, edges.counts === null),
     edges: edgeMarks(edges, 1),
   }
 }

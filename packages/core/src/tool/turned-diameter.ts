@@ -1,5 +1,6 @@
+import { drawBar, type Drawing } from '../drawing/index.ts'
 import { minus, mm, nm, plus, type Nm } from '../length/index.ts'
-import { geometryRegister, registerKey, workRegister } from '../register/index.ts'
+import { commonRegister, geometryRegister, registerKey, timesInDiameter, workRegister } from '../register/index.ts'
 import {
   chosenTool,
   placeInput,
@@ -8,19 +9,18 @@ import {
   toolInput,
   touchOffSheet,
   valueOf,
+  wearInput,
   type Refusal,
   type Routine,
-  type Sheet,
   type SingleTouch,
   type Slip,
   type Values,
 } from '../routine/index.ts'
 import { restingOn } from '../reach/index.ts'
-import { commonShift, type Scene, type Standing } from '../scene/index.ts'
+import { commonShift, toolByNumber, type Scene, type Standing } from '../scene/index.ts'
+import { doubtBy } from '../check/limits.ts'
+import type { Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
-
-/** Standard uncertainty of a diameter read with an outside micrometer at the machine: 3 µm. */
-const MICROMETER = { label: 'measured diameter', standard: 3_000 }
 
 /**
  * Tool X from a turned diameter: a skim cut, measured without X having moved.
@@ -34,12 +34,14 @@ export const turnedDiameter: Routine = {
   kind: 'touch-off',
   machines: ['lathe'],
 
-  inputs(scene) {
+  inputs(scene, raw) {
+    const tool = toolByNumber(scene, raw.tool ?? null)
     return [
       toolInput(scene),
       slotInput(scene, 'Part zero in'),
       readingInput('X', scene.machine, 'Machine X at the cut'),
       placeInput('Diameter measured'),
+      ...wearInput(tool && geometryRegister(tool.offset, 'X'), scene),
     ]
   },
 
@@ -53,18 +55,19 @@ export const turnedDiameter: Routine = {
     return touchOffSheet({
       scene,
       axis: 'X',
-      rests: slot ? [registerKey(workRegister(slot, 'X'))] : [],
+      values,
+      rests: slot ? [registerKey(workRegister(slot, 'X')), registerKey(commonRegister('X'))] : [],
       target: tool ? geometryRegister(tool.offset, 'X') : null,
       label: tool ? `T${tool.number} geometry X` : 'Geometry X',
       lines: linesOf(values, scene, slot, zero),
       refusal: refusalOf(slot, zero, diameter, scene),
       touch,
-      contributors: zero ? [restingOn(`${slot} X`, zero), MICROMETER] : [],
+      contributors: zero ? [restingOn(`${slot} X`, zero), micrometerIn(scene)] : [],
       gauges: [],
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine X at the cut',
       slips: touch ? halfAndDouble(touch) : [],
-      drawing: sideOfBar(half(diameter ?? mm(50)), touch === null, tool?.number ?? null),
+      drawing: sideOfBar(diameter !== null && diameter > 0 ? diameter : null, touch === null, tool?.number ?? null),
       readouts: (value) => [
         { key: `cut/T${tool?.number}`, sentence: `T${tool?.number} at that cut, ${slot} active: the control must read`, axis: 'X', value },
       ],
@@ -77,9 +80,15 @@ function half(diameter: Nm): Nm {
   return nm(Math.round(diameter / 2))
 }
 
+/** The micrometer reads a diameter; where X reads radii half of its doubt counts. */
+function micrometerIn(scene: Scene): Contributor {
+  const { label, standard } = doubtBy('micrometer', scene)
+  return { label, standard: standard / timesInDiameter(geometryRegister('1', 'X'), scene.machine)! }
+}
+
 /** What stands for the turned surface on the machine's own X: the diameter, or its half. */
 function placeOf(diameter: Nm, { machine }: Pick<Scene, 'machine'>): Nm {
-  return machine.xReads === 'radius' ? half(diameter) : diameter
+  return timesInDiameter(geometryRegister('1', 'X'), machine) === 2 ? half(diameter) : diameter
 }
 
 function touchOf(reading: Nm | null, place: Nm | null, known: Nm): SingleTouch | null {
@@ -115,7 +124,7 @@ function linesOf(values: Values, scene: Scene, slot: string | null, zero: Standi
     line('start', 'Machine X at the cut', values.length('reading'), 'reading'),
     line('less', slot ? `${slot} X` : 'work offset X', zero?.value ?? null),
     ...(shift === 0 ? [] : [line('less', 'common shift X', shift)]),
-    ...(scene.machine.xReads === 'radius'
+    ...(placeOf(mm(2), scene) !== mm(2)
       ? [
           line('aside', 'Diameter measured', diameter, 'place'),
           line('less', 'half of it, X reads radii', diameter === null ? null : half(diameter)),
@@ -131,29 +140,14 @@ function halfAndDouble(touch: SingleTouch): Slip[] {
   ]
 }
 
-/** The bar from the front, its axis at X0, the tool's tip on its upper side; Z to the right, X up. */
-function sideOfBar(half: Nm, lit: boolean, tool: string | null): Sheet['drawing'] {
-  const length = mm(80)
-  const tip = { x: minus(nm(0), mm(15)), y: half }
-  return {
-    view: 'front',
-    horizontal: 'Z',
-    vertical: 'X',
-    toScale: true,
-    solids: [
-      { kind: 'stock', box: { min: { x: minus(nm(0), length), y: minus(nm(0), half) }, max: { x: nm(0), y: half } } },
-      ...(tool
-        ? [
-            {
-              kind: 'tool' as const,
-              label: `T${tool}`,
-              box: { min: { x: minus(tip.x, mm(4)), y: half }, max: { x: plus(tip.x, mm(4)), y: plus(half, mm(30)) } },
-            },
-          ]
-        : []),
-    ],
-    touches: tool ? [{ at: tip, contact: tip, toward: { x: 0, y: -1 }, radius: null, label: `T${tool} at the skim`, lit }] : [],
-    surfaces: [],
-    formerZero: null,
-  }
+/** The bar from the side, the tool's tip on its upper side. */
+function sideOfBar(diameter: Nm | null, lit: boolean, tool: string | null): Drawing {
+  const drawing = drawBar(diameter, nm(0))
+  if (!tool) return drawing
+  const level = drawing.solids[0]!.box.max.y
+  const tip = { x: mm(-15), y: level }
+  const box = { min: { x: minus(tip.x, mm(4)), y: level }, max: { x: plus(tip.x, mm(4)), y: plus(level, mm(30)) } }
+  drawing.solids.push({ kind: 'tool', label: `T${tool}`, box, nominal: true })
+  drawing.touches.push({ at: tip, contact: tip, toward: { x: 0, y: -1 }, radius: null, label: `T${tool} at the skim`, lit })
+  return drawing
 }

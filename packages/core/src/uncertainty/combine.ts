@@ -12,23 +12,29 @@ export interface Uncertainty {
   standard: number
   /** Expanded with k = 2 and rounded up to the increment. */
   expanded: Nm
-  /** All contributors, largest first. */
+  /** All contributors, each named once, largest first. */
   contributors: Contributor[]
 }
 
 const COVERAGE = 2
 
 /**
- * Combines independent contributors in quadrature and expands with k = 2 (JCGM 100:2008, 5.1.2 and 6.2.1).
+ * Combines independent contributors in quadrature; what is named twice (a gauge used on both sides) is one contributor.
+ * Expanded with k = 2 (JCGM 100:2008, 5.1.2 and 6.2.1).
  *
  * @param increment the register's least increment; U is rounded up to it, never down to nothing
  */
 export function combine(contributors: Contributor[], increment: Nm): Uncertainty {
   const standard = Math.hypot(...contributors.map((contributor) => contributor.standard))
+  const named = new Map<string, number>()
+  for (const one of contributors) named.set(one.label, Math.hypot(named.get(one.label) ?? 0, one.standard))
   return {
     standard,
     expanded: nm(Math.ceil((COVERAGE * standard) / increment - 1e-9) * increment),
-    contributors: contributors.filter((contributor) => contributor.standard > 0).sort((a, b) => b.standard - a.standard),
+    contributors: [...named]
+      .map(([label, own]) => ({ label, standard: own }))
+      .filter((contributor) => contributor.standard > 0)
+      .sort((a, b) => b.standard - a.standard),
   }
 }
 

@@ -1,4 +1,5 @@
 export { combine, ofReadout } from './combine.ts'
 export type { Contributor, Uncertainty } from './combine.ts'
+export { doubtOfFurthest } from './of-furthest.ts'
 export { contributorsTo } from './propagate.ts'
 export type { Source } from './propagate.ts'

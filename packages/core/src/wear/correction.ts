@@ -1,3 +1,4 @@
+import { doubtBy } from '../check/limits.ts'
 import { minus, negate, nm, plus, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { registerKey, wearOf, type RegisterRef } from '../register/index.ts'
@@ -24,9 +25,6 @@ import { sizeDrawing } from './size-drawing.ts'
 
 /** What a size on the part is measured with. */
 const MEASURES = ['caliper', 'micrometer', 'bore-gauge', 'gauge-pin', 'height-gauge', 'indicator', 'touch-probe'] as const
-
-/** Standard uncertainty of a size that somebody states without saying what with: nothing on record says better. */
-const UNSAID: Contributor = { label: 'measured with something not said', standard: 10_000 }
 
 /**
  * What a correction is worked out from: a size that was measured against the one wanted, or a change that is
@@ -61,7 +59,7 @@ export function changeOf(values: Values): Nm | null {
 export function doubtOfChange(values: Values, scene: Scene): Contributor[] {
   if (values.choice('by') !== 'measured') return []
   const gauge = gaugeById(scene, values.choice('with'))
-  return [gauge ? { label: gauge.name, standard: gauge.uncertainty } : UNSAID]
+  return [gauge ? { label: gauge.name, standard: gauge.uncertainty } : doubtBy('unsaidSize', scene)]
 }
 
 export interface CorrectionSum {

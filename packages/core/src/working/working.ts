@@ -13,6 +13,8 @@ export interface WorkingCell {
   figure: Nm | null
   /** The routine's input that is typed here, if it is a field. */
   input?: string
+  /** `angle` for millionths of a degree; a length in nanometres where nothing is said. */
+  holds?: 'angle'
 }
 
 /** One line of the notebook: a figure for each column, or nothing where the column has no part in it. */
@@ -58,18 +60,21 @@ export interface Working {
 }
 
 /**
- * What a column's lines add up to, before rounding to the register's increment; null while one is missing.
+ * What a column's lines add up to, before rounding to the register's increment; null while one is missing, or where no
+ * line of the column takes part in a sum.
  * The result that is recorded must agree with this: the working is the evidence.
  */
 export function sumOf(lines: readonly WorkingLine[], column = 0): Nm | null {
   let sum = nm(0)
+  let any = false
   for (const { operation, cells } of lines) {
     const cell = cells[column]
     if (operation === 'aside' || operation === 'touch' || !cell) continue
     if (cell.figure === null) return null
+    any = true
     sum = operation === 'less' ? minus(sum, cell.figure) : plus(sum, cell.figure)
   }
-  return sum
+  return any ? sum : null
 }
 
 /** A line with one figure, for a sum on one axis. */

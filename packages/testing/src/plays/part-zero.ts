@@ -8,26 +8,19 @@ import {
   workRegister,
   type Axis,
   type Gauge,
+  type MachineRecord,
   type Nm,
-  type RawInputs,
   type RegisterRef,
   type Scene,
 } from '@rook/core'
 import type { Chance } from '../chance.ts'
+import type { NamedPlays } from './play.ts'
 import { GAUGES } from '../gauges.ts'
-import { MILL } from '../machines.ts'
+import { FOUR_AXES } from '../machines.ts'
 import { scene, stands } from '../scene.ts'
 import { shown, typed } from '../typed.ts'
 
-/** One simulated pick-up: what a person would type, and what is true. */
-export interface Played {
-  scene: Scene
-  raw: RawInputs
-  /** What each register ought to hold. */
-  truth: [RegisterRef, number][]
-}
-
-export const MACHINE = { ...MILL, rotates: true, slots: ['G54', 'G55', 'G56', 'G57'].map((code) => ({ code, name: null })) }
+export const MACHINE: MachineRecord = { ...FOUR_AXES, rotary: [] }
 export const STANDARD = { finder: 5_000, shim: 1_000, felt: 2_000, length: 2_000, K: 3_000, height: 10_000 }
 
 /** A probe with a run-out of its own in every run; the record knows it, the touches scatter by its uncertainty. */
@@ -53,10 +46,10 @@ export const zero = (chance: Chance) => ({
 })
 
 /** Where the display stands when something of radius r touches a side from direction d over a thickness g. */
-const touch = (side: number, d: 1 | -1, r: number, g: number, noise: number) => shown(side - d * (r + g) + noise, MACHINE)
+export const touch = (side: number, d: 1 | -1, r: number, g: number, noise: number) => shown(side - d * (r + g) + noise, MACHINE)
 
-/** Every routine as it is played at the machine, with the truth that it looks for. */
-export const PART_ZERO_PLAYS: Record<string, (chance: Chance) => Played> = {
+/** Part zero, and the probes that find it. */
+export const PART_ZERO_PLAYS: NamedPlays = {
   edge(chance) {
     const W = zero(chance).X
     const d = chance.pick([1, -1] as const)

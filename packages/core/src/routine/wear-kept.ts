@@ -1,11 +1,13 @@
-import { ZERO } from '../length/index.ts'
-import { asShown } from '../machine/index.ts'
-import { registerKey, registerName, wearOf, type RegisterRef } from '../register/index.ts'
-import { rowInput, type InputSpec, type Remark, type Values, type Write } from '../routine/index.ts'
+import { ZERO, type Nm } from '../length/index.ts'
+import { asRegister, propertyOf, registerKey, registerName, wearOf, type RegisterRef } from '../register/index.ts'
+import { rowInput } from './ask.ts'
+import type { InputSpec } from './input.ts'
+import type { Remark, Write } from './sheet.ts'
+import type { Values } from './values.ts'
 import type { Scene } from '../scene/index.ts'
 
 function wearStanding(register: RegisterRef | null, scene: Scene) {
-  const standing = register && scene.standing[registerKey(wearOf(register))]
+  const standing = register && propertyOf(register).wear && scene.standing[registerKey(wearOf(register))]
   return standing && standing.value !== ZERO ? standing : null
 }
 
@@ -14,15 +16,20 @@ export function wearInput(register: RegisterRef | null, scene: Scene): InputSpec
   const standing = wearStanding(register, scene)
   if (!standing) return []
   return [
-    rowInput('wear', `Wear ${asShown(standing.value, scene.machine, 'always')}`, [
+    rowInput('wear', `Wear ${asRegister(registerKey(wearOf(register!)), standing.value, scene.machine, 'always')}`, [
       { value: 'zero', label: 'Put to zero' },
       { value: 'keep', label: 'Leave it' },
     ]),
   ]
 }
 
+/** Wear that the control will still add once the geometry is recorded: what it then shows has it in it. */
+export function wearLeft(values: Values, register: RegisterRef | null, scene: Scene): Nm {
+  return values.choice('wear') === 'zero' ? ZERO : (wearStanding(register, scene)?.value ?? ZERO)
+}
+
 /** The write that puts the wear to zero together with the new geometry. */
-export function wearWrites(values: Values, register: RegisterRef, assembly: string, scene: Scene): Write[] {
+export function wearWrites(values: Values, register: RegisterRef, assembly: string | null, scene: Scene): Write[] {
   if (!wearStanding(register, scene) || values.choice('wear') !== 'zero') return []
   return [{ register: wearOf(register), value: ZERO, state: 'deliberately-zero', uncertainty: null, assembly, rests: [], slips: [] }]
 }
@@ -37,7 +44,7 @@ export function wearRemarks(values: Values, register: RegisterRef | null, scene:
       id: 'wear-kept',
       name: 'wear begun anew',
       verdict: 'query',
-      sentence: `${name} stays at ${asShown(standing.value, scene.machine, 'always')}, found with the geometry before. Put it to zero, or say why it still holds.`,
+      sentence: `${name} stays at ${asRegister(registerKey(wearOf(register!)), standing.value, scene.machine, 'always')}, found with the geometry before. Put it to zero, or say why it still holds.`,
       figures: [{ label: name, value: standing.value }],
     },
   ]

@@ -1,0 +1,37 @@
+import { mm, nm, type Nm } from '../length/index.ts'
+import { layoutOf } from '../register/index.ts'
+import type { Scene } from '../scene/index.ts'
+import type { Drawing, Solid } from './drawing.ts'
+import { drawStock } from './stock.ts'
+
+/** A plain bar for when nothing is on record: \u00d850, 80 long, faced at Z0. */
+const PLAIN_BAR = { diameter: mm(50), length: mm(80) }
+
+/**
+ * A bar on the spindle's axis, seen from the side: Z to the right, X up, the face at part Z.
+ * @param diameter null where it is not on record
+ */
+export function drawBar(diameter: Nm | null, face: Nm): Drawing {
+  const half = nm(Math.round((diameter ?? PLAIN_BAR.diameter) / 2))
+  const bar: Solid = {
+    kind: 'stock',
+    box: { min: { x: nm(face - PLAIN_BAR.length), y: nm(0 - half) }, max: { x: face, y: half } },
+    ...(diameter === null ? { nominal: true } : {}),
+  }
+  return {
+    view: 'front',
+    horizontal: 'Z',
+    vertical: 'X',
+    turns: true,
+    toScale: true,
+    solids: [bar],
+    touches: [],
+    surfaces: [],
+    formerZero: null,
+  }
+}
+
+/** The work as it lies in the machine: a block on a table, or a bar on the spindle's axis. Its first solid is the stock. */
+export function drawWork(view: Drawing['view'], { machine, plan }: Pick<Scene, 'machine' | 'plan'>): Drawing {
+  return layoutOf(machine).stock === 'bar' ? drawBar(null, nm(0)) : drawStock(view, plan?.stock ?? null)
+}
