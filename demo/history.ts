@@ -1,8 +1,21 @@
-import { isSuspect, lengthRegister, mm, registerKey, runOf, shiftAt, standingNote, taskPreset, type RawInputs } from '@rook/core'
+import {
+  isSuspect,
+  lengthRegister,
+  mm,
+  noseRegister,
+  registerKey,
+  tipRegister,
+  runOf,
+  shiftAt,
+  standingNote,
+  taskPreset,
+  type RawInputs,
+} from '@rook/core'
 import type { StepPlan, ToolEventBody } from '@rook/contract'
 import type { Connection } from '@rook/server/db/client'
 import { job, setup } from '@rook/server/db/schema'
 import { correct } from '@rook/server/ledger/correct'
+import { editTools } from '@rook/server/ledger/edit-tools'
 import { note } from '@rook/server/ledger/note'
 import { see } from '@rook/server/ledger/see'
 import { happenToTool } from '@rook/server/assemblies/happen'
@@ -70,7 +83,7 @@ class MachineFortnight {
   constructor(
     private readonly connection: Connection,
     private readonly machine: DemoMachine,
-    private readonly chance: Chance,
+    private chance: Chance,
     private clock: number,
     private readonly until: number,
   ) {}
@@ -81,6 +94,7 @@ class MachineFortnight {
     // The second one ties the setter to the machine; what comes after rests on it.
     const inTurn = [...operations.slice(1, 2), today, ...operations.slice(2)]
     let jobNumber = firstJob
+    await this.besides({ id: 'noses' }, () => this.typeNoses())
     const lastStarts = this.until - this.chance.between(2.5, 4) * HOUR
     for (let turn = 0; this.clock < lastStarts - 20 * HOUR; turn++) {
       await this.powerUp()
@@ -135,13 +149,14 @@ class MachineFortnight {
       Object.entries(operation.truth).flatMap(([slot, axes]) =>
         Object.keys(axes).map((axis) => [
           `${slot}/${axis}`,
-          (axis === 'X' && this.machine.record.kind === 'lathe') || axis === 'R' ? 0 : this.chance.normal(repeat),
+          operation.truth[slot]![axis] === 0 || axis === 'R' ? 0 : this.chance.normal(repeat),
         ]),
       ),
     )
   }
 
   private async doStep(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
+    if (step.routine === 'rotary-zero') return this.besides(step, () => this.record(setupId, operation, step, seating, 0, false))
     this.pass(2, 9)
     if (step.kind === 'seen') return this.seeAll(setupId)
     if (step.kind !== 'routine') {
@@ -152,6 +167,47 @@ class MachineFortnight {
     if (step.routine === 'tool-length' && this.chance.happens(0.05) && (await this.lengthHolds(setupId, step)))
       return this.skip(setupId, operation, step)
     await this.touch(setupId, operation, step, seating)
+  }
+
+  /**
+   * What was added to the shop later draws on a chance of its own and takes no time, so that the rest of its fortnight
+   * stays as it was.
+   */
+  private async besides(step: Pick<StepPlan, 'id'>, work: () => Promise<unknown>): Promise<void> {
+    const { chance } = this
+    this.chance = new Chance(`${step.id} ${this.clock}`)
+    try {
+      await work()
+    } finally {
+      this.chance = chance
+    }
+  }
+
+  /** What the makers of inserts state, typed into the tools table once. */
+  private async typeNoses(): Promise<void> {
+    const edits = this.machine.tools.flatMap(({ number, nose }) =>
+      nose
+        ? [
+            { register: registerKey(noseRegister(number)), text: nose.radius },
+            { register: registerKey(tipRegister(number)), text: nose.tip },
+          ]
+        : [],
+    )
+    if (edits.length === 0) return
+    const id = this.chance.uuid()
+    const basis = Object.fromEntries(edits.map(({ register }) => [register, null]))
+    const reason = 'as the boxes of the inserts say'
+    const body = {
+      id,
+      setup: null,
+      edits,
+      worth: 'measured' as const,
+      reason,
+      basis,
+      answers: { 'homed|query|': 'nothing is moved' },
+      release: null,
+    }
+    await editTools(this.connection, this.machine.id, body, this.author())
   }
 
   private async touch(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
@@ -251,8 +307,8 @@ class MachineFortnight {
   }
 
   private async seeAll(setupId: string): Promise<void> {
-    const { toSee } = await loadSetup(this.connection.db, setupId)
-    for (const readout of toSee.filter(({ seen }) => !seen)) {
+    const { toSee } = await loadSetup(this.connection, setupId, this.now())
+    for (const readout of toSee.filter(({ seen, again }) => !seen && again === null)) {
       this.pass(0.5, 2)
       await see(this.connection, readout.entry, { id: this.chance.uuid(), key: readout.key }, this.author())
     }

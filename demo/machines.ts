@@ -1,4 +1,4 @@
-import { inch, mm, type Nm } from '@rook/core'
+import { inch, mm, type Microdegrees, type Nm } from '@rook/core'
 import type { MachineSent } from '@rook/contract'
 
 export interface DemoTool {
@@ -12,6 +12,8 @@ export interface DemoTool {
   estimate: Nm | null
   /** Diameter as it truly cuts, mills only. */
   width?: Nm
+  /** Nose radius and tip direction as they are typed into the tools table, lathes only. */
+  nose?: { radius: string; tip: string }
 }
 
 export interface DemoMachine {
@@ -139,9 +141,9 @@ export const MACHINES: DemoMachine[] = [
       xReads: 'diameter',
     },
     tools: [
-      tool('1', 'ld-80-a', 'Turning tool 80\u00b0, the master', mm(0), null, mm(-248.832)),
-      tool('3', 'bb-10', 'Boring bar 10', mm(53.132), null, mm(-231.406)),
-      tool('5', 'gr-2', 'Parting blade 2', mm(-11.874), null, mm(-244.17)),
+      { ...tool('1', 'ld-80-a', 'Turning tool 80\u00b0, the master', mm(0), null, mm(-248.832)), nose: { radius: '0.8', tip: '3' } },
+      { ...tool('3', 'bb-10', 'Boring bar 10', mm(53.132), null, mm(-231.406)), nose: { radius: '0.4', tip: '2' } },
+      { ...tool('5', 'gr-2', 'Parting blade 2', mm(-11.874), null, mm(-244.17)), nose: { radius: '0.2', tip: '3' } },
     ],
   },
   {
@@ -161,8 +163,8 @@ export const MACHINES: DemoMachine[] = [
       xReads: 'radius',
     },
     tools: [
-      tool('1', 'ld-55-c', 'Turning tool 55\u00b0, the master', inch(0), null, inch(-4.8815)),
-      tool('2', 'dr-250', 'Drill 1/4', inch(1.4402), null),
+      { ...tool('1', 'ld-55-c', 'Turning tool 55\u00b0, the master', inch(0), null, inch(-4.8815)), nose: { radius: '.0156', tip: '3' } },
+      { ...tool('2', 'dr-250', 'Drill 1/4', inch(1.4402), null), nose: { radius: '0', tip: '7' } },
     ],
   },
   {
@@ -178,6 +180,8 @@ export const MACHINES: DemoMachine[] = [
         { axis: 'Z', min: mm(-630), max: mm(0) },
       ],
       slots: slots(['G54', 'two vises'], ['G55'], ['G56'], ['G57']),
+      // A rotary table on the right of the vises; it turns without end.
+      rotary: [{ axis: 'A', increment: 1000 as Microdegrees, travel: null, sense: 1 }],
       lengthConvention: 'gauge-length',
       diameterRegister: 'diameter',
       xReads: 'diameter',

@@ -49,8 +49,11 @@ export async function perform(connection: Connection, task: Task): Promise<Entry
   const routine = routineById(task.step.routine!)!
   const scene = await sceneOf(connection, task.machine, task.setup, task.author.now)
   const asked = { ...task.step.preset, ...task.chosen }
-  // Wear that still stands goes with the old edge.
-  const raw = routine.inputs(scene, asked).some(({ id }) => id === 'wear') ? { ...asked, wear: 'zero' } : asked
+  // Wear that still stands goes with the old edge, and the rotation of the part before with that part.
+  const gone = Object.fromEntries(
+    routine.inputs(scene, asked).flatMap(({ id }) => (id === 'wear' || id === 'rotation' ? [[id, 'zero']] : [])),
+  )
+  const raw = { ...asked, ...gone }
   const reader = READERS[routine.id]
   const inputs = reader ? { ...raw, ...reader({ raw, scene, ...task.place }) } : withReading(raw, scene, task)
   const { sheet, findings, values } = assess(routine, inputs, scene)

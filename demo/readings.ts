@@ -217,4 +217,14 @@ export const READERS: Readonly<Record<string, Reader>> = {
     const turns = facing.flatMap(([turn, radius]) => times.map((time) => [`turn${turn}${time}`, touched(radius)]))
     return { wall: touched(halfOf(pin.size)), ...Object.fromEntries(turns) }
   },
+
+  'rotary-zero'(at) {
+    // The table stands near level; the indicator shows how near, toward plus.
+    const off = at.noise(0.0002)
+    const rise = typed(Math.tan(off) * planned(at, 'run') + at.noise(1_000), at.scene)
+    return { reading: (Math.round(TABLE_LEVEL + (off * 180_000) / Math.PI) / 1000).toFixed(3), rise }
+  },
 }
+
+/** Machine angle at which the rotary table of Mill 4 is level, thousandths of a degree. */
+const TABLE_LEVEL = 12_480

@@ -1,4 +1,4 @@
-import { mm, nm, parseRegisterKey, plus, minus, type Nm, type RegisterKey } from '@rook/core'
+import { KINDS, mm, nm, parseRegisterKey, plus, minus, type Nm, type RegisterKey } from '@rook/core'
 import type { DemoMachine } from './machines.ts'
 import type { DemoOperation } from './operations/index.ts'
 
@@ -26,7 +26,7 @@ export function trueValue(register: RegisterKey, machine: DemoMachine, operation
   const tool = machine.tools.find((one) => one.number === slot)
   if (!tool) throw new Error(`${machine.id} has no T${slot}`)
   if (property === 'X') return tool.side!
-  if (machine.record.kind === 'lathe') return tool.reach
+  if (property === 'Z') return tool.reach
   switch (machine.record.lengthConvention) {
     case 'gauge-length':
       return tool.reach
@@ -39,7 +39,7 @@ export function trueValue(register: RegisterKey, machine: DemoMachine, operation
 
 export function workTruth(slot: string, axis: 'X' | 'Y' | 'Z', machine: DemoMachine, operation: DemoOperation, seating: Seating): Nm {
   const zero = seated(slot, axis, operation, seating)
-  const isReference = machine.record.kind === 'mill' && machine.record.lengthConvention === 'reference-tool'
+  const isReference = KINDS[machine.record.kind].countsLengths && machine.record.lengthConvention === 'reference-tool'
   return axis === 'Z' && isReference ? plus(zero, machine.tools[0]!.reach) : zero
 }
 

@@ -45,6 +45,14 @@ export const MILL_4: DemoOperation[] = [
     steps: [
       homed,
       seated('in both vises, on parallels 20'),
+      routineStep('zero-G54-A', 'Zero G54, A', 'rotary table level, indicator along its plate', 'rotary-zero', {
+        slot: 'G54',
+        axis: 'A',
+        how: 'face',
+        indicator: 'indicator-1',
+        run: '120',
+        place: '0',
+      }),
       constantStep('setter-c', 'gauge:master-150'),
       sides('X'),
       runStep('tools', 'Tools T1 to T10', 'length on Setter C, diameter where it is compensated', {

@@ -39,7 +39,7 @@ test('what cannot be read is refused with its own sentence, and nothing is lost'
 
 test('a figure finer than the control counts is rounded only when the person agrees', async ({ page }) => {
   await page.getByLabel(READING).fill('-174.70504')
-  await expect(page.getByText('it would be rounded to \u2212174.7050')).toBeVisible()
+  await expect(page.getByText('It would be kept as \u2212174.7050')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Record/ })).toBeDisabled()
   await page.getByRole('button', { name: 'Use \u2212174.7050' }).click()
   await expect(page.locator('[data-result]')).toContainText('\u2212169.7050')

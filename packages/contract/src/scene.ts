@@ -18,7 +18,7 @@ import { instant, nmSchema } from './lengths.ts'
 import { machineSchema } from './machine.ts'
 
 export const restSchema: z.ZodType<Rest> = z
-  .object({ register: z.string(), origin: z.uuid(), value: nmSchema, standard: z.number().nullable() })
+  .object({ register: z.string(), origin: z.uuid(), value: nmSchema, standard: z.number().nullable(), edge: z.string().optional() })
   .meta({ id: 'Rest', description: 'A value that another one was worked out with.' })
 
 const angle = z.int().meta({ description: 'Millionths of a degree.' }) as unknown as z.ZodType<Microdegrees>
@@ -31,6 +31,7 @@ export const provenanceFields = {
   byEye: z.boolean().default(false),
   fromHeight: z.boolean().default(false),
   angles: z.object({ A: angle, B: angle, C: angle }).partial().default({}),
+  edge: z.uuid().nullable().default(null),
 } satisfies Record<keyof Provenance, z.ZodType>
 
 export const standingSchema: z.ZodType<Standing> = z

@@ -22,10 +22,17 @@ export const stepSchema = stepPlan
     at: instant.nullable(),
     by: z.string().nullable(),
     reason: z.string().nullable(),
+    /** Why it is open again though it was done: "H4 length disturbed". */
+    again: z.string().nullable().default(null),
     /** For steps that gather several: the run of tools, the step that gathers what is to be seen: how many of how many. */
     count: z.object({ done: z.int(), of: z.int() }).nullable(),
     /** For a run of tools: what has become of each of its tasks, by the task’s id. */
-    run: z.record(z.string(), z.object({ skipped: z.boolean(), reason: z.string().nullable(), entry: z.uuid() })).default({}),
+    run: z
+      .record(
+        z.string(),
+        z.object({ skipped: z.boolean(), reason: z.string().nullable(), entry: z.uuid(), again: z.string().nullable().default(null) }),
+      )
+      .default({}),
   })
   .meta({ id: 'Step' })
 export type Step = z.infer<typeof stepSchema>
@@ -59,8 +66,12 @@ export const toSee = z.object({
   axis: z.string(),
   value: nmSchema,
   seen: z.boolean(),
+  /** `angle` for millionths of a degree; a length where nothing is said. */
+  holds: z.literal('angle').optional(),
   /** What the register held before the entry; null when it was unset. */
   before: nmSchema.nullable(),
+  /** Why there is nothing to be seen until it is measured again. */
+  again: z.string().nullable().default(null),
 })
 export type ToSee = z.infer<typeof toSee>
 

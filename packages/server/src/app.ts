@@ -84,7 +84,7 @@ export function createApp({ connection, ears, secret, logger, clock = () => new 
   setupRoutes(app, connection, clock)
   entryRoutes(app, connection, clock)
   draftRoutes(app, db, clock)
-  floorRoutes(app, connection)
+  floorRoutes(app, connection, clock)
   gaugeRoutes(app, connection, clock)
   assemblyRoutes(app, connection, clock)
   exchangeRoutes(app, connection, clock)

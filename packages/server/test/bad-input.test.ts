@@ -25,7 +25,7 @@ describe('figures that cannot be recorded', () => {
     ['12 mm in', 'Machine X at the touch: there is a second unit, “in”.'],
     [
       '-318.20404',
-      'Machine X at the touch: finer than 0.0001 mm can be kept here; it would be rounded to −318.2040. Agree to it, or type it again.',
+      'Machine X at the touch: −318.20404 mm was typed, and the step here is 0.0001 mm. It would be kept as −318.2040. Agree to it, or type it again.',
     ],
     ['-5318.2', 'is outside the travel of X on Mill 3'],
   ])('%j', async (reading, sentence) => {

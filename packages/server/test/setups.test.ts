@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto'
+import { lengthRegister, mm, workRegister } from '@rook/core'
 import type { Entry, FloorMachine, Problem, Setup } from '@rook/contract'
+import { scene, stands } from '@rook/testing'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { counterSeen, readoutsOf, stepsOf } from '../src/setups/steps.ts'
@@ -110,22 +112,61 @@ describe('a setup that is finished', () => {
 describe('readouts', () => {
   const entry = (id: string, more: object) =>
     ({ id, kind: 'pick-up', title: id, readouts: [], writes: [], seen: [], refers: null, step: null, ...more }) as never
-  const readout = (key: string, value: number) => ({ key, sentence: key, axis: 'X', value })
+  const readout = (key: string, value: number, more: object = {}) => ({ key, sentence: key, axis: 'X', value, ...more })
+  const seenOf = (refers: string, ...readouts: object[]) => entry(`seen ${refers}`, { kind: 'seen', refers, readouts })
+  const nothing = scene()
 
   it('are replaced by those of a later entry, and then want to be seen again', () => {
     const first = entry('one', { readouts: [readout('touch/G54/X', 1)], seen: ['touch/G54/X'] })
-    expect(readoutsOf([first])).toMatchObject([{ entry: 'one', seen: true }])
+    expect(readoutsOf([first], nothing)).toMatchObject([{ entry: 'one', seen: true }])
     const second = entry('two', { readouts: [readout('touch/G54/X', 2)] })
-    expect(readoutsOf([first, second])).toMatchObject([{ entry: 'two', value: 2, seen: false }])
-    const seen = entry('three', { kind: 'seen', refers: 'two', seen: ['touch/G54/X'] })
-    expect(readoutsOf([first, second, seen])).toMatchObject([{ entry: 'two', seen: true }])
+    expect(readoutsOf([first, second], nothing)).toMatchObject([{ entry: 'two', value: 2, seen: false }])
+    expect(readoutsOf([first, second, seenOf('two', readout('touch/G54/X', 2))], nothing)).toMatchObject([{ entry: 'two', seen: true }])
   })
 
   it('that were seen of an older entry do not count for the newer one', () => {
     const first = entry('one', { readouts: [readout('touch/G54/X', 1)] })
     const second = entry('two', { readouts: [readout('touch/G54/X', 2)] })
-    const seen = entry('three', { kind: 'seen', refers: 'one', seen: ['touch/G54/X'] })
-    expect(readoutsOf([first, second, seen])[0]).toMatchObject({ entry: 'two', seen: false })
+    expect(readoutsOf([first, second, seenOf('one', readout('touch/G54/X', 1))], nothing)[0]).toMatchObject({ entry: 'two', seen: false })
+  })
+
+  it('worked out with a zero that was carried over are other figures once it is measured, to be seen anew', () => {
+    const Z = 'work/G54/Z/geometry'
+    const terms = [{ register: Z, factor: -1, value: mm(-476) }]
+    const first = entry('one', { readouts: [readout('setter/T4', mm(-26.118), { terms })], seen: ['setter/T4'] })
+    const at = (z: number) => scene([[workRegister('G54', 'Z'), stands(mm(z))]])
+    expect(readoutsOf([first], at(-476))).toMatchObject([{ value: mm(-26.118), seen: true }])
+    expect(readoutsOf([first], at(-476.5))).toMatchObject([{ value: mm(-25.618), seen: false }])
+    const again = [first, seenOf('one', readout('setter/T4', mm(-25.618)))]
+    expect(readoutsOf(again, at(-476.5))).toMatchObject([{ value: mm(-25.618), seen: true }])
+    expect(readoutsOf(again, at(-476.4))).toMatchObject([{ seen: false }])
+  })
+
+  it('of a figure that has been disturbed lose their tick, and its step is open again', () => {
+    const H4 = 'tool/4/length/geometry'
+    const plan = [
+      { id: 'length', title: 'Length T4', detail: null, kind: 'routine', routine: 'tool-length', preset: {} },
+      { id: 'seen', title: 'Seen', detail: null, kind: 'seen', routine: null, preset: {} },
+    ] as never
+    const done = entry('one', {
+      step: 'length',
+      at: '2026-11-24T02:00:00.000Z',
+      person: { name: 'Marrow' },
+      reason: null,
+      writes: [{ register: H4, origin: 'one' }],
+      readouts: [readout('setter/T4', 5)],
+      seen: ['setter/T4'],
+    })
+    const at = (state: 'set' | 'disturbed', origin = 'one') =>
+      scene([[lengthRegister('4'), stands(mm(103), { state, origin, assembly: 'em-12' })]])
+    const look = (when: ReturnType<typeof at>) => {
+      const toSee = readoutsOf([done], when)
+      return [toSee[0]!.seen, ...stepsOf(plan, [done], toSee, when).map(({ state, again }) => [state, again])]
+    }
+    expect(look(at('set'))).toEqual([true, ['done', null], ['done', null]])
+    expect(look(at('disturbed'))).toEqual([false, ['open', 'H4 length disturbed'], ['open', null]])
+    // Another entry's figure stands there by now: this one is not at fault.
+    expect(look(at('disturbed', 'two'))).toEqual([true, ['done', null], ['done', null]])
   })
 
   it('of the counter-check count with the figure they had', () => {
@@ -139,8 +180,8 @@ describe('readouts', () => {
       { id: 'zero', title: 'Zero', detail: null, kind: 'routine', routine: 'edge', preset: {} },
       { id: 'seen', title: 'Seen', detail: null, kind: 'seen', routine: null, preset: {} },
     ] as never
-    expect(stepsOf(plan, [], []).map(({ state }) => state)).toEqual(['open', 'open'])
+    expect(stepsOf(plan, [], [], nothing).map(({ state }) => state)).toEqual(['open', 'open'])
     const done = entry('one', { step: 'zero', at: '2026-11-24T02:00:00.000Z', person: { name: 'Marrow' }, reason: null })
-    expect(stepsOf(plan, [done], []).map(({ state }) => state)).toEqual(['done', 'done'])
+    expect(stepsOf(plan, [done], [], nothing).map(({ state }) => state)).toEqual(['done', 'done'])
   })
 })

@@ -158,6 +158,21 @@ describe('conventions', () => {
       sentence: expect.stringContaining('the tool lengths carry part zero') as string,
     })
   })
+
+  it('asks about a second vise at another height where the lengths carry the zero of the first', () => {
+    const at = scene(
+      [
+        [lengthRegister('4'), stands(inch(-12.9))],
+        [workRegister('G55', 'Z'), stands(inch(0), { state: 'deliberately-zero' })],
+      ],
+      { machine: INCH_MILL },
+    )
+    const all = findings({ slot: 'G54', tool: '4', between: 'none', reading: '-12.5', place: '0' }, at, face)
+    expect(found(all, 'convention')).toMatchObject({
+      verdict: 'query',
+      sentence: expect.stringContaining('as in a second vise at another height') as string,
+    })
+  })
 })
 
 describe('homed, gauges, zero on purpose', () => {

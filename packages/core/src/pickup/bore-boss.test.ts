@@ -41,6 +41,18 @@ describe('bore or boss', () => {
     expect(run('bore-boss', three, at).fact('form')).toBe('three touches do not show it')
   })
 
+  it('is named when it was the other: worked with the radii in force, not with the ball\u2019s size', () => {
+    // As a boss these touches are Ø34.0130 − 4 · 2.987: just what is expected, to the last step.
+    expect(run('bore-boss', { ...four, expected: '22.0650' }, at).finding('size')).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('It would agree if it were a boss') as string,
+    })
+    const [slip] = run('bore-boss', { ...four, expected: '22.0650' }, at).sheet.result!.sizes![0]!.slips.filter(
+      ({ id }) => id === 'direction',
+    )
+    expect(slip!.corrected).toBe(mm(22.065))
+  })
+
   it('takes the stylus off a boss where it adds it to a bore', () => {
     const boss = { ...four, kind: 'boss' }
     expect(run('bore-boss', boss, at).fact('boss')).toBe('\u00d822.0650')

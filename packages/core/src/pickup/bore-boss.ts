@@ -258,7 +258,8 @@ function sizeOf(circle: FittedCircle, kind: Kind, values: Values, scene: Scene, 
       {
         id: 'direction',
         phrase: `it were a ${kind === 'bore' ? 'boss' : 'bore'}`,
-        corrected: nm(Math.round(centres - sign * finder.size)),
+        // With the radii in force, which are less than half the ball where there is pre-travel.
+        corrected: nm(Math.round(centres - sign * 2 * meanRadius(finder))),
       },
       { id: 'half', phrase: 'the radius had been meant', corrected: nm(Math.round(circle.radius)) },
       ...offered(scene, FINDERS)

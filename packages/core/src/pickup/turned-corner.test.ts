@@ -39,6 +39,25 @@ describe('corner of a turned block', () => {
     expect(value('work/G54/Y')! / 1e6).toBeCloseTo(-204.61837 + 5 * t.y + 5 * n.y, 3)
   })
 
+  it('takes the probe\u2019s radius for the way its ball points at the side, not for the axis that moved', () => {
+    const t = (3 * Math.PI) / 180
+    const [cos, sin] = [Math.cos(t), Math.sin(t)]
+    // r(u) = r0 + ex·ux + ey·uy + q·(ux² − uy²), worked here from the four radii 2.984, 2.990, 2.986, 2.988 by hand.
+    const radius = (ux: number, uy: number) => 2.987 - 0.003 * ux - 0.001 * uy + 0 * (ux * ux - uy * uy)
+    const [long, square] = [radius(-sin, cos), radius(cos, sin)]
+    const place = (along: number, across: number) => [-310 + along * cos - across * sin, -200 + along * sin + across * cos]
+    const points = [place(5, -long), place(85, -long), place(-square, 34)]
+    const readings = Object.fromEntries(
+      points.flatMap(([x, y], i) => [
+        [`X${i + 1}`, x!.toFixed(4)],
+        [`Y${i + 1}`, y!.toFixed(4)],
+      ]),
+    )
+    const found = run('turned-corner', { ...raw, finder: 'probe', ...readings }, scene([], { plan: null }))
+    expect(Math.abs(found.value('work/G54/X')! / 1e6 + 310)).toBeLessThan(0.00012)
+    expect(Math.abs(found.value('work/G54/Y')! / 1e6 + 200)).toBeLessThan(0.00012)
+  })
+
   it('gives the same corner when the two touches are made in the other order', () => {
     const at = scene([], { plan: null })
     const other = { ...raw, X1: raw.X2, Y1: raw.Y2, X2: raw.X1, Y2: raw.Y1 }

@@ -2,7 +2,7 @@ import { degreesOf, formatAngle, microdegrees } from '../angle/index.ts'
 import { limitOf } from '../check/limits.ts'
 import { nm, type Nm } from '../length/index.ts'
 import { drawStock, type Drawing } from '../drawing/index.ts'
-import { effectiveRadius } from '../gauge/index.ts'
+import { radiusToward } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
 import {
   chosenBetween,
@@ -135,14 +135,13 @@ function readTouches(values: Values, scene: Scene): Solved | Refusal | null {
   const [long, square] = [chosenDirection(values, 'directionLong'), chosenDirection(values, 'directionSquare')]
   const points = TOUCHES.map((touch) => ({ x: values.length(`X${touch}`), y: values.length(`Y${touch}`) }))
   if (!side || !finder || !between || !long || !square || points.some(({ x, y }) => x === null || y === null)) return null
-  const [longTouch, squareTouch] = touchAxes(side)
   const touches: Touches = {
     side,
     points: points as { x: Nm; y: Nm }[],
     long,
     square,
-    radiusLong: effectiveRadius(finder, longTouch, long) + between.thickness,
-    radiusSquare: effectiveRadius(finder, squareTouch, square) + between.thickness,
+    radiusLong: 0,
+    radiusSquare: 0,
   }
   const [first, second] = touches.points as [Point, Point]
   const apart = side === 'X' ? second.x - first.x : second.y - first.y
@@ -151,6 +150,10 @@ function readTouches(values: Values, scene: Scene): Solved | Refusal | null {
       input: `${side}2`,
       sentence: `The two touches on the side along ${side} are less than 1 mm apart: no angle can be told. Touch further along it.`,
     }
+  // The ball touches where the side's normal points, whichever axis the spindle moved along.
+  const { t, n } = directionsOf(touches)
+  touches.radiusLong = radiusToward(finder, { x: long * n.x, y: long * n.y }) + between.thickness
+  touches.radiusSquare = radiusToward(finder, { x: square * t.x, y: square * t.y }) + between.thickness
   const corner = solve(touches)
   if (Math.abs(corner.angle) > Math.PI / 6)
     return {
@@ -165,15 +168,21 @@ interface Point {
   y: number
 }
 
-/** The corner in machine coordinates, from stylus centres that stop r short of their sides. */
-function solve({ side, points, long, square, radiusLong, radiusSquare }: Touches): { corner: Point; angle: number } {
-  const [first, second, third] = points as [Point, Point, Point]
+/** Unit vectors along the side, growing with its axis, and square to it, growing with the other. */
+function directionsOf({ side, points }: Pick<Touches, 'side' | 'points'>): { t: Point; n: Point } {
+  const [first, second] = points as [Point, Point]
   const flip = (side === 'X' ? second.x - first.x : second.y - first.y) < 0 ? -1 : 1
   const length = Math.hypot(second.x - first.x, second.y - first.y)
-  // Along the side, growing with its axis; and square to it, growing with the other.
   const t = { x: (flip * (second.x - first.x)) / length, y: (flip * (second.y - first.y)) / length }
+  return { t, n: side === 'X' ? { x: -t.y, y: t.x } : { x: t.y, y: -t.x } }
+}
+
+/** The corner in machine coordinates, from stylus centres that stop r short of their sides. */
+function solve(touches: Touches): { corner: Point; angle: number } {
+  const { side, points, long, square, radiusLong, radiusSquare } = touches
+  const [first, , third] = points as [Point, Point, Point]
+  const { t, n } = directionsOf(touches)
   const angle = side === 'X' ? Math.atan2(t.y, t.x) : -Math.atan2(t.x, t.y)
-  const n = side === 'X' ? { x: -t.y, y: t.x } : { x: t.y, y: -t.x }
   const onLong = { x: first.x + long * radiusLong * n.x, y: first.y + long * radiusLong * n.y }
   const onSquare = { x: third.x + square * radiusSquare * t.x, y: third.y + square * radiusSquare * t.y }
   const along = (onSquare.x - onLong.x) * t.x + (onSquare.y - onLong.y) * t.y

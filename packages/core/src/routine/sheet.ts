@@ -29,6 +29,8 @@ export interface Readout {
   value: Nm
   /** `angle` for millionths of a degree; a length where nothing is said. */
   holds?: 'angle'
+  /** Registers of other entries that are in it, as they were: one that is measured anew makes it another figure. */
+  terms?: readonly { register: RegisterKey; factor: 1 | -1; value: Nm }[]
 }
 
 /** A single mistake, and the value there would have been without it. */

@@ -9,6 +9,8 @@ export interface Rest {
   origin: string
   value: Nm
   standard: number | null
+  /** For a tool's figure: the assembly and the edge that it was found on. */
+  edge?: string
 }
 
 /** What a routine says of how a value was found, besides the figure. */
@@ -19,6 +21,8 @@ export interface Marks {
   fromHeight: boolean
   /** Where the rotary axes stood when a zero was found: it is good at that angle. Nothing on machines without. */
   angles: Readonly<Partial<Record<RotaryAxis, Microdegrees>>>
+  /** For a tool's figure: the entry with which its present edge began; null for the one it was mounted with. */
+  edge: string | null
 }
 
 /** Where a value comes from: kept with it in this one shape from the routine to the database's column. */
@@ -32,7 +36,7 @@ export interface Provenance extends Marks {
 }
 
 /** Marks of a value of which nothing special is said. */
-export const PLAIN_MARKS: Marks = { byEye: false, fromHeight: false, angles: {} }
+export const PLAIN_MARKS: Marks = { byEye: false, fromHeight: false, angles: {}, edge: null }
 
 /** Provenance of a value of which only the entry is known. */
 export const bareProvenance = (origin: string): Provenance => ({ ...PLAIN_MARKS, origin, rests: [], gauges: [] })

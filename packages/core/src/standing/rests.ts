@@ -1,5 +1,5 @@
 import { parseRegisterKey, type RegisterFamily, type RegisterKey } from '../register/index.ts'
-import type { Rest, Scene } from '../scene/index.ts'
+import type { Rest, Scene, Standing } from '../scene/index.ts'
 
 /**
  * What a new value rests on, for the record. Work offsets stand aside for what they themselves rest on: a
@@ -20,7 +20,14 @@ export function restsOf(registers: readonly RegisterKey[], scene: Scene): Rest[]
 /** Zeros: a new one is no worse for the one it was worked out with being picked up anew. */
 const STANDS_ASIDE: readonly RegisterFamily[] = ['work', 'common', 'expected']
 
+/** The edge that a tool's figure was found on: its assembly, and since when it cuts; null for what is no tool's. */
+export function edgeOf(register: RegisterKey, { assembly, edge }: Standing): string | null {
+  return parseRegisterKey(register).family === 'tool' && assembly !== null ? `${assembly} ${edge ?? ''}` : null
+}
+
 function ownRest(register: RegisterKey, scene: Scene): Rest {
-  const { origin, value, standard } = scene.standing[register]!
-  return { register, origin, value, standard }
+  const standing = scene.standing[register]!
+  const { origin, value, standard } = standing
+  const edge = edgeOf(register, standing)
+  return { register, origin, value, standard, ...(edge === null ? {} : { edge }) }
 }

@@ -1,6 +1,7 @@
 import { doubtOf } from '../gauge/index.ts'
-import { asRegister, numberOf, parseRegisterKey, registerName, type RegisterKey } from '../register/index.ts'
+import { asRegister, isReach, layoutOf, numberOf, parseRegisterKey, registerName, type RegisterKey } from '../register/index.ts'
 import type { Rest, Scene, Standing } from '../scene/index.ts'
+import { edgeOf } from './rests.ts'
 
 /** How far a figure can be trusted, in a word. */
 export type StandingWord = 'unset' | 'measured' | 'estimated' | 'by eye' | 'carried over' | 'zero on purpose' | 'disturbed' | 'stale'
@@ -18,7 +19,8 @@ export const isSuspect = ({ word }: StandingNote): boolean => word === 'stale' |
  * What a present value is worth. It is stale when something it was worked out with has been disturbed,
  * measured again with another outcome, or taken off; or when a gauge it was measured with turned out to have
  * failed. A reference tool (one whose length is zero on purpose) makes everything that rests on it stale by
- * being measured again at all.
+ * being measured again at all. A zero touched with a tool of gauge length is a place in the machine and stays put when
+ * that tool breaks or is changed.
  */
 export function standingNote(key: RegisterKey, scene: Scene): StandingNote {
   const standing = scene.standing[key]
@@ -43,7 +45,7 @@ function whyStale(key: RegisterKey, standing: Standing, scene: Scene, seen: Set<
     if (doubt) return doubt
   }
   for (const rest of standing.rests) {
-    const why = movedSince(rest, scene, seen)
+    const why = movedSince(key, rest, scene, seen)
     if (why) return why
   }
   return null
@@ -62,9 +64,22 @@ function otherTool(key: RegisterKey, { assembly }: Standing, { tools }: Scene): 
     : 'the tool it was found on has been taken out'
 }
 
-function movedSince(rest: Rest, scene: Scene, seen: Set<RegisterKey>): string | null {
+/**
+ * A zero that was touched with a tool of gauge length is a place in the machine: it does not move when that tool
+ * breaks, is taken out or gets another edge. It is doubtful only when the length used then turns out to have been wrong.
+ */
+function staysPut(key: RegisterKey, rest: Rest, now: Standing | undefined, { machine, tools }: Scene): boolean {
+  if (!['work', 'common'].includes(parseRegisterKey(key).family) || machine.lengthConvention !== 'gauge-length') return false
+  const register = parseRegisterKey(rest.register)
+  if (!layoutOf(machine).countsLengths || !isReach(register, machine) || rest.edge === undefined) return false
+  if (!now || now.state === 'disturbed' || edgeOf(rest.register, now) !== rest.edge) return true
+  return !tools.some((tool) => tool.assembly === now.assembly)
+}
+
+function movedSince(key: RegisterKey, rest: Rest, scene: Scene, seen: Set<RegisterKey>): string | null {
   const name = registerName(parseRegisterKey(rest.register), scene.gauges)
   const now = scene.standing[rest.register]
+  if (staysPut(key, rest, now, scene)) return null
   if (!now) return `${name}, which it rests on, has been taken back`
   if (now.state === 'disturbed') return `${name}, which it rests on, was marked disturbed`
   if (now.origin !== rest.origin) {

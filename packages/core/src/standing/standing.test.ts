@@ -32,7 +32,7 @@ describe('what a value is worth', () => {
     expect(standingNote('work/G54/X/geometry', eye).word).toBe('by eye')
   })
 
-  it('is stale, by name, once the reference tool is set anew or marked disturbed', () => {
+  it('names the reference that everything rests on, once that was measured again or marked disturbed', () => {
     expect(standingNote(T7, reference({ origin: 'second', by: 'W. Tansley' }))).toMatchObject({
       word: 'stale',
       because: 'H4 length, the reference it rests on, was set anew by W. Tansley',
@@ -56,6 +56,38 @@ describe('what a value is worth', () => {
     expect(standingNote(Z, moved(103.49))).toMatchObject({
       word: 'stale',
       because: 'H4 length, which it rests on, was 103.4755 then and is 103.4900 now',
+    })
+  })
+
+  describe('of a zero, touched with a tool of gauge length', () => {
+    const EDGE = 'em-12 '
+    const zeroOn = (now: Partial<Parameters<typeof stands>[1]>, edge: string | undefined = EDGE, more = {}) =>
+      scene(
+        [
+          [lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12', origin: 'first', setup: 'now', ...now })],
+          [workRegister('G54', 'Z'), stands(mm(-476), { rests: [{ ...on(T4, 'first', mm(103.4755)), edge }], setup: 'now' })],
+        ],
+        more,
+      )
+
+    it('stays put when that tool breaks, gets another edge, or is taken out', () => {
+      expect(standingNote(Z, zeroOn({ state: 'disturbed', edge: 'broken' })).word).toBe('measured')
+      const measuredAnew = zeroOn({ value: mm(101.2), origin: 'second', edge: 'new insert' } as never)
+      expect(standingNote(Z, measuredAnew).word).toBe('measured')
+      expect(standingNote(Z, zeroOn({}, EDGE, { tools: [] })).word).toBe('measured')
+    })
+
+    it('is stale when the length of that very edge turns out to have been another', () => {
+      const wrong = scene([
+        [lengthRegister('4'), stands(mm(103.6), { assembly: 'em-12', origin: 'second', setup: 'now' })],
+        [workRegister('G54', 'Z'), stands(mm(-476), { rests: [{ ...on(T4, 'first', mm(103.4755)), edge: EDGE }], setup: 'now' })],
+      ])
+      expect(standingNote(Z, wrong)).toMatchObject({ word: 'stale', because: expect.stringContaining('was 103.4755 then') as string })
+    })
+
+    it('is stale all the same where lengths hang on a reference', () => {
+      const machine = { ...MILL, lengthConvention: 'reference-tool' as const }
+      expect(standingNote(Z, zeroOn({ state: 'disturbed', edge: 'broken' }, EDGE, { machine })).word).toBe('stale')
     })
   })
 

@@ -13,10 +13,12 @@ export interface RunTask {
   state: TaskState
   /** Why it is skipped. */
   reason: string | null
+  /** Why it has to be done again, though it was done. */
+  again: string | null
 }
 
 /** What an entry made of a task, by the task's id; the latest one counts. */
-export type RunRecord = Readonly<Record<string, { skipped: boolean; reason: string | null }>>
+export type RunRecord = Readonly<Record<string, { skipped: boolean; reason: string | null; again?: string | null }>>
 
 /**
  * The tasks of a run, first tool to last, the length of each before its diameter. A tool that is not mounted is
@@ -28,8 +30,9 @@ export function runOf(plan: Pick<Plan, 'tools'>, mounted: Scene['tools'], record
       const id = `T${tool.number}/${what}`
       const entry = record[id] ?? record[`T${tool.number}`]
       const isMounted = mounted.some(({ number }) => number === tool.number)
-      const state: TaskState = entry ? (entry.skipped ? 'skipped' : 'done') : isMounted ? 'open' : 'absent'
-      return { id, tool, what, state, reason: entry?.skipped ? entry.reason : null }
+      const again = entry?.again ?? null
+      const state: TaskState = entry && again === null ? (entry.skipped ? 'skipped' : 'done') : isMounted ? 'open' : 'absent'
+      return { id, tool, what, state, reason: entry?.skipped ? entry.reason : null, again }
     }),
   )
 }

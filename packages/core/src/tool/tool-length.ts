@@ -334,6 +334,10 @@ function settersReadout(tool: MountedTool, scene: Scene, constant: Standing, wea
       sentence: `T${tool.number} on the setter, ${slot} active: the control must read`,
       axis: 'Z',
       value: minus(minus(constant.value, zero), wear),
+      terms: [workRegister(slot, 'Z'), commonRegister('Z')].flatMap((register) => {
+        const standing = scene.standing[registerKey(register)]
+        return standing ? [{ register: registerKey(register), factor: -1 as const, value: standing.value }] : []
+      }),
     },
   ]
 }

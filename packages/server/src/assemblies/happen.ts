@@ -111,5 +111,7 @@ function writeOf({ register, value, state }: Consequence, tool: MountedTool, sce
     // A broken tool's figure is still the old measurement; an estimate is a beginning of its own.
     ...bareProvenance(state === 'disturbed' && before ? before.origin : entry),
     fromHeight: before?.fromHeight ?? false,
+    // Whatever happened, the edge is another one from here on.
+    edge: entry,
   }
 }

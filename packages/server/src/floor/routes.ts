@@ -11,66 +11,60 @@ import {
   type MountedTool,
   type Scene,
 } from '@rook/core'
-import { api, type EntryContent, type FloorMachine, type Setup } from '@rook/contract'
+import { api, type FloorMachine } from '@rook/contract'
 import { asc, eq } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection } from '../db/client.ts'
-import type { Statements } from '../db/statements.ts'
+import { inTransaction } from '../db/lane.ts'
 import { machine, machineHead } from '../db/schema.ts'
 import { serve } from '../http/serve.ts'
 import { listEntries } from '../ledger/list.ts'
-import { asMachine, loadGauges } from '../ledger/scene.ts'
-import { loadStanding } from '../ledger/standing.ts'
-import { loadOpenSetups } from '../setups/load.ts'
+import { asMachine, loadScene } from '../ledger/scene.ts'
+import { loadOpenSetups, type OpenSetup } from '../setups/load.ts'
 
 type Head = typeof machineHead.$inferSelect
 type Notice = FloorMachine['notices'][number]
 
-export function floorRoutes(app: Express, { db, statements }: Connection): void {
-  serve(app, api.floor, async () => {
-    const rows = await db
-      .select({ machine, head: machineHead })
-      .from(machine)
-      .innerJoin(machineHead, eq(machineHead.machine, machine.id))
-      .orderBy(asc(machine.place))
-    const setups = await loadOpenSetups(db)
-    return Promise.all(
-      rows.map(async (row) => {
-        const record = asMachine(row.machine)
-        const own = setups.find(({ setup }) => setup.summary.machine === record.id) ?? null
-        const { entries } = await listEntries(db, { machine: record.id, limit: 1 })
-        return {
-          machine: record,
-          setup: own?.setup.summary ?? null,
-          last: entries[0] ?? null,
-          homedAt: row.head.homedAt,
-          notices: await noticesOf(statements, record, row.head, own),
+export function floorRoutes(app: Express, connection: Connection, clock: () => string): void {
+  const { db, pool } = connection
+  serve(app, api.floor, () =>
+    inTransaction(
+      pool,
+      async (lane) => {
+        const now = clock()
+        const setups = await loadOpenSetups(lane, now)
+        const rows = await lane.db
+          .select({ machine, head: machineHead })
+          .from(machine)
+          .innerJoin(machineHead, eq(machineHead.machine, machine.id))
+          .orderBy(asc(machine.place))
+        const found: FloorMachine[] = []
+        for (const row of rows) {
+          const record = asMachine(row.machine)
+          const own = setups.find(({ setup }) => setup.summary.machine === record.id) ?? null
+          const scene = own?.scene ?? (await loadScene(lane, { record, head: row.head }, null, now, 'read'))
+          const { entries } = await listEntries(db, { machine: record.id, limit: 1 })
+          found.push({
+            machine: record,
+            setup: own?.setup.summary ?? null,
+            last: entries[0] ?? null,
+            homedAt: row.head.homedAt,
+            notices: noticesOf(record, row.head, { ...scene, plan: null }, own),
+          })
         }
-      }),
-    )
-  })
+        return found
+      },
+      'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY',
+    ),
+  )
 }
 
-async function noticesOf(
-  statements: Statements,
-  record: MachineRecord,
-  head: Head,
-  own: { setup: Setup; entries: EntryContent[] } | null,
-): Promise<Notice[]> {
+function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: OpenSetup | null): Notice[] {
   const notices: Notice[] = []
   if (!head.homedAt || (head.poweredAt && head.homedAt < head.poweredAt))
     notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.' })
-  const standing = await loadStanding({ statements }, record.id)
-  const tools = await statements.tools.execute({ machine: record.id })
-  notices.push(
-    ...suspicions({
-      machine: record,
-      standing,
-      gauges: await loadGauges({ statements }),
-      tools,
-      plan: null,
-    }),
-  )
+  const { standing, tools } = scene
+  notices.push(...suspicions(scene))
   notices.push(...livesOver(tools))
   const estimated = Object.entries(standing).filter(([, { state }]) => state === 'estimated')
   if (estimated.length > 0)
@@ -95,7 +89,10 @@ async function noticesOf(
   const released = entries.filter((one) => one.release)
   for (const one of released)
     notices.push({ verdict: 'query', sentence: `${one.title} was released by ${one.release!.person.name}: ${one.release!.reason}` })
-  const unseen = setup.toSee.filter((readout) => !readout.seen).length
+  const again = setup.steps.filter((step) => step.again !== null)
+  if (again.length > 0)
+    notices.push({ verdict: 'stop', sentence: `To do again: ${again.map((step) => `${step.title} (${step.again})`).join(', ')}.` })
+  const unseen = setup.toSee.filter((readout) => !readout.seen && readout.again === null).length
   if (unseen > 0)
     notices.push({
       verdict: 'query',
@@ -118,9 +115,9 @@ const named = (names: readonly string[]) =>
   names.length > 8 ? `${names.slice(0, 7).join(', ')} and ${names.length - 7} more` : listed(names)
 
 /** What is stale or disturbed, gathered by the reason. */
-function suspicions(scene: Pick<Scene, 'machine' | 'standing' | 'gauges' | 'tools' | 'plan'>): Notice[] {
+function suspicions(scene: Scene): Notice[] {
   const reasons = new Map<string, string[]>()
-  for (const { register, note } of suspectRegisters(scene as Scene))
+  for (const { register, note } of suspectRegisters(scene))
     reasons.set(note.because!, [...(reasons.get(note.because!) ?? []), registerName(parseRegisterKey(register))])
   return [...reasons].map(([because, names]) => ({
     verdict: 'stop',

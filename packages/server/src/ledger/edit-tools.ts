@@ -1,4 +1,4 @@
-import { assessEdits, registerNames } from '@rook/core'
+import { assessEdits, hasColumn, readRegisterKey, registerNames } from '@rook/core'
 import type { EditsBody, Entry } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
 import { Problem } from '../http/problem.ts'
@@ -14,7 +14,10 @@ export async function editTools(connection: Connection, machineId: string, body:
   return onceOnly(connection, body.id, async (lane) => {
     const machine = await loadMachine(lane, machineId, true)
     const scene = await loadScene(lane, machine, body.setup, author.now, 'write')
-    const unknown = body.edits.find(({ register }) => !/^tool\/[^/]{1,12}\/(length|diameter|radius|X|Z)\/(geometry|wear)$/.test(register))
+    const unknown = body.edits.find(({ register: key }) => {
+      const register = readRegisterKey(key)
+      return register?.family !== 'tool' || !hasColumn(register, machine.record)
+    })
     if (unknown) throw new Problem(422, 'not-a-register', `\u201c${unknown.register}\u201d is not a tool offset of ${machine.record.name}.`)
     const { problems, changes, sheet, findings } = assessEdits(body.edits, body.worth, scene)
     const [first] = Object.values(problems)

@@ -16,6 +16,8 @@ export function entryWriteOf(write: Write, scene: Scene, entry: string, gauges: 
     expanded: write.uncertainty?.expanded ?? null,
     assembly: write.assembly,
     ...marksOf(write),
+    // A figure measured anew is the same edge’s, until something happens to that.
+    edge: write.edge ?? (before && before.assembly === write.assembly ? before.edge : null),
     origin: entry,
     rests: restsOf(write.rests, scene),
     gauges,

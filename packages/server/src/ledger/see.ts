@@ -1,3 +1,4 @@
+import { againBecause, readoutNow, type Nm } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { and, eq } from 'drizzle-orm'
 import type { Connection } from '../db/client.ts'
@@ -7,7 +8,7 @@ import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
 import { readEntry } from './read-entry.ts'
 import { onceOnly } from './record.ts'
-import { loadMachine } from './scene.ts'
+import { loadMachine, loadScene } from './scene.ts'
 
 /** Notes that somebody saw one of an entry's readouts on the control. Answers with the entry that was seen. */
 export async function see(
@@ -24,6 +25,13 @@ export async function see(
       throw new Problem(422, 'readout-unknown', 'This entry has no such readout.')
     if (known.correctedBy) throw new Problem(409, 'already-corrected', 'This entry has been taken back; its readout says nothing now.')
     const machine = await loadMachine(lane, content.machine, true)
+    const scene = await loadScene(lane, machine, content.setup, author.now, 'read')
+    const again = againBecause(content.writes, scene)
+    if (again) throw new Problem(409, 'measure-again', `${again}: what the control shows says nothing until it is measured again.`)
+    // What it was worked out with may have been measured anew: it is seen at the figure that holds now.
+    const readouts = content.readouts
+      .filter((readout) => readout.key === key)
+      .map(({ terms, ...readout }) => ({ ...readout, value: readoutNow(readout.value, terms, scene.standing) as Nm }))
     const appended = await append(lane, machine.head, {
       ...BLANK,
       ...(await headingOf(lane, author, id, content.machine)),
@@ -31,7 +39,7 @@ export async function see(
       title: `Seen on the control: ${content.title}`,
       setup: content.setup,
       operation: content.operation,
-      readouts: content.readouts.filter((readout) => readout.key === key),
+      readouts,
       seen: [key],
       refers: target,
     })

@@ -2,6 +2,7 @@ import type { PlannedTool } from '@rook/core'
 import { api, type StepPlan } from '@rook/contract'
 import type { Express } from 'express'
 import type { Connection, Database } from '../db/client.ts'
+import { inTransaction } from '../db/lane.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
 import type { Author } from '../ledger/author.ts'
@@ -11,9 +12,11 @@ import { loadOpenSetups, loadSetup, loadSetupPlan } from './load.ts'
 
 export function setupRoutes(app: Express, connection: Connection, clock: () => string): void {
   const { db } = connection
-  serve(app, api.setups, async () => (await loadOpenSetups(db)).map(({ setup }) => setup.summary))
+  serve(app, api.setups, async () =>
+    (await inTransaction(connection.pool, (lane) => loadOpenSetups(lane, clock()))).map(({ setup }) => setup.summary),
+  )
 
-  serve(app, api.setup, ({ params }) => loadSetup(db, params.id))
+  serve(app, api.setup, ({ params }) => loadSetup(connection, params.id, clock()))
 
   serve(app, api.counterCheck, ({ params, body, person }) => seeCounterCheck(connection, params.id, body, { person, now: clock() }))
 

@@ -1,4 +1,4 @@
-import { runOf, type Nm, type PlannedTool } from '@rook/core'
+import { againBecause, parseRegisterKey, propertyOf, readoutNow, runOf, type Nm, type PlannedTool, type Scene } from '@rook/core'
 import type { EntryContent, Step, StepPlan, ToSee } from '@rook/contract'
 import { asc, eq } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
@@ -12,22 +12,40 @@ export async function standingEntries(db: Queries, setupId: string): Promise<Ent
   return contents.filter(({ id, kind }) => kind !== 'correction' && !takenBack.has(id))
 }
 
-/** The readouts of a setup's entries, seen or still to be seen; a register written again replaces the older. */
-export function readoutsOf(entries: EntryContent[]): ToSee[] {
-  const seen = new Set(entries.flatMap((one) => (one.kind === 'seen' ? one.seen.map((key) => `${one.refers} ${key}`) : [])))
+/**
+ * The readouts of a setup's entries, seen or still to be seen; a register written again replaces the older. What follows
+ * from a figure that has gone bad is not to be seen until that is measured again, and a figure worked out with a zero that
+ * was measured anew since is another one, to be seen anew.
+ */
+export function readoutsOf(entries: EntryContent[], scene: Scene): ToSee[] {
+  const seen = new Set(
+    entries.flatMap((one) => (one.kind === 'seen' ? one.readouts.map(({ key, value }) => `${one.refers} ${key} ${value}`) : [])),
+  )
   const latest = new Map<string, ToSee>()
   for (const one of entries) {
     if (one.kind === 'seen') continue
-    for (const readout of one.readouts)
+    const again = againBecause(one.writes, scene)
+    for (const { terms, ...readout } of one.readouts) {
+      const value = readoutNow(readout.value, terms, scene.standing) as Nm
+      const ticked = (one.seen.includes(readout.key) && value === readout.value) || seen.has(`${one.id} ${readout.key} ${value}`)
       latest.set(readout.key, {
-        before: one.writes.find(({ register }) => register.endsWith(`/${readout.axis}/geometry`))?.before ?? one.writes[0]?.before ?? null,
+        before: beforeOf(one, readout.axis),
         entry: one.id,
         title: one.title,
         ...readout,
-        seen: one.seen.includes(readout.key) || seen.has(`${one.id} ${readout.key}`),
+        value,
+        again,
+        seen: ticked && again === null,
       })
+    }
   }
   return [...latest.values()]
+}
+
+/** What stood in the register of an axis before an entry; the first one's where none is of that axis. */
+function beforeOf({ writes }: EntryContent, axis: string): Nm | null {
+  const own = writes.find(({ register }) => propertyOf(parseRegisterKey(register)).axis === axis)
+  return (own ?? writes[0])?.before ?? null
 }
 
 /** Counter-checks that somebody saw, each with the figure it had then: another figure has to be seen anew. */
@@ -38,14 +56,17 @@ export function counterSeen(entries: EntryContent[]): { key: string; value: Nm }
 }
 
 /** The order of work with what has become of each step. */
-export function stepsOf(plan: StepPlan[], entries: EntryContent[], readouts: ToSee[], tools: PlannedTool[] = []): Step[] {
+export function stepsOf(plan: StepPlan[], entries: EntryContent[], readouts: ToSee[], scene: Scene, tools: PlannedTool[] = []): Step[] {
   const steps = plan.map((step): Step => {
-    if (step.kind === 'tools') return toolsStep(step, entries, tools)
+    if (step.kind === 'tools') return toolsStep(step, entries, tools, scene)
     const last = entries.findLast((one) => one.step === step.id)
-    if (!last) return { ...step, state: 'open', entry: null, at: null, by: null, reason: null, count: null, run: {} }
+    if (!last) return { ...step, state: 'open', entry: null, at: null, by: null, reason: null, again: null, count: null, run: {} }
+    // Done is what still stands: a figure that has gone stale or disturbed opens its step again.
+    const again = againBecause(last.writes, scene)
     return {
       ...step,
-      state: last.kind === 'skipped' ? 'skipped' : 'done',
+      state: again !== null ? 'open' : last.kind === 'skipped' ? 'skipped' : 'done',
+      again,
       entry: last.id,
       at: last.at,
       by: last.person.name,
@@ -68,19 +89,25 @@ function seenStep(step: StepPlan, readouts: ToSee[], figuresAreIn: boolean): Ste
     at: null,
     by: null,
     reason: null,
+    again: null,
     count: { done, of: readouts.length },
     run: {},
   }
 }
 
 /** A run of tools is done when each tool that the program calls is measured or skipped with a reason. */
-function toolsStep(step: StepPlan, entries: EntryContent[], tools: PlannedTool[]): Step {
+function toolsStep(step: StepPlan, entries: EntryContent[], tools: PlannedTool[], scene: Scene): Step {
   const run: Step['run'] = {}
   let last: EntryContent | null = null
   for (const one of entries) {
     if (!one.step?.startsWith(`${step.id}/`)) continue
     last = one
-    run[one.step.slice(step.id.length + 1)] = { skipped: one.kind === 'skipped', reason: one.reason, entry: one.id }
+    run[one.step.slice(step.id.length + 1)] = {
+      skipped: one.kind === 'skipped',
+      reason: one.reason,
+      entry: one.id,
+      again: againBecause(one.writes, scene),
+    }
   }
   const tasks = runOf({ tools }, [], run)
   const finished = tasks.filter(({ state }) => state === 'done' || state === 'skipped').length
@@ -92,6 +119,7 @@ function toolsStep(step: StepPlan, entries: EntryContent[], tools: PlannedTool[]
     at: done ? (last?.at ?? null) : null,
     by: done ? (last?.person.name ?? null) : null,
     reason: null,
+    again: tasks.find(({ again }) => again !== null)?.again ?? null,
     count: { done: finished, of: tasks.length },
     run,
   }

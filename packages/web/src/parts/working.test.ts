@@ -99,7 +99,7 @@ describe('the working', () => {
   it('puts a figure\u2019s trouble under its line, with the rounding to agree to', async () => {
     const { wrapper } = sheetOf('edge', { ...raw, reading: '-318.20404', place: 'abc' }, before)
     expect(wrapper.findAll('[role=alert]').map(textOf)).toEqual([
-      expect.stringContaining('it would be rounded to \u2212318.2040'),
+      expect.stringContaining('It would be kept as \u2212318.2040'),
       expect.stringContaining('is neither a figure nor a unit'),
     ])
     await wrapper.find('.agree').trigger('click')

@@ -1,0 +1,2 @@
+export { againBecause, readoutNow } from './again.ts'
+export type { ReadoutTerm } from './again.ts'
