@@ -36,6 +36,18 @@ export default tseslint.config(
     rules: { '@typescript-eslint/no-floating-promises': 'error', '@typescript-eslint/no-misused-promises': 'error' },
   },
   {
+    files: ['packages/web/**/*.ts', 'packages/web/**/*.vue'],
+    rules: {
+      // A page served by plain HTTP from another host has none of these.
+      'no-restricted-properties': [
+        'error',
+        { object: 'crypto', property: 'randomUUID', message: 'Use newId() of app/new-id.ts: there is no randomUUID without HTTPS.' },
+        { object: 'crypto', property: 'subtle', message: 'There is no crypto.subtle without HTTPS.' },
+        { object: 'navigator', property: 'clipboard', message: 'There is no clipboard without HTTPS.' },
+      ],
+    },
+  },
+  {
     files: ['**/*.vue'],
     rules: {
       // How lines are broken is Prettier's to say.

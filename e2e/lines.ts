@@ -8,8 +8,11 @@ export function readLines(file: string): Map<string, bigint> {
   for (const line of file.split(/\r?\n/)) {
     const [, l, p, rest] = /^G10 L(\d+) P(\d+) ([^(]*)/.exec(line) ?? []
     if (!l) continue
-    for (const [, letter, sign, whole, part] of rest!.matchAll(/([A-Z])(-?)(\d*)\.(\d*)/g)) {
-      const scaled = BigInt(`${whole}${part}`) * perUnit
+    for (const [, letter, sign, whole, part = ''] of rest!.matchAll(/([A-Z])(-?)(\d*)(?:\.(\d*))?/g)) {
+      if (!whole && !part) continue
+      // Angles count in millionths of a degree, a tip direction as it is.
+      const unit = letter === 'Q' ? 1n : 'ABC'.includes(letter!) ? 1_000_000n : perUnit
+      const scaled = BigInt(`${whole}${part}`) * unit
       const scale = 10n ** BigInt(part!.length)
       if (scaled % scale !== 0n) throw new Error(`${line}: no whole number of nanometres`)
       figures.set(`L${l} P${p} ${letter}`, (sign ? -1n : 1n) * (scaled / scale))
@@ -18,10 +21,22 @@ export function readLines(file: string): Map<string, bigint> {
   return figures
 }
 
+/** The line that each property of a tool is written by in the demo shop, and the word that holds it. */
+const TOOL_LINES: Readonly<Record<string, [line: number, letter: string]>> = {
+  length: [10, 'R'],
+  diameter: [12, 'R'],
+  radius: [12, 'R'],
+  X: [10, 'X'],
+  Z: [10, 'Z'],
+  nose: [10, 'R'],
+  tip: [10, 'Q'],
+}
+
 /** Where a register of the ledger has to stand in the file. */
 export function placeOf(register: string): string {
   const [family, slot, property, layer] = register.split('/') as [string, string, string, string]
+  if (family === 'common') return `L2 P0 ${property}`
   if (family === 'work') return `${slot.includes('P') ? `L20 P${slot.split('P')[1]}` : `L2 P${Number(slot.slice(1)) - 53}`} ${property}`
-  const across = property !== 'length'
-  return `L${10 + (across ? 2 : 0) + (layer === 'wear' ? 1 : 0)} P${slot} R`
+  const [line, letter] = TOOL_LINES[property] ?? [0, '']
+  return `L${line + (layer === 'wear' ? 1 : 0)} P${slot} ${letter}`
 }

@@ -9,6 +9,8 @@ const ARGS = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
+  // A name that is not this machine's own: what a browser has only on localhost is missing there.
+  '--host-resolver-rules=MAP shop-floor.test 127.0.0.1',
 ]
 
 export default defineConfig({

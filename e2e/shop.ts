@@ -8,37 +8,79 @@ import pg from 'pg'
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url))
 
-/** A demo shop of one test's own: a copy of the played database and a server on it. */
-export class Shop {
-  private server: ChildProcess | null = null
-  url = ''
+/** A server in a process of its own, which can be killed as a machine's plug is pulled. */
+class OwnServer {
+  private child: ChildProcess | null = null
 
-  constructor(readonly databaseUrl: string) {}
+  constructor(private readonly databaseUrl: string) {}
 
-  /** Starts the server, after a kill on the address it had before. */
-  async start(): Promise<void> {
-    const port = this.url ? new URL(this.url).port : '0'
-    const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
+  async open(port: string): Promise<string> {
+    const child = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
       cwd: ROOT,
       stdio: ['ignore', 'pipe', 'inherit'],
       env: { ...process.env, DATABASE_URL: this.databaseUrl, HOST: '127.0.0.1', PORT: port, LOG_LEVEL: 'silent' },
     })
-    this.server = server
-    for await (const line of createInterface({ input: server.stdout! })) {
+    this.child = child
+    for await (const line of createInterface({ input: child.stdout! })) {
       const [, url] = /^listening (\S+)$/.exec(line) ?? []
-      if (!url) continue
-      this.url = url
-      return
+      if (url) return url
     }
     throw new Error('the server did not start')
   }
 
-  /** Pulls the plug: no goodbye, no clean-up. */
   async kill(): Promise<void> {
-    const { server } = this
-    if (!server || server.exitCode !== null || server.signalCode) return
-    server.kill('SIGKILL')
-    await once(server, 'exit')
+    const { child } = this
+    if (!child || child.exitCode !== null || child.signalCode) return
+    child.kill('SIGKILL')
+    await once(child, 'exit')
+  }
+}
+
+/** The process that opens the servers of one worker's journeys, one after the other. */
+class Hall {
+  private readonly child = spawn(process.execPath, ['--import', 'tsx', 'e2e/hall.ts'], { cwd: ROOT, stdio: ['pipe', 'pipe', 'inherit'] })
+  private readonly answers = createInterface({ input: this.child.stdout })[Symbol.asyncIterator]()
+
+  async ask(line: string): Promise<string> {
+    this.child.stdin.write(`${line}\n`)
+    const { value, done } = await this.answers.next()
+    if (done || String(value).startsWith('failed')) throw new Error(`the servers' process: ${String(value)}`)
+    return String(value)
+  }
+
+  close(): void {
+    this.child.stdin.end()
+    this.child.kill()
+  }
+}
+
+/** A demo shop of one test's own: a copy of the played database and a server on it. */
+export class Shop {
+  url = ''
+  private readonly own: OwnServer | null
+
+  constructor(
+    readonly databaseUrl: string,
+    private readonly hall: Hall | null,
+  ) {
+    this.own = hall ? null : new OwnServer(databaseUrl)
+  }
+
+  /** Starts the server, after a kill on the address it had before. */
+  async start(): Promise<void> {
+    const port = this.url ? new URL(this.url).port : '0'
+    this.url = this.own ? await this.own.open(port) : await this.hall!.ask(`open ${this.databaseUrl}`)
+  }
+
+  /** Pulls the plug: no goodbye, no clean-up. Only where the test asked for a server of its own. */
+  async kill(): Promise<void> {
+    if (!this.own) throw new Error('this server is shared; use test.use({ ownServer: true })')
+    await this.own.kill()
+  }
+
+  async close(): Promise<void> {
+    if (this.own) await this.own.kill()
+    else await this.hall!.ask(`close ${this.url}`)
   }
 
   async query<Row extends pg.QueryResultRow>(text: string): Promise<Row[]> {
@@ -98,15 +140,25 @@ export async function pick(page: Page, label: string, option: string | RegExp): 
     .click()
 }
 
-export const test = base.extend<{ shop: Shop; faults: string[] }>({
-  shop: async ({ page }, use) => {
+export const test = base.extend<{ shop: Shop; ownServer: boolean; faults: string[] }, { hall: Hall }>({
+  hall: [
+    async ({}, use) => {
+      const hall = new Hall()
+      await use(hall)
+      hall.close()
+    },
+    { scope: 'worker' },
+  ],
+  /** True for a server that the test may kill. */
+  ownServer: [false, { option: true }],
+  shop: async ({ page, hall, ownServer }, use) => {
     const copy = await copyOfDemo()
-    const shop = new Shop(copy.url)
+    const shop = new Shop(copy.url, ownServer ? null : hall)
     await shop.start()
     await use(shop)
     // What the page still asks for when the test is over is nobody's trouble.
     await page.goto('about:blank').catch(() => undefined)
-    await shop.kill()
+    await shop.close()
     await copy.drop()
   },
   /** Whatever the browser complains of by itself is a fault. */

@@ -109,6 +109,17 @@ test('ten tools from nothing: a new machine, a file into the drawer, mounted, me
     await page.waitForURL('**/ledger/*')
     if (axis === 'X') await page.goto(`${shop.url}/machines/mill-9/routine/edge`)
   }
+  // Before a lead has worded them, lines for lengths and diameters are not written at all.
+  await page.goto(`${shop.url}/exchange/mill-9`)
+  expect(await written(page)).toContain('H1 LENGTH LEFT OUT, NO LINE OF THE TEMPLATE HAS A PLACE FOR IT')
+  await page.getByRole('link', { name: 'How lines are written' }).click()
+  await page.getByLabel('Length', { exact: true }).fill('G10 L10 P{n} R{v}')
+  await page.getByLabel('Diameter', { exact: true }).fill('G10 L10 P{n} R{v}')
+  await expect(page.getByRole('alert')).toContainText('a reader could not tell them apart')
+  await page.getByLabel('Diameter', { exact: true }).fill('G10 L12 P{n} R{v}')
+  await page.getByRole('button', { name: 'Keep it for Mill 9' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'Kept' })).toBeVisible()
+
   await page.goto(`${shop.url}/exchange/mill-9`)
   const file = await written(page)
   expect(file).toContain('BY T. OAKHANGER')
@@ -116,15 +127,18 @@ test('ten tools from nothing: a new machine, a file into the drawer, mounted, me
   expect(await agrees(shop, 'mill-9', file)).toBe(20)
 })
 
-test('values go out and come back the same in both units and all three ways of counting lengths', async ({ page, shop }) => {
+test('values go out and come back the same in both units, on mills and lathes, in all three ways of counting lengths', async ({
+  page,
+  shop,
+}) => {
   await signIn(page, shop)
-  for (const machine of ['mill-1', 'mill-2', 'mill-3', 'mill-4']) {
+  for (const machine of ['lathe-1', 'lathe-2', 'mill-1', 'mill-2', 'mill-3', 'mill-4']) {
     await page.goto(`${shop.url}/exchange/${machine}`)
     const all = page.getByRole('button', { name: /^all \d+ mounted/ })
     await all.click()
     const file = await written(page)
-    expect(file).toContain(machine === 'mill-1' ? 'G20' : 'G21')
-    expect(await agrees(shop, machine, file)).toBeGreaterThan(4)
+    expect(file).toContain(machine === 'mill-1' || machine === 'lathe-2' ? 'G20' : 'G21')
+    expect(await agrees(shop, machine, file)).toBeGreaterThan(3)
 
     await page.getByRole('link', { name: 'What the control holds' }).click()
     await page.getByLabel('Lines from the control').fill(file)

@@ -3,6 +3,8 @@ import { expect, openStep, pick, signIn, test } from '../shop.ts'
 const READING = 'Machine Y at the touch'
 const COUNT = `SELECT count(*)::int AS n FROM entry WHERE machine = 'mill-3'`
 
+test.use({ ownServer: true })
+
 test.beforeEach(async ({ page, shop }) => {
   await signIn(page, shop)
   await openStep(page, 'mill-3', 'zero-G54-Y')

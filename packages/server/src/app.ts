@@ -55,6 +55,9 @@ export function createApp({ connection, ears, secret, logger, clock = () => new 
     helmet({
       // The shop's own network is plain HTTP more often than not; a proxy with TLS adds its own.
       strictTransportSecurity: false,
+      // Browsers heed these over HTTPS alone, and complain of them elsewhere.
+      crossOriginOpenerPolicy: false,
+      originAgentCluster: false,
       contentSecurityPolicy: {
         directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"], 'font-src': ["'self'", 'data:'] },
       },

@@ -1,2 +1,3 @@
 export { againBecause, readoutNow } from './again.ts'
 export type { ReadoutTerm } from './again.ts'
+export { readoutText } from './readout-text.ts'

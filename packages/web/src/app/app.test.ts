@@ -5,6 +5,7 @@ import { troubleOf } from './after.ts'
 import { call, NoAnswer, Refused } from './call.ts'
 import { useLive } from './live.ts'
 import { calendarDay, clockTime, dayTime, when } from './time.ts'
+import { newId } from './new-id.ts'
 
 const LONDON = { timeZone: 'Europe/London' }
 const respond = (body: unknown, status = 200) => Promise.resolve(new Response(JSON.stringify(body), { status }))
@@ -20,7 +21,7 @@ describe('a call to the server', () => {
     vi.stubGlobal('fetch', fetched)
     await call(api.entries, { query: { machine: 'mill 3', register: undefined, limit: 20 } })
     expect(fetched.mock.calls[0]![0]).toBe('/api/entries?machine=mill+3&limit=20')
-    await call(api.home, { params: { id: 'a/b' }, body: { id: crypto.randomUUID() } })
+    await call(api.home, { params: { id: 'a/b' }, body: { id: newId() } })
     expect(fetched.mock.calls[1]![0]).toBe('/api/machines/a%2Fb/homed')
     expect(fetched.mock.calls[1]![1]).toMatchObject({ method: 'POST', headers: { 'Content-Type': 'application/json' } })
   })

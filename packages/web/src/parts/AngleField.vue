@@ -4,7 +4,8 @@ import { computed } from 'vue'
 import SmallField from './SmallField.vue'
 
 const text = defineModel<string>({ required: true })
-const props = defineProps<{ input: AngleInput; problem?: Problem | undefined; asked: boolean }>()
+const props = defineProps<{ input: AngleInput; problem?: Problem | undefined; asked: boolean; bare?: boolean }>()
+defineEmits<{ next: []; back: [] }>()
 const reads = computed(() => {
   const reading = readAngle(text.value, props.input.label)
   return reading.kind === 'angle' ? formatAngle(reading.value) : ''
@@ -12,5 +13,15 @@ const reads = computed(() => {
 </script>
 
 <template>
-  <SmallField v-model="text" :input="input" :behind="reads || '\u00b0'" :problem="problem" :asked="asked" placeholder="0" />
+  <SmallField
+    v-model="text"
+    :input="input"
+    :behind="reads || '\u00b0'"
+    :problem="problem"
+    :asked="asked"
+    :bare="bare"
+    placeholder="0"
+    @next="$emit('next')"
+    @back="$emit('back')"
+  />
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asShown, findingKey, type Finding, type MachineRecord, type Readout, type Refusal } from '@rook/core'
+import { findingKey, readoutText, type Finding, type MachineRecord, type Readout, type Refusal } from '@rook/core'
 import { computed, reactive } from 'vue'
 import VerdictMark from './VerdictMark.vue'
 
@@ -85,7 +85,7 @@ function keep(finding: Finding): void {
     <div v-for="readout in readouts" :key="readout.key" class="row readout">
       <VerdictMark :verdict="seen.includes(readout.key) ? 'clear' : 'to-see'" />
       <span class="grow"
-        >{{ readout.sentence }} <strong class="figure">{{ readout.axis }} {{ asShown(readout.value, machine, 'always') }}</strong></span
+        >{{ readout.sentence }} <strong class="figure">{{ readoutText(readout, machine) }}</strong></span
       >
       <button type="button" class="plain" :aria-pressed="seen.includes(readout.key)" @click="emit('see', readout.key)">
         {{ seen.includes(readout.key) ? 'seen' : 'I see it' }}

@@ -2,6 +2,7 @@
 import type { Drawing } from '@rook/core'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { captionOf } from './drawing-caption.ts'
 import { fitDrawing } from './drawing-scale.ts'
 import { fallArrow } from './fall-arrow.ts'
 import { readableMagnification } from './magnify.ts'
@@ -140,15 +141,7 @@ const sideLines = computed(() => {
   ]
 })
 
-const caption = computed(() => {
-  const from = props.drawing.view === 'above' ? 'seen from above' : 'seen from the front'
-  const unsized = stock.value ? 'stock size not on record' : 'not to scale'
-  const size = `${from}, ${props.drawing.toScale ? 'to scale' : unsized}`
-  const many =
-    deviations.value.length > 0 && magnified.value > 1 ? `; deviations ${magnified.value.toLocaleString('en-GB')} times too large` : ''
-  const falls = fall.value ? `; falls ${fall.value.size.toFixed(3)} over 100` : ''
-  return size + many + falls
-})
+const caption = computed(() => captionOf(props.drawing, deviations.value.length > 0 ? magnified.value : 1, fall.value))
 </script>
 
 <template>
@@ -178,6 +171,7 @@ const caption = computed(() => {
           {{ box.label }}
         </text>
       </template>
+      <line v-if="drawing.turns" class="axis" x1="0" :x2="width" :y1="zero.y" :y2="zero.y" />
       <template v-for="(outline, index) in outlines" :key="`outline-${index}`">
         <polygon :class="['outline', outline.kind]" :points="outline.path" />
         <text v-if="outline.label" :x="outline.middle.x" :y="outline.middle.y + 5" text-anchor="middle" class="named">
@@ -313,6 +307,11 @@ text {
   stroke-width: 4px;
   stroke-linejoin: round;
   pointer-events: none;
+}
+/* A long and a short stroke: the axis that a bar turns about. */
+.axis {
+  stroke: var(--quiet);
+  stroke-dasharray: 14 4 3 4;
 }
 .small-text {
   font-size: 14px;

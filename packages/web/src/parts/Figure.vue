@@ -1,10 +1,16 @@
 <script setup lang="ts">
-import type { MachineRecord, Nm } from '@rook/core'
+import { asRegister, type MachineRecord, type Nm } from '@rook/core'
 import { computed } from 'vue'
 import { writeFigure } from './figure.ts'
+import type { Holds } from './figure.ts'
 
-const props = defineProps<{ value: Nm; machine: Pick<MachineRecord, 'unit' | 'increment'> }>()
-const written = computed(() => writeFigure(props.value, props.machine))
+const props = defineProps<{ value: Nm; machine: MachineRecord; holds?: Holds | undefined; register?: string | null }>()
+const written = computed(() =>
+  // A register has a step of its own.
+  props.register
+    ? { main: asRegister(props.register, props.value, props.machine), extra: '' }
+    : writeFigure(props.value, props.machine, props.holds),
+)
 </script>
 
 <template>

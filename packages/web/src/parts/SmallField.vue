@@ -3,12 +3,22 @@ import type { InputSpec, Problem } from '@rook/core'
 
 /** A short figure of the choices' strip that is no length: its label above, its unit or what it reads as behind. */
 const text = defineModel<string>({ required: true })
-defineProps<{ input: InputSpec; behind: string; problem?: Problem | undefined; asked: boolean; placeholder?: string }>()
+defineProps<{
+  input: InputSpec
+  behind: string
+  problem?: Problem | undefined
+  asked: boolean
+  placeholder?: string
+  bare?: boolean | undefined
+}>()
+defineEmits<{ next: []; back: [] }>()
 </script>
 
 <template>
-  <label class="small-field">
-    <span class="label" :class="{ now: asked }">{{ input.label }}<span v-if="input.optional" class="quiet">, if known</span></span>
+  <label class="small-field" :class="{ bare }">
+    <span v-if="!bare" class="label" :class="{ now: asked }"
+      >{{ input.label }}<span v-if="input.optional" class="quiet">, if known</span></span
+    >
     <span class="row">
       <input
         v-model="text"
@@ -20,10 +30,12 @@ defineProps<{ input: InputSpec; behind: string; problem?: Problem | undefined; a
         inputmode="decimal"
         maxlength="40"
         autocomplete="off"
+        @keydown.enter.exact.prevent="$emit('next')"
+        @keydown.enter.shift.prevent="$emit('back')"
       />
       <span class="quiet figure">{{ behind }}</span>
     </span>
-    <span v-if="problem" class="stop small" role="alert">{{ problem.sentence }}</span>
+    <span v-if="problem && !bare" class="stop small" role="alert">{{ problem.sentence }}</span>
   </label>
 </template>
 
@@ -31,6 +43,14 @@ defineProps<{ input: InputSpec; behind: string; problem?: Problem | undefined; a
 .small-field {
   display: grid;
   gap: 1px;
+}
+/* On a line of the working its label stands at the line's beginning. */
+.bare .row {
+  justify-content: flex-end;
+}
+.bare input {
+  width: 130px;
+  font-size: 20px;
 }
 .label {
   color: var(--quiet);

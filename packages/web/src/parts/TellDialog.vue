@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { Modal } from 'ant-design-vue'
 import { ref } from 'vue'
 import { troubleOf } from '../app/after.ts'
+import { newId } from '../app/new-id.ts'
 
 /** Something that happened: what it means is said in the slot, what happened is told by the person, then it is sent. */
 const props = defineProps<{
@@ -18,7 +19,7 @@ const queries = useQueryClient()
 const told = ref('')
 const trouble = ref<string | null>(null)
 const busy = ref(false)
-const id = crypto.randomUUID()
+const id = newId()
 
 async function tell(): Promise<void> {
   trouble.value = null

@@ -2,6 +2,7 @@
 import { asRegister, asShown, listed, type MachineRecord, type Working, type WorkingCell } from '@rook/core'
 import type { EntryWrite } from '@rook/contract'
 import Figure from './Figure.vue'
+import { holdsOf } from './figure.ts'
 import { lineWords } from './working-words.ts'
 
 /** A working as it was recorded: for reading, not for typing. */
@@ -34,7 +35,7 @@ const formerOf = (register: string | null | undefined) => props.writes.find((wri
             <span v-if="typedAs(line.cells)" class="quiet small">typed {{ typedAs(line.cells) }}</span>
           </th>
           <td v-for="(cell, column) in line.cells" :key="column">
-            <Figure v-if="cell && cell.figure !== null" :value="cell.figure" :machine="machine" />
+            <Figure v-if="cell && cell.figure !== null" :value="cell.figure" :machine="machine" :holds="holdsOf(cell)" />
           </td>
         </tr>
       </tbody>
@@ -46,8 +47,10 @@ const formerOf = (register: string | null | undefined) => props.writes.find((wri
             </th>
             <td v-for="(cell, column) in row.cells" :key="column">
               <template v-if="cell && cell.figure !== null">
-                <strong class="value"><Figure :value="cell.figure" :machine="machine" /></strong>
-                <span v-if="cell.expanded !== null" class="quiet small figure other">&plusmn; {{ asShown(cell.expanded, machine) }}</span>
+                <strong class="value"><Figure :value="cell.figure" :machine="machine" :register="cell.register" /></strong>
+                <span v-if="cell.expanded !== null" class="quiet small figure other"
+                  >&plusmn; {{ cell.register ? asRegister(cell.register, cell.expanded, machine) : asShown(cell.expanded, machine) }}</span
+                >
               </template>
             </td>
           </tr>

@@ -6,9 +6,11 @@ import {
   minus,
   parseRegisterKey,
   standingNote,
+  type AngleInput,
   type InputSpec,
   type LengthInput,
   type Problem,
+  type ResultCell,
   type Scene,
   type Sheet,
   type WorkingCell,
@@ -17,9 +19,10 @@ import {
 import { computed, nextTick, ref } from 'vue'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
+import AngleField from './AngleField.vue'
 import Figure from './Figure.vue'
 import FigureField from './FigureField.vue'
-import { inOtherUnit } from './figure.ts'
+import { holdsOf, inOtherUnit } from './figure.ts'
 import { lineWords, whereItMoved } from './working-words.ts'
 
 const props = defineProps<{
@@ -40,8 +43,13 @@ const several = computed(() => working.value.columns.length > 1)
 const crowded = computed(() => working.value.columns.length > 2 || working.value.lines.length > 9)
 const lengthOf = (cell: WorkingCell | null) =>
   cell?.input ? props.inputs.find((input): input is LengthInput => input.id === cell.input && input.kind === 'length') : undefined
+const angleOf = (cell: WorkingCell | null) =>
+  cell?.input ? props.inputs.find((input): input is AngleInput => input.id === cell.input && input.kind === 'angle') : undefined
 const problemsOf = (line: WorkingLine) => props.problems.filter(({ input }) => line.cells.some((cell) => cell?.input === input))
 const isAsked = (line: WorkingLine) => line.cells.some((cell) => cell?.input && cell.input === props.asked)
+
+const expandedOf = (cell: ResultCell) =>
+  cell.register ? asRegister(cell.register, cell.expanded!, props.scene.machine) : asShown(cell.expanded!, props.scene.machine)
 
 /** What stood in each register of the first row, and by how much it would move. */
 const former = computed(() => {
@@ -125,7 +133,24 @@ function go(step: 1 | -1, from: string): void {
                 @back="go(-1, cell!.input!)"
                 @agree="emit('agree', cell!.input!)"
               />
-              <Figure v-else-if="cell && cell.figure !== null" class="derived" :value="cell.figure" :machine="scene.machine" />
+              <AngleField
+                v-else-if="angleOf(cell)"
+                bare
+                :input="angleOf(cell)!"
+                :model-value="raw[cell!.input!] ?? ''"
+                :problem="problems.find(({ input }) => input === cell!.input)"
+                :asked="asked === cell!.input"
+                @update:model-value="(text) => emit('type', cell!.input!, text)"
+                @next="go(1, cell!.input!)"
+                @back="go(-1, cell!.input!)"
+              />
+              <Figure
+                v-else-if="cell && cell.figure !== null"
+                class="derived"
+                :value="cell.figure"
+                :machine="scene.machine"
+                :holds="holdsOf(cell)"
+              />
               <span v-else-if="cell" class="derived quiet" aria-label="not known yet">&middot;&middot;&middot;</span>
             </td>
           </tr>
@@ -143,20 +168,18 @@ function go(step: 1 | -1, from: string): void {
         <tr v-for="(row, at) in working.results" :key="row.label" :class="{ first: at === 0 }">
           <th scope="row">
             <strong>{{ row.label }}</strong>
-            <span v-if="!several && row.cells[0]?.expanded != null" class="quiet figure">
-              &plusmn; {{ asShown(row.cells[0].expanded, scene.machine) }}</span
-            >
-            <span v-if="!several && row.cells[0]?.figure != null" class="quiet small figure other">{{
+            <span v-if="!several && row.cells[0]?.expanded != null" class="quiet figure"> &plusmn; {{ expandedOf(row.cells[0]) }}</span>
+            <span v-if="!several && row.cells[0]?.figure != null && holdsOf(row.cells[0]) === 'length'" class="quiet small figure other">{{
               inOtherUnit(row.cells[0].figure, scene.machine)
             }}</span>
           </th>
           <td v-for="(cell, column) in row.cells" :key="column">
             <template v-if="cell">
-              <span v-if="cell.figure !== null" class="value"><Figure :value="cell.figure" :machine="scene.machine" /></span>
+              <span v-if="cell.figure !== null" class="value"
+                ><Figure :value="cell.figure" :machine="scene.machine" :register="cell.register"
+              /></span>
               <span v-else class="value quiet">&middot;&middot;&middot;</span>
-              <span v-if="several && cell.expanded !== null" class="quiet small figure other"
-                >&plusmn; {{ asShown(cell.expanded, scene.machine) }}</span
-              >
+              <span v-if="several && cell.expanded !== null" class="quiet small figure other">&plusmn; {{ expandedOf(cell) }}</span>
             </template>
           </td>
         </tr>
@@ -165,7 +188,7 @@ function go(step: 1 | -1, from: string): void {
             {{ former.name }}, {{ when(former.newest.at, session.shop) }}, {{ former.newest.by }}, {{ former.words }}
           </th>
           <td v-for="(cell, column) in former.cells" :key="column">
-            <Figure v-if="cell" class="derived" :value="cell.standing.value" :machine="scene.machine" />
+            <Figure v-if="cell" class="derived" :value="cell.standing.value" :machine="scene.machine" :register="cell.key" />
           </td>
         </tr>
         <tr v-else-if="former?.anyUnset" class="was">

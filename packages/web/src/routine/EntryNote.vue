@@ -7,6 +7,7 @@ import { computed, ref } from 'vue'
 import { call, Refused } from '../app/call.ts'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
+import { newId } from '../app/new-id.ts'
 
 const props = defineProps<{ entry: Entry; machine: MachineRecord }>()
 const emit = defineEmits<{ undone: [] }>()
@@ -27,7 +28,7 @@ async function undo(): Promise<void> {
   try {
     await call(api.correct, {
       params: { id: props.entry.content.id },
-      body: { id: crypto.randomUUID(), reason: 'undone right after recording' },
+      body: { id: newId(), reason: 'undone right after recording' },
     })
     await queries.invalidateQueries()
     emit('undone')

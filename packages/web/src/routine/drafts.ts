@@ -3,6 +3,7 @@ import { api } from '@rook/contract'
 import { defineStore } from 'pinia'
 import { reactive, watch } from 'vue'
 import { call } from '../app/call.ts'
+import { newId } from '../app/new-id.ts'
 
 /** A half-done routine: everything a person has put into it. */
 export interface Draft {
@@ -26,7 +27,7 @@ const PREFIX = 'rook-draft:'
 const SAVE_AFTER = 800
 
 function fresh(routine: string, inputs: RawInputs): Draft {
-  return { routine, inputs: { ...inputs }, agreed: [], answers: {}, seen: [], basis: {}, entry: crypto.randomUUID(), unsure: false }
+  return { routine, inputs: { ...inputs }, agreed: [], answers: {}, seen: [], basis: {}, entry: newId(), unsure: false }
 }
 
 function read(key: string): Draft | null {

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { call, NoAnswer, Refused } from '../app/call.ts'
 import { useLive } from '../app/live.ts'
+import { newId } from '../app/new-id.ts'
 
 export type Sent =
   | { kind: 'idle' }
@@ -22,7 +23,7 @@ export function useSending() {
   const sent = ref<Sent>({ kind: 'idle' })
   const queries = useQueryClient()
   const live = useLive()
-  let id = crypto.randomUUID()
+  let id = newId()
 
   /** @param work makes the call with the entry's id; answers with the entry, or null where none was needed */
   async function send(work: (id: string) => Promise<Entry | null>): Promise<void> {
@@ -42,7 +43,7 @@ export function useSending() {
   }
 
   function done(entry: Entry | null): void {
-    id = crypto.randomUUID()
+    id = newId()
     sent.value = { kind: 'recorded', entry }
     void queries.invalidateQueries()
   }

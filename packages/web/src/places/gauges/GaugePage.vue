@@ -12,6 +12,7 @@ import { calendarDay, dayTime } from '../../app/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import ProbeChart from './ProbeChart.vue'
 import { EVENTS, FAMILIES, sizeText, stateOf } from './words.ts'
+import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ gauge: string }>()
 const page = useGauge(() => props.gauge)
@@ -55,7 +56,7 @@ async function note(): Promise<void> {
   try {
     await call(api.gaugeEvent, {
       params: { id: props.gauge },
-      body: { id: crypto.randomUUID(), kind: form.kind, note: form.note, size, uncertainty },
+      body: { id: newId(), kind: form.kind, note: form.note, size, uncertainty },
     })
     Object.assign(form, { kind: '', note: '', size: '', uncertainty: '' })
     await queries.invalidateQueries()

@@ -10,6 +10,7 @@ import { useEntry, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
 import EntrySheet from './EntrySheet.vue'
+import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ entry: string }>()
 const query = useEntry(() => props.entry)
@@ -30,7 +31,7 @@ const trouble = ref<string | null>(null)
 async function takeBack(): Promise<void> {
   trouble.value = null
   try {
-    await call(api.correct, { params: { id: props.entry }, body: { id: crypto.randomUUID(), reason: reason.value } })
+    await call(api.correct, { params: { id: props.entry }, body: { id: newId(), reason: reason.value } })
     await queries.invalidateQueries()
     correcting.value = false
   } catch (error) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asRegister, asShown, formatExact, parseRegisterKey, registerName, type MachineRecord } from '@rook/core'
+import { asRegister, formatExact, parseRegisterKey, readoutText, registerName, type MachineRecord } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { computed } from 'vue'
 import { useSession } from '../../app/session.ts'
@@ -66,7 +66,7 @@ const rests = computed(() => [
       <li v-for="readout in content.readouts" :key="readout.key">
         <VerdictMark :verdict="entry.seen.includes(readout.key) ? 'clear' : 'to-see'" />
         <span
-          >{{ readout.sentence }} <strong class="figure">{{ readout.axis }} {{ asShown(readout.value, machine, 'always') }}</strong>
+          >{{ readout.sentence }} <strong class="figure">{{ readoutText(readout, machine) }}</strong>
           <span class="quiet">&ensp;{{ entry.seen.includes(readout.key) ? 'seen' : 'not seen yet' }}</span></span
         >
       </li>

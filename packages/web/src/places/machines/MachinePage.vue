@@ -10,6 +10,7 @@ import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import StandingTable from '../../parts/StandingTable.vue'
 import RoutineList from '../../routine/RoutineList.vue'
+import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ machine: string }>()
 const setups = useSetups()
@@ -34,7 +35,7 @@ const homed = computed(() => {
 async function say(operation: typeof api.home | typeof api.power): Promise<void> {
   trouble.value = null
   try {
-    await call(operation, { params: { id: props.machine }, body: { id: crypto.randomUUID() } })
+    await call(operation, { params: { id: props.machine }, body: { id: newId() } })
     await queries.invalidateQueries()
   } catch (error) {
     trouble.value = troubleOf(error)

@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
 import ReadoutRow from './ReadoutRow.vue'
+import { newId } from '../../app/new-id.ts'
 
 /** The zero seen by a move: over part zero, over a known feature, and with each tool at a safe height. */
 const props = defineProps<{ setup: Setup; scene: Scene }>()
@@ -18,7 +19,7 @@ const done = computed(() => checks.value.filter(isSeen).length)
 async function see({ key, value }: CounterCheck): Promise<void> {
   trouble.value = null
   try {
-    await call(api.counterCheck, { params: { id: props.setup.summary.id }, body: { id: crypto.randomUUID(), key, value } })
+    await call(api.counterCheck, { params: { id: props.setup.summary.id }, body: { id: newId(), key, value } })
     await queries.invalidateQueries()
   } catch (error) {
     trouble.value = troubleOf(error)

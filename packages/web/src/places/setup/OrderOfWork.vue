@@ -28,6 +28,7 @@ const isHere = (step: Step) => route.params.step === step.id
           :to="{ name: 'step', params: { setup: setup.summary.id, step: step.id } }"
           :data-step="step.id"
           :data-state="step.state"
+          :data-again="step.again ?? undefined"
         >
           <svg viewBox="0 0 16 16" width="14" height="14" aria-hidden="true">
             <circle v-if="step.state === 'done'" cx="8" cy="8" r="5" />
@@ -36,6 +37,7 @@ const isHere = (step: Step) => route.params.step === step.id
           </svg>
           <span class="words">
             <span class="name">{{ step.title }}</span>
+            <span v-if="step.again" class="stop small">to do again: {{ step.again }}</span>
             <span v-if="step.id === setup.next || isHere(step)" class="quiet small">{{ step.detail }}</span>
             <span v-else-if="step.state === 'skipped'" class="quiet small">{{ step.reason }}</span>
           </span>
@@ -43,7 +45,7 @@ const isHere = (step: Step) => route.params.step === step.id
             ><span v-if="step.state !== 'skipped'" class="for-readers">{{ STATES[step.state] }}</span
             ><template v-if="step.count">{{ step.count.done }} of {{ step.count.of }}</template
             ><template v-else-if="step.state === 'skipped'">skipped</template
-            ><template v-else-if="step.at">{{ when(step.at, session.shop) }}</template
+            ><template v-else-if="step.at && !step.again">{{ when(step.at, session.shop) }}</template
             ><template v-else-if="step.id === setup.next">now</template></span
           >
         </RouterLink>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asShown, explainReadout, readLength, type MachineRecord, type Nm, type Scene, type SeenWrong } from '@rook/core'
+import { explainReadout, readLength, readoutText, type MachineRecord, type Nm, type Scene, type SeenWrong } from '@rook/core'
 import { computed, ref } from 'vue'
 import { inOtherUnit } from '../../parts/figure.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
@@ -10,6 +10,10 @@ const props = defineProps<{
   axis: string
   value: Nm
   seen: boolean
+  /** What the figure is, where it is no length. */
+  holds?: 'angle' | undefined
+  /** Why there is nothing to be seen until it is measured again. */
+  again?: string | null
   machine: MachineRecord
   scene: Scene
   wrong: Omit<SeenWrong, 'axis' | 'expected' | 'seen'>
@@ -41,12 +45,13 @@ const verdict = computed(() => {
       </span>
     </span>
     <span class="reads">
-      <strong class="figure">{{ axis }} {{ asShown(value, machine, 'always') }}</strong>
-      <span class="quiet small figure">{{ inOtherUnit(value, machine) }}</span>
+      <strong class="figure">{{ readoutText({ axis, value, holds }, machine) }}</strong>
+      <span v-if="!holds" class="quiet small figure">{{ inOtherUnit(value, machine) }}</span>
     </span>
-    <span class="buttons">
+    <span v-if="again" class="buttons stop" data-again>{{ again }}: measure it again first</span>
+    <span v-else class="buttons">
       <button type="button" :disabled="seen" @click="$emit('see')">{{ seen ? 'seen' : 'I see it' }}</button>
-      <button v-if="!seen" type="button" class="link" @click="other = !other">it reads something else</button>
+      <button v-if="!seen && !holds" type="button" class="link" @click="other = !other">it reads something else</button>
     </span>
   </li>
 </template>

@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import { call } from '../../app/call.ts'
 import { useScene } from '../../app/queries.ts'
 import RunBoard from '../tools/RunBoard.vue'
+import { newId } from '../../app/new-id.ts'
 
 /** The tools that an operation's program calls, one after the other. */
 const props = defineProps<{ setup: string; step: Step; data: Setup }>()
@@ -17,7 +18,7 @@ const scene = useScene(
 const tasks = computed(() => (scene.data.value?.plan ? runOf(scene.data.value.plan, scene.data.value.tools, props.step.run) : []))
 
 async function skip(task: RunTask, reason: string): Promise<void> {
-  await call(api.skipStep, { params: { id: props.setup, step: `${props.step.id}/${task.id}` }, body: { id: crypto.randomUUID(), reason } })
+  await call(api.skipStep, { params: { id: props.setup, step: `${props.step.id}/${task.id}` }, body: { id: newId(), reason } })
   await queries.invalidateQueries()
 }
 </script>

@@ -18,6 +18,7 @@ import { draftKey } from '../../routine/use-routine.ts'
 import CounterCheckSheet from './CounterCheckSheet.vue'
 import RunPage from './RunPage.vue'
 import ToSeeList from './ToSeeList.vue'
+import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ setup: string; step: string; data: Setup }>()
 const session = useSession()
@@ -56,14 +57,12 @@ async function attempt(work: () => Promise<unknown>): Promise<boolean> {
 }
 
 async function confirm(): Promise<void> {
-  const went = await attempt(() =>
-    call(api.confirmStep, { params: { id: props.setup, step: props.step }, body: { id: crypto.randomUUID() } }),
-  )
+  const went = await attempt(() => call(api.confirmStep, { params: { id: props.setup, step: props.step }, body: { id: newId() } }))
   if (went) goOn()
 }
 
 async function skip(): Promise<void> {
-  const body = { id: crypto.randomUUID(), reason: reason.value }
+  const body = { id: newId(), reason: reason.value }
   const went = await attempt(() => call(api.skipStep, { params: { id: props.setup, step: props.step }, body }))
   if (!went) return
   skipping.value = false

@@ -6,6 +6,7 @@ import { ref } from 'vue'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
 import ReadoutRow from './ReadoutRow.vue'
+import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ items: ToSee[]; scene: Scene }>()
 const queries = useQueryClient()
@@ -14,7 +15,7 @@ const trouble = ref<string | null>(null)
 async function see(item: ToSee): Promise<void> {
   trouble.value = null
   try {
-    await call(api.see, { params: { id: item.entry }, body: { id: crypto.randomUUID(), key: item.key } })
+    await call(api.see, { params: { id: item.entry }, body: { id: newId(), key: item.key } })
     await queries.invalidateQueries()
   } catch (error) {
     trouble.value = troubleOf(error)
@@ -46,6 +47,8 @@ function about({ key, before }: ToSee): Omit<SeenWrong, 'axis' | 'expected' | 's
         :axis="item.axis"
         :value="item.value"
         :seen="item.seen"
+        :holds="item.holds"
+        :again="item.again"
         :machine="scene.machine"
         :scene="scene"
         :wrong="about(item)"

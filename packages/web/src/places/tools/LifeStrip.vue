@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ tool: AssemblyRecord }>()
 defineEmits<{ reset: [] }>()
@@ -25,7 +26,7 @@ async function use(): Promise<void> {
   }
   busy.value = true
   try {
-    await call(api.toolEvent, { params: { id: props.tool.id }, body: { id: crypto.randomUUID(), kind: 'used', amount } })
+    await call(api.toolEvent, { params: { id: props.tool.id }, body: { id: newId(), kind: 'used', amount } })
     text.value = ''
     await queries.invalidateQueries()
   } catch (error) {

@@ -8,6 +8,7 @@ import { call } from '../../app/call.ts'
 import ChooseFile from '../../parts/ChooseFile.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import LoadChart from './LoadChart.vue'
+import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ assembly: string; loads: LoadBaselineRecord[] }>()
 const queries = useQueryClient()
@@ -43,12 +44,12 @@ async function add(): Promise<void> {
     trouble.value = 'Load, warning and alarm: write plain numbers.'
     return
   }
-  const body = { id: crypto.randomUUID(), section, program, value, unit, warning, alarm, note: note.trim() || null }
+  const body = { id: newId(), section, program, value, unit, warning, alarm, note: note.trim() || null }
   if (await attempt(() => call(api.addLoad, { params: { id: props.assembly }, body }))) adding.value = false
 }
 
 async function see(id: string): Promise<void> {
-  if (await attempt(() => call(api.seeLoads, { params: { id }, body: { id: crypto.randomUUID(), text: texts[id] ?? '' } }))) texts[id] = ''
+  if (await attempt(() => call(api.seeLoads, { params: { id }, body: { id: newId(), text: texts[id] ?? '' } }))) texts[id] = ''
 }
 
 /** What a file holds is shown before it is added, like what is typed. */

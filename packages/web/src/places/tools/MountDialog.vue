@@ -19,6 +19,7 @@ import { computed, ref, watch } from 'vue'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
 import { useAssemblies, useScene } from '../../app/queries.ts'
+import { newId } from '../../app/new-id.ts'
 
 /** Puts an assembly into a pocket of a machine, from the drawer or from where it sits; says what follows. */
 const props = defineProps<{ scene: Scene; number: string; assembly?: string }>()
@@ -35,7 +36,7 @@ const carry = ref(true)
 const reason = ref('')
 const trouble = ref<string | null>(null)
 const busy = ref(false)
-const id = crypto.randomUUID()
+const id = newId()
 
 const tool = computed<AssemblyRecord | null>(() => drawer.data.value?.find((one) => one.id === chosen.value) ?? null)
 const offered = computed(() => {

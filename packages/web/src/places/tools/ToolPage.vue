@@ -20,6 +20,7 @@ import { readToolForm, toolFormOf } from './tool-form.ts'
 import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
 import { EVENT_WORDS, HAPPENINGS, type Happening } from './words.ts'
+import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ assembly: string }>()
 const page = useAssembly(() => props.assembly)
@@ -84,7 +85,7 @@ async function takeOut(): Promise<void> {
   try {
     const entry = await call(api.mount, {
       params: { id: at.value!.machine },
-      body: { id: crypto.randomUUID(), number: at.value!.number, assembly: null },
+      body: { id: newId(), number: at.value!.number, assembly: null },
     })
     told.value = `${entry.content.title}. What stands there for it is stale until a tool is measured.`
     await queries.invalidateQueries()

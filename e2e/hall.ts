@@ -1,0 +1,25 @@
+// One process a worker: it opens a server for each journey's database, so that the server's code is read once.
+import { createInterface } from 'node:readline'
+import { startServer, type Running } from '@rook/server/server'
+import { pino } from 'pino'
+
+const logger = pino({ level: 'silent' })
+const open = new Map<string, Running>()
+
+/** A line in is `open <database>` or `close <address>`; a line out is its answer. */
+for await (const line of createInterface({ input: process.stdin })) {
+  const [word, what = ''] = line.split(' ')
+  try {
+    if (word === 'open') {
+      const running = await startServer({ databaseUrl: what, host: '127.0.0.1', port: 0, logger })
+      open.set(running.url, running)
+      console.log(running.url)
+    } else {
+      await open.get(what)?.stop()
+      open.delete(what)
+      console.log('closed')
+    }
+  } catch (error) {
+    console.log(`failed ${String(error).replaceAll('\n', ' ')}`)
+  }
+}
