@@ -1,19 +1,11 @@
 // npm run dev: the server restarts and the interface reloads when a source changes.
 import { spawn } from 'node:child_process'
-import { freePort, onEnd, ROOT, TSX } from './house.mjs'
-import { ensurePackages } from './packages.mjs'
+import { openDatabase } from './database.mjs'
+import { freePort, ROOT, TSX } from './house.mjs'
 
-ensurePackages()
-const ending = onEnd()
-let databaseUrl = process.env.DATABASE_URL
-if (!databaseUrl) {
-  const { startOwnCluster } = await import('./postgres.mjs')
-  const cluster = await startOwnCluster()
-  ending.add(() => cluster.stop())
-  databaseUrl = cluster.url
-}
+const { ending, env: house } = await openDatabase()
 const apiPort = String(await freePort())
-const env = { ...process.env, DATABASE_URL: databaseUrl, HOST: '127.0.0.1', PORT: apiPort }
+const env = { ...house, HOST: '127.0.0.1', PORT: apiPort }
 const server = spawn(process.execPath, [...TSX, '--watch', '--watch-preserve-output', 'demo/serve.ts'], {
   cwd: ROOT,
   stdio: 'inherit',

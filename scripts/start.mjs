@@ -1,19 +1,11 @@
 // npm start: installs what is missing, starts PostgreSQL, migrates, loads the demo shop, serves.
 import { spawn } from 'node:child_process'
 import { createInterface } from 'node:readline'
-import { freePort, giveUp, isFree, onEnd, ROOT, say, TSX } from './house.mjs'
+import { openDatabase } from './database.mjs'
+import { freePort, giveUp, isFree, ROOT, say, TSX } from './house.mjs'
 import { ensureInterface } from './interface.mjs'
-import { ensurePackages } from './packages.mjs'
 
-ensurePackages()
-const ending = onEnd()
-let databaseUrl = process.env.DATABASE_URL
-if (!databaseUrl) {
-  const { startOwnCluster } = await import('./postgres.mjs')
-  const cluster = await startOwnCluster()
-  ending.add(() => cluster.stop())
-  databaseUrl = cluster.url
-}
+const { ending, env } = await openDatabase()
 ensureInterface()
 
 /** Where people look for it first; another checkout may be there already. */
@@ -25,7 +17,7 @@ const server = spawn(process.execPath, [...TSX, 'demo/serve.ts'], {
   stdio: ['ignore', 'pipe', 'inherit'],
   // Its own group: Ctrl-C comes to this program, which stops the server before the database.
   detached: true,
-  env: { ...process.env, DATABASE_URL: databaseUrl, HOST: process.env.HOST || '127.0.0.1', PORT: port },
+  env: { ...env, HOST: process.env.HOST || '127.0.0.1', PORT: port },
 })
 ending.add(
   () =>

@@ -275,4 +275,3 @@ export const api = {
   }),
 } as const satisfies Record<string, Operation>
 
-export type Api = typeof api

@@ -146,7 +146,6 @@ export const loadBody = z
     note: z.string().trim().max(500).nullable().default(null),
   })
   .meta({ id: 'Load' })
-export type LoadBody = z.infer<typeof loadBody>
 
 /** Observations as they are pasted: a line each, part and load. */
 export const loadSeenBody = z.object({ id: z.uuid(), text: z.string().max(60_000) }).meta({ id: 'LoadsSeen' })
@@ -174,4 +173,3 @@ export const mountBody = z
   })
   .meta({ id: 'Mount' })
 export type MountBody = z.infer<typeof mountBody>
-export type MountInput = z.input<typeof mountBody>

@@ -1,4 +1,4 @@
-import { PRESET_FIELDS, SETTING_KINDS, type Difference, type Finding, type Mapping, type OutValue, type SettingTemplate } from '@rook/core'
+import { PRESET_FIELDS, SETTING_KINDS, type Difference, type Mapping, type OutValue, type SettingTemplate } from '@rook/core'
 import { z } from 'zod'
 import { reason } from './reason.ts'
 import { entrySchema } from './entry.ts'
@@ -30,7 +30,6 @@ export const editsBody = z
   })
   .meta({ id: 'Edits' })
 export type EditsBody = z.infer<typeof editsBody>
-export type EditsInput = z.input<typeof editsBody>
 
 export const mappingSchema = z.partialRecord(z.enum(PRESET_FIELDS), z.string().max(120)) as z.ZodType<Mapping>
 
@@ -75,14 +74,11 @@ export const takePresetsBody = z
   })
   .meta({ id: 'TakePresets' })
 export type TakePresetsBody = z.infer<typeof takePresetsBody>
-export type TakePresetsInput = z.input<typeof takePresetsBody>
 
 export const presetsTaken = z
   .object({ entry: entrySchema.nullable(), registers: z.int(), records: z.int(), added: z.int() })
   .meta({ id: 'PresetsTaken' })
 
-/** What the checks say of figures before they are sent for good. */
-export const findingsAnswer = z.object({ findings: z.array(coreShape<Finding>()) })
 
 const line = z.string().max(80)
 export const templateSchema = z
@@ -121,7 +117,6 @@ export const valuesOutBody = z
   })
   .meta({ id: 'ValuesOut' })
 export type ValuesOutBody = z.infer<typeof valuesOutBody>
-export type ValuesOutInput = z.input<typeof valuesOutBody>
 
 export const valuesOutAnswer = z
   .object({ name: z.string(), text: z.string(), values: z.array(coreShape<OutValue>()) })

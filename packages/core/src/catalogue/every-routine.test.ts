@@ -3,7 +3,6 @@ import { assess } from '../assessment/index.ts'
 import { mm, nm } from '../length/index.ts'
 import {
   diameterRegister,
-  holdsAngle,
   lengthRegister,
   parseRegisterKey,
   propertyOf,
@@ -205,7 +204,7 @@ describe('a machine whose readings are all shifted by a step', () => {
     const after = work(id, { ...raw, ...shifted }, at).sheet.result!.writes
     expect(after).toHaveLength(before.length)
     for (const [i, write] of after.entries()) {
-      const angle = holdsAngle(write.register)
+      const angle = propertyOf(write.register).holds === 'angle'
       const zeroed = write.state === 'deliberately-zero'
       const expected = SHIFTED[id] === 'stays' || angle || zeroed ? 0 : by
       expect(Math.abs(write.value - before[i]!.value - expected)).toBeLessThanOrEqual(stepOf(write.register, at.machine))

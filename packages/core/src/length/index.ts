@@ -1,6 +1,6 @@
 export { nm, mm, inch, plus, minus, negate, times, magnitude, ZERO, NM_PER_MM, NM_PER_INCH, NM_PER } from './nanometre.ts'
 export type { Nm, LengthUnit } from './nanometre.ts'
-export { roundToIncrement, fitsIncrement } from './round.ts'
+export { roundToIncrement } from './round.ts'
 export { formatLength, formatExact, decimalsFor } from './format.ts'
 export type { FormatOptions } from './format.ts'
 export { readLength } from './read.ts'

@@ -13,8 +13,3 @@ export function roundToIncrement(value: number, increment: Nm): Nm {
     : Math.floor(size / increment + 0.5)
   return nm(value < 0 ? 0 - steps * increment : steps * increment)
 }
-
-/** True when the length is a whole number of least increments: the register can hold it as it is. */
-export function fitsIncrement(value: Nm, increment: Nm): boolean {
-  return value % increment === 0
-}

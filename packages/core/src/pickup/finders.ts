@@ -1,4 +1,4 @@
-import { negate, nm, ZERO, type Nm } from '../length/index.ts'
+import { negate, nm, ZERO } from '../length/index.ts'
 import { effectiveRadius, type Gauge, type GaugeFamily } from '../gauge/index.ts'
 import { probeRegister, PROBE_SIDES, registerKey, type RegisterKey } from '../register/index.ts'
 import { betweenInputs, betweenName, gaugeInput, type Between, type InputSpec, type RawInputs, type Values } from '../routine/index.ts'
@@ -33,12 +33,6 @@ export interface SideTouch {
   direction: Direction | null
   finder: Gauge | null
   between: Between | null
-}
-
-/** What stands between the spindle centre and the touched side, signed along the axis: −c. */
-export function stopsShort({ axis, direction, finder, between }: SideTouch): Nm | null {
-  if (!axis || !direction || !finder || !between) return null
-  return negate(contactCorrection({ direction, radius: effectiveRadius(finder, axis, direction), gauge: between.thickness }))
 }
 
 /** The lines that bring the spindle centre to the touched side: the radius, then what lay between. */

@@ -1,6 +1,6 @@
 import { formatAngle, microdegrees, type Microdegrees } from '../angle/index.ts'
 import { doubtBy, limitOf } from '../check/limits.ts'
-import { drawStock, type Drawing } from '../drawing/index.ts'
+import { drawStock, type Box, type Drawing, type TouchMark } from '../drawing/index.ts'
 import { nm, type Nm } from '../length/index.ts'
 import type { RotaryAxis, RotaryRecord } from '../machine/index.ts'
 import { angleDecimals, commonRegister, registerKey, workRegister } from '../register/index.ts'
@@ -284,15 +284,20 @@ function readoutsOf(values: Values, record: RotaryRecord, how: Method | null, sl
   return [{ key: `angle/${slot}/${record.axis}`, sentence, axis: record.axis, value, holds: 'angle' as const }]
 }
 
-/** The stock from the front, and how it lies where the indicator shows it. */
+/** The stock from the front, the indicator at both ends of its run, and how the face lies where it shows it. */
 function drawingOf(values: Values, how: Method | null, record: RotaryRecord | null, { plan }: Scene): Drawing {
   const drawing = drawStock('front', plan?.stock ?? null)
-  const slope = how === 'face' ? slopeOf(values) : null
-  if (slope === null || !record) return drawing
+  if (how !== 'face' || !record) return drawing
   const { box } = drawing.solids[0]!
-  const angle = (slope * Math.PI) / 180e6
+  const slope = slopeOf(values)
+  const angle = ((slope ?? 0) * Math.PI) / 180e6
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
   const corner = (x: number, y: number) => ({ x: nm(Math.round(cos * x - sin * y)), y: nm(Math.round(sin * x + cos * y)) })
+  drawing.touches = endsOfRun(values, box).map((touch) => {
+    const at = corner(touch.at.x, touch.at.y)
+    return { ...touch, at, contact: at }
+  })
+  if (slope === null) return drawing
   drawing.outlines = [
     {
       kind: 'turned',
@@ -300,4 +305,23 @@ function drawingOf(values: Values, how: Method | null, record: RotaryRecord | nu
     },
   ]
   return drawing
+}
+
+/** Where the indicator begins and ends along the face; about the middle, since nobody says where on it. */
+function endsOfRun(values: Values, { min, max }: Box): TouchMark[] {
+  const run = values.length('run')
+  const [middle, half] = [(min.x + max.x) / 2, (run !== null && run > 0 ? Math.min(run, max.x - min.x) : 0.8 * (max.x - min.x)) / 2]
+  const done = values.length('rise') !== null
+  return ([-1, 1] as const).map((side) => {
+    const at = { x: nm(Math.round(middle + side * half)), y: max.y }
+    return {
+      at,
+      contact: at,
+      toward: { x: 0, y: -1 },
+      radius: null,
+      label: side < 0 ? 'begins' : 'ends',
+      lit: !done && side > 0,
+      done: done || side < 0,
+    }
+  })
 }

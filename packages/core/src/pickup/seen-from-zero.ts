@@ -1,4 +1,4 @@
-import { minus, nm, type Nm } from '../length/index.ts'
+import type { Nm } from '../length/index.ts'
 import { asShown, type Axis } from '../machine/index.ts'
 import type { Readout } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -20,9 +20,3 @@ export function placeLabel(scene: Scene, places: readonly (readonly [Axis, Nm | 
     .map(([axis, value]) => `${axis} ${asShown(value!, scene.machine)}`)
     .join(', ')
 }
-
-/** The middle of a span, to the nanometre. */
-export const middleOf = (from: Nm, to: Nm): Nm => nm(Math.round((from + to) / 2))
-
-/** How far a span goes. */
-export const spanOf = (from: Nm, to: Nm): Nm => minus(to, from)

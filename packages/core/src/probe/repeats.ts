@@ -1,8 +1,8 @@
 import { limitOf } from '../check/limits.ts'
-import { minus, nm, type Nm } from '../length/index.ts'
+import { nm, type Nm } from '../length/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
-import { PROBE_SIDES, probeRegister, registerKey } from '../register/index.ts'
+import { PROBE_SIDES } from '../register/index.ts'
 import { countOf, rowInput, type ChoiceInput, type RawInputs, type Remark, type Values } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Fact } from '../working/index.ts'
@@ -97,12 +97,4 @@ export function spreadRemark(radii: Nm[], repeats: Repeats[], values: Values, pr
       figures: [{ label: 'radius', value: radii[odd]! }],
     })
   return remarks
-}
-
-/** How each radius has moved since the last calibration on this machine; null where there was none. */
-export function sinceLast(radii: Nm[], probe: Gauge, scene: Scene): (Nm | null)[] {
-  return PROBE_SIDES.map((side, at) => {
-    const last = scene.standing[registerKey(probeRegister(probe.id, side))]
-    return last ? minus(radii[at]!, last.value) : null
-  })
 }

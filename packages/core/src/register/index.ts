@@ -1,6 +1,6 @@
 export { parseRegisterKey, readRegisterKey, registerKey } from './key.ts'
 export type { RegisterKey, RegisterRef } from './key.ts'
-export { FAMILIES, holdsAngle, holdsLength, propertyOf, timesInDiameter } from './property.ts'
+export { FAMILIES, holdsLength, propertyOf, timesInDiameter } from './property.ts'
 export type { PropertyRow, ProbeSide, RegisterFamily, RegisterLayer, RegisterProperty } from './property.ts'
 export { listed, registerName, registerNames } from './name.ts'
 export {

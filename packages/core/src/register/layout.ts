@@ -55,6 +55,8 @@ interface KindRow {
   stock: Layout['stock']
   countsLengths: boolean
   mayTurn: boolean
+  /** Where the work sits when a work offset grows, and when it falls, as its operator sees it. */
+  ways: Readonly<Record<Axis, readonly [grows: string, falls: string]>>
   /** What its record says besides what every machine's does. */
   asks: readonly Asked[]
   /** How it counts, for the list of machines. */
@@ -75,6 +77,7 @@ export const KINDS: Readonly<Record<MachineKind, KindRow>> = {
     stock: 'block',
     countsLengths: true,
     mayTurn: true,
+    ways: { X: ['further right', 'further left'], Y: ['further back', 'nearer to you'], Z: ['higher', 'lower'] },
     asks: ['lengthConvention', 'diameterRegister', 'rotates', 'displayTurns', 'rotary'],
     counts: ({ lengthConvention }) => CONVENTION_WORDS[lengthConvention],
   },
@@ -88,6 +91,7 @@ export const KINDS: Readonly<Record<MachineKind, KindRow>> = {
     stock: 'bar',
     countsLengths: false,
     mayTurn: false,
+    ways: { X: ['further out', 'further in'], Y: ['higher', 'lower'], Z: ['further from the chuck', 'nearer to the chuck'] },
     asks: ['xReads', 'spindles', 'turrets'],
     counts: ({ xReads }) => (xReads === 'diameter' ? 'X reads diameters' : 'X reads radii'),
   },

@@ -113,10 +113,6 @@ export function propertyOf({ family, property }: { family: RegisterFamily; prope
   return found
 }
 
-/** True for a register whose value is an angle, in millionths of a degree. */
-export const holdsAngle = (register: { family: RegisterFamily; property: RegisterProperty }): boolean =>
-  propertyOf(register).holds === 'angle'
-
 /** True for a register whose value is a length in nanometres: what can be compared, corrected and rounded as one. */
 export const holdsLength = (register: { family: RegisterFamily; property: RegisterProperty }): boolean =>
   propertyOf(register).holds === 'length'

@@ -4,10 +4,10 @@ import { mm, nm } from '../length/index.ts'
 import { LATHE, MILL } from '@rook/testing'
 import {
   asRegister,
+  propertyOf,
   commonRegister,
   expectedRegister,
   geometryRegister,
-  holdsAngle,
   lengthRegister,
   listed,
   noseRegister,
@@ -89,7 +89,7 @@ describe('a register', () => {
   })
 
   it('is read and written as what it holds: a length, an angle on its own step, a code', () => {
-    expect(ALL.filter(([register]) => holdsAngle(register)).map(([, , name]) => name)).toEqual(['G54 rotation', 'G54 A'])
+    expect(ALL.filter(([register]) => propertyOf(register).holds === 'angle').map(([, , name]) => name)).toEqual(['G54 rotation', 'G54 A'])
     expect(asRegister('work/G54/A/geometry', nm(89_977_000), FOURTH)).toBe('89.977\u00b0')
     expect(asRegister('tool/3/tip/geometry', nm(3), LATHE)).toBe('3')
     const read = (text: string, register: RegisterRef) => readRegister(text, register, FOURTH, 'It')

@@ -40,22 +40,22 @@ export interface TouchTerms {
 export type TouchUnknown = keyof Omit<TouchTerms, 'c'>
 
 /** W = M − H − P − c: a pick-up. */
-export function solveW({ M, H, P, c }: Omit<TouchTerms, 'W'>): Nm {
+function solveW({ M, H, P, c }: Omit<TouchTerms, 'W'>): Nm {
   return minus(M, plus(H, P, c))
 }
 
 /** H = M − W − P − c: a touch-off. */
-export function solveH({ M, W, P, c }: Omit<TouchTerms, 'H'>): Nm {
+function solveH({ M, W, P, c }: Omit<TouchTerms, 'H'>): Nm {
   return minus(M, plus(W, P, c))
 }
 
 /** P = M − W − H − c: a measurement, or a counter-check. */
-export function solveP({ M, W, H, c }: Omit<TouchTerms, 'P'>): Nm {
+function solveP({ M, W, H, c }: Omit<TouchTerms, 'P'>): Nm {
   return minus(M, plus(W, H, c))
 }
 
 /** M = W + H + P + c: where the axis must stand at contact. */
-export function solveM({ W, H, P, c }: Omit<TouchTerms, 'M'>): Nm {
+function solveM({ W, H, P, c }: Omit<TouchTerms, 'M'>): Nm {
   return plus(W, H, P, c)
 }
 

@@ -1,5 +1,5 @@
-export { contactCorrection, readoutAtTouch, solve, solveH, solveM, solveP, solveW } from './equation.ts'
+export { contactCorrection, readoutAtTouch, solve } from './equation.ts'
 export type { Contact, Direction, TouchTerms, TouchUnknown } from './equation.ts'
 export { convertLengths, usualLengthSign } from './convention.ts'
 export type { LengthConvention, LengthSet, LengthTarget } from './convention.ts'
-export { lengthOnSetter, readingOnSetter, setterConstant } from './setter.ts'
+export { setterConstant } from './setter.ts'

@@ -1,4 +1,4 @@
-import { minus, plus, type Nm } from '../length/index.ts'
+import { minus, type Nm } from '../length/index.ts'
 
 /**
  * The setter constant K: the machine Z at which the gauge line itself would stand on the setter's
@@ -7,14 +7,4 @@ import { minus, plus, type Nm } from '../length/index.ts'
  */
 export function setterConstant(reading: Nm, masterLength: Nm): Nm {
   return minus(reading, masterLength)
-}
-
-/** H = M − K: the length of a tool that touches the setter at M. */
-export function lengthOnSetter(reading: Nm, constant: Nm): Nm {
-  return minus(reading, constant)
-}
-
-/** M = H + K: where a tool of known length must touch. */
-export function readingOnSetter(length: Nm, constant: Nm): Nm {
-  return plus(length, constant)
 }

@@ -23,6 +23,7 @@ const comment = (text: string) =>
     .replace(/\u2212/g, '-')
     .replace(/[^A-Z0-9 .,:;+\-/*=#']/g, ' ')
     .replace(/ +/g, ' ')
+    .replace(/ ([,;:])/g, '$1')
     .trim()})`
 
 const HEAD = 12

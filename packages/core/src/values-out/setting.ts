@@ -1,5 +1,5 @@
 import type { MachineRecord } from '../machine/index.ts'
-import { FAMILIES, layoutOf, type Column, type RegisterFamily, type RegisterLayer, type RegisterProperty } from '../register/index.ts'
+import { layoutOf, type Column, type RegisterFamily, type RegisterLayer, type RegisterProperty } from '../register/index.ts'
 
 /** What a line sets. */
 export type SettingKind =
@@ -156,6 +156,3 @@ export function slotNumber(slot: string): { counts: 'slots' | 'extended-slots'; 
   const [, extended] = /^G54\.1 P([1-9]\d*)$/.exec(slot) ?? []
   return extended ? { counts: 'extended-slots', number: Number(extended) } : null
 }
-
-/** How a property stands in a file: its family's row. */
-export const columnOf = (kind: SettingKind, property: RegisterProperty) => FAMILIES[SETTINGS[kind].family].properties[property]!

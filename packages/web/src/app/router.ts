@@ -18,7 +18,7 @@ export const router = createRouter({
       children: [
         { path: '', name: 'setup', component: () => import('../places/setup/SetupOverview.vue'), props: true },
         { path: 'step/:step', name: 'step', component: () => import('../places/setup/StepPage.vue'), props: true },
-        { path: 'routine/:routine', name: 'setup-routine', component: () => import('../places/setup/FreeRoutine.vue'), props: true },
+        { path: 'routine/:routine', name: 'setup-routine', component: () => import('../routine/FreeRoutine.vue'), props: true },
       ],
     },
     { path: '/tools', name: 'tools', component: () => import('../places/tools/Tools.vue') },
@@ -55,7 +55,7 @@ export const router = createRouter({
     {
       path: '/machines/:machine/routine/:routine',
       name: 'machine-routine',
-      component: () => import('../places/machines/MachineRoutine.vue'),
+      component: () => import('../routine/FreeRoutine.vue'),
       props: true,
     },
     { path: '/people', name: 'people', component: () => import('../places/machines/People.vue') },

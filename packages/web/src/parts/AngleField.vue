@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { formatAngle, readAngle, type AngleInput, type Problem } from '@rook/core'
+import { formatAngle, readAngle, type AngleInput } from '@rook/core'
 import { computed } from 'vue'
+import type { FieldEvents, FieldProps } from './field.ts'
 import SmallField from './SmallField.vue'
 
 const text = defineModel<string>({ required: true })
-const props = defineProps<{ input: AngleInput; problem?: Problem | undefined; asked: boolean; bare?: boolean }>()
-defineEmits<{ next: []; back: [] }>()
+const props = defineProps<FieldProps<AngleInput>>()
+defineEmits<FieldEvents>()
 const reads = computed(() => {
   const reading = readAngle(text.value, props.input.label)
   return reading.kind === 'angle' ? formatAngle(reading.value) : ''

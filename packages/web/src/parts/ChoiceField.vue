@@ -3,9 +3,11 @@ import type { ChoiceInput } from '@rook/core'
 import { Select } from 'ant-design-vue'
 import { computed } from 'vue'
 import { vAccessible } from './accessible-select.ts'
+import type { FieldEvents, FieldProps } from './field.ts'
 
 const value = defineModel<string>({ required: true })
-const props = defineProps<{ input: ChoiceInput; problem?: string | undefined; asked: boolean }>()
+const props = defineProps<FieldProps<ChoiceInput>>()
+defineEmits<FieldEvents>()
 
 const options = computed(() =>
   props.input.options.map((option) => ({ ...option, chosen: option.note ? `${option.label}, ${option.note}` : option.label })),
@@ -51,7 +53,7 @@ const options = computed(() =>
         >
       </template>
     </Select>
-    <p v-if="problem" class="stop small" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="stop small" role="alert">{{ problem.sentence }}</p>
   </div>
 </template>
 

@@ -3,9 +3,11 @@ import type { SeveralInput } from '@rook/core'
 import { Select } from 'ant-design-vue'
 import { computed } from 'vue'
 import { vAccessible } from './accessible-select.ts'
+import type { FieldEvents, FieldProps } from './field.ts'
 
 const value = defineModel<string>({ required: true })
-const props = defineProps<{ input: SeveralInput }>()
+const props = defineProps<FieldProps<SeveralInput>>()
+defineEmits<FieldEvents>()
 const chosen = computed(() => value.value.split(',').filter(Boolean))
 const options = computed(() =>
   props.input.options.map(({ value: code, label, note }) => ({ value: code, label: note ? `${label}, ${note}` : label })),

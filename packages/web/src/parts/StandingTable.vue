@@ -12,6 +12,7 @@ import {
   registerName,
   setterRegister,
   standingNote,
+  type Column,
   type RegisterFamily,
   type RegisterProperty,
   type RegisterRef,
@@ -19,7 +20,7 @@ import {
 } from '@rook/core'
 import { computed, ref } from 'vue'
 import DisturbDialog from './DisturbDialog.vue'
-import StandingCell from './StandingCell.vue'
+import StandingRows from './StandingRows.vue'
 import VerdictMark from './VerdictMark.vue'
 
 const props = defineProps<{ scene: Scene; slots?: string[] }>()
@@ -67,12 +68,23 @@ const tools = computed(() => [
 const probes = computed(() =>
   props.scene.gauges
     .filter(({ id }) => has(probeRegister(id, 'X+')))
-    .map(({ id, name }) => ({ name, cells: PROBE_SIDES.map((side) => key(probeRegister(id, side))) })),
+    .map(({ id, name }) => ({
+      heading: `${name}, radius`,
+      rows: [{ name: 'moving', detail: '', cells: PROBE_SIDES.map((side) => key(probeRegister(id, side))) }],
+    })),
 )
+const SIDES = PROBE_SIDES.map((side) => ({ heading: side.replace('-', '\u2212'), unit: '' }))
+/** A rotation's heading says by itself that it is an angle. */
+const headed = ({ heading, holds, axis }: Column) => ({
+  heading,
+  unit: holds === 'length' ? props.scene.machine.unit : holds === 'angle' && axis ? '\u00b0' : '',
+})
 /** The least that has to be redone, by name and by reason. */
 const reasons = computed(() => {
   const named = new Map<string, string[]>()
-  for (const register of [...work.value, ...tools.value, ...probes.value].flatMap(({ cells }): (string | null)[] => cells)) {
+  for (const register of [...work.value, ...tools.value, ...probes.value.flatMap(({ rows }) => rows)].flatMap(
+    ({ cells }): (string | null)[] => cells,
+  )) {
     if (register === null) continue
     const note = standingNote(register, props.scene)
     if (!isSuspect(note)) continue
@@ -90,69 +102,26 @@ const reasons = computed(() => {
     </ul>
     <div class="tables">
       <div>
-        <table>
-          <thead>
-            <tr>
-              <th>Slot</th>
-              <th v-for="column in columns" :key="column.property">
-                {{ column.heading }}
-                <span v-if="column.axis" class="quiet">{{ column.holds === 'angle' ? '\u00b0' : scene.machine.unit }}</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in work" :key="row.name + row.detail">
-              <th scope="row">
-                {{ row.name }}<span class="quiet small name">{{ row.detail }}</span>
-              </th>
-              <template v-for="(register, at) in row.cells" :key="at">
-                <StandingCell v-if="register" :register="register" :scene="scene" @disturb="disturbing = $event" />
-                <td v-else></td>
-              </template>
-            </tr>
-          </tbody>
-        </table>
+        <StandingRows heading="Slot" :columns="columns.map(headed)" :rows="work" :scene="scene" @disturb="disturbing = $event" />
       </div>
       <div>
-        <table>
-          <thead>
-            <tr>
-              <th>Tool</th>
-              <th v-for="column in toolColumns" :key="column.property">
-                {{ column.heading }} <span v-if="column.holds === 'length'" class="quiet">{{ scene.machine.unit }}</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in tools" :key="row.name">
-              <th scope="row">
-                {{ row.name }}<span class="quiet small name">{{ row.detail }}</span>
-              </th>
-              <StandingCell
-                v-for="register in row.cells"
-                :key="register"
-                :register="register"
-                :scene="scene"
-                may-disturb
-                @disturb="disturbing = $event"
-              />
-            </tr>
-          </tbody>
-        </table>
-        <table v-for="probe in probes" :key="probe.name">
-          <thead>
-            <tr>
-              <th>{{ probe.name }}, radius</th>
-              <th v-for="side in PROBE_SIDES" :key="side">{{ side.replace('-', '\u2212') }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr>
-              <th scope="row" class="quiet small">moving</th>
-              <StandingCell v-for="register in probe.cells" :key="register" :register="register" :scene="scene" brief />
-            </tr>
-          </tbody>
-        </table>
+        <StandingRows
+          heading="Tool"
+          :columns="toolColumns.map(headed)"
+          :rows="tools"
+          :scene="scene"
+          may-disturb
+          @disturb="disturbing = $event"
+        />
+        <StandingRows
+          v-for="probe in probes"
+          :key="probe.heading"
+          :heading="probe.heading"
+          :columns="SIDES"
+          :rows="probe.rows"
+          :scene="scene"
+          brief
+        />
       </div>
     </div>
     <DisturbDialog v-if="disturbing" :machine="scene.machine" :register="disturbing" @close="disturbing = null" />
@@ -177,38 +146,6 @@ const reasons = computed(() => {
 }
 .reasons svg {
   vertical-align: -2px;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-table + table {
-  margin-top: 14px;
-}
-th {
-  text-align: left;
-  font-weight: 400;
-  color: var(--quiet);
-  font-size: 15px;
-  border-bottom: 1px solid var(--rule);
-  padding: 6px 10px 6px 0;
-  vertical-align: top;
-}
-thead th:not(:first-child) {
-  text-align: right;
-}
-tbody th {
-  color: var(--ink);
-  font-weight: 700;
-}
-.name {
-  display: block;
-  font-weight: 400;
-}
-@media (max-width: 760px) {
-  th {
-    padding-right: 6px;
-  }
 }
 @media (max-width: 1100px) {
   .tables {

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { Modal } from 'ant-design-vue'
 import { ref } from 'vue'
-import { troubleOf } from '../app/after.ts'
+import { useAttempt } from '../app/attempt.ts'
 import { newId } from '../app/new-id.ts'
 
 /** Something that happened: what it means is said in the slot, what happened is told by the person, then it is sent. */
@@ -15,23 +14,18 @@ const props = defineProps<{
   send: (told: string, id: string) => Promise<unknown>
 }>()
 const emit = defineEmits<{ close: [] }>()
-const queries = useQueryClient()
 const told = ref('')
-const trouble = ref<string | null>(null)
-const busy = ref(false)
+const { trouble, busy, attempt } = useAttempt()
 const id = newId()
 
 async function tell(): Promise<void> {
   trouble.value = null
-  busy.value = true
-  try {
-    await props.send(told.value.trim(), id)
-    await queries.invalidateQueries()
+  if (
+    await attempt(async () => {
+      await props.send(told.value.trim(), id)
+    })
+  ) {
     emit('close')
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  } finally {
-    busy.value = false
   }
 }
 </script>

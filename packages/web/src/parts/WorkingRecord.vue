@@ -3,7 +3,7 @@ import { asRegister, asShown, listed, type MachineRecord, type Working, type Wor
 import type { EntryWrite } from '@rook/contract'
 import Figure from './Figure.vue'
 import { holdsOf } from './figure.ts'
-import { lineWords } from './working-words.ts'
+import { lineWords } from './line-words.ts'
 
 /** A working as it was recorded: for reading, not for typing. */
 const props = defineProps<{ working: Working; machine: MachineRecord; writes: EntryWrite[]; inputs: Record<string, string> | null }>()

@@ -6,9 +6,7 @@ import {
   minus,
   parseRegisterKey,
   standingNote,
-  type AngleInput,
   type InputSpec,
-  type LengthInput,
   type Problem,
   type ResultCell,
   type Scene,
@@ -19,11 +17,11 @@ import {
 import { computed, nextTick, ref } from 'vue'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
-import AngleField from './AngleField.vue'
+import InputField from './InputField.vue'
 import Figure from './Figure.vue'
-import FigureField from './FigureField.vue'
 import { holdsOf, inOtherUnit } from './figure.ts'
-import { lineWords, whereItMoved } from './working-words.ts'
+import { lineWords } from './line-words.ts'
+import { whereItMoved } from './where-it-moved.ts'
 
 const props = defineProps<{
   inputs: InputSpec[]
@@ -41,10 +39,7 @@ const root = ref<HTMLElement | null>(null)
 const working = computed(() => props.sheet.working)
 const several = computed(() => working.value.columns.length > 1)
 const crowded = computed(() => working.value.columns.length > 2 || working.value.lines.length > 9)
-const lengthOf = (cell: WorkingCell | null) =>
-  cell?.input ? props.inputs.find((input): input is LengthInput => input.id === cell.input && input.kind === 'length') : undefined
-const angleOf = (cell: WorkingCell | null) =>
-  cell?.input ? props.inputs.find((input): input is AngleInput => input.id === cell.input && input.kind === 'angle') : undefined
+const inputOf = (cell: WorkingCell | null) => (cell?.input ? props.inputs.find(({ id }) => id === cell.input) : undefined)
 const problemsOf = (line: WorkingLine) => props.problems.filter(({ input }) => line.cells.some((cell) => cell?.input === input))
 const isAsked = (line: WorkingLine) => line.cells.some((cell) => cell?.input && cell.input === props.asked)
 
@@ -120,9 +115,10 @@ function go(step: 1 | -1, from: string): void {
               <span class="quiet">{{ lineWords(line).operation }}</span> {{ lineWords(line).label }}
             </th>
             <td v-for="(cell, column) in line.cells" :key="column">
-              <FigureField
-                v-if="lengthOf(cell)"
-                :input="lengthOf(cell)!"
+              <InputField
+                v-if="inputOf(cell)"
+                bare
+                :input="inputOf(cell)!"
                 :machine="scene.machine"
                 :model-value="raw[cell!.input!] ?? ''"
                 :problem="problems.find(({ input }) => input === cell!.input)"
@@ -132,17 +128,6 @@ function go(step: 1 | -1, from: string): void {
                 @next="go(1, cell!.input!)"
                 @back="go(-1, cell!.input!)"
                 @agree="emit('agree', cell!.input!)"
-              />
-              <AngleField
-                v-else-if="angleOf(cell)"
-                bare
-                :input="angleOf(cell)!"
-                :model-value="raw[cell!.input!] ?? ''"
-                :problem="problems.find(({ input }) => input === cell!.input)"
-                :asked="asked === cell!.input"
-                @update:model-value="(text) => emit('type', cell!.input!, text)"
-                @next="go(1, cell!.input!)"
-                @back="go(-1, cell!.input!)"
               />
               <Figure
                 v-else-if="cell && cell.figure !== null"

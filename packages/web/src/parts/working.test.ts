@@ -1,6 +1,6 @@
 import { assess, lengthRegister, mm, routineById, setterRegister, workRegister, type RawInputs, type Scene } from '@rook/core'
 import { describe, expect, it, vi } from 'vitest'
-import { MILL, scene, stands } from '@rook/testing'
+import { LATHE, MILL, scene, stands } from '@rook/testing'
 import { put, textOf } from '../../test/mounting.ts'
 import ChecksPane from './ChecksPane.vue'
 import FigureField from './FigureField.vue'
@@ -9,7 +9,8 @@ import GivenSummary from './GivenSummary.vue'
 import WorkingRecord from './WorkingRecord.vue'
 import WorkingSheet from './WorkingSheet.vue'
 import { inOtherUnit, writeFigure } from './figure.ts'
-import { lineWords, whereItMoved } from './working-words.ts'
+import { lineWords } from './line-words.ts'
+import { whereItMoved } from './where-it-moved.ts'
 
 const raw = { slot: 'G54', axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }
 const before = scene([[workRegister('G54', 'X'), stands(mm(-313.191))]])
@@ -281,6 +282,7 @@ describe('words and figures', () => {
     expect(whereItMoved(workRegister('G54', 'X'), mm(0.013), MILL)).toBe('the part sits 0.0130 further right')
     expect(whereItMoved(workRegister('G54', 'Y'), mm(-1), MILL)).toBe('the part sits 1.0000 nearer to you')
     expect(whereItMoved(workRegister('G54', 'Z'), mm(1), MILL)).toBe('the part sits 1.0000 higher')
+    expect(whereItMoved(workRegister('G54', 'Z'), mm(0.014), LATHE)).toBe('the part sits 0.014 further from the chuck')
     for (const register of [lengthRegister('4'), setterRegister('setter')]) expect(whereItMoved(register, mm(1), MILL)).toBeNull()
     expect(whereItMoved(workRegister('G54', 'X'), mm(0), MILL)).toBeNull()
   })

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { routineById, type RawInputs } from '@rook/core'
 import type { Entry } from '@rook/contract'
-import { computed, ref, watchEffect } from 'vue'
-import { useContext } from '../app/context.ts'
+import { computed, ref } from 'vue'
+import { useContextLine } from '../app/context.ts'
 import { useScene } from '../app/queries.ts'
 import RoutinePanes from './RoutinePanes.vue'
 import type { RoutineAt } from './use-routine.ts'
+import Opening from '../parts/Opening.vue'
 
 const props = defineProps<{
   machine: string
@@ -37,11 +38,8 @@ const unfit = computed(() => {
   if (!routine.value.machines.includes(machine.kind)) return `${routine.value.name} is not done on a ${machine.kind}.`
   return routine.value.unfit?.(machine) ?? null
 })
-const context = useContext()
 // A setup's own page says machine, job and operation; without one the machine alone is the context.
-watchEffect(() => {
-  if (!props.setup && scene.data.value) context.set(scene.data.value.machine.name)
-})
+useContextLine(() => (!props.setup && scene.data.value ? [scene.data.value.machine.name] : null))
 /** The register in full: what this will write, and where. */
 const target = ref<string | null>(null)
 </script>
@@ -49,9 +47,6 @@ const target = ref<string | null>(null)
 <template>
   <div v-if="!routine" class="page">
     <p class="stop">There is no routine called “{{ props.routine }}”.</p>
-  </div>
-  <div v-else-if="scene.isError.value && !scene.data.value" class="page">
-    <p class="stop">{{ scene.error.value?.message }}</p>
   </div>
   <div v-else-if="unfit" class="page">
     <h1>{{ routine.name }}</h1>
@@ -74,7 +69,7 @@ const target = ref<string | null>(null)
       @target="(register) => (target = register)"
     />
   </div>
-  <p v-else class="page quiet">Opening …</p>
+  <Opening v-else class="page" :error="scene.error.value" />
 </template>
 
 <style scoped>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useMachines } from '../../app/queries.ts'
 
 const machines = useMachines()
-useContext().set('Exchange')
+useContextLine(() => ['Exchange'])
 </script>
 
 <template>

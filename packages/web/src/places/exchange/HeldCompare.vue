@@ -2,7 +2,7 @@
 import { asRegister, minus, parseRegisterKey, registerName, type Scene } from '@rook/core'
 import { api, type HeldAnswer } from '@rook/contract'
 import { computed, ref } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import ChooseFile from '../../parts/ChooseFile.vue'
 import { useTemplate } from '../../app/queries.ts'
@@ -16,7 +16,7 @@ const converts = computed(() => countsOtherwise(template.data.value, props.scene
 const conversion = ref(blankConversion(props.scene))
 const text = ref('')
 const answer = ref<HeldAnswer | null>(null)
-const trouble = ref<string | null>(null)
+const { trouble, ask } = useAttempt()
 
 async function compare(): Promise<void> {
   trouble.value = null
@@ -25,11 +25,9 @@ async function compare(): Promise<void> {
     trouble.value = read.sentence
     return
   }
-  try {
+  await ask(async () => {
     answer.value = await call(api.held, { params: { id: props.machine }, body: { text: text.value, conversion: read.conversion } })
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  }
+  })
 }
 
 async function choose(file: File): Promise<void> {

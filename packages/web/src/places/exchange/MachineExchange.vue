@@ -1,25 +1,15 @@
 <script setup lang="ts">
-import { computed, watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
-import { useContext } from '../../app/context.ts'
-import { useMachines, useScene, useSetups } from '../../app/queries.ts'
+import { useSceneAtHand } from '../../app/at-hand.ts'
+import { useContextLine } from '../../app/context.ts'
+import { useMachines } from '../../app/queries.ts'
+import Opening from '../../parts/Opening.vue'
 
 const props = defineProps<{ machine: string }>()
 const machines = useMachines()
-const setups = useSetups()
 const route = useRoute()
-const own = computed(() => setups.data.value?.find((setup) => setup.machine === props.machine) ?? null)
-const scene = useScene(
-  () => (setups.data.value ? props.machine : null),
-  () => own.value?.id ?? null,
-)
-const context = useContext()
-watchEffect(() =>
-  context.set(
-    scene.data.value?.machine.name ?? 'Exchange',
-    ...(own.value ? [`Job ${own.value.job}, ${own.value.partName}`, own.value.operationName] : []),
-  ),
-)
+const { scene, error, line } = useSceneAtHand(() => props.machine)
+useContextLine(() => line.value ?? ['Exchange'])
 const WAYS = [
   { name: 'values-out', words: 'Values out' },
   { name: 'presets-in', words: 'Presets in' },
@@ -54,8 +44,7 @@ const WAYS = [
     <RouterView v-if="scene.data.value" v-slot="{ Component }">
       <component :is="Component" :key="`${machine}:${String(route.name)}`" :scene="scene.data.value" />
     </RouterView>
-    <p v-else-if="scene.isError.value" class="stop">{{ scene.error.value?.message }}</p>
-    <p v-else class="quiet">Opening …</p>
+    <Opening v-else :error="error" />
   </div>
 </template>
 

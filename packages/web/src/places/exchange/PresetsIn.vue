@@ -14,7 +14,7 @@ import {
 import { api, type PresetsReadAnswer } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
 import { computed, reactive, ref } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import { usePresetSenders } from '../../app/queries.ts'
 import ChooseFile from '../../parts/ChooseFile.vue'
@@ -32,9 +32,8 @@ const read = ref<PresetsReadAnswer | null>(null)
 const mapping = reactive<Partial<Record<PresetField, string>>>({})
 const unit = ref<LengthUnit | null>(null)
 const chosen = ref(new Set<string>())
-const trouble = ref<string | null>(null)
+const { trouble, busy, ask } = useAttempt()
 const told = ref<string | null>(null)
-const busy = ref(false)
 const reason = ref('')
 const sending = useSending()
 /** More rows than a person looks through one by one; the rest is taken or left together. */
@@ -59,13 +58,12 @@ async function look(asSaid: boolean): Promise<void> {
   trouble.value = told.value = null
   read.value = null
   if (!file.value) return
+  const { name, bytes } = file.value
   if (sender.value.trim() === '') {
     trouble.value = 'From: say first who or what the file comes from; its columns are remembered under that name.'
     return
   }
-  busy.value = true
-  try {
-    const { name, bytes } = file.value
+  await ask(async () => {
     const answer = await call(api.readPresets, {
       params: { id: props.machine },
       body: { setup: setup(), sender: sender.value.trim(), name, file: bytes, mapping: asSaid ? { ...mapping } : null, unit: unit.value },
@@ -75,11 +73,7 @@ async function look(asSaid: boolean): Promise<void> {
     for (const field of PRESET_FIELDS) delete mapping[field]
     Object.assign(mapping, answer.mapping)
     chosen.value = new Set(answer.differences.filter(({ offered }) => offered).map(({ id }) => id))
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 
 function map(field: PresetField, heading: string): void {

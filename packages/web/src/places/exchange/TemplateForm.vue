@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { CONVENTION_WORDS, layoutOf, settingKindsOf, SETTINGS, templateProblems, type Scene } from '@rook/core'
 import { api } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import { useKeptForm } from '../../app/kept-form.ts'
 import { useTemplate } from '../../app/queries.ts'
@@ -12,7 +11,6 @@ import KeptNotice from '../../parts/KeptNotice.vue'
 
 const props = defineProps<{ machine: string; scene: Scene }>()
 const query = useTemplate(() => props.machine)
-const queries = useQueryClient()
 const session = useSession()
 const { form, resumed, movedOn, begin } = useKeptForm(
   () => `lines:${props.machine}`,
@@ -27,20 +25,20 @@ const places = computed(() =>
 )
 const kinds = computed(() => settingKindsOf(props.scene.machine))
 const told = ref<string | null>(null)
-const trouble = ref<string | null>(null)
+const { trouble, attempt } = useAttempt()
 const mayChange = computed(() => session.person?.role === 'lead')
 const problems = computed(() => (form.value ? templateProblems(form.value, props.scene.machine) : {}))
 
 async function keep(): Promise<void> {
   trouble.value = told.value = null
   if (Object.keys(problems.value).length > 0) return
-  try {
-    await call(api.changeTemplate, { params: { id: props.machine }, body: form.value! })
-    await queries.invalidateQueries()
+  if (
+    await attempt(async () => {
+      await call(api.changeTemplate, { params: { id: props.machine }, body: form.value! })
+    })
+  ) {
     begin()
     told.value = `Kept: values for ${props.scene.machine.name} go out like this from now on.`
-  } catch (error) {
-    trouble.value = troubleOf(error)
   }
 }
 </script>

@@ -2,7 +2,7 @@
 import { asRegister, type OutValue, type Scene } from '@rook/core'
 import { api } from '@rook/contract'
 import { computed, ref, watch } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import { useTemplate } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
@@ -18,8 +18,7 @@ const which = ref<'planned' | 'all'>(planned.value.length > 0 ? 'planned' : 'all
 const format = ref<'lines' | 'table' | 'assets'>('lines')
 const estimates = ref(false)
 const file = ref<{ name: string; text: string; values: OutValue[] } | null>(null)
-const trouble = ref<string | null>(null)
-const busy = ref(false)
+const { trouble, busy, ask } = useAttempt()
 
 const tools = computed(() => (which.value === 'planned' ? planned.value : props.scene.tools.map(({ number }) => number)))
 const converts = computed(() => format.value !== 'assets' && countsOtherwise(template.data.value, props.scene))
@@ -32,24 +31,22 @@ async function look(): Promise<void> {
     trouble.value = read.sentence
     return
   }
-  busy.value = true
-  try {
-    file.value = await call(api.valuesOut, {
-      params: { id: props.machine },
-      body: {
-        format: format.value,
-        setup: props.scene.plan?.setup ?? null,
-        slots: slots.value,
-        tools: tools.value,
-        conversion: read.conversion,
-        estimates: estimates.value,
-      },
-    })
-  } catch (error) {
-    trouble.value = troubleOf(error)
+  if (
+    !(await ask(async () => {
+      file.value = await call(api.valuesOut, {
+        params: { id: props.machine },
+        body: {
+          format: format.value,
+          setup: props.scene.plan?.setup ?? null,
+          slots: slots.value,
+          tools: tools.value,
+          conversion: read.conversion,
+          estimates: estimates.value,
+        },
+      })
+    }))
+  ) {
     file.value = null
-  } finally {
-    busy.value = false
   }
 }
 watch([slots, which, format, estimates], () => (file.value = null), { deep: true })

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useFloor } from '../../app/queries.ts'
 import MachineCard from './MachineCard.vue'
 
 const floor = useFloor()
-useContext().set('Floor')
+useContextLine(() => ['Floor'])
 </script>
 
 <template>

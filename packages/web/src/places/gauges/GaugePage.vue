@@ -1,26 +1,26 @@
 <script setup lang="ts">
 import { asRegister, formatExact, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm } from '@rook/core'
 import { api, type GaugeEventBody } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
-import { computed, reactive, ref, watchEffect } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { computed, reactive } from 'vue'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useGauge, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { calendarDay, dayTime } from '../../app/time.ts'
+import Opening from '../../parts/Opening.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import ProbeChart from './ProbeChart.vue'
-import { EVENTS, FAMILIES, sizeText, stateOf } from './words.ts'
+import { EVENTS, FAMILIES } from './gauge-names.ts'
+import { stateOf } from './gauge-state.ts'
+import { sizeText } from './size-text.ts'
 import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ gauge: string }>()
 const page = useGauge(() => props.gauge)
 const machines = useMachines()
 const session = useSession()
-const queries = useQueryClient()
-const context = useContext()
-watchEffect(() => context.set('Gauges', page.data.value?.gauge.name ?? ''))
+useContextLine(() => ['Gauges', page.data.value?.gauge.name ?? ''])
 
 const record = computed(() => page.data.value?.gauge ?? null)
 const state = computed(() => (record.value ? stateOf(record.value, new Date().toISOString()) : null))
@@ -37,7 +37,7 @@ const kinds = computed(() =>
 )
 
 const form = reactive({ kind: '' as GaugeEventBody['kind'] | '', note: '', size: '', uncertainty: '' })
-const trouble = ref<string | null>(null)
+const { trouble, attempt } = useAttempt()
 
 function lengthOrNull(name: string, text: string): Nm | null | undefined {
   const reading = readLength(text, { name, unit: 'mm', grid: nm(1) })
@@ -48,28 +48,24 @@ function lengthOrNull(name: string, text: string): Nm | null | undefined {
 }
 
 async function note(): Promise<void> {
-  trouble.value = null
-  if (form.kind === '') return
+  const { kind } = form
+  if (kind === '') return
   const size = lengthOrNull('Size', form.size)
   const uncertainty = lengthOrNull('Standard uncertainty', form.uncertainty)
   if (size === undefined || uncertainty === undefined) return
-  try {
+  await attempt(async () => {
     await call(api.gaugeEvent, {
       params: { id: props.gauge },
-      body: { id: newId(), kind: form.kind, note: form.note, size, uncertainty },
+      body: { id: newId(), kind, note: form.note, size, uncertainty },
     })
     Object.assign(form, { kind: '', note: '', size: '', uncertainty: '' })
-    await queries.invalidateQueries()
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  }
+  })
 }
 </script>
 
 <template>
   <div class="page">
-    <p v-if="page.isError.value && !record" class="stop">{{ page.error.value?.message }}</p>
-    <template v-else-if="record && page.data.value">
+    <template v-if="record && page.data.value">
       <h1>
         {{ record.name }} <span class="quiet">{{ FAMILIES[record.family] }}</span>
       </h1>
@@ -172,6 +168,7 @@ async function note(): Promise<void> {
         </ul>
       </section>
     </template>
+    <Opening v-else :error="page.error.value" />
   </div>
 </template>
 

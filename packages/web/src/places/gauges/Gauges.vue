@@ -5,14 +5,16 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useGauges } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { calendarDay } from '../../app/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
-import { FAMILIES, sizeText, stateOf, type GaugeWord } from './words.ts'
+import { FAMILIES } from './gauge-names.ts'
+import { stateOf, type GaugeWord } from './gauge-state.ts'
+import { sizeText } from './size-text.ts'
 
-useContext().set('Gauges')
+useContextLine(() => ['Gauges'])
 const gauges = useGauges()
 const session = useSession()
 const queries = useQueryClient()

@@ -1,20 +1,19 @@
 <script setup lang="ts">
 import { asShown, PROBE_SIDES, probeRegister, registerKey, type Nm } from '@rook/core'
-import { useElementSize } from '@vueuse/core'
 import { scaleLinear, scaleTime } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed, ref } from 'vue'
 import { useEntries, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
+import ChartFrame from '../../parts/ChartFrame.vue'
 
 /** The four radii over all calibrations on one machine, so that the last one has something to be compared with. */
 const props = defineProps<{ probe: string }>()
 const session = useSession()
 const machines = useMachines()
 const entries = useEntries(() => ({ register: registerKey(probeRegister(props.probe, 'X+')), limit: 200 }))
-const frame = ref<HTMLElement | null>(null)
-const { width } = useElementSize(frame)
+const width = ref(0)
 const HEIGHT = 210
 const [LEFT, RIGHT, TOP, BOTTOM] = [76, 70, 14, 30]
 /** Each side has its own dash besides its place: meaning is never colour alone. */
@@ -54,6 +53,13 @@ const y = computed(() => {
   const pad = Math.max(500, (high - low) * 0.15)
   return scaleLinear([low - pad, high + pad], [HEIGHT - BOTTOM, TOP])
 })
+const days = computed(() =>
+  x.value.ticks(5).map((tick) => ({
+    key: tick.getTime(),
+    x: x.value(tick),
+    words: dayTime(tick.toISOString(), session.shop).split(',')[0]!,
+  })),
+)
 const curves = computed(() =>
   PROBE_SIDES.map((side) => {
     const own = points.value.map(({ at, radii }) => ({ at, value: radii[side]! }))
@@ -80,7 +86,7 @@ const change = computed(() => {
 </script>
 
 <template>
-  <section v-if="machine" ref="frame" class="chart" aria-label="Radii over its calibrations">
+  <section v-if="machine" aria-label="Radii over its calibrations">
     <h2>
       Radii on {{ machine.name }}
       <button
@@ -93,19 +99,16 @@ const change = computed(() => {
         {{ machines.data.value?.find((one) => one.id === id)?.name }}
       </button>
     </h2>
-    <svg
-      :width="width"
+    <ChartFrame
+      v-model:width="width"
       :height="HEIGHT"
-      role="img"
-      :aria-label="`${points.length} calibrations; since the one before: ${change ?? 'nothing to compare with'}`"
+      :left="LEFT"
+      :right="RIGHT"
+      :y="y"
+      :written="(value) => asShown(Math.round(value) as Nm, machine!)"
+      :below="days"
+      :label="`${points.length} calibrations; since the one before: ${change ?? 'nothing to compare with'}`"
     >
-      <g v-for="tick in y.ticks(4)" :key="tick">
-        <line class="grid" :x1="LEFT" :x2="width - RIGHT" :y1="y(tick)" :y2="y(tick)" />
-        <text :x="LEFT - 8" :y="y(tick) + 5" text-anchor="end">{{ asShown(Math.round(tick) as Nm, machine) }}</text>
-      </g>
-      <text v-for="tick in x.ticks(5)" :key="tick.getTime()" :x="x(tick)" :y="HEIGHT - 8" text-anchor="middle">
-        {{ dayTime(tick.toISOString(), session.shop).split(',')[0] }}
-      </text>
       <g v-for="curve in curves" :key="curve.side">
         <path class="curve" :d="curve.path ?? ''" :stroke-dasharray="DASHES[curve.side]" />
         <circle v-for="(point, at) in curve.own" :key="at" :cx="x(point.at)" :cy="y(point.value)" r="3.5" />
@@ -113,15 +116,12 @@ const change = computed(() => {
       <text v-for="name in names" :key="name.side" class="name" :x="width - RIGHT + 10" :y="name.y + 5">
         {{ name.side.replace('-', '\u2212') }}
       </text>
-    </svg>
+    </ChartFrame>
     <p class="quiet" v-if="change">Since the calibration before: {{ change }} {{ machine.unit }}.</p>
   </section>
 </template>
 
 <style scoped>
-.grid {
-  stroke: var(--rule);
-}
 .curve {
   fill: none;
   stroke: var(--act);
@@ -130,11 +130,7 @@ const change = computed(() => {
 circle {
   fill: var(--act);
 }
-text {
-  fill: var(--quiet);
-  font-size: 14px;
-}
-.name {
+text.name {
   fill: var(--ink);
   font-weight: 700;
 }

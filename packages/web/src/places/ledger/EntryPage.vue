@@ -1,49 +1,46 @@
 <script setup lang="ts">
 import { api } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
 import { Modal } from 'ant-design-vue'
-import { computed, ref, watchEffect } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { computed, ref } from 'vue'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useEntry, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
 import EntrySheet from './EntrySheet.vue'
 import { newId } from '../../app/new-id.ts'
+import Opening from '../../parts/Opening.vue'
 
 const props = defineProps<{ entry: string }>()
 const query = useEntry(() => props.entry)
 const machines = useMachines()
 const session = useSession()
-const queries = useQueryClient()
-const context = useContext()
 const content = computed(() => query.data.value?.content ?? null)
-const machine = computed(() => machines.data.value?.find(({ id }) => id === content.value?.machine))
-watchEffect(() => machine.value && context.set(machine.value.name, 'Ledger'))
+const machine = computed(() => machines.data.value?.find(({ id }) => id === content.value?.machine) ?? null)
+useContextLine(() => machine.value && [machine.value.name, 'Ledger'])
 
 const CORRECTABLE = ['pick-up', 'touch-off', 'calibration', 'statement', 'skipped', 'confirmed', 'wear', 'edited', 'preset', 'tool-changed']
 const correctable = computed(() => content.value && CORRECTABLE.includes(content.value.kind) && !query.data.value!.correctedBy)
 const correcting = ref(false)
 const reason = ref('')
-const trouble = ref<string | null>(null)
+const { trouble, attempt } = useAttempt()
 
 async function takeBack(): Promise<void> {
   trouble.value = null
-  try {
-    await call(api.correct, { params: { id: props.entry }, body: { id: newId(), reason: reason.value } })
-    await queries.invalidateQueries()
+  if (
+    await attempt(async () => {
+      await call(api.correct, { params: { id: props.entry }, body: { id: newId(), reason: reason.value } })
+    })
+  ) {
     correcting.value = false
-  } catch (error) {
-    trouble.value = troubleOf(error)
   }
 }
 </script>
 
 <template>
   <div class="page">
-    <p v-if="query.isError.value" class="stop">{{ query.error.value?.message }}</p>
-    <template v-else-if="content && machine">
+    <template v-if="content && machine">
       <h1 :class="{ taken: query.data.value!.correctedBy }">{{ content.title }}</h1>
       <p class="quiet">
         Entry {{ content.seq }} on {{ machine.name }}, {{ dayTime(content.at, session.shop) }}, {{ content.person.name }},
@@ -86,7 +83,7 @@ async function takeBack(): Promise<void> {
         <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       </Modal>
     </template>
-    <p v-else class="quiet">Opening …</p>
+    <Opening v-else :error="query.error.value" />
   </div>
 </template>
 

@@ -3,14 +3,14 @@ import { api, type EntryLine } from '@rook/contract'
 import { Select } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useEntries, useMachines, usePeople } from '../../app/queries.ts'
 import { vAccessible } from '../../parts/accessible-select.ts'
 import EntryRow from './EntryRow.vue'
 
-useContext().set('Ledger')
+useContextLine(() => ['Ledger'])
 const route = useRoute()
 const router = useRouter()
 const machines = useMachines()
@@ -27,7 +27,7 @@ const first = useEntries(filter)
 // The newest page stays live; older ones are added below it as they are asked for.
 const older = ref<EntryLine[]>([])
 const next = ref<string | null | undefined>(undefined)
-const trouble = ref<string | null>(null)
+const { trouble, ask } = useAttempt()
 watch(filter, () => {
   older.value = []
   next.value = undefined
@@ -40,15 +40,13 @@ const entries = computed(() => {
 const more = computed(() => (next.value === undefined ? first.data.value?.next : next.value) ?? null)
 
 async function loadMore(): Promise<void> {
-  if (!more.value) return
-  trouble.value = null
-  try {
-    const page = await call(api.entries, { query: { ...filter.value, before: more.value } })
+  const before = more.value
+  if (!before) return
+  await ask(async () => {
+    const page = await call(api.entries, { query: { ...filter.value, before } })
     older.value.push(...page.entries)
     next.value = page.next
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  }
+  })
 }
 
 function choose(name: 'machine' | 'person', value: unknown): void {

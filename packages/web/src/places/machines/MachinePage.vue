@@ -1,31 +1,22 @@
 <script setup lang="ts">
 import { api } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, watchEffect } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { computed } from 'vue'
+import { useSceneAtHand } from '../../app/at-hand.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
-import { useContext } from '../../app/context.ts'
-import { useScene, useSetups } from '../../app/queries.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import StandingTable from '../../parts/StandingTable.vue'
 import RoutineList from '../../routine/RoutineList.vue'
 import { newId } from '../../app/new-id.ts'
+import Opening from '../../parts/Opening.vue'
 
 const props = defineProps<{ machine: string }>()
-const setups = useSetups()
-const own = computed(() => setups.data.value?.find((setup) => setup.machine === props.machine) ?? null)
-// Not before it is known which setup is on it: the page would be built twice, and what was opened in between be gone.
-const scene = useScene(
-  () => (setups.data.value ? props.machine : null),
-  () => own.value?.id ?? null,
-)
-const failure = computed(() => scene.error.value ?? setups.error.value)
+const { scene, own, error } = useSceneAtHand(() => props.machine)
 const session = useSession()
-const queries = useQueryClient()
-const context = useContext()
-const trouble = ref<string | null>(null)
-watchEffect(() => context.set(scene.data.value?.machine.name ?? 'Machine'))
+const { trouble, attempt } = useAttempt()
+useContextLine(() => [scene.data.value?.machine.name ?? 'Machine'])
 
 const homed = computed(() => {
   const { homedAt, poweredAt } = scene.data.value ?? {}
@@ -33,20 +24,15 @@ const homed = computed(() => {
 })
 
 async function say(operation: typeof api.home | typeof api.power): Promise<void> {
-  trouble.value = null
-  try {
+  await attempt(async () => {
     await call(operation, { params: { id: props.machine }, body: { id: newId() } })
-    await queries.invalidateQueries()
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  }
+  })
 }
 </script>
 
 <template>
   <div class="page">
-    <p v-if="failure && !scene.data.value" class="stop">{{ failure.message }}</p>
-    <template v-else-if="scene.data.value">
+    <template v-if="scene.data.value">
       <h1>What stands in {{ scene.data.value.machine.name }}</h1>
       <p class="state">
         <span v-if="homed" class="quiet">Homed {{ when(scene.data.value.homedAt!, session.shop) }}.</span>
@@ -66,7 +52,7 @@ async function say(operation: typeof api.home | typeof api.power): Promise<void>
       <h2>Routines without a setup</h2>
       <RoutineList :machine="scene.data.value.machine" :to="(routine) => ({ name: 'machine-routine', params: { machine, routine } })" />
     </template>
-    <p v-else class="quiet">Opening …</p>
+    <Opening v-else :error="error" />
   </div>
 </template>
 

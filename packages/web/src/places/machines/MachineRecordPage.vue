@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useKeptForm } from '../../app/kept-form.ts'
 import { useMachines } from '../../app/queries.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
@@ -26,7 +26,7 @@ const asks = (field: (typeof KINDS)['mill']['asks'][number]) =>
   form.value !== null && form.value !== undefined && KINDS[form.value.kind].asks.includes(field)
 const spare = computed(() => KINDS[form.value!.kind].rotary.filter((axis) => !form.value!.rotary.some((one) => one.axis === axis)))
 const addRotary = (axis: RotaryAxis) => form.value!.rotary.push({ axis, increment: '0.001', min: '', max: '', sense: 1 })
-useContext().set('Machines')
+useContextLine(() => ['Machines'])
 
 async function keep(): Promise<void> {
   if (!form.value) return

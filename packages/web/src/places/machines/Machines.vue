@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { formatAngle, formatExact, KINDS } from '@rook/core'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 
 const machines = useMachines()
 const session = useSession()
-useContext().set('Machines')
+useContextLine(() => ['Machines'])
 </script>
 
 <template>
@@ -17,7 +17,7 @@ useContext().set('Machines')
         <tr>
           <th>Machine</th>
           <th>Unit, step</th>
-          <th>Length in Z</th>
+          <th>How it counts</th>
           <th>Slots</th>
           <th>Travel</th>
         </tr>

@@ -1,22 +1,20 @@
 <script setup lang="ts">
 import { api, type Role } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { usePeople } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 
 const people = usePeople()
 const session = useSession()
-const queries = useQueryClient()
-useContext().set('Machines', 'People')
+useContextLine(() => ['Machines', 'People'])
 
 const name = ref('')
 const role = ref<Role>('setter')
 const pin = ref('')
-const trouble = ref<string | null>(null)
+const { trouble, attempt } = useAttempt()
 
 async function add(): Promise<void> {
   trouble.value = null
@@ -24,13 +22,13 @@ async function add(): Promise<void> {
     trouble.value = 'PIN: four to eight digits.'
     return
   }
-  try {
-    await call(api.addPerson, { body: { name: name.value, role: role.value, pin: pin.value } })
-    await queries.invalidateQueries()
+  if (
+    await attempt(async () => {
+      await call(api.addPerson, { body: { name: name.value, role: role.value, pin: pin.value } })
+    })
+  ) {
     name.value = ''
     pin.value = ''
-  } catch (error) {
-    trouble.value = troubleOf(error)
   }
 }
 </script>

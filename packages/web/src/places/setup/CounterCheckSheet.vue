@@ -1,29 +1,23 @@
 <script setup lang="ts">
 import { counterChecks, registerKey, workRegister, type CounterCheck, type Scene } from '@rook/core'
 import { api, type Setup } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { computed } from 'vue'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import ReadoutRow from './ReadoutRow.vue'
 import { newId } from '../../app/new-id.ts'
 
 /** The zero seen by a move: over part zero, over a known feature, and with each tool at a safe height. */
 const props = defineProps<{ setup: Setup; scene: Scene }>()
-const queries = useQueryClient()
-const trouble = ref<string | null>(null)
+const { trouble, attempt } = useAttempt()
 const checks = computed(() => counterChecks(props.scene))
 const isSeen = ({ key, value }: CounterCheck) => props.setup.counterSeen.some((seen) => seen.key === key && seen.value === value)
 const done = computed(() => checks.value.filter(isSeen).length)
 
 async function see({ key, value }: CounterCheck): Promise<void> {
-  trouble.value = null
-  try {
+  await attempt(async () => {
     await call(api.counterCheck, { params: { id: props.setup.summary.id }, body: { id: newId(), key, value } })
-    await queries.invalidateQueries()
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  }
+  })
 }
 const before = (check: CounterCheck) => props.scene.formerly[registerKey(workRegister(check.slot, check.axis))]?.value ?? null
 </script>

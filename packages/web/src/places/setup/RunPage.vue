@@ -7,6 +7,7 @@ import { call } from '../../app/call.ts'
 import { useScene } from '../../app/queries.ts'
 import RunBoard from '../tools/RunBoard.vue'
 import { newId } from '../../app/new-id.ts'
+import Opening from '../../parts/Opening.vue'
 
 /** The tools that an operation's program calls, one after the other. */
 const props = defineProps<{ setup: string; step: Step; data: Setup }>()
@@ -40,5 +41,5 @@ async function skip(task: RunTask, reason: string): Promise<void> {
       >
     </template>
   </RunBoard>
-  <p v-else class="page quiet">Opening …</p>
+  <Opening v-else class="page" :error="scene.error.value" />
 </template>

@@ -2,13 +2,13 @@
 import { useStorage } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useSetup } from '../../app/queries.ts'
 import OrderOfWork from './OrderOfWork.vue'
+import Opening from '../../parts/Opening.vue'
 
 const props = defineProps<{ setup: string }>()
 const query = useSetup(() => props.setup)
-const context = useContext()
 const route = useRoute()
 const last = useStorage<string | null>('rook-last-setup', null)
 const data = computed(() => query.data.value ?? null)
@@ -18,18 +18,17 @@ watch(
   (summary) => {
     if (!summary) return
     last.value = props.setup
-    context.set(summary.machineName, `Job ${summary.job}, ${summary.partName}`, summary.operationName)
   },
   { immediate: true },
 )
+useContextLine(() => {
+  const summary = data.value?.summary
+  return summary ? [summary.machineName, `Job ${summary.job}, ${summary.partName}`, summary.operationName] : null
+})
 </script>
 
 <template>
-  <div v-if="query.isError.value && !data" class="page">
-    <p class="stop">{{ query.error.value?.message }}</p>
-    <RouterLink :to="{ name: 'setups', query: { all: '' } }">Setups at hand</RouterLink>
-  </div>
-  <div v-else-if="data" class="setup" :class="{ deep: route.name !== 'setup' }">
+  <div v-if="data" class="setup" :class="{ deep: route.name !== 'setup' }">
     <OrderOfWork :setup="data" />
     <div class="work">
       <RouterView v-slot="{ Component }">
@@ -37,7 +36,10 @@ watch(
       </RouterView>
     </div>
   </div>
-  <p v-else class="page quiet">Opening …</p>
+  <div v-else class="page">
+    <Opening :error="query.error.value" />
+    <RouterLink v-if="query.isError.value" :to="{ name: 'setups', query: { all: '' } }">Setups at hand</RouterLink>
+  </div>
 </template>
 
 <style scoped>

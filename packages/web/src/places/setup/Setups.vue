@@ -2,13 +2,13 @@
 import { useStorage } from '@vueuse/core'
 import { watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useSetups } from '../../app/queries.ts'
 
 const setups = useSetups()
 const router = useRouter()
 const last = useStorage<string | null>('rook-last-setup', null)
-useContext().set('Setup')
+useContextLine(() => ['Setup'])
 
 // The work at hand is the setup this tablet was last at, as long as it is still open.
 watchEffect(() => {

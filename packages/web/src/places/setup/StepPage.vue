@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import type { Entry, Setup } from '@rook/contract'
 import { api } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
 import { Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import { useEntry, useScene } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
@@ -22,13 +21,12 @@ import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ setup: string; step: string; data: Setup }>()
 const session = useSession()
-const queries = useQueryClient()
 const router = useRouter()
 const step = computed(() => props.data.steps.find((one) => one.id === props.step))
 const fresh = ref<Entry | null>(null)
 /** A person who has begun stays at the working, also when somebody else records the step meanwhile. */
 const working = ref(step.value?.state !== 'done' || isBegun())
-const trouble = ref<string | null>(null)
+const { trouble, attempt } = useAttempt()
 const skipping = ref(false)
 const reason = ref('')
 
@@ -43,18 +41,6 @@ function isBegun(): boolean {
 }
 
 const nextStep = computed(() => props.data.steps.find((one) => one.id === props.data.next) ?? null)
-
-async function attempt(work: () => Promise<unknown>): Promise<boolean> {
-  trouble.value = null
-  try {
-    await work()
-    await queries.invalidateQueries()
-    return true
-  } catch (error) {
-    trouble.value = troubleOf(error)
-    return false
-  }
-}
 
 async function confirm(): Promise<void> {
   const went = await attempt(() => call(api.confirmStep, { params: { id: props.setup, step: props.step }, body: { id: newId() } }))

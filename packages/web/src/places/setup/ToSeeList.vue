@@ -1,25 +1,18 @@
 <script setup lang="ts">
 import type { Scene, SeenWrong } from '@rook/core'
 import { api, type ToSee } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
-import { ref } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import ReadoutRow from './ReadoutRow.vue'
 import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ items: ToSee[]; scene: Scene }>()
-const queries = useQueryClient()
-const trouble = ref<string | null>(null)
+const { trouble, attempt } = useAttempt()
 
 async function see(item: ToSee): Promise<void> {
-  trouble.value = null
-  try {
+  await attempt(async () => {
     await call(api.see, { params: { id: item.entry }, body: { id: newId(), key: item.key } })
-    await queries.invalidateQueries()
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  }
+  })
 }
 
 /** The readout's key says what it is about: a slot's axis, or a tool against the operation's first slot. */

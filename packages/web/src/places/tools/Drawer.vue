@@ -2,11 +2,11 @@
 import { formatExact, judgeLife, KIND_WORDS, lifeFigure, type LengthUnit } from '@rook/core'
 import { useStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useAssemblies } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 
-useContext().set('Tools', 'Drawer')
+useContextLine(() => ['Tools', 'Drawer'])
 const drawer = useAssemblies()
 const unit = useStorage<LengthUnit>('rook-drawer-unit', 'mm')
 const text = ref('')

@@ -4,7 +4,7 @@ import { api, type AssemblyRecord } from '@rook/contract'
 import { computed } from 'vue'
 import { call } from '../../app/call.ts'
 import TellDialog from '../../parts/TellDialog.vue'
-import { HAPPENINGS, type Happening } from './words.ts'
+import { HAPPENINGS, type Happening } from './happenings.ts'
 
 /** One action with all its consequences in a list, before it is recorded. */
 const props = defineProps<{ kind: Happening; tool: AssemblyRecord; scene: Scene | null }>()

@@ -1,19 +1,16 @@
 <script setup lang="ts">
 import { judgeLife } from '@rook/core'
 import { api, type AssemblyRecord } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ tool: AssemblyRecord }>()
 defineEmits<{ reset: [] }>()
-const queries = useQueryClient()
 const text = ref('')
-const trouble = ref<string | null>(null)
-const busy = ref(false)
+const { trouble, busy, attempt } = useAttempt()
 const judged = computed(() => (props.tool.life ? judgeLife(props.tool.life, props.tool.lifeUsed) : null))
 const share = (value: number) => `${Math.min(100, (value / props.tool.life!.limit) * 100)}%`
 
@@ -24,16 +21,10 @@ async function use(): Promise<void> {
     trouble.value = `Used: write how many ${props.tool.life!.by}, more than zero.`
     return
   }
-  busy.value = true
-  try {
+  await attempt(async () => {
     await call(api.toolEvent, { params: { id: props.tool.id }, body: { id: newId(), kind: 'used', amount } })
     text.value = ''
-    await queries.invalidateQueries()
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 </script>
 

@@ -1,18 +1,17 @@
 <script setup lang="ts">
 import { judgeLoad, loadAt } from '@rook/core'
 import type { LoadBaselineRecord } from '@rook/contract'
-import { useElementSize } from '@vueuse/core'
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed, ref } from 'vue'
 import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
+import ChartFrame from '../../parts/ChartFrame.vue'
 
 /** What was seen part after part, against the sample cut, its warning and its alarm. */
 const props = defineProps<{ load: LoadBaselineRecord }>()
 const session = useSession()
-const frame = ref<HTMLElement | null>(null)
-const { width } = useElementSize(frame)
+const width = ref(0)
 const HEIGHT = 190
 const [LEFT, RIGHT, TOP, BOTTOM] = [58, 118, 10, 26]
 
@@ -37,7 +36,7 @@ const path = computed(() =>
 )
 const ticks = computed(() => {
   const step = Math.max(1, Math.ceil(points.value.length / 8))
-  return points.value.filter(({ at }) => at % step === 0)
+  return points.value.filter(({ at }) => at % step === 0).map(({ at, part }) => ({ key: at, x: x.value(at), words: String(part) }))
 })
 const last = computed(() => points.value.at(-1) ?? null)
 const over = computed(() => points.value.filter(({ judged }) => judged.verdict !== 'clear').length)
@@ -46,17 +45,17 @@ const mark = { clear: '', query: 'M0 -6L6 0L0 6L-6 0z', stop: 'M-7 -3h14v6h-14z'
 </script>
 
 <template>
-  <div ref="frame" class="chart">
-    <svg
-      :width="width"
+  <div>
+    <ChartFrame
+      v-model:width="width"
       :height="HEIGHT"
-      role="img"
-      :aria-label="`${points.length} parts; ${over} over the warning; the last ${last ? last.judged.sentence : 'not seen yet'}`"
+      :left="LEFT"
+      :right="RIGHT"
+      :y="y"
+      :written="String"
+      :below="ticks"
+      :label="`${points.length} parts; ${over} over the warning; the last ${last ? last.judged.sentence : 'not seen yet'}`"
     >
-      <g v-for="tick in y.ticks(4)" :key="tick">
-        <line class="grid" :x1="LEFT" :x2="width - RIGHT" :y1="y(tick)" :y2="y(tick)" />
-        <text :x="LEFT - 8" :y="y(tick) + 5" text-anchor="end">{{ tick }}</text>
-      </g>
       <g v-for="level in levels" :key="level.words">
         <line class="level" :class="level.class" :x1="LEFT" :x2="width - RIGHT" :y1="y(level.value)" :y2="y(level.value)" />
         <text class="level" :class="level.class" :x="width - RIGHT + 8" :y="y(level.value) + 5">
@@ -69,8 +68,7 @@ const mark = { clear: '', query: 'M0 -6L6 0L0 6L-6 0z', stop: 'M-7 -3h14v6h-14z'
         <circle v-if="point.judged.verdict === 'clear'" r="2.6" />
         <path v-else :d="mark[point.judged.verdict]" :class="point.judged.verdict" />
       </g>
-      <text v-for="tick in ticks" :key="tick.at" :x="x(tick.at)" :y="HEIGHT - 6" text-anchor="middle">{{ tick.part }}</text>
-    </svg>
+    </ChartFrame>
     <p class="small" :class="last && last.judged.verdict !== 'clear' ? last.judged.verdict : 'quiet'" v-if="last">
       Part {{ last.part }}: {{ last.value }} {{ load.unit }}, {{ last.judged.sentence }}
     </p>
@@ -79,13 +77,6 @@ const mark = { clear: '', query: 'M0 -6L6 0L0 6L-6 0z', stop: 'M-7 -3h14v6h-14z'
 </template>
 
 <style scoped>
-.grid {
-  stroke: var(--rule);
-}
-text {
-  fill: var(--quiet);
-  font-size: 14px;
-}
 line.base {
   stroke: var(--ink);
 }

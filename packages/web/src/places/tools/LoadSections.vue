@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { timesLoosened } from '@rook/core'
 import { api, type LoadBaselineRecord } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import ChooseFile from '../../parts/ChooseFile.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
@@ -11,7 +10,6 @@ import LoadChart from './LoadChart.vue'
 import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ assembly: string; loads: LoadBaselineRecord[] }>()
-const queries = useQueryClient()
 
 /** The newest baseline of each section, and how often its alarm was raised until then. */
 const sections = computed(() => {
@@ -22,20 +20,8 @@ const sections = computed(() => {
 const adding = ref(false)
 const form = reactive({ section: '', program: '', value: '', unit: '%', warning: '20', alarm: '40', note: '' })
 const texts = reactive<Record<string, string>>({})
-const trouble = ref<string | null>(null)
+const { trouble, attempt } = useAttempt()
 const number = (text: string) => Number(text.trim().replace(',', '.'))
-
-async function attempt(work: () => Promise<unknown>): Promise<boolean> {
-  trouble.value = null
-  try {
-    await work()
-    await queries.invalidateQueries()
-    return true
-  } catch (error) {
-    trouble.value = troubleOf(error)
-    return false
-  }
-}
 
 async function add(): Promise<void> {
   const { section, program, unit, note } = form

@@ -2,10 +2,11 @@
 import { layoutOf, runOf, type RawInputs, type RunRecord, type RunTask } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
-import { computed, watchEffect } from 'vue'
-import { useContext } from '../../app/context.ts'
+import { computed } from 'vue'
+import { useContextLine } from '../../app/context.ts'
 import { useScene } from '../../app/queries.ts'
 import RunBoard from './RunBoard.vue'
+import Opening from '../../parts/Opening.vue'
 
 /** Every tool that is mounted, one after the other, without a setup. How the last was measured is offered for the next. */
 const props = defineProps<{ machine: string }>()
@@ -13,8 +14,7 @@ const query = useScene(
   () => props.machine,
   () => null,
 )
-const context = useContext()
-watchEffect(() => context.set(query.data.value?.machine.name ?? 'Tools', 'Run of tools'))
+useContextLine(() => [query.data.value?.machine.name ?? 'Tools', 'Run of tools'])
 
 interface Kept {
   record: Record<string, { skipped: boolean; reason: string | null }>
@@ -73,6 +73,5 @@ function skip(task: RunTask, reason: string): Promise<void> {
       <RouterLink class="go" :to="{ name: 'values-out', params: { machine } }">Values out for the control</RouterLink>
     </template>
   </RunBoard>
-  <p v-else-if="query.isError.value" class="page stop">{{ query.error.value?.message }}</p>
-  <p v-else class="page quiet">Opening …</p>
+  <Opening v-else class="page" :error="query.error.value" />
 </template>

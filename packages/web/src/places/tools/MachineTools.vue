@@ -2,10 +2,11 @@
 import { sharedNumbers, toolRows, type StandingWord } from '@rook/core'
 import { api } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
-import { computed, ref, shallowRef, watch, watchEffect } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { call } from '../../app/call.ts'
-import { useContext } from '../../app/context.ts'
-import { useMachines, useScene, useSetups } from '../../app/queries.ts'
+import { useSceneAtHand } from '../../app/at-hand.ts'
+import { useContextLine } from '../../app/context.ts'
+import { useMachines } from '../../app/queries.ts'
 import NumberPad from '../../parts/NumberPad.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import type { Release } from '../../routine/use-recording.ts'
@@ -15,23 +16,13 @@ import MountDialog from './MountDialog.vue'
 import { filterRows, sortRows, type SortKey } from './table-order.ts'
 import ToolsTable from './ToolsTable.vue'
 import { useEdits } from './use-edits.ts'
+import Opening from '../../parts/Opening.vue'
 
 const props = defineProps<{ machine: string }>()
 const machines = useMachines()
-const setups = useSetups()
-const own = computed(() => setups.data.value?.find((setup) => setup.machine === props.machine) ?? null)
-const query = useScene(
-  () => (setups.data.value ? props.machine : null),
-  () => own.value?.id ?? null,
-)
+const { scene: query, own, error, line } = useSceneAtHand(() => props.machine)
 const scene = computed(() => query.data.value ?? null)
-const context = useContext()
-watchEffect(() =>
-  context.set(
-    scene.value?.machine.name ?? 'Tools',
-    ...(own.value ? [`Job ${own.value.job}, ${own.value.partName}`, own.value.operationName] : []),
-  ),
-)
+useContextLine(() => line.value ?? ['Tools'])
 const lastAt = useStorage<string | null>('rook-last-tools', null)
 lastAt.value = props.machine
 
@@ -153,8 +144,7 @@ async function record({
     <MountDialog v-if="mounting !== null" :scene="scene" :number="mounting" @close="mounting = null" @mounted="told = $event" />
     <NumberPad />
   </div>
-  <p v-else-if="query.isError.value" class="page stop">{{ query.error.value?.message }}</p>
-  <p v-else class="page quiet">Opening …</p>
+  <Opening v-else class="page" :error="error" />
 </template>
 
 <style scoped>

@@ -13,10 +13,9 @@ import {
   type Scene,
 } from '@rook/core'
 import { api, type AssemblyRecord } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
 import { Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import { useAssemblies, useScene } from '../../app/queries.ts'
 import { newId } from '../../app/new-id.ts'
@@ -25,7 +24,6 @@ import { newId } from '../../app/new-id.ts'
 const props = defineProps<{ scene: Scene; number: string; assembly?: string }>()
 const emit = defineEmits<{ close: []; mounted: [words: string] }>()
 const drawer = useAssemblies()
-const queries = useQueryClient()
 
 const text = ref('')
 const chosen = ref(props.assembly ?? '')
@@ -34,8 +32,7 @@ const offset = ref('')
 const diameterOffset = ref('')
 const carry = ref(true)
 const reason = ref('')
-const trouble = ref<string | null>(null)
-const busy = ref(false)
+const { trouble, busy, attempt } = useAttempt()
 const id = newId()
 
 const tool = computed<AssemblyRecord | null>(() => drawer.data.value?.find((one) => one.id === chosen.value) ?? null)
@@ -91,30 +88,28 @@ const stale = computed(() => {
 })
 
 async function mount(): Promise<void> {
-  trouble.value = null
-  busy.value = true
-  try {
-    const at = tool.value?.mounted
-    const entry = await call(api.mount, {
-      params: { id: props.scene.machine.id },
-      body: {
-        id,
-        number: number.value,
-        assembly: chosen.value,
-        offset: offset.value,
-        diameterOffset: diameterOffset.value,
-        from: at ? { machine: at.machine, number: at.number } : null,
-        carry: carry.value,
-        reason: reason.value.trim(),
-      },
+  const at = tool.value?.mounted
+  let title = ''
+  if (
+    await attempt(async () => {
+      const entry = await call(api.mount, {
+        params: { id: props.scene.machine.id },
+        body: {
+          id,
+          number: number.value,
+          assembly: chosen.value,
+          offset: offset.value,
+          diameterOffset: diameterOffset.value,
+          from: at ? { machine: at.machine, number: at.number } : null,
+          carry: carry.value,
+          reason: reason.value.trim(),
+        },
+      })
+      title = entry.content.title
     })
-    await queries.invalidateQueries()
-    emit('mounted', `${entry.content.title}.`)
+  ) {
+    emit('mounted', `${title}.`)
     emit('close')
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  } finally {
-    busy.value = false
   }
 }
 </script>

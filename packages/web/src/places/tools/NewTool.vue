@@ -7,12 +7,12 @@ import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { troubleOf } from '../../app/after.ts'
 import { call } from '../../app/call.ts'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useAssembly } from '../../app/queries.ts'
 import { readToolForm, toolFormOf, type ToolForm } from './tool-form.ts'
 import ToolFields from './ToolFields.vue'
 
-useContext().set('Tools', 'Drawer')
+useContextLine(() => ['Tools', 'Drawer'])
 const unit = useStorage<LengthUnit>('rook-drawer-unit', 'mm')
 const router = useRouter()
 const queries = useQueryClient()

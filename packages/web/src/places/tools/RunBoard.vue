@@ -3,7 +3,7 @@ import { nextInRun, taskPreset, type RawInputs, type RunTask, type Scene } from 
 import type { Entry } from '@rook/contract'
 import { Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import EntryNote from '../../routine/EntryNote.vue'
 import RoutinePage from '../../routine/RoutinePage.vue'
 import MountDialog from './MountDialog.vue'
@@ -27,7 +27,7 @@ const task = computed<RunTask | null>(() => props.tasks.find(({ id }) => id === 
 const fresh = ref<Entry | null>(null)
 const skipping = ref(false)
 const reason = ref('')
-const trouble = ref<string | null>(null)
+const { trouble, attempt } = useAttempt()
 const mounting = ref<string | null>(null)
 
 watch(
@@ -67,15 +67,13 @@ function choose(id: string): void {
 async function leaveOut(): Promise<void> {
   trouble.value = null
   const left = task.value!
-  try {
+  await attempt(async () => {
     await props.skip(left, reason.value.trim())
     skipping.value = false
     reason.value = ''
     fresh.value = null
     chosen.value = after(left.id)
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  }
+  })
 }
 const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'not mounted' }
 </script>

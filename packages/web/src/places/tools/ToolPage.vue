@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { formatExact, KIND_WORDS, lifeFigure, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit } from '@rook/core'
 import { api } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
 import { useStorage } from '@vueuse/core'
-import { computed, ref, watch, watchEffect } from 'vue'
-import { troubleOf } from '../../app/after.ts'
+import { computed, ref, watch } from 'vue'
+import { useSceneAtHand } from '../../app/at-hand.ts'
+import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { isKept, useKeptForm } from '../../app/kept-form.ts'
-import { useAssembly, useMachines, useScene, useSetups } from '../../app/queries.ts'
+import { useAssembly, useMachines, useScene } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
@@ -19,28 +19,20 @@ import MountDialog from './MountDialog.vue'
 import { readToolForm, toolFormOf } from './tool-form.ts'
 import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
-import { EVENT_WORDS, HAPPENINGS, type Happening } from './words.ts'
+import { EVENT_WORDS, HAPPENINGS, type Happening } from './happenings.ts'
 import { newId } from '../../app/new-id.ts'
+import Opening from '../../parts/Opening.vue'
 
 const props = defineProps<{ assembly: string }>()
 const page = useAssembly(() => props.assembly)
 const machines = useMachines()
 const session = useSession()
-const queries = useQueryClient()
-const context = useContext()
 const tool = computed(() => page.data.value?.assembly ?? null)
 const at = computed(() => tool.value?.mounted ?? null)
-watchEffect(() =>
-  context.set('Tools', tool.value?.name ?? '', ...(at.value ? [`T${at.value.number} on ${at.value.machineName}`] : ['in no machine'])),
-)
+useContextLine(() => ['Tools', tool.value?.name ?? '', at.value ? `T${at.value.number} on ${at.value.machineName}` : 'in no machine'])
 const kept = useStorage<LengthUnit>('rook-drawer-unit', 'mm')
 const unit = computed<LengthUnit>(() => machines.data.value?.find(({ id }) => id === at.value?.machine)?.unit ?? kept.value)
-const setups = useSetups()
-/** With the setup that is on its machine, so that its program's numbers hold. */
-const scene = useScene(
-  () => (setups.data.value ? (at.value?.machine ?? null) : null),
-  () => setups.data.value?.find(({ machine }) => machine === at.value?.machine)?.id ?? null,
-)
+const { scene } = useSceneAtHand(() => at.value?.machine ?? null)
 
 /** As the program at hand calls it, or as it was mounted. */
 const numbers = computed(() => scene.data.value?.tools.find(({ assembly }) => assembly === props.assembly) ?? at.value!)
@@ -52,7 +44,7 @@ const there = useScene(
   () => (moving.value ? target.value : null),
   () => null,
 )
-const trouble = ref<string | null>(null)
+const { trouble, attempt } = useAttempt()
 const told = ref<string | null>(null)
 
 // What is typed counts in the unit that it was typed in.
@@ -67,31 +59,23 @@ function leave(): void {
   changing.value = false
 }
 const problems = ref<string[]>([])
+const record = useAttempt()
 async function keep(): Promise<void> {
   const read = readToolForm(form.value!, unit.value)
   problems.value = 'problems' in read ? read.problems : []
   if (!('input' in read)) return
-  try {
-    await call(api.changeAssembly, { params: { id: props.assembly }, body: read.input })
-    await queries.invalidateQueries()
-    leave()
-  } catch (error) {
-    problems.value = [troubleOf(error)]
-  }
+  if (await record.attempt(() => call(api.changeAssembly, { params: { id: props.assembly }, body: read.input }))) leave()
+  else problems.value = [record.trouble.value!]
 }
 
 async function takeOut(): Promise<void> {
-  trouble.value = null
-  try {
+  await attempt(async () => {
     const entry = await call(api.mount, {
       params: { id: at.value!.machine },
       body: { id: newId(), number: at.value!.number, assembly: null },
     })
     told.value = `${entry.content.title}. What stands there for it is stale until a tool is measured.`
-    await queries.invalidateQueries()
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  }
+  })
 }
 
 function move(): void {
@@ -122,8 +106,7 @@ const facts = computed(() =>
 
 <template>
   <div class="page">
-    <p v-if="page.isError.value && !tool" class="stop">{{ page.error.value?.message }}</p>
-    <template v-else-if="tool && page.data.value">
+    <template v-if="tool && page.data.value">
       <header>
         <h1>
           {{ tool.name }} <span class="quiet">{{ tool.id }}, {{ KIND_WORDS[tool.kind] }}{{ tool.holder ? ` in ${tool.holder}` : '' }}</span>
@@ -227,7 +210,7 @@ const facts = computed(() =>
         </p>
       </template>
     </template>
-    <p v-else class="quiet">Opening …</p>
+    <Opening v-else :error="page.error.value" />
   </div>
 </template>
 

@@ -2,7 +2,7 @@
 import { useStorage } from '@vueuse/core'
 import { computed, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useContext } from '../../app/context.ts'
+import { useContextLine } from '../../app/context.ts'
 import { useAssemblies, useMachines } from '../../app/queries.ts'
 
 const machines = useMachines()
@@ -10,7 +10,7 @@ const drawer = useAssemblies()
 const last = useStorage<string | null>('rook-last-tools', null)
 const router = useRouter()
 const route = useRoute()
-useContext().set('Tools')
+useContextLine(() => ['Tools'])
 
 // The tools at hand are those of the machine this tablet was last at.
 watchEffect(() => {

@@ -20,7 +20,9 @@ const visible = computed(() => props.rows.slice(shown.value.from, shown.value.to
 const layout = computed(() => layoutOf(props.scene.machine))
 /** Widths of the columns: what is typed has room for its figure, what is short for less. */
 const widths = computed(() => layout.value.tool.map(({ wear, holds }) => (wear ? WIDE : holds === 'length' ? '106px' : '54px')).join(' '))
-const WIDE = 'minmax(84px, 122px) minmax(62px, 84px) minmax(72px, 102px)'
+const WIDE = 'minmax(var(--figure), 122px) minmax(58px, 84px) minmax(76px, 102px)'
+/** Where one word calls every number there is one number to show. */
+const numbers = computed(() => (layout.value.letters.length > 1 ? '92px' : '60px'))
 
 /** Registers as they stand on the screen, for moving between cells and for what is pasted. */
 const grid = computed(() => props.rows.map(({ pairs }) => pairs.flatMap(({ geometry, wear }): (RegisterKey | null)[] => [geometry, wear])))
@@ -52,7 +54,7 @@ const arrow = (key: SortKey) => (props.sorted.key !== key ? '' : props.sorted.tu
 const headings = computed<{ key: SortKey | null; words: string; class: string }[]>(() => [
   { key: 'tool', words: 'T', class: 'number' },
   { key: 'name', words: 'Tool', class: 'tool' },
-  { key: null, words: layout.value.letters.join(', '), class: 'numbers' },
+  { key: null, words: layout.value.letters.length > 1 ? layout.value.letters.join(', ') : 'Offset', class: 'numbers' },
   ...layout.value.tool.flatMap((column) => [
     { key: column.property, words: column.heading, class: 'typed' },
     ...(column.wear
@@ -67,7 +69,14 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
 </script>
 
 <template>
-  <div ref="frame" class="frame sheet" :style="{ '--widths': widths }" role="table" :aria-rowcount="rows.length + 1" tabindex="-1">
+  <div
+    ref="frame"
+    class="frame sheet"
+    :style="{ '--widths': widths, '--numbers': numbers }"
+    role="table"
+    :aria-rowcount="rows.length + 1"
+    tabindex="-1"
+  >
     <div class="row head" role="row">
       <span v-for="(heading, at) in headings" :key="at" role="columnheader" :class="heading.class">
         <button v-if="heading.key" type="button" @click="emit('sort', heading.key)">{{ heading.words }}{{ arrow(heading.key) }}</button>
@@ -92,13 +101,14 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
 
 <style scoped>
 .frame {
+  --figure: 104px;
   overflow: auto;
   contain: strict;
   min-height: 240px;
 }
 .row {
   display: grid;
-  grid-template-columns: 54px minmax(150px, 1.4fr) 92px var(--widths) minmax(104px, 0.8fr);
+  grid-template-columns: 54px minmax(150px, 1.4fr) var(--numbers) var(--widths) minmax(92px, 0.8fr);
   align-items: center;
   height: 58px;
   border-bottom: 1px solid var(--rule);
@@ -107,8 +117,11 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
   min-width: 840px;
 }
 @media (max-width: 1200px) {
+  .frame {
+    --figure: 84px;
+  }
   .row {
-    grid-template-columns: 42px minmax(84px, 1fr) 74px var(--widths) 108px;
+    grid-template-columns: 42px minmax(84px, 1fr) minmax(0, var(--numbers)) var(--widths) 108px;
     gap: 4px;
   }
 }

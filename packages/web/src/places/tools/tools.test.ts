@@ -213,7 +213,7 @@ describe('small pictures', () => {
   it('and the field of a plain number says its unit and its trouble', () => {
     const input = { kind: 'number', id: 'speed', label: 'Speed', unit: 'rpm', min: 1, max: 60_000, optional: true }
     const problem = { input: 'speed', kind: 'refused', sentence: 'Speed: write a number from 1 to 60000 rpm.' }
-    const text = textOf(put(NumberField, { input, modelValue: 'x', asked: false, problem }))
+    const text = textOf(put(NumberField, { input, machine: MILL, modelValue: 'x', asked: false, problem }))
     expect(text).toBe('Speed , if known rpm Speed: write a number from 1 to 60000 rpm.')
     vi.restoreAllMocks()
   })

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { ref, watchEffect } from 'vue'
+
+/** The frame of a chart: as wide as its place, level lines with their figures at the left, words below. */
+defineProps<{
+  height: number
+  left: number
+  right: number
+  y: { (value: number): number; ticks(count: number): number[] }
+  /** How a figure of the upright axis is written. */
+  written: (value: number) => string
+  below: readonly { key: string | number; x: number; words: string }[]
+  /** The chart in one sentence, for who cannot see it. */
+  label: string
+}>()
+const width = defineModel<number>('width', { required: true })
+const frame = ref<HTMLElement | null>(null)
+const size = useElementSize(frame)
+watchEffect(() => (width.value = size.width.value))
+</script>
+
+<template>
+  <div ref="frame" class="chart">
+    <svg :width="width" :height="height" role="img" :aria-label="label">
+      <g v-for="tick in y.ticks(4)" :key="tick">
+        <line class="grid" :x1="left" :x2="width - right" :y1="y(tick)" :y2="y(tick)" />
+        <text :x="left - 8" :y="y(tick) + 5" text-anchor="end">{{ written(tick) }}</text>
+      </g>
+      <text v-for="tick in below" :key="tick.key" :x="tick.x" :y="height - 7" text-anchor="middle">{{ tick.words }}</text>
+      <slot />
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.grid {
+  stroke: var(--rule);
+}
+text,
+.chart :slotted(text) {
+  fill: var(--quiet);
+  font-size: 14px;
+}
+</style>

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import type { LengthInput } from '@rook/core'
+import type { FieldEvents, FieldProps } from './field.ts'
+import FigureField from './FigureField.vue'
+
+/** A length among the choices: its label above, what is wrong with it below. On a line of the working, the figure alone. */
+const text = defineModel<string>({ required: true })
+defineProps<FieldProps<LengthInput>>()
+defineEmits<FieldEvents>()
+</script>
+
+<template>
+  <FigureField
+    v-if="bare"
+    v-model="text"
+    :input="input"
+    :machine="machine"
+    :problem="problem"
+    :asked="asked"
+    :narrow="narrow"
+    @next="$emit('next')"
+    @back="$emit('back')"
+    @agree="$emit('agree')"
+  />
+  <div v-else class="length-field">
+    <span class="label" :class="{ now: asked }">{{ input.label }}<span v-if="input.optional" class="quiet">, if known</span></span>
+    <FigureField v-model="text" :input="input" :machine="machine" :problem="problem" :asked="asked" narrow @agree="$emit('agree')" />
+    <p v-if="problem" class="small" :class="problem.kind === 'ask' ? 'query' : 'stop'" role="alert">
+      {{ problem.sentence }}
+      <button v-if="problem.kind === 'ask'" type="button" class="link" @click="$emit('agree')">Use it</button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.length-field {
+  display: grid;
+  gap: 1px;
+  align-content: start;
+}
+.label {
+  color: var(--quiet);
+  font-size: 14px;
+  line-height: 1.2;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.length-field :deep(.figure-field) {
+  align-items: stretch;
+}
+.length-field :deep(input) {
+  width: 100%;
+}
+.now {
+  color: var(--act);
+  font-weight: 700;
+}
+p {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,19 @@
+import { onEnd } from './house.mjs'
+import { ensurePackages } from './packages.mjs'
+
+/**
+ * What every command that works on the shop's ledger begins with: the packages, and a database. The one that
+ * DATABASE_URL names, or a cluster of this checkout's own, which stops when the command ends.
+ */
+export async function openDatabase() {
+  ensurePackages()
+  const ending = onEnd()
+  let databaseUrl = process.env.DATABASE_URL
+  if (!databaseUrl) {
+    const { startOwnCluster } = await import('./postgres.mjs')
+    const cluster = await startOwnCluster()
+    ending.add(() => cluster.stop())
+    databaseUrl = cluster.url
+  }
+  return { ending, databaseUrl, env: { ...process.env, DATABASE_URL: databaseUrl } }
+}
