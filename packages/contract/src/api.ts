@@ -274,4 +274,3 @@ export const api = {
     params: draftKey,
   }),
 } as const satisfies Record<string, Operation>
-

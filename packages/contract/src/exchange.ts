@@ -79,7 +79,6 @@ export const presetsTaken = z
   .object({ entry: entrySchema.nullable(), registers: z.int(), records: z.int(), added: z.int() })
   .meta({ id: 'PresetsTaken' })
 
-
 const line = z.string().max(80)
 export const templateSchema = z
   .object({

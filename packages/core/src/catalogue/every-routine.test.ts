@@ -1,15 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { mm, nm } from '../length/index.ts'
-import {
-  diameterRegister,
-  lengthRegister,
-  parseRegisterKey,
-  propertyOf,
-  registerKey,
-  stepOf,
-  wearOf,
-} from '../register/index.ts'
+import { diameterRegister, lengthRegister, parseRegisterKey, propertyOf, registerKey, stepOf, wearOf } from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { sumOf } from '../working/index.ts'
