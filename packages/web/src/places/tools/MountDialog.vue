@@ -62,14 +62,16 @@ const source = computed(() =>
 const called = computed(() => numbersIn(number.value, offset.value, diameterOffset.value))
 const H = computed(() => called.value.offset)
 const D = computed(() => called.value.diameterOffset)
+/** Nothing is worked out from numbers that are still being typed. */
+const numbered = computed(() => [H.value, D.value].every((typed) => /^\d+$/.test(typed)))
 const carried = computed(() =>
-  source.value && from.data.value
+  numbered.value && source.value && from.data.value
     ? carriedWith(source.value, from.data.value, { machine: props.scene.machine, offset: H.value, diameterOffset: D.value })
     : [],
 )
 /** What stands under these numbers now and was found on another tool. */
 const stale = computed(() => {
-  if (!tool.value || !/^\d+$/.test(H.value)) return []
+  if (!tool.value || !numbered.value) return []
   const at: MountedTool = {
     ...(tool.value as unknown as MountedTool),
     assembly: tool.value.id,

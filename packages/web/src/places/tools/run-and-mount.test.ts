@@ -93,13 +93,13 @@ describe('mounting a tool', () => {
     record('em-12', 'End mill 12', { mounted: { machine: 'mill', machineName: 'Mill 3', number: '4', offset: '4', diameterOffset: '4' } }),
     record('em-16', 'End mill 16'),
   ]
-  const dialog = (answer = ok({ content: { title: 'End mill 12 moved from T4 to T9, H9 D9' } } as Entry)) => {
+  const dialog = (answer = ok({ content: { title: 'End mill 12 moved from T4 to T9, H9 D9' } } as Entry), number = '9') => {
     const sent = serverThat({
       'GET /api/assemblies': ok(DRAWER),
       'GET /api/machines/mill/scene': ok(at),
       'POST /api/machines/mill/mounts': answer,
     })
-    return { sent, wrapper: put(MountDialog, { scene: at, number: '9' }) }
+    return { sent, wrapper: put(MountDialog, { scene: at, number }) }
   }
   const choose = async (words: string) => {
     await settled(() => expect(body()).toContain(words))
@@ -119,6 +119,13 @@ describe('mounting a tool', () => {
       from: { machine: 'mill', number: '4' },
       carry: true,
     })
+  })
+
+  it.each(['', '4/'])('works nothing out from a pocket that is still being typed: “%s”', async (number) => {
+    const { wrapper } = dialog(undefined, number)
+    await choose('End mill 12')
+    await settled(() => expect(body()).toContain('End mill 12 sits in T4 on Mill 3'))
+    expect(wrapper.exists() && body()).not.toContain('go along')
   })
 
   it('tells what another tool left under those numbers', async () => {
