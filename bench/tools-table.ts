@@ -1,4 +1,5 @@
 /// <reference lib="dom" />
+import { PLAIN_MARKS, type Provenance } from '@rook/core'
 import { chromium, type Page } from '@playwright/test'
 import pg from 'pg'
 import { startServerProcess } from './server-process.ts'
@@ -14,6 +15,9 @@ export interface TableBench {
 
 export const ASSEMBLIES = 300
 
+const ENTRY = '00000000-0000-4000-8000-00000000beef'
+const PROVENANCE = JSON.stringify({ ...PLAIN_MARKS, origin: ENTRY, rests: [], gauges: [] } satisfies Provenance)
+
 /** A machine with many tools, each with length, diameter and some wear, put straight into the tables. */
 export async function fillMachine(url: string): Promise<void> {
   const client = new pg.Client({ connectionString: url })
@@ -27,9 +31,9 @@ export async function fillMachine(url: string): Promise<void> {
         4, '{"DC": 12000000}', 100000000 + n * 100000, '{"by": "parts", "limit": 100, "warning": 80}', n % 100 FROM generate_series(1, ${ASSEMBLIES}) n;
     INSERT INTO mount (machine, number, place, "offset", diameter_offset, assembly) SELECT 'mill-tools', n::text, n, n::text, n::text, 'many-' || n FROM generate_series(1, ${ASSEMBLIES}) n;
     INSERT INTO entry (id, machine, seq, kind, at, person, content, hash, previous_hash)
-      SELECT '00000000-0000-4000-8000-00000000beef', 'mill-tools', 1, 'edited', now(), 'writer', '{}', repeat('0', 64), repeat('0', 64);
-    INSERT INTO register_value (machine, register, value, state, entry, at, by, seen, assembly)
-      SELECT 'mill-tools', 'tool/' || n || '/' || what, value * 100, 'set', '00000000-0000-4000-8000-00000000beef', now(), 'Writer', false, 'many-' || n
+      SELECT '${ENTRY}', 'mill-tools', 1, 'edited', now(), 'writer', '{}', repeat('0', 64), repeat('0', 64);
+    INSERT INTO register_value (machine, register, value, state, entry, at, by, seen, assembly, provenance)
+      SELECT 'mill-tools', 'tool/' || n || '/' || what, value * 100, 'set', '${ENTRY}', now(), 'Writer', false, 'many-' || n, '${PROVENANCE}'
       FROM generate_series(1, ${ASSEMBLIES}) n,
         LATERAL (VALUES ('length/geometry', 1000000 + n * 1234), ('length/wear', -(n % 50)), ('radius/geometry', 60000 - n % 30), ('radius/wear', -(n % 20))) w(what, value);`)
   await client.end()
