@@ -1,12 +1,16 @@
 import {
   assess,
+  degreesOf,
   findingKey,
   minus,
   nm,
   registerKey,
   roundToIncrement,
   routineById,
+  workRegister,
   type Finding,
+  type InputSpec,
+  type Microdegrees,
   type Nm,
   type RawInputs,
   type RegisterKey,
@@ -44,6 +48,16 @@ export interface Task {
   author: Author
 }
 
+/** What the control shows for a rotary axis: it stands at the part's own zero angle when the other zeros are found. */
+function rotaryNow(inputs: readonly InputSpec[], { slot }: RawInputs, { machine, standing }: Scene): RawInputs {
+  return Object.fromEntries(
+    machine.rotary.flatMap(({ axis }) => {
+      const zero = slot && inputs.some(({ id }) => id === `stands-${axis}`) ? standing[registerKey(workRegister(slot, axis))] : undefined
+      return zero ? [[`stands-${axis}`, String(degreesOf(zero.value as number as Microdegrees))]] : []
+    }),
+  )
+}
+
 /** Does one routine as a person does: looks at the scene, touches, types, answers the checks, records. */
 export async function perform(connection: Connection, task: Task): Promise<Entry> {
   const routine = routineById(task.step.routine!)!
@@ -53,7 +67,7 @@ export async function perform(connection: Connection, task: Task): Promise<Entry
   const gone = Object.fromEntries(
     routine.inputs(scene, asked).flatMap(({ id }) => (id === 'wear' || id === 'rotation' ? [[id, 'zero']] : [])),
   )
-  const raw = { ...asked, ...gone }
+  const raw = { ...asked, ...gone, ...rotaryNow(routine.inputs(scene, asked), asked, scene) }
   const reader = READERS[routine.id]
   const inputs = reader ? { ...raw, ...reader({ raw, scene, ...task.place }) } : withReading(raw, scene, task)
   const { sheet, findings, values } = assess(routine, inputs, scene)

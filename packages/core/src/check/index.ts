@@ -14,6 +14,7 @@ import { plannedSlot } from './planned-slot.ts'
 import { reaches } from './reaches.ts'
 import { remarks } from './remarks.ts'
 import { restsGood } from './rests-good.ts'
+import { sameAngle } from './same-angle.ts'
 import { sameDigits } from './same-digits.ts'
 import { size } from './size.ts'
 import { travel } from './travel.ts'
@@ -29,6 +30,7 @@ export const CHECKS: readonly Check[] = [
   travel,
   reaches,
   plannedSlot,
+  sameAngle,
   restsGood,
   estimate,
   nominalDiameter,

@@ -69,7 +69,12 @@ export const LIMITS: readonly Limit[] = [
   limit('estimateStop', 'length', mm(4), 'a length this far from its rough estimate is stopped'),
   limit('sizeOff', 'length', mm(0.05), 'a width or diameter this far from the expected one is questioned'),
   limit('repeatOff', 'length', mm(0.01), 'the first touch made again and this far off stops the pick-up'),
-  limit('turned', 'angle', 50_000, 'a part turned more than this is questioned where the control does not turn with it'),
+  limit(
+    'turned',
+    'angle',
+    50_000,
+    'a part turned more than this, or a rotary axis between two zeros of one slot, is questioned where nothing takes it up',
+  ),
   limit('tilted', 'length', mm(0.03), 'a face that falls more than this over 100 mm is questioned'),
   limit('nominalOff', 'length', mm(0.3), 'a cutter whose diameter is this far from the one on its record is questioned'),
   limit('edgeSpread', 'length', mm(0.03), 'cutting edges of one tool this far apart are questioned where the tool does not say'),

@@ -1,11 +1,12 @@
 import type { Drawing } from '../drawing/index.ts'
 import { commonRegister, registerKey, workRegister } from '../register/index.ts'
 import { nm, type Nm } from '../length/index.ts'
-import type { Scene } from '../scene/index.ts'
+import type { Marks, Scene } from '../scene/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import type { FoundSize, Readout, Reading, Refusal, Remark, Sheet, Write } from './sheet.ts'
 import type { Values } from './values.ts'
 import { keptRemark, keptRotation } from './kept-rotation.ts'
+import { rotaryFacts, rotaryStands } from './rotary-stands.ts'
 import { placeZero, rotationChosen, type FoundZero, type PlacedZero } from './zero.ts'
 
 /** What a pick-up makes of its inputs, before its zero goes into a slot. */
@@ -48,6 +49,7 @@ export function zeroSheet(parts: ZeroParts): Sheet {
   const columns = parts.columns ?? (axes.length === 1 ? [''] : axes)
   const under = <C>(cells: readonly (C | null)[]) =>
     cells.length === columns.length ? cells : columns.map((column) => cells[axes.indexOf(column)] ?? null)
+  const stands = rotaryStands(values, scene)
   return {
     targets: [...placed.targets, ...besides.map(({ register }) => register)],
     refusal,
@@ -56,17 +58,23 @@ export function zeroSheet(parts: ZeroParts): Sheet {
       columns,
       lines: [...parts.lines, ...(kept ? [kept.line(found)] : []), ...placed.lines].map((one) => ({ ...one, cells: under(one.cells) })),
       results: placed.results.map((one) => ({ ...one, cells: under(one.cells) })),
-      facts: parts.facts ?? [],
+      facts: [...(parts.facts ?? []), ...rotaryFacts(stands, scene)],
     },
     drawing: { ...parts.drawing, formerZero: parts.drawing.formerZero ?? formerZero(parts.drawing, scene, shown, placed.active) },
-    result: refusal ? null : resultOf(parts, placed, besides, rotation.kept),
+    result: refusal ? null : resultOf(parts, placed, besides, rotation.kept, stands),
   }
 }
 
-function resultOf(parts: ZeroParts, { writes, active }: PlacedZero, besides: Write[], kept: readonly string[]): Sheet['result'] {
+function resultOf(
+  parts: ZeroParts,
+  { writes, active }: PlacedZero,
+  besides: Write[],
+  kept: readonly string[],
+  angles: Marks['angles'],
+): Sheet['result'] {
   if (!writes) return null
   return {
-    writes: [...writes, ...besides],
+    writes: [...writes.map((write) => ({ ...write, angles })), ...besides],
     readings: parts.readings,
     readouts: active ? (parts.readouts?.(active) ?? []) : [],
     gauges: parts.gauges,

@@ -9,6 +9,7 @@ import { rowInput, slotInput } from './ask.ts'
 import type { InputSpec, Option, RawInputs } from './input.ts'
 import type { ZeroSlip } from './figure-slips.ts'
 import { resultCell } from './result-cell.ts'
+import { rotaryStandsInputs } from './rotary-stands.ts'
 import { rotationInto, standingRotation } from './rotation-write.ts'
 import type { Write } from './sheet.ts'
 import type { Values } from './values.ts'
@@ -46,7 +47,7 @@ export function zeroInputs(scene: Scene, raw: RawInputs, { several = true, squar
       options: slots.filter(({ value }) => value !== raw.slot),
     })
   if (square) inputs.push(...rotationInput(turnedAmong(raw, scene), scene))
-  return inputs
+  return [...inputs, ...rotaryStandsInputs(scene)]
 }
 
 /** The slots written to in which a rotation stands. */

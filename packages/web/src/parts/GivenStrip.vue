@@ -14,6 +14,8 @@ const emit = defineEmits<{ type: [input: string, text: string]; agree: [input: s
 
 /** Options with a note under each, or many side by side, need more room. */
 function span(input: InputSpec): number {
+  // The angle as it was read stands behind the field.
+  if (input.kind === 'angle') return 2
   if (input.kind !== 'choice' || input.shown !== 'row') return 1
   const letters = input.options.reduce((sum, { label, note }) => sum + Math.max(label.length, (note?.length ?? 0) * 0.9) + 4, 0)
   return Math.min(4, Math.max(1, Math.ceil(letters / 20)))

@@ -29,9 +29,10 @@ const disturbing = ref<string | null>(null)
 const key = (register: RegisterRef) => registerKey(register)
 const has = (register: RegisterRef) => props.scene.standing[key(register)] !== undefined
 const layout = computed(() => layoutOf(props.scene.machine))
-/** A column that belongs to no axis is shown once something stands in it. */
+const shown = computed(() => props.scene.machine.slots.filter(({ code }) => !props.slots || props.slots.includes(code)))
+/** A column that belongs to no axis is shown once something stands in it in one of these slots. */
 const columns = computed(() =>
-  layout.value.work.filter(({ axis, property }) => axis !== null || layout.value.slots.some(({ code }) => has(inSlot(code, property)))),
+  layout.value.work.filter(({ axis, property }) => axis !== null || shown.value.some(({ code }) => has(inSlot(code, property)))),
 )
 const inSlot = (slot: string, property: RegisterProperty, family: RegisterFamily = 'work'): RegisterRef => ({
   family,
@@ -43,7 +44,6 @@ const cellsOf = (family: RegisterFamily, slot: string) =>
   columns.value.map(({ property }) => (propertiesOf(family).includes(property) ? key(inSlot(slot, property, family)) : null))
 const propertiesOf = (family: RegisterFamily) => Object.keys(FAMILIES[family].properties) as RegisterProperty[]
 const any = (cells: readonly (string | null)[]) => cells.some((cell) => cell !== null && props.scene.standing[cell] !== undefined)
-const shown = computed(() => props.scene.machine.slots.filter(({ code }) => !props.slots || props.slots.includes(code)))
 const work = computed(() => [
   ...shown.value.map(({ code, name }) => ({ name: code, detail: name, cells: cellsOf('work', code) })),
   ...shown.value
