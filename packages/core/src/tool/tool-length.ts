@@ -3,6 +3,7 @@ import { minus, nm, ZERO, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
 import { commonShift, gaugeById, toolByNumber, workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
 import {
+  layoutOf,
   commonRegister,
   registerKey,
   setterRegister,
@@ -12,6 +13,7 @@ import {
   reachRegister,
 } from '../register/index.ts'
 import {
+  rowInput,
   betweenInputs,
   betweenLines,
   chosenBetween,
@@ -152,10 +154,10 @@ function methodInput(scene: Scene): InputSpec {
     { value: 'block', label: 'On a pin or block', note: 'raise until it just passes' },
     { value: 'setter', label: 'On a setter', note: 'its constant K on record' },
   ]
-  const { kind, lengthConvention } = scene.machine
   const datum = { value: 'datum', label: 'On a height', note: 'lengths counted from it' }
-  const fit = kind === 'lathe' ? options.slice(0, 2) : lengthConvention === 'touch-off' ? [...options, datum] : options
-  return { kind: 'choice', id: 'method', label: 'How', shown: 'row', options: fit }
+  if (!layoutOf(scene.machine).countsLengths) return rowInput('method', 'How', options.slice(0, 2))
+  const fit = scene.machine.lengthConvention === 'touch-off' ? [...options, datum] : options
+  return rowInput('method', 'How', fit)
 }
 
 /** What a method makes of the inputs: the touch when it is complete, the lines in any case. */
