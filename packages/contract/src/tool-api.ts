@@ -99,7 +99,7 @@ export const toolApi = {
   readPresets: operation('readPresets', {
     method: 'post',
     path: '/api/machines/{id}/presets/read',
-    summary: 'Reads a preset file and says what it has otherwise than the record. Nothing is written.',
+    summary: 'Reads a preset file and says where it differs from the record. Nothing is written.',
     params: byId,
     body: readPresetsBody,
     response: presetsReadSchema,

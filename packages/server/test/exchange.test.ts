@@ -50,7 +50,7 @@ const out = (more: object = {}) =>
 const CSV = 'T,Id,Name,L,D\n4,,End mill 12,103.4755,11.992\n,em-20,End mill 20,120.5,19.99\n'
 
 describe('a preset file', () => {
-  it('is read without writing anything: what it has otherwise, one by one', async () => {
+  it('is read without writing anything: its differences, one by one', async () => {
     const { status, body } = await look(CSV)
     expect(status).toBe(200)
     expect(body).toMatchObject({ kind: 'table', tools: 2, unit: 'mm', problems: [], mapping: { number: 'T', length: 'L', diameter: 'D' } })

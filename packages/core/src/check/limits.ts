@@ -38,7 +38,7 @@ export type LimitId =
   | 'angleByEye'
   | 'angleSwept'
 
-/** Standard uncertainties of what has no gauge with a record of its own. */
+/** Standard uncertainties of measurements that no gauge on record was used for. */
 export type DoubtId =
   | 'feltContact'
   | 'typedThickness'

@@ -16,7 +16,7 @@ export interface StockView {
   vertical: Axis
   stock: Solid
   toScale: boolean
-  /** The middle of the stock, for what has no place of its own on an axis. */
+  /** The middle of the stock. A thing that is not placed on an axis is drawn there. */
   middle: Point
 }
 

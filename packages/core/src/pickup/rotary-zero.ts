@@ -1,9 +1,9 @@
 import { formatAngle, microdegrees, type Microdegrees } from '../angle/index.ts'
 import { doubtBy, limitOf } from '../check/limits.ts'
 import { drawStock, type Box, type Drawing, type TouchMark } from '../drawing/index.ts'
-import { nm, type Nm } from '../length/index.ts'
-import type { RotaryAxis, RotaryRecord } from '../machine/index.ts'
-import { angleDecimals, commonRegister, registerKey, workRegister } from '../register/index.ts'
+import { nm, roundToIncrement, type Nm } from '../length/index.ts'
+import type { RotaryRecord } from '../machine/index.ts'
+import { angleDecimals, registerKey, workRegister } from '../register/index.ts'
 import {
   angleInput,
   gaugeInput,
@@ -18,9 +18,9 @@ import {
   type Values,
   type Write,
 } from '../routine/index.ts'
-import { gaugeById, type Scene } from '../scene/index.ts'
+import { commonShift, gaugeById, type Scene } from '../scene/index.ts'
 import type { Gauge } from '../gauge/index.ts'
-import type { Contributor, Uncertainty } from '../uncertainty/index.ts'
+import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
 
 type Method = 'now' | 'typed' | 'face'
@@ -89,7 +89,7 @@ export const rotaryZero: Routine = {
     const how = values.choice('how') as Method | null
     const refusal = record ? refusalOf(values, record, how, scene) : null
     const found = record && how && !refusal ? foundBy(values, record, how, scene) : null
-    const write = found && target && record ? writeOf(found, target.slot, record, values, scene) : null
+    const write = found && target && record ? writeOf(found, target.slot, record, scene) : null
     return {
       targets: target ? [target] : [],
       refusal,
@@ -155,11 +155,11 @@ interface FoundAngle {
 function foundBy(values: Values, record: RotaryRecord, how: Method, scene: Scene): FoundAngle | null {
   if (how === 'typed') {
     const angle = values.angle('angle')
-    return angle === null ? null : { angle: angle + commonShift(record.axis, scene), contributors: [], byEye: false }
+    return angle === null ? null : { angle: angle + commonShift(scene, record.axis), contributors: [], byEye: false }
   }
   const [reading, place] = [values.angle('reading'), values.angle('place')]
   if (reading === null || place === null) return null
-  const step = { label: 'one step of the readout', standard: record.increment / 2 / Math.sqrt(3) }
+  const step = ofReadout(nm(record.increment))
   if (how === 'now') {
     const by = values.choice('by')
     if (by === null) return null
@@ -186,42 +186,28 @@ function indicated(indicator: Gauge, slope: Microdegrees, run: Nm, scene: Scene)
   ]
 }
 
-const commonShift = (axis: RotaryAxis, scene: Scene): number => scene.standing[registerKey(commonRegister(axis))]?.value ?? 0
-
 function writeOf(
   { angle, contributors, byEye }: FoundAngle,
   slot: string,
   { axis, increment, travel }: RotaryRecord,
-  _values: Values,
   scene: Scene,
 ): { write: Write; turns: number } {
   const register = workRegister(slot, axis)
-  const bare = angle - commonShift(axis, scene)
+  const bare = angle - commonShift(scene, axis)
   const last = scene.standing[registerKey(register)]?.value ?? 0
   const turns = travel === null ? Math.round((last - bare) / TURN) : 0
-  const value = Math.round((bare + turns * TURN) / increment) * increment
   return {
     turns,
     write: {
       register,
-      value: nm(value),
+      value: roundToIncrement(bare + turns * TURN, nm(increment)),
       state: 'set',
-      uncertainty: doubtOf(contributors, increment),
+      uncertainty: contributors.length === 0 ? null : combine(contributors, nm(increment)),
       assembly: null,
       rests: [],
       slips: [],
       byEye,
     },
-  }
-}
-
-function doubtOf(contributors: readonly Contributor[], increment: Microdegrees): Uncertainty | null {
-  if (contributors.length === 0) return null
-  const standard = Math.hypot(...contributors.map((one) => one.standard))
-  return {
-    standard,
-    expanded: nm(Math.ceil((2 * standard) / increment - 1e-9) * increment),
-    contributors: contributors.filter((one) => one.standard > 0).sort((a, b) => b.standard - a.standard),
   }
 }
 
@@ -240,7 +226,7 @@ function linesOf(
   scene: Scene,
 ): WorkingLine[] {
   const axis = record?.axis ?? 'A'
-  const shift = record ? commonShift(record.axis, scene) : 0
+  const shift = record ? commonShift(scene, record.axis) : 0
   const common = shift === 0 ? [] : [angleLine('less', `common shift ${axis}`, shift)]
   const whole = turns === 0 ? [] : [angleLine(turns > 0 ? 'add' : 'less', 'whole turns', Math.abs(turns) * TURN)]
   if (how === null) return []

@@ -21,7 +21,7 @@ import type { PresetTool } from './table.ts'
 
 type Drawer = Pick<Assembly, 'id' | 'name' | 'properties' | 'estimate' | 'flutes'>
 
-/** One thing that a file has otherwise than the record; each is taken or left by itself. */
+/** One difference between a file and the record; each is taken or left by itself. */
 export interface Difference {
   /** The same for the same file and record: "7/length". */
   id: string
@@ -52,7 +52,7 @@ interface Anchor {
 }
 
 /**
- * What a file has otherwise than the ledger and the drawer. Presets are lengths from the gauge line: they are
+ * Where a file differs from the ledger and the drawer. Presets are lengths from the gauge line: they are
  * what the register holds where the machine counts so; elsewhere only differences between tools carry over, so
  * one tool with a good length that is in the file too ties them: H = H of that tool + (L − L of that tool).
  */

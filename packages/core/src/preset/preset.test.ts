@@ -122,7 +122,7 @@ describe('a preset file', () => {
   })
 })
 
-describe('what a file has otherwise', () => {
+describe('the differences of a file', () => {
   const drawer = [
     { id: 'em-12', name: 'End mill 12', properties: { DC: mm(12) }, estimate: mm(103.5), flutes: 4 },
     { id: 'dr-66', name: 'Drill 6.6', properties: {}, estimate: null, flutes: null },

@@ -56,7 +56,7 @@ function turnedAmong(raw: RawInputs, scene: Scene): string[] {
   return scene.machine.slots.map(({ code }) => code).filter((code) => chosen.includes(code) && standingRotation(code, scene) !== 0)
 }
 
-/** A rotation that stands is of the part before: it goes to zero with a part that lies square, or it is said that it stays. */
+/** A rotation that stands belongs to the part before. For a part that lies square it goes to zero, or the person keeps it. */
 function rotationInput(slots: readonly string[], scene: Scene): InputSpec[] {
   const [first] = slots
   if (first === undefined) return []

@@ -1,10 +1,10 @@
 import { nm, plus, type Nm } from '../length/index.ts'
-import type { Axis } from '../machine/index.ts'
+import type { Axis, RotaryAxis } from '../machine/index.ts'
 import { commonRegister, registerKey, workRegister } from '../register/index.ts'
 import type { Scene, Standing } from './scene.ts'
 
 /** The common shift of an axis, added to every work offset; zero where none was ever set. */
-export function commonShift(scene: Scene, axis: Axis): Nm {
+export function commonShift(scene: Scene, axis: Axis | RotaryAxis): Nm {
   return scene.standing[registerKey(commonRegister(axis))]?.value ?? nm(0)
 }
 

@@ -52,7 +52,7 @@ async function readFile(db: Queries, { sender, file, mapping, unit }: File, mach
   return { kind: 'table', header: [...table.header], mapping: used, unit: inUnit, ...read }
 }
 
-/** Says what a preset file has otherwise than the record; writes nothing. */
+/** Says where a preset file differs from the record; writes nothing. */
 export function lookAtPresets(connection: Connection, machineId: string, body: ReadPresetsBody, now: string): Promise<PresetsReadAnswer> {
   return inTransaction(
     connection.pool,
@@ -110,7 +110,7 @@ const movedOn = () =>
   new Problem(
     409,
     'file-moved-on',
-    'What the file has otherwise has changed since it was opened: somebody wrote in between. Read it again.',
+    'Somebody wrote in between, so the differences are no longer those that were shown. Read the file again.',
   )
 
 function choose(differences: Difference[], ids: string[] | null): Difference[] {

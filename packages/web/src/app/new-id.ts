@@ -1,6 +1,6 @@
 /**
- * An id for what is sent (UUID version 4, RFC 9562). On a page served by plain HTTP from another host a browser has no
- * `randomUUID`; random values it always has.
+ * An id for what is sent (UUID version 4, RFC 9562). A browser makes such ids itself only on a secure
+ * page; random values are there over plain HTTP from another host too.
  */
 export function newId(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(16))

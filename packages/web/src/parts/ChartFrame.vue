@@ -11,7 +11,7 @@ defineProps<{
   /** How a figure of the upright axis is written. */
   written: (value: number) => string
   below: readonly { key: string | number; x: number; words: string }[]
-  /** The chart in one sentence, for who cannot see it. */
+  /** The chart in one sentence, for people who cannot see it. */
   label: string
 }>()
 const width = defineModel<number>('width', { required: true })
