@@ -170,12 +170,20 @@ class MachineFortnight {
   }
 
   /**
+   * Chance for what hangs on the hour or the day: who is at the machine, what is asked. The figures are drawn from the
+   * other one, so that they are the same whenever the demo is played.
+   */
+  private apart(what: string): Chance {
+    return new Chance(`${what} ${this.machine.id} ${Math.round((this.until - this.clock) / MINUTE)}`)
+  }
+
+  /**
    * What was added to the shop later draws on a chance of its own and takes no time, so that the rest of its fortnight
    * stays as it was.
    */
   private async besides(step: Pick<StepPlan, 'id'>, work: () => Promise<unknown>): Promise<void> {
     const { chance } = this
-    this.chance = new Chance(`${step.id} ${this.clock}`)
+    this.chance = this.apart(step.id)
     try {
       await work()
     } finally {
@@ -272,14 +280,12 @@ class MachineFortnight {
     return {
       answer: (finding) => {
         if (finding.check === 'on-purpose') return step.detail ?? 'zero on purpose'
-        const reasons = REASONS[finding.check] ?? MOVED
-        // What is asked depends on the day that it is played; only what always comes up may draw on chance.
-        return reasons.length === 1 ? reasons[0]! : this.chance.pick(reasons)
+        return this.apart(finding.check).pick(REASONS[finding.check] ?? MOVED)
       },
       release: {
         person: lead.id,
         pin: lead.pin,
-        reason: this.chance.pick([
+        reason: this.apart('release').pick([
           'stop block moved by 1.000 for this batch, I checked it',
           'other parallels today, seen at the machine',
           'looked at the touch myself, the figure is right',
@@ -326,7 +332,7 @@ class MachineFortnight {
   private author() {
     const shift = shiftAt(SHIFTS, SHOP.timeZone, this.now())
     const present = PEOPLE.filter((person) => person.shift === shift && person.role !== 'lead')
-    const { id, name, role }: DemoPerson = present.length > 1 ? this.chance.pick(present) : (present[0] ?? PEOPLE[0]!)
+    const { id, name, role }: DemoPerson = present.length > 1 ? this.apart('who').pick(present) : (present[0] ?? PEOPLE[0]!)
     return { person: { id, name, role }, now: this.now() }
   }
 }
