@@ -1,6 +1,6 @@
 import type { Entry, EntryContent } from '@rook/contract'
 import { connect } from '@rook/server/db/client'
-import { verifyLedger } from '@rook/server/ledger/verify'
+import { verifyLedger } from '@rook/server/verify/ledger'
 import { setTimeout as pause } from 'node:timers/promises'
 import { entryOf, machineOf, openBenchShop, REGISTER, signIn } from './shop.ts'
 import { startServerProcess, type ServerProcess } from './server-process.ts'
@@ -54,7 +54,7 @@ async function main(): Promise<void> {
       if (trouble instanceof Error && !/fetch failed|terminated/.test(String(trouble))) throw trouble
     if (kill % 10 === 0) console.log(`  ${kill} kills, ${sent.filter(({ acknowledged }) => acknowledged).length} entries acknowledged`)
   }
-  const { pool } = connect(databaseUrl, null, () => undefined)
+  const { pool } = connect(databaseUrl, () => undefined)
   const { rows } = await pool.query<{ id: string; content: EntryContent; writes: number }>(
     'SELECT e.id, e.content, (SELECT count(*)::int FROM entry_write w WHERE w.entry = e.id) AS writes FROM entry e',
   )

@@ -21,7 +21,7 @@ const record = (name: string): MachineSent => {
 /** A shop with one mill and one setup per writer, nobody in each other's way. */
 export async function openBenchShop(url: string): Promise<void> {
   await migrate(url)
-  const { db, pool } = connect(url, null, () => undefined)
+  const { db, pool } = connect(url, () => undefined)
   await db.insert(shift).values({ name: 'Early', starts: '06:00', ends: '06:00' })
   await db.insert(person).values({ id: 'writer', name: 'Writer', role: 'setter', pinHash: await hashPin(PIN) })
   const sizes = [10, 6, 1, 0.05, 50]

@@ -331,9 +331,9 @@ class MachineFortnight {
   /** Whoever's shift it is; on the late shift two share the machines. */
   private author() {
     const shift = shiftAt(SHIFTS, SHOP.timeZone, this.now())
-    const present = PEOPLE.filter((person) => person.shift === shift && person.role !== 'lead')
+    const present = PEOPLE.filter((person) => person.shift === shift && person.role === 'setter')
     const { id, name, role }: DemoPerson = present.length > 1 ? this.apart('who').pick(present) : (present[0] ?? PEOPLE[0]!)
-    return { person: { id, name, role }, now: this.now() }
+    return { person: { id, name, role }, now: this.now(), device: null }
   }
 }
 

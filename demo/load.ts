@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { connect, type Database } from '@rook/server/db/client'
+import { inTransaction, type Lane } from '@rook/server/db/lane'
 import { assembly, gauge, loadBaseline, loadSeen, machine, mount, operation, part, person, setting, shift } from '@rook/server/db/schema'
 import { addMachine } from '@rook/server/machines/routes'
 import { happen } from '@rook/server/gauges/events'
@@ -14,6 +15,8 @@ import { MACHINES } from './machines.ts'
 import { OPERATIONS } from './operations/index.ts'
 import { gaugesAt, PEOPLE, SHIFTS, SHOP } from './shop.ts'
 
+const BEFORE = 400 * 86_400_000
+
 /** Says how far the demo's loading has come; there as long as the demo's data are. */
 const PROGRESS = 'demo'
 
@@ -22,9 +25,9 @@ const PROGRESS = 'demo'
  * it, so nobody has put anything of their own into it), or a shop to work in.
  */
 export async function contentsOf(url: string): Promise<'nothing' | 'half-loaded demo' | 'shop'> {
-  const { db, pool } = connect(url, null, () => undefined)
+  const { db, pool } = connect(url, () => undefined)
   try {
-    const rows = await db.select({ id: machine.id }).from(machine).limit(1)
+    const rows = await db.select({ id: person.id }).from(person).limit(1)
     if (rows.length === 0) return 'nothing'
     const [progress] = await db.select().from(setting).where(eq(setting.key, PROGRESS))
     return progress?.value === 'loading' ? 'half-loaded demo' : 'shop'
@@ -40,14 +43,14 @@ export async function contentsOf(url: string): Promise<'nothing' | 'half-loaded 
  */
 export async function loadDemo(url: string, until = Date.now(), days?: number): Promise<void> {
   // Nothing is lost if the power fails now: loading just starts over. A person's entries wait for the disk.
-  const connection = connect(url, null, () => undefined, {
+  const connection = connect(url, () => undefined, {
     settings: { synchronous_commit: 'off' },
-    // Nobody waits behind it, and six fortnights keep a slow machine busy.
-    patience: 300_000,
+    // Six fortnights keep a slow machine busy.
+    unhurried: true,
   })
   const { db, pool } = connection
   try {
-    await db.transaction((tx) => loadStandingData(tx as unknown as Database, until))
+    await inTransaction(connection, (lane) => loadStandingData(lane, until), { within: Number.POSITIVE_INFINITY })
     await playHistory(connection, until, days)
     await db.update(setting).set({ value: 'loaded' }).where(eq(setting.key, PROGRESS))
   } finally {
@@ -55,7 +58,10 @@ export async function loadDemo(url: string, until = Date.now(), days?: number): 
   }
 }
 
-async function loadStandingData(db: Database, until: number): Promise<void> {
+async function loadStandingData(lane: Lane, until: number): Promise<void> {
+  const { db } = lane
+  // All of it was there before the shop began to write anything down.
+  const since = { changedAt: new Date(until - BEFORE).toISOString() }
   await db.insert(setting).values([
     { key: 'shop-name', value: SHOP.name },
     { key: 'time-zone', value: SHOP.timeZone },
@@ -63,10 +69,10 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
   ])
   await db.insert(shift).values(SHIFTS)
   for (const { id, name, role, pin } of PEOPLE) await db.insert(person).values({ id, name, role, pinHash: await hashPin(pin) })
-  await db.insert(gauge).values(gaugesAt(until).map((one, place) => ({ ...one, doubtful: [...one.doubtful], place })))
-  await playGauges(db, until)
+  await db.insert(gauge).values(gaugesAt(until).map((one, place) => ({ ...one, doubtful: [...one.doubtful], place, ...since })))
+  await playGauges(lane, until)
   for (const { id, record, tools } of MACHINES) {
-    const added = await addMachine(db, id, record)
+    const added = await addMachine(db, id, record, since)
     // A lead has worded each control's lines.
     await db
       .update(machine)
@@ -74,7 +80,7 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
       .where(eq(machine.id, id))
     await db
       .insert(assembly)
-      .values(tools.map((tool) => ({ ...detailOf(tool.assembly), id: tool.assembly, name: tool.name, estimate: tool.estimate })))
+      .values(tools.map((tool) => ({ ...detailOf(tool.assembly), id: tool.assembly, name: tool.name, estimate: tool.estimate, ...since })))
     await db.insert(mount).values(
       tools.map((tool, place) => ({
         machine: id,
@@ -83,10 +89,11 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
         offset: tool.number,
         diameterOffset: tool.number,
         assembly: tool.assembly,
+        ...since,
       })),
     )
   }
-  await db.insert(assembly).values(SPARE)
+  await db.insert(assembly).values(SPARE.map((one) => ({ ...one, ...since })))
   await playLoads(db, until)
   const parts = new Map(OPERATIONS.map((one) => [one.part.id, one.part]))
   await db.insert(part).values([...parts.values()])
@@ -120,6 +127,7 @@ async function loadStandingData(db: Database, until: number): Promise<void> {
         features: features ?? [],
         tools: tools ?? [],
         steps,
+        ...since,
       }),
     ),
   )
@@ -147,11 +155,16 @@ async function playLoads(db: Database, until: number): Promise<void> {
 }
 
 /** What happened to the gauges before the fortnight: certificates, a fall, one that was given up. */
-async function playGauges(db: Database, until: number): Promise<void> {
+async function playGauges(lane: Lane, until: number): Promise<void> {
   const { id, name, role } = PEOPLE.find((person) => person.role === 'lead')!
   const chance = new Chance(2_417)
   const event = (gaugeId: string, kind: GaugeEventBody['kind'], note: string, now: string) =>
-    happen(db, gaugeId, { id: chance.uuid(), kind, note, size: null, uncertainty: null }, { person: { id, name, role }, now })
+    happen(
+      lane,
+      gaugeId,
+      { id: chance.uuid(), kind, note, size: null, uncertainty: null },
+      { person: { id, name, role }, now, device: null },
+    )
   const daysAgo = (days: number) => new Date(until - days * 86_400_000).toISOString()
   for (const one of gaugesAt(until)) if (one.calibrated) await event(one.id, 'calibrated', 'certificate, within its class', one.calibrated)
   await event('setter-b', 'knocked', 'fell off the cart beside Mill 2, the dial sticks', daysAgo(20))

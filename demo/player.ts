@@ -95,8 +95,8 @@ export async function perform(connection: Connection, task: Task): Promise<Entry
 }
 
 /** What a person at the machine sees at a moment. */
-export function sceneOf({ pool }: Connection, machine: string, setup: string, now: string): Promise<Scene> {
-  return inTransaction(pool, async (lane) => loadScene(lane, await loadMachine(lane, machine), setup, now, 'write'))
+export function sceneOf(connection: Connection, machine: string, setup: string, now: string): Promise<Scene> {
+  return inTransaction(connection, async (lane) => loadScene(lane, await loadMachine(lane, machine), setup, now, 'write'))
 }
 
 /**

@@ -21,9 +21,12 @@ export interface DemoPerson {
 export const PEOPLE: DemoPerson[] = [
   { id: 'marrow', name: 'I. Marrow', role: 'setter', pin: '1357', shift: 'Early' },
   { id: 'tansley', name: 'W. Tansley', role: 'setter', pin: '2468', shift: 'Late' },
-  { id: 'fennimore', name: 'J. Fennimore', role: 'operator', pin: '3579', shift: 'Night' },
+  { id: 'fennimore', name: 'J. Fennimore', role: 'setter', pin: '3579', shift: 'Night' },
   { id: 'oakhanger', name: 'T. Oakhanger', role: 'lead', pin: '8642', shift: 'Early' },
-  { id: 'quillon', name: 'O. Quillon', role: 'operator', pin: '4680', shift: 'Late' },
+  { id: 'quillon', name: 'O. Quillon', role: 'setter', pin: '4680', shift: 'Late' },
+  { id: 'wendle', name: 'C. Wendle', role: 'operator', pin: '5791', shift: 'Early' },
+  { id: 'hollins', name: 'B. Hollins', role: 'planner', pin: '6913', shift: 'Early' },
+  { id: 'farrow', name: 'L. Farrow', role: 'viewer', pin: '7024', shift: 'Early' },
 ]
 
 const DAY = 86_400_000

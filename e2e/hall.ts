@@ -1,5 +1,6 @@
 // One process a worker: it opens a server for each journey's database, so that the server's code is read once.
 import { createInterface } from 'node:readline'
+import { prepareDatabase } from '@rook/server/db/prepare'
 import { startServer, type Running } from '@rook/server/server'
 import { pino } from 'pino'
 
@@ -11,7 +12,7 @@ for await (const line of createInterface({ input: process.stdin })) {
   const [word, what = ''] = line.split(' ')
   try {
     if (word === 'open') {
-      const running = await startServer({ databaseUrl: what, host: '127.0.0.1', port: 0, logger })
+      const running = await startServer({ databaseUrl: await prepareDatabase(what), host: '127.0.0.1', port: 0, logger })
       open.set(running.url, running)
       console.log(running.url)
     } else {

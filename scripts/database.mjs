@@ -9,11 +9,13 @@ export async function openDatabase() {
   ensurePackages()
   const ending = onEnd()
   let databaseUrl = process.env.DATABASE_URL
+  // Only a cluster of our own is filled with the demo shop unasked.
+  const demo = process.env.ROOK_DEMO ?? (databaseUrl ? 'no' : 'yes')
   if (!databaseUrl) {
     const { startOwnCluster } = await import('./postgres.mjs')
     const cluster = await startOwnCluster()
     ending.add(() => cluster.stop())
     databaseUrl = cluster.url
   }
-  return { ending, databaseUrl, env: { ...process.env, DATABASE_URL: databaseUrl } }
+  return { ending, databaseUrl, env: { ...process.env, DATABASE_URL: databaseUrl, ROOK_DEMO: demo } }
 }

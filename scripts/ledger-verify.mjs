@@ -3,4 +3,4 @@ import { openDatabase } from './database.mjs'
 import { run, TSX } from './house.mjs'
 
 const { ending, env } = await openDatabase()
-await ending.end(await run(process.execPath, [...TSX, 'packages/server/src/verify.ts'], { env }))
+await ending.end(await run(process.execPath, [...TSX, 'packages/server/src/verify/main.ts', ...process.argv.slice(2)], { env }))

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { migrate } from '@rook/server/db/migrate'
-import { verifyLedger } from '@rook/server/ledger/verify'
+import { verifyLedger } from '@rook/server/verify/ledger'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { contentsOf, loadDemo } from '../load.ts'

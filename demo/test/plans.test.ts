@@ -1,3 +1,4 @@
+import { ROLES } from '@rook/contract'
 import { limitProblems, routineById, ROUTINES, type MachineRecord } from '@rook/core'
 import { MILL } from '@rook/testing'
 import { describe, expect, it } from 'vitest'
@@ -90,7 +91,7 @@ describe('the demo shop', () => {
   })
 
   it('has somebody of each role on different PINs, and shifts around the clock', () => {
-    expect(new Set(PEOPLE.map(({ role }) => role))).toEqual(new Set(['operator', 'setter', 'lead']))
+    expect(new Set(PEOPLE.map(({ role }) => role))).toEqual(new Set(ROLES))
     expect(new Set(PEOPLE.map(({ pin }) => pin)).size).toBe(PEOPLE.length)
     for (const [at, shift] of SHIFTS.entries()) expect(shift.ends).toBe(SHIFTS[(at + 1) % SHIFTS.length]!.starts)
   })

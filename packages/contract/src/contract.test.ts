@@ -1,7 +1,7 @@
 import { mm } from '@rook/core'
 import { describe, expect, it } from 'vitest'
 import { gaugeEventBody, gaugeInput } from './gauge.ts'
-import { api, machineInput, openApi, personInput, pinSchema, reason, recordBody, skipBody, type Operation } from './index.ts'
+import { api, LEAST_ROLE, machineInput, mayDo, openApi, personInput, pinSchema, reason, recordBody, ROLES, skipBody, whoMay, type Operation } from './index.ts'
 
 const ID = 'a0000000-0000-4000-8000-000000000001'
 const operations = Object.entries(api) as [string, Operation][]
@@ -22,9 +22,34 @@ describe('the contract', () => {
 
   it('lets only leads change what others rest on', () => {
     const lead = operations.filter(([, { access }]) => access === 'lead').map(([name]) => name)
-    expect(lead.sort()).toEqual(['addGauge', 'addMachine', 'addPerson', 'changeMachine', 'changeTemplate'])
+    expect(lead.sort()).toEqual([
+      'addGauge',
+      'addMachine',
+      'addPerson',
+      'changeMachine',
+      'changePerson',
+      'changeShop',
+      'changeTemplate',
+      'liftPause',
+      'personRecords',
+      'resetPin',
+    ])
     const open = operations.filter(([, { access }]) => access === 'anyone').map(([name]) => name)
-    expect(open.sort()).toEqual(['people', 'session', 'signIn', 'signOut'])
+    expect(open.sort()).toEqual(['openShop', 'people', 'session', 'signIn', 'signOut'])
+  })
+
+  it('lets whoever only looks change nothing, and only a setter what parts are made by', () => {
+    const changing = operations.filter(([, { method, access }]) => method !== 'get' && access === 'viewer').map(([name]) => name)
+    // They work something out, or are the asker's own.
+    expect(changing.sort()).toEqual(['changeOwnPin', 'held', 'readPresets', 'valuesOut'])
+    const by = (least: string) =>
+      Object.entries(LEAST_ROLE)
+        .filter(([, role]) => role === least)
+        .map(([kind]) => kind)
+    expect(by('setter').sort()).toEqual(['calibration', 'edited', 'mounted', 'pick-up', 'preset', 'skipped', 'statement', 'touch-off'])
+    expect(by('viewer')).toEqual([])
+    expect(ROLES.map((role) => mayDo(role, 'setter'))).toEqual([false, false, true, true, true])
+    expect(whoMay('planner')).toBe('Only a planner or a lead can do this.')
   })
 
   it('changes nothing by a GET', () => {

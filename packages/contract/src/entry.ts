@@ -5,7 +5,7 @@ import { pinSchema, roleSchema } from './people.ts'
 import { reason } from './reason.ts'
 import { provenanceFields, gaugeSchema } from './scene.ts'
 
-export const entryKind = z.enum([
+export const ENTRY_KINDS = [
   'pick-up',
   'touch-off',
   'calibration',
@@ -22,7 +22,8 @@ export const entryKind = z.enum([
   'preset',
   'mounted',
   'tool-changed',
-])
+] as const
+export const entryKind = z.enum(ENTRY_KINDS)
 export type EntryKind = z.infer<typeof entryKind>
 
 const release = z
@@ -35,7 +36,7 @@ export const recordBody = z
     id: z.uuid().meta({ description: 'Made by the client, so that sending twice records once.' }),
     routine: z.string().max(60),
     inputs: z.record(z.string().max(60), z.string().max(200)),
-    agreed: z.array(z.string().max(60)).max(40).default([]),
+    agreed: z.array(z.string().max(60)).max(200).default([]),
     setup: z.string().max(60).nullable().default(null),
     step: z.string().max(60).nullable().default(null),
     basis: z
@@ -49,13 +50,15 @@ export const recordBody = z
 export type RecordBody = z.infer<typeof recordBody>
 export type RecordInput = z.input<typeof recordBody>
 
+export const WRITE_STATES = ['set', 'estimated', 'deliberately-zero', 'disturbed', 'unset'] as const
+
 export const entryWriteSchema = z.object({
   register: z.string(),
   name: z.string(),
   before: nmSchema.nullable(),
   beforeEntry: z.uuid().nullable(),
   after: nmSchema.nullable(),
-  state: z.enum(['set', 'estimated', 'deliberately-zero', 'disturbed', 'unset']),
+  state: z.enum(WRITE_STATES),
   standard: z.number().nullable(),
   expanded: nmSchema.nullable(),
   assembly: z.string().nullable(),

@@ -40,7 +40,7 @@ const presetFile = {
   sender: z.string().trim().min(1, { error: 'Sender: say who or what the file comes from.' }).max(60),
   name: z.string().max(200).default(''),
   /** The file\u2019s bytes, base64. */
-  file: z.base64({ error: 'The file did not arrive whole; choose it again.' }).max(40_000_000, { error: 'The file is larger than 30 MB.' }),
+  file: z.base64({ error: 'The file did not arrive whole; choose it again.' }).max(16_000_000, { error: 'The file is larger than 12 MB.' }),
   /** Null for what this sender\u2019s last file was read by, or else what the headings say. */
   mapping: mappingSchema.nullable().default(null),
   unit: z.enum(['mm', 'in']).nullable().default(null),

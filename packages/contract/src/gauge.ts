@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { reason } from './reason.ts'
 import { entryLine } from './entry.ts'
 import { instant, nmSchema } from './lengths.ts'
+import type { Role } from './roles.ts'
 import { gaugeFamily, gaugeSchema } from './scene.ts'
 import type { Gauge } from '@rook/core'
 
@@ -64,6 +65,18 @@ export const gaugeInput = z
       .nullable(),
   })
   .meta({ id: 'GaugeInput' })
+
+/** What it takes to note each of them: anybody at a machine may say that something fell; what a gauge is, a lead says. */
+export const LEAST_FOR_GAUGE: Readonly<Record<GaugeEventKind, Role>> = {
+  added: 'lead',
+  calibrated: 'lead',
+  withdrawn: 'lead',
+  returned: 'lead',
+  checked: 'operator',
+  failed: 'operator',
+  knocked: 'operator',
+  'stylus-changed': 'setter',
+}
 
 /** An entry made with a gauge, and what of it still stands. */
 export const gaugeEntry = z.object({ line: entryLine, standing: z.array(z.string()), doubtful: z.boolean() }).meta({ id: 'GaugeEntry' })

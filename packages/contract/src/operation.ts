@@ -1,9 +1,7 @@
 import { z } from 'zod'
+import { CALLS, type Access, type CallName, type Method } from './calls.ts'
 
-export type Method = 'get' | 'post' | 'put' | 'delete'
-
-/** Who may call: anybody, anybody signed in, or a lead. */
-export type Access = 'anyone' | 'signed-in' | 'lead'
+export type { Access, Method } from './calls.ts'
 
 export interface Operation<
   Params extends z.ZodType = z.ZodType,
@@ -13,7 +11,6 @@ export interface Operation<
 > {
   id: string
   method: Method
-  /** With `{name}` for parameters, as OpenAPI writes it. */
   path: string
   summary: string
   access: Access
@@ -29,10 +26,7 @@ const nothing = z.object({})
 type Nothing = typeof nothing
 
 interface Description<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, R extends z.ZodType> {
-  method: Method
-  path: string
   summary: string
-  access?: Access
   params?: P
   query?: Q
   body?: B
@@ -46,11 +40,11 @@ export function operation<
   Q extends z.ZodType = Nothing,
   B extends z.ZodType = Nothing,
   R extends z.ZodType = z.ZodNull,
->(id: string, description: Description<P, Q, B, R>): Operation<P, Q, B, R> {
+>(id: CallName, description: Description<P, Q, B, R>): Operation<P, Q, B, R> {
   return {
-    access: 'signed-in',
     problems: [],
     ...description,
+    ...CALLS[id],
     id,
     params: (description.params ?? nothing) as P,
     query: (description.query ?? nothing) as Q,

@@ -1,31 +1,74 @@
 import { z } from 'zod'
+import { instant } from './lengths.ts'
+import { ROLES } from './roles.ts'
 
-export const roleSchema = z.enum(['operator', 'setter', 'lead'])
-export type Role = z.infer<typeof roleSchema>
+export const roleSchema = z.enum(ROLES)
 
 export const personSchema = z.object({ id: z.string(), name: z.string(), role: roleSchema }).meta({ id: 'Person' })
+
+/** As a lead sees a person: since when gone, and whether wrong PINs keep somebody waiting. */
+export const personRecord = personSchema
+  .extend({ leftAt: instant.nullable(), pausedUntil: instant.nullable() })
+  .meta({ id: 'PersonRecord' })
+export type PersonRecord = z.infer<typeof personRecord>
 export type Person = z.infer<typeof personSchema>
 
 export const pinSchema = z.string().regex(/^\d{4,8}$/, { error: 'PIN: four to eight digits.' })
 
 export const signInBody = z.object({ person: z.string().max(60), pin: pinSchema }).meta({ id: 'SignIn' })
 
-export const personInput = z
+const personName = z.string().trim().min(1, { error: 'Name: write the person\u2019s name.' }).max(60)
+
+export const personInput = z.object({ name: personName, role: roleSchema, pin: pinSchema }).meta({ id: 'PersonInput' })
+
+/** What a lead changes of a person; `gone` keeps the entries and ends the sessions. */
+export const personChange = z.object({ name: personName, role: roleSchema, gone: z.boolean() }).meta({ id: 'PersonChange' })
+
+export const ownPinBody = z.object({ old: pinSchema, pin: pinSchema }).meta({ id: 'OwnPin' })
+
+const hour = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'Shift: a time of day, as 06:00.' })
+const shift = z.object({
+  name: z.string().trim().min(1, { error: 'Shift: give it a name.' }).max(40),
+  starts: hour,
+  ends: hour,
+})
+
+export const shopInput = z
   .object({
-    name: z.string().trim().min(1, { error: 'Name: write the person’s name.' }).max(60),
-    role: roleSchema,
-    pin: pinSchema,
+    name: z.string().trim().min(1, { error: 'Shop: write its name.' }).max(80),
+    timeZone: z.string().refine(isTimeZone, { error: 'Time zone: as in Europe/London.' }),
+    /** Minutes without a touch after which a tablet asks for a PIN again. */
+    idleMinutes: z.int().min(1, { error: 'Idle time: a minute at least.' }).max(720, { error: 'Idle time: twelve hours at most.' }),
+    shifts: z
+      .array(shift)
+      .max(12)
+      .refine((shifts) => new Set(shifts.map(({ name }) => name)).size === shifts.length, { error: 'Shifts: two have the same name.' }),
   })
-  .meta({ id: 'PersonInput' })
+  .meta({ id: 'ShopInput' })
+export type ShopInput = z.infer<typeof shopInput>
 
 export const shopSchema = z
   .object({
     name: z.string(),
     timeZone: z.string(),
+    idleMinutes: z.int(),
     shifts: z.array(z.object({ name: z.string(), starts: z.string(), ends: z.string() })),
   })
   .meta({ id: 'Shop' })
 export type Shop = z.infer<typeof shopSchema>
+
+/** What opens a shop in an empty database: its name and its first lead. */
+export const openShopBody = z
+  .object({ shop: shopInput.omit({ shifts: true, idleMinutes: true }), lead: personInput.omit({ role: true }) })
+  .meta({ id: 'OpenShop' })
+
+function isTimeZone(name: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en-GB', { timeZone: name }).format(0) !== ''
+  } catch {
+    return false
+  }
+}
 
 export const sessionSchema = z.object({ person: personSchema, shop: shopSchema }).meta({ id: 'Session' })
 export type Session = z.infer<typeof sessionSchema>

@@ -21,22 +21,16 @@ const byId = z.object({ id: z.string().max(60) })
 /** The calls about tools: the drawer, the pockets, the tools table, and files in and out. */
 export const toolApi = {
   assemblies: operation('assemblies', {
-    method: 'get',
-    path: '/api/assemblies',
     summary: 'The drawer: every tool assembly, and where it sits.',
     response: z.array(assemblySchema),
   }),
   addAssembly: operation('addAssembly', {
-    method: 'post',
-    path: '/api/assemblies',
     summary: 'Adds a tool assembly.',
     body: assemblyInput.and(z.object({ id: assemblyId })),
     response: assemblySchema,
     problems: [409],
   }),
   changeAssembly: operation('changeAssembly', {
-    method: 'put',
-    path: '/api/assemblies/{id}',
     summary: 'Changes what is on record of an assembly.',
     params: byId,
     body: assemblyInput,
@@ -44,16 +38,12 @@ export const toolApi = {
     problems: [404],
   }),
   assembly: operation('assembly', {
-    method: 'get',
-    path: '/api/assemblies/{id}',
     summary: 'An assembly with its history and its cutting loads.',
     params: byId,
     response: assemblyPage,
     problems: [404],
   }),
   toolEvent: operation('toolEvent', {
-    method: 'post',
-    path: '/api/assemblies/{id}/events',
     summary: 'Notes what happened to a tool: a new insert, reground, broken, used. What follows for its registers is an entry.',
     params: byId,
     body: toolEventBody,
@@ -61,8 +51,6 @@ export const toolApi = {
     problems: [404, 409, 422],
   }),
   addLoad: operation('addLoad', {
-    method: 'post',
-    path: '/api/assemblies/{id}/loads',
     summary: 'Keeps the load of a sample cut, with the shares above it that warn and alarm.',
     params: byId,
     body: loadBody,
@@ -70,8 +58,6 @@ export const toolApi = {
     problems: [404, 422],
   }),
   seeLoads: operation('seeLoads', {
-    method: 'post',
-    path: '/api/loads/{id}/seen',
     summary: 'Adds what was seen on parts, pasted as lines of part and load.',
     params: z.object({ id: z.uuid() }),
     body: loadSeenBody,
@@ -79,8 +65,6 @@ export const toolApi = {
     problems: [404, 422],
   }),
   mount: operation('mount', {
-    method: 'post',
-    path: '/api/machines/{id}/mounts',
     summary: 'Mounts an assembly in a pocket, moves it there, or takes out what sits there.',
     params: byId,
     body: mountBody,
@@ -88,8 +72,6 @@ export const toolApi = {
     problems: [404, 409, 422],
   }),
   editTools: operation('editTools', {
-    method: 'post',
-    path: '/api/machines/{id}/tools',
     summary: 'Records figures typed into the tools table together, all or none.',
     params: byId,
     body: editsBody,
@@ -97,8 +79,6 @@ export const toolApi = {
     problems: [404, 409, 422, 429],
   }),
   readPresets: operation('readPresets', {
-    method: 'post',
-    path: '/api/machines/{id}/presets/read',
     summary: 'Reads a preset file and says where it differs from the record. Nothing is written.',
     params: byId,
     body: readPresetsBody,
@@ -106,8 +86,6 @@ export const toolApi = {
     problems: [404, 413, 422],
   }),
   takePresets: operation('takePresets', {
-    method: 'post',
-    path: '/api/machines/{id}/presets',
     summary: 'Takes what was chosen of a preset file, in one transaction.',
     params: byId,
     body: takePresetsBody,
@@ -115,32 +93,23 @@ export const toolApi = {
     problems: [404, 409, 413, 422, 429],
   }),
   presetSenders: operation('presetSenders', {
-    method: 'get',
-    path: '/api/preset-senders',
     summary: 'Who has sent preset files, and how their columns were read.',
     response: z.array(z.object({ name: z.string(), mapping: mappingSchema, unit: z.enum(['mm', 'in']) })),
   }),
   template: operation('template', {
-    method: 'get',
-    path: '/api/machines/{id}/template',
     summary: 'How values go out for a machine’s control.',
     params: byId,
     response: templateSchema,
     problems: [404],
   }),
   changeTemplate: operation('changeTemplate', {
-    method: 'put',
-    path: '/api/machines/{id}/template',
     summary: 'Changes how values go out for a machine’s control.',
-    access: 'lead',
     params: byId,
     body: templateSchema,
     response: templateSchema,
     problems: [404, 422],
   }),
   valuesOut: operation('valuesOut', {
-    method: 'post',
-    path: '/api/machines/{id}/values-out',
     summary: 'A file of present values for the control, and what is left out of it.',
     params: byId,
     body: valuesOutBody,
@@ -148,8 +117,6 @@ export const toolApi = {
     problems: [404, 422],
   }),
   held: operation('held', {
-    method: 'post',
-    path: '/api/machines/{id}/held',
     summary: 'Compares what a control says it holds with the ledger, register by register.',
     params: byId,
     body: heldBody,

@@ -1,6 +1,5 @@
-import { existsSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
 import { openApi } from '@rook/contract'
+import compression from 'compression'
 import express, { type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
@@ -9,19 +8,23 @@ import { assemblyRoutes } from './assemblies/routes.ts'
 import type { Connection } from './db/client.ts'
 import { draftRoutes } from './drafts/routes.ts'
 import { entryRoutes } from './entries/routes.ts'
+import { FileReaders } from './exchange/file-readers.ts'
 import { exchangeRoutes } from './exchange/routes.ts'
+import { Overview } from './floor/overview.ts'
 import { floorRoutes } from './floor/routes.ts'
 import { gaugeRoutes } from './gauges/routes.ts'
 import { problems, unknownAddress } from './http/errors.ts'
+import { serveInterface } from './http/interface.ts'
+import { ownOrigin } from './http/origin.ts'
+import { plainAddress, plainText } from './http/plain-text.ts'
 import { sessions } from './http/session.ts'
-import { plainAddress, withoutNul } from './http/plain-text.ts'
 import type { Ears } from './live/listen.ts'
 import { liveRoutes } from './live/routes.ts'
 import { machineRoutes } from './machines/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
 import { setupRoutes } from './setups/routes.ts'
+import { shopRoutes } from './shop/routes.ts'
 
-const INTERFACE = fileURLToPath(new URL('../../web/dist', import.meta.url))
 const VERSION = '0.1.0'
 
 export interface AppParts {
@@ -29,12 +32,14 @@ export interface AppParts {
   ears: Ears
   secret: string
   logger: Logger
-  clock?: () => string
+  /** How many proxies stand before it, or their addresses; what they say of the asker is believed. */
+  trustProxy?: string | undefined
+  clock?: (() => string) | undefined
 }
 
-const small = express.json({ limit: '64kb', reviver: withoutNul })
-const figures = express.json({ limit: '512kb', reviver: withoutNul })
-const files = express.json({ limit: '45mb', reviver: withoutNul })
+const small = express.json({ limit: '64kb', reviver: plainText })
+const figures = express.json({ limit: '512kb', reviver: plainText })
+const files = express.json({ limit: '17mb', reviver: plainText })
 
 /** How large a body may be, by what it is for. */
 const bodies: RequestHandler = (request, response, next) => {
@@ -44,12 +49,17 @@ const bodies: RequestHandler = (request, response, next) => {
   return reader(request, response, next)
 }
 
+/** From here on it pays to press an answer together. */
+const WORTH_PRESSING = 1_400
+
 /** The whole of the HTTP side: API, live events, and the built interface. */
-export function createApp({ connection, ears, secret, logger, clock = () => new Date().toISOString() }: AppParts): Express {
-  const { db, pool } = connection
+export function createApp(parts: AppParts): { app: Express; stop: () => Promise<void> } {
+  const { connection, ears, secret, logger, clock = () => new Date().toISOString() } = parts
   const app = express()
+  app.locals.clock = clock
   app.disable('x-powered-by')
   app.set('etag', false)
+  if (parts.trustProxy) app.set('trust proxy', /^\d+$/.test(parts.trustProxy) ? Number(parts.trustProxy) : parts.trustProxy)
   app.use(pinoHttp({ logger, autoLogging: logger.isLevelEnabled('debug') }))
   app.use(
     helmet({
@@ -63,18 +73,21 @@ export function createApp({ connection, ears, secret, logger, clock = () => new 
       },
     }),
   )
+  const schema = JSON.stringify(openApi(VERSION))
+  const overview = new Overview(connection)
+  const readers = new FileReaders()
 
+  app.use('/api', compression({ threshold: WORTH_PRESSING }), plainAddress, ownOrigin)
   app.get('/api/health', async (_request, response) => {
-    await pool.query('SELECT 1')
+    await connection.pool.query('SELECT 1')
     response.json({ ok: true })
   })
   app.get('/api/openapi.json', (_request, response) => {
-    response.json(openApi(VERSION))
+    response.type('json').send(schema)
   })
   app.use(
     '/api',
-    plainAddress,
-    sessions(pool, secret, (message) => logger.warn(message)),
+    sessions(connection.pool, secret, (message) => logger.warn(message)),
     // A preset file comes whole; everything else a person sends is small.
     bodies,
     (_request, response, next) => {
@@ -82,25 +95,25 @@ export function createApp({ connection, ears, secret, logger, clock = () => new 
       next()
     },
   )
-  peopleRoutes(app, connection, clock)
-  machineRoutes(app, connection, clock)
-  setupRoutes(app, connection, clock)
-  entryRoutes(app, connection, clock)
-  draftRoutes(app, db, clock)
-  floorRoutes(app, connection, clock)
-  gaugeRoutes(app, connection, clock)
-  assemblyRoutes(app, connection, clock)
-  exchangeRoutes(app, connection, clock)
-  liveRoutes(app, ears)
+  peopleRoutes(app, connection)
+  shopRoutes(app, connection)
+  machineRoutes(app, connection)
+  setupRoutes(app, connection, overview)
+  entryRoutes(app, connection)
+  draftRoutes(app, connection)
+  floorRoutes(app, overview)
+  gaugeRoutes(app, connection)
+  assemblyRoutes(app, connection)
+  exchangeRoutes(app, connection, readers)
+  const live = liveRoutes(app, ears)
   app.use('/api', unknownAddress)
   serveInterface(app)
   app.use(problems)
-  return app
-}
-
-function serveInterface(app: Express): void {
-  if (!existsSync(INTERFACE)) return
-  app.use('/assets', express.static(`${INTERFACE}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }))
-  app.use(express.static(INTERFACE, { etag: true, cacheControl: false }))
-  app.get('/{*path}', (_request, response) => response.sendFile('index.html', { root: INTERFACE }))
+  return {
+    app,
+    async stop() {
+      live.end()
+      await readers.stop()
+    },
+  }
 }

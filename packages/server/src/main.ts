@@ -1,4 +1,5 @@
-import { pino } from 'pino'
+import { prepareDatabase, Unfit } from './db/prepare.ts'
+import { plainLogger } from './log.ts'
 import { startServer } from './server.ts'
 
 const databaseUrl = process.env.DATABASE_URL
@@ -9,10 +10,11 @@ if (!databaseUrl) {
 
 try {
   const running = await startServer({
-    databaseUrl,
+    databaseUrl: await prepareDatabase(databaseUrl, process.env.DATABASE_OWNER_URL || null),
     host: process.env.HOST || '127.0.0.1',
     port: Number(process.env.PORT || 0),
-    logger: pino({ level: process.env.LOG_LEVEL || 'warn' }),
+    logger: plainLogger(process.env.LOG_LEVEL || 'warn'),
+    trustProxy: process.env.TRUST_PROXY,
   })
   // The start script waits for this line to know where the server listens.
   console.log(`listening ${running.url}`)
@@ -21,6 +23,7 @@ try {
   process.once('SIGTERM', stop)
 } catch (error) {
   const { code } = error as { code?: string }
-  console.error(code === 'EADDRINUSE' ? `Port ${process.env.PORT} is taken by another program. Choose another: PORT=4100 npm start` : error)
+  const taken = `Port ${process.env.PORT} is taken by another program. Choose another: PORT=4100 npm start`
+  console.error(code === 'EADDRINUSE' ? taken : error instanceof Unfit ? error.message : error)
   process.exit(1)
 }

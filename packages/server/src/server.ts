@@ -1,9 +1,10 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { pino, type Logger } from 'pino'
+import { type Logger } from 'pino'
 import { createApp } from './app.ts'
-import { applicationRole, connect, type Connection } from './db/client.ts'
+import { connect, type Connection } from './db/client.ts'
 import { Ears } from './live/listen.ts'
+import { plainLogger } from './log.ts'
 import { sessionSecret } from './secret.ts'
 
 export interface Running {
@@ -13,22 +14,30 @@ export interface Running {
 }
 
 export interface ServerOptions {
+  /** The application's own login, on a prepared database (see db/prepare.ts). */
   databaseUrl: string
   host: string
   /** 0 takes a free one. */
   port: number
   logger?: Logger
   clock?: () => string
+  trustProxy?: string | undefined
 }
 
-/** Starts the server on a migrated database and answers when it listens. */
-export async function startServer({ databaseUrl, host, port, logger = pino({ level: 'warn' }), clock }: ServerOptions): Promise<Running> {
-  const connection = connect(databaseUrl, await applicationRole(databaseUrl), (error) =>
-    logger.warn(`database connection lost: ${error.message}`),
-  )
+/** Starts the server on a prepared database and answers when it listens. */
+export async function startServer({
+  databaseUrl,
+  host,
+  port,
+  logger = plainLogger('warn'),
+  clock,
+  trustProxy,
+}: ServerOptions): Promise<Running> {
+  const connection = connect(databaseUrl, (error) => logger.warn(`database connection lost: ${error.message}`))
   const ears = new Ears(databaseUrl, (error) => logger.warn(`live connection lost: ${(error as Error).message}`))
   await ears.start()
-  const app = createApp({ connection, ears, secret: await sessionSecret(connection.db), logger, ...(clock ? { clock } : {}) })
+  const secret = await sessionSecret(connection.db)
+  const { app, stop } = createApp({ connection, ears, secret, logger, clock, trustProxy })
   const server = createServer(app)
   await listen(server, port, host)
   const address = server.address() as AddressInfo
@@ -38,6 +47,7 @@ export async function startServer({ databaseUrl, host, port, logger = pino({ lev
     async stop() {
       server.closeAllConnections()
       await new Promise((resolve) => server.close(resolve))
+      await stop()
       await ears.stop()
       await connection.pool.end()
     },

@@ -22,10 +22,10 @@ afterAll(() => shop.stop())
 
 describe('a gauge that later failed', () => {
   it('puts what was measured with it since its last calibration in doubt, on one page', async () => {
-    expect((await marrow.send('POST', '/api/gauges/finder/events', note('calibrated'))).status).toBe(200)
+    expect((await lead.send('POST', '/api/gauges/finder/events', note('calibrated'))).status).toBe(200)
     const made = await marrow.send<Entry>('POST', ENTRIES, edgeEntry())
     expect(made.status).toBe(200)
-    const failed = await marrow.send<GaugeRecord>('POST', '/api/gauges/finder/events', note('failed'))
+    const failed = await lead.send<GaugeRecord>('POST', '/api/gauges/finder/events', note('failed'))
     expect(failed.body).toMatchObject({ state: 'disturbed', doubtful: [{ because: 'failed its check' }] })
     const { entries, events } = await page('finder')
     expect(entries).toMatchObject([{ line: { id: made.body.content.id }, standing: ['work/G54/X/geometry'], doubtful: true }])
@@ -38,7 +38,7 @@ describe('a gauge that later failed', () => {
 
   it('is calibrated anew with another size, and what is measured then is good', async () => {
     const body = note('calibrated', { size: mm(9.998), uncertainty: mm(0.001) })
-    expect((await marrow.send<GaugeRecord>('POST', '/api/gauges/finder/events', body)).body).toMatchObject({
+    expect((await lead.send<GaugeRecord>('POST', '/api/gauges/finder/events', body)).body).toMatchObject({
       state: 'in-use',
       size: mm(9.998),
     })
@@ -53,7 +53,7 @@ describe('a gauge that later failed', () => {
 
   it('counts an event once however often it is sent, and refuses what makes no sense', async () => {
     const once = note('checked')
-    for (let time = 0; time < 2; time++) await marrow.send('POST', '/api/gauges/shim/events', once)
+    for (let time = 0; time < 2; time++) await lead.send('POST', '/api/gauges/shim/events', once)
     expect((await page('shim')).events).toHaveLength(1)
     for (const [id, body, status] of [
       ['nothing', note('checked'), 404],
@@ -63,13 +63,13 @@ describe('a gauge that later failed', () => {
       ['shim', { ...note('checked'), note: '' }, 400],
       ['shim', note('calibrated', { uncertainty: 0 }), 400],
     ] as const)
-      expect((await marrow.send('POST', `/api/gauges/${id}/events`, body)).status).toBe(status)
-    await marrow.send('POST', '/api/gauges/shim/events', note('withdrawn'))
-    expect(await marrow.send('POST', '/api/gauges/shim/events', note('checked'))).toMatchObject({
+      expect((await lead.send('POST', `/api/gauges/${id}/events`, body)).status).toBe(status)
+    await lead.send('POST', '/api/gauges/shim/events', note('withdrawn'))
+    expect(await lead.send('POST', '/api/gauges/shim/events', note('checked'))).toMatchObject({
       status: 409,
       body: { code: 'withdrawn' },
     })
-    expect((await marrow.send<GaugeRecord>('POST', '/api/gauges/shim/events', note('returned'))).body.state).toBe('in-use')
+    expect((await lead.send<GaugeRecord>('POST', '/api/gauges/shim/events', note('returned'))).body.state).toBe('in-use')
   })
 
   it('has a history that the database itself keeps', async () => {

@@ -3,7 +3,7 @@ import { mm } from '@rook/core'
 import { entrySchema, sceneSchema, setupSchema, type Entry, type Problem, type Setup } from '@rook/contract'
 import type { Scene } from '@rook/core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { verifyLedger } from '../src/ledger/verify.ts'
+import { verifyLedger } from '../src/verify/ledger.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 
 const REGISTER = 'work/G54/X/geometry'

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { FIRST, mm, nm, type Gauge, type Nm } from '@rook/core'
-import type { MachineSent, Problem, StepPlan } from '@rook/contract'
+import { api, problemSchema, type MachineSent, type Operation, type Problem, type StepPlan } from '@rook/contract'
 import { INCH_LATHE, MILL as TEST_MILL } from '@rook/testing'
 import pg from 'pg'
 import { connect } from '../src/db/client.ts'
 import { migrate } from '../src/db/migrate.ts'
+import { prepareDatabase } from '../src/db/prepare.ts'
 import { assembly, gauge, job, machine, machineHead, mount, operation, part, person, setup, shift } from '../src/db/schema.ts'
 import { hashPin } from '../src/people/pin.ts'
 import { startServer, type Running } from '../src/server.ts'
@@ -36,15 +37,22 @@ const STEPS: StepPlan[] = [
   { id: 'seen', title: 'Seen', detail: null, kind: 'seen', routine: null, preset: {} },
 ]
 
-export const PINS = { marrow: '1357', tansley: '2468', oakhanger: '8642' }
+export const PINS = { fennimore: '9753', cordell: '1122', marrow: '1357', tansley: '2468', harkness: '3344', oakhanger: '8642' }
 
 async function stock(url: string): Promise<void> {
-  const { db, pool } = connect(url, null, () => undefined)
+  const { db, pool } = connect(url, () => undefined)
   await db.insert(shift).values([
     { name: 'Early', starts: '06:00', ends: '18:00' },
     { name: 'Night', starts: '18:00', ends: '06:00' },
   ])
-  const roles = { marrow: 'setter', tansley: 'setter', oakhanger: 'lead' } as const
+  const roles = {
+    fennimore: 'viewer',
+    cordell: 'operator',
+    marrow: 'setter',
+    tansley: 'setter',
+    harkness: 'planner',
+    oakhanger: 'lead',
+  } as const
   for (const [id, pin] of Object.entries(PINS))
     await db
       .insert(person)
@@ -88,10 +96,11 @@ async function stock(url: string): Promise<void> {
 }
 
 /** A small shop with its server, on a database of its own. */
-export async function openShop(): Promise<Running & { databaseUrl: string }> {
+export async function openShop(): Promise<Running & { databaseUrl: string; appUrl: string }> {
   const databaseUrl = await freshDatabase()
   await stock(databaseUrl)
-  return { ...(await startServer({ databaseUrl, host: '127.0.0.1', port: 0 })), databaseUrl }
+  const appUrl = await prepareDatabase(databaseUrl)
+  return { ...(await startServer({ databaseUrl: appUrl, host: '127.0.0.1', port: 0 })), databaseUrl, appUrl }
 }
 
 export interface Answer<T = unknown> {
@@ -100,9 +109,27 @@ export interface Answer<T = unknown> {
   type: string
 }
 
+const OPERATIONS = (Object.values(api) as Operation[]).map((operation) => ({
+  operation,
+  path: new RegExp(`^${operation.path.replace(/\{\w+\}/g, '[^/]+')}$`),
+}))
+
+/** Whatever the server answers has the shape that the contract says. */
+function holdAgainstContract(method: string, path: string, status: number, answer: unknown): void {
+  const [plain] = path.split('?')
+  const found = OPERATIONS.find(({ operation, path: own }) => operation.method === method.toLowerCase() && own.test(plain!))
+  if (!found && status < 400) return
+  const schema = status < 400 ? found!.operation.response : problemSchema
+  const parsed = schema.safeParse(answer)
+  if (!parsed.success)
+    throw new Error(`${method} ${path} answered ${status} with another shape than the contract has: ${parsed.error.message}`)
+}
+
 /** One browser at the shop: keeps its cookie, speaks JSON. */
 export class Browser {
-  cookie = ''
+  private readonly cookies = new Map<string, string>()
+  /** Whom the screen shows. */
+  shows: string | null = null
 
   constructor(private readonly url: string) {}
 
@@ -113,17 +140,42 @@ export class Browser {
   async raw<T = Problem>(method: string, path: string, body?: string, type = 'application/json'): Promise<Answer<T>> {
     const response = await fetch(this.url + path, {
       method,
-      headers: { ...(this.cookie ? { cookie: this.cookie } : {}), ...(body === undefined ? {} : { 'content-type': type }) },
+      headers: {
+        ...(this.cookies.size > 0 ? { cookie: this.cookie } : {}),
+        ...(body === undefined ? {} : { 'content-type': type }),
+        ...(this.shows ? { 'x-rook-person': this.shows } : {}),
+      },
       ...(body === undefined ? {} : { body }),
     })
-    const [cookie] = response.headers.getSetCookie()
-    if (cookie) this.cookie = cookie.split(';')[0]!
-    return { status: response.status, type: response.headers.get('content-type') ?? '', body: (await response.json()) as T }
+    for (const cookie of response.headers.getSetCookie()) {
+      const [name, value] = cookie.split(';')[0]!.split('=') as [string, string]
+      this.cookies.set(name, value)
+    }
+    const answer = (await response.json()) as T
+    holdAgainstContract(method, path, response.status, answer)
+    return { status: response.status, type: response.headers.get('content-type') ?? '', body: answer }
+  }
+
+  /** Another tab of the same browser. */
+  copy(): Browser {
+    const copy = new Browser(this.url)
+    copy.cookiesOf(this)
+    copy.shows = this.shows
+    return copy
+  }
+
+  cookiesOf({ cookies }: Browser): void {
+    for (const [name, value] of cookies) this.cookies.set(name, value)
+  }
+
+  get cookie(): string {
+    return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ')
   }
 
   async signIn(who: keyof typeof PINS): Promise<this> {
     const { status } = await this.send('POST', '/api/session', { person: who, pin: PINS[who] })
     if (status !== 200) throw new Error(`${who} could not sign in: ${status}`)
+    this.shows = who
     return this
   }
 }

@@ -3,7 +3,7 @@ import { mm, type Scene } from '@rook/core'
 import type { Entry, Problem } from '@rook/contract'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { verifyLedger } from '../src/ledger/verify.ts'
+import { verifyLedger } from '../src/verify/ledger.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 
 const ENTRIES = '/api/machines/mill-3/entries'

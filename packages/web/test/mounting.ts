@@ -1,11 +1,25 @@
 import { mount, type VueWrapper } from '@vue/test-utils'
 import { VueQueryPlugin } from '@tanstack/vue-query'
-import { createPinia } from 'pinia'
+import type { Role } from '@rook/contract'
+import { createPinia, type Pinia } from 'pinia'
 import type { Component } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
+import { useSession } from '../src/app/session.ts'
+
+/** A page as a lead sees it, who may do everything. */
+export function signedIn(role: Role = 'lead'): Pinia {
+  const pinia = createPinia()
+  const person = { id: 'oakhanger', name: 'T. Oakhanger', role }
+  useSession(pinia).opened({ person, shop: { name: 'Works', timeZone: 'Europe/London', idleMinutes: 30, shifts: [] } })
+  return pinia
+}
 
 /** Puts a component on a page with what every page has: store, queries, and links that lead nowhere. */
-export function put(component: Component, props: Record<string, unknown>, options: { slots?: Record<string, string> } = {}): VueWrapper {
+export function put(
+  component: Component,
+  props: Record<string, unknown>,
+  { role, ...options }: { slots?: Record<string, string>; role?: Role } = {},
+): VueWrapper {
   const Nowhere = { template: '<span/>' }
   const names = [
     'tool',
@@ -32,7 +46,7 @@ export function put(component: Component, props: Record<string, unknown>, option
   const mountAny = mount as unknown as (component: Component, options: object) => VueWrapper
   return mountAny(component, {
     props,
-    global: { plugins: [createPinia(), VueQueryPlugin, router] },
+    global: { plugins: [signedIn(role), VueQueryPlugin, router] },
     attachTo: document.body,
     ...options,
   })

@@ -17,7 +17,8 @@ export type GaugeFamily =
   | 'bore-gauge'
   | 'by-eye'
 
-export type GaugeState = 'in-use' | 'disturbed' | 'withdrawn'
+export const GAUGE_STATES = ['in-use', 'disturbed', 'withdrawn'] as const
+export type GaugeState = (typeof GAUGE_STATES)[number]
 
 /** Effective radius of a touch probe by the direction it moves in when it touches. */
 export interface DirectionalRadii {

@@ -1,2 +1,3 @@
-export { doubtOf, effectiveRadius, halfOf, isOffered, radiusToward } from './gauge.ts'
+export { anotherGauge } from './another-gauge.ts'
+export { doubtOf, effectiveRadius, halfOf, isOffered, radiusToward, GAUGE_STATES } from './gauge.ts'
 export type { DirectionalRadii, DoubtfulTime, Gauge, GaugeFamily, GaugeState } from './gauge.ts'

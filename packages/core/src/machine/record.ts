@@ -2,7 +2,8 @@ import type { Microdegrees } from '../angle/index.ts'
 import { decimalsFor, formatLength, type LengthUnit, type Nm } from '../length/index.ts'
 import type { LengthConvention } from '../touch/index.ts'
 
-export type MachineKind = 'mill' | 'lathe'
+export const MACHINE_KINDS = ['mill', 'lathe'] as const
+export type MachineKind = (typeof MACHINE_KINDS)[number]
 export type Axis = 'X' | 'Y' | 'Z'
 export type RotaryAxis = 'A' | 'B' | 'C'
 export type SpindleName = 'main' | 'sub'

@@ -69,6 +69,23 @@ describe('known features', () => {
     expect(run('known-features', { ...raw, ...more }, stood).refusal).toContain(sentence)
   })
 
+  it.each([12, 17, 24])('takes %i features, each found where shift and rotation put it', (count) => {
+    const [turned, shiftX, shiftY] = [(0.2 * Math.PI) / 180, 0.031, -0.018]
+    const places = Array.from({ length: count }, (_, at) => ({ x: 12 + 7 * (at % 6), y: 9 + 11 * Math.floor(at / 6) + (at % 5) }))
+    const found = places.flatMap(({ x, y }, at) => [
+      [`nominalX${at + 1}`, String(x)],
+      [`nominalY${at + 1}`, String(y)],
+      [`foundX${at + 1}`, (shiftX + x * Math.cos(turned) - y * Math.sin(turned)).toFixed(6)],
+      [`foundY${at + 1}`, (shiftY + x * Math.sin(turned) + y * Math.cos(turned)).toFixed(6)],
+    ])
+    const many = { ...raw, ...Object.fromEntries(found), count: String(count), turning: 'yes' }
+    const { value, fact, sheet } = run('known-features', many, turning)
+    expect(fact('turned')).toBe('0.2000\u00b0')
+    expect(value('work/G54/X')).toBe(mm(-299.969))
+    expect(value('work/G54/Y')).toBe(mm(-200.018))
+    expect(sheet.working.lines.length).toBeGreaterThanOrEqual(count)
+  })
+
   it('refuses to count from a part display whose zero is unset', () => {
     expect(run('known-features', raw, scene()).refusal).toContain('counts from nowhere')
   })

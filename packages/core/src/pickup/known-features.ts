@@ -11,6 +11,7 @@ import {
   placeInput,
   readingInput,
   rotationWrite,
+  listInput,
   rowInput,
   sizeInput,
   zeroInputs,
@@ -47,7 +48,7 @@ export const knownFeatures: Routine = {
     return [
       ...zeroInputs(scene, raw, { several: false, square: raw.turning !== 'yes' }),
       gaugeInput('finder', 'Found with', scene, [...FINDERS, 'by-eye']),
-      rowInput(
+      listInput(
         'count',
         'Features',
         COUNTS.map((count) => ({ value: String(count), label: String(count) })),
@@ -111,7 +112,8 @@ export const knownFeatures: Routine = {
   },
 }
 
-const COUNTS = [2, 3, 4, 6, 8]
+/** Two fix a shift and a rotation; each one more says how well. */
+const COUNTS = Array.from({ length: 23 }, (_, at) => at + 2)
 
 const featureName = (scene: Scene, at: number) => scene.plan?.features[at]?.name ?? `feature ${at + 1}`
 

@@ -90,6 +90,11 @@ export function rowInput(id: string, label: string, options: Option[]): ChoiceIn
   return { kind: 'choice', id, label, shown: 'row', options }
 }
 
+/** One of many options, picked from a list. */
+export function listInput(id: string, label: string, options: Option[]): ChoiceInput {
+  return { kind: 'choice', id, label, shown: 'list', options }
+}
+
 /** One of the shop's gauges, by family. */
 export function gaugeInput(id: string, label: string, scene: Scene, families: readonly GaugeFamily[]): ChoiceInput {
   return {

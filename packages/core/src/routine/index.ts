@@ -25,6 +25,7 @@ export {
   offered,
   placeInput,
   readingInput,
+  listInput,
   rowInput,
   sizeInput,
   slotInput,

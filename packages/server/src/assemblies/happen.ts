@@ -11,11 +11,12 @@ import {
 import type { AssemblyPage, EntryWrite, ToolEventBody } from '@rook/contract'
 import { eq, sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
-import { inTransaction, type Lane } from '../db/lane.ts'
+import type { Lane } from '../db/lane.ts'
 import { assembly, assemblyEvent, mount } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
-import type { Author } from '../ledger/author.ts'
-import { loadMachine, loadScene } from '../ledger/scene.ts'
+import { stampOf, type Author } from '../ledger/author.ts'
+import { loadMachine, loadScene, type Machine } from '../ledger/scene.ts'
+import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
 import { recordConsequences } from '../ledger/together.ts'
 import { loadAssemblyPage } from './load.ts'
 
@@ -27,15 +28,14 @@ const TITLES: Readonly<Record<Exclude<ToolEventBody['kind'], 'used' | 'life-rese
 
 /** Notes what happened to a tool; on the machine that it sits in, what follows for its registers is one entry. */
 export async function happenToTool(connection: Connection, id: string, body: ToolEventBody, author: Author): Promise<AssemblyPage> {
-  await inTransaction(connection.pool, async (lane) => {
+  const work = async (lane: Lane): Promise<void> => {
     const { db } = lane
     // Machine before tool, as mounting does: the other way round two people could wait for each other.
     const before = await placeOf(db, id)
     const machine = before && body.kind !== 'used' ? await loadMachine(lane, before.machine, true) : null
     const [row] = await db.select().from(assembly).where(eq(assembly.id, id)).for('update')
     if (!row) throw notFound(`Tool ${id}`)
-    const [known] = await db.select({ id: assemblyEvent.id }).from(assemblyEvent).where(eq(assemblyEvent.id, body.id))
-    if (known) return
+    await firstTime(lane)
     refuseNonsense(row, body)
     const at = await placeOf(db, id)
     if (at?.machine !== before?.machine)
@@ -56,14 +56,18 @@ export async function happenToTool(connection: Connection, id: string, body: Too
     if (body.kind === 'used')
       await db
         .update(assembly)
-        .set({ lifeUsed: sql`${assembly.lifeUsed} + ${body.amount}` })
+        .set({ lifeUsed: sql`${assembly.lifeUsed} + ${body.amount}`, ...stampOf(author) })
         .where(eq(assembly.id, id))
-    else if (beginsLife(body.kind)) await db.update(assembly).set({ lifeUsed: 0 }).where(eq(assembly.id, id))
-  })
+    else if (beginsLife(body.kind))
+      await db
+        .update(assembly)
+        .set({ lifeUsed: 0, ...stampOf(author) })
+        .where(eq(assembly.id, id))
+    await keepSending(lane)
+  }
+  await once(connection, sentBy(author, 'tool-event', id, body), work, () => Promise.resolve())
   return loadAssemblyPage(connection.db, id)
 }
-
-type Machine = Awaited<ReturnType<typeof loadMachine>>
 
 async function placeOf(db: Queries, id: string) {
   const [at] = await db.select().from(mount).where(eq(mount.assembly, id))

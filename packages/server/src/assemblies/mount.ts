@@ -16,21 +16,20 @@ import type { Connection, Queries } from '../db/client.ts'
 import type { Lane } from '../db/lane.ts'
 import { assembly, assemblyEvent, machine as machineTable, mount } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
-import type { Author } from '../ledger/author.ts'
-import { onceOnly } from '../ledger/record.ts'
-import { loadMachine, loadScene } from '../ledger/scene.ts'
+import { stampOf, type Author } from '../ledger/author.ts'
+import { firstTime, onceOnly, sentBy } from '../ledger/sending.ts'
+import { loadMachine, loadScene, type Machine } from '../ledger/scene.ts'
 import { recordConsequences } from '../ledger/together.ts'
-
-type Machine = Awaited<ReturnType<typeof loadMachine>>
 
 /** Mounts, moves or takes out an assembly: the place it sits in, its history, and an entry on the machine. */
 export function mountTool(connection: Connection, machineId: string, body: MountBody, author: Author): Promise<Entry> {
-  return onceOnly(connection, body.id, async (lane) => {
+  return onceOnly(connection, sentBy(author, 'mount', machineId, body), async (lane) => {
     // Two machines are always locked in the same order, so that two moves cannot wait for each other.
     const ids = [...new Set([machineId, ...(body.from ? [body.from.machine] : [])])].sort()
     const locked = new Map<string, Machine>()
     for (const id of ids) locked.set(id, await loadMachine(lane, id, true))
     const machine = locked.get(machineId)!
+    await firstTime(lane)
     const [there] = await lane.db
       .select()
       .from(mount)
@@ -65,13 +64,14 @@ async function putIn(
   await refuseNumbers(lane.db, machine, body, offsets)
   const before = await whereItSits(lane.db, row.name, body)
   const carried = before && body.carry ? await figuresOf(lane, locked.get(before.machine)!, machine, row.id, offsets, author) : []
-  if (before) await lane.db.delete(mount).where(eq(mount.assembly, row.id))
+  if (before) await unmount(lane.db, row.id, author)
   await lane.db.insert(mount).values({
     machine: machineId,
     number: body.number,
     place: Number(body.number),
     ...offsets,
     assembly: row.id,
+    ...stampOf(author),
   })
   const moved = before
     ? `moved from T${before.number}${before.machine === machineId ? '' : ` on ${locked.get(before.machine)!.record.name}`} to`
@@ -97,10 +97,16 @@ async function putIn(
 async function takeOut(lane: Lane, machine: Machine, body: MountBody, there: MountRow | undefined, author: Author): Promise<Entry> {
   if (!there) throw new Problem(409, 'pocket-empty', `T${body.number} on ${machine.record.name} is empty already.`)
   const [row] = await lane.db.select().from(assembly).where(eq(assembly.id, there.assembly))
-  await lane.db.delete(mount).where(eq(mount.assembly, there.assembly))
+  await unmount(lane.db, there.assembly, author)
   const title = `${row!.name} taken out of T${body.number}`
   await note(lane.db, there.assembly, 'taken-out', body.reason || title, machine.record.id, body.number, body.id, author)
   return recordConsequences(lane, machine, { id: body.id, kind: 'mounted', title, reason: body.reason || null }, [], author)
+}
+
+/** Empties a pocket; its edition says who did, so the row says it first. */
+async function unmount(db: Queries, id: string, author: Author): Promise<void> {
+  await db.update(mount).set(stampOf(author)).where(eq(mount.assembly, id))
+  await db.delete(mount).where(eq(mount.assembly, id))
 }
 
 /** H and D within what the control has, and nobody else's. */

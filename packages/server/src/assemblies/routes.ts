@@ -4,85 +4,89 @@ import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection, Queries } from '../db/client.ts'
-import { inTransaction } from '../db/lane.ts'
+import { inTransaction, type Lane } from '../db/lane.ts'
 import { assembly, assemblyEvent, loadBaseline, loadSeen } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
-import type { Author } from '../ledger/author.ts'
+import { stampOf, type Author } from '../ledger/author.ts'
+import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
 import { happenToTool } from './happen.ts'
 import { loadAssembly, loadAssemblyPage, loadDrawer } from './load.ts'
 import { mountTool } from './mount.ts'
 
-export function assemblyRoutes(app: Express, connection: Connection, clock: () => string): void {
-  const { db, pool } = connection
+export function assemblyRoutes(app: Express, connection: Connection): void {
+  const { db } = connection
   serve(app, api.assemblies, () => loadDrawer(db))
 
   serve(app, api.assembly, ({ params }) => loadAssemblyPage(db, params.id))
 
-  serve(app, api.addAssembly, ({ body, person }) =>
-    inTransaction(pool, async ({ db: tx }) => {
+  serve(app, api.addAssembly, ({ body, author }) =>
+    inTransaction(connection, async ({ db: tx }) => {
       const { id, ...record } = body
       const rows = await tx
         .insert(assembly)
-        .values({ id, ...asRow(record) })
+        .values({ id, ...asRow(record), ...stampOf(author) })
         .onConflictDoNothing()
         .returning()
       if (!rows[0]) throw new Problem(409, 'id-taken', `There is a tool with the id ${id} already.`)
-      await tell(tx, id, 'added', record.name, { person, now: clock() })
+      await tell(tx, id, 'added', record.name, author)
       return loadAssembly(tx, id)
     }),
   )
 
-  serve(app, api.changeAssembly, ({ params, body, person }) =>
-    inTransaction(pool, async ({ db: tx }) => {
+  serve(app, api.changeAssembly, ({ params, body, author }) =>
+    inTransaction(connection, async ({ db: tx }) => {
       const [before] = await tx.select().from(assembly).where(eq(assembly.id, params.id)).for('update')
       if (!before) throw notFound(`Tool ${params.id}`)
       // Counted in another unit, what was used until now says nothing: the counter begins anew.
       const recounted = before.life?.by !== body.life?.by
       await tx
         .update(assembly)
-        .set({ ...asRow(body), ...(recounted ? { lifeUsed: 0 } : {}) })
+        .set({ ...asRow(body), ...(recounted ? { lifeUsed: 0 } : {}), ...stampOf(author) })
         .where(eq(assembly.id, params.id))
       const changed = changedFields(before, body)
-      if (changed.length > 0) await tell(tx, params.id, 'changed', changed.join(', '), { person, now: clock() })
+      if (changed.length > 0) await tell(tx, params.id, 'changed', changed.join(', '), author)
       return loadAssembly(tx, params.id)
     }),
   )
 
-  serve(app, api.toolEvent, ({ params, body, person }) => happenToTool(connection, params.id, body, { person, now: clock() }))
+  serve(app, api.toolEvent, ({ params, body, author }) => happenToTool(connection, params.id, body, author))
 
-  serve(app, api.mount, ({ params, body, person }) => mountTool(connection, params.id, body, { person, now: clock() }))
+  serve(app, api.mount, ({ params, body, author }) => mountTool(connection, params.id, body, author))
 
-  serve(app, api.addLoad, async ({ params, body, person }) => {
+  serve(app, api.addLoad, ({ params, body, author }) => {
     const problems = loadProblems(body)
     const [first] = Object.values(problems)
     if (first) throw new Problem(422, 'load', first, { fields: problems })
-    await loadAssembly(db, params.id)
-    await db
-      .insert(loadBaseline)
-      .values({ ...body, assembly: params.id, at: clock(), person: person.id })
-      .onConflictDoNothing()
-    return loadAssemblyPage(db, params.id)
+    const answer = () => loadAssemblyPage(db, params.id)
+    const work = async (lane: Lane) => {
+      await firstTime(lane)
+      await loadAssembly(lane.db, params.id)
+      await lane.db.insert(loadBaseline).values({ ...body, assembly: params.id, at: author.now, person: author.person.id })
+      await keepSending(lane)
+    }
+    return once(connection, sentBy(author, 'add-load', params.id, body), work, () => Promise.resolve()).then(answer)
   })
 
-  serve(app, api.seeLoads, async ({ params, body, person }) => {
+  serve(app, api.seeLoads, async ({ params, body, author }) => {
     const [baseline] = await db.select().from(loadBaseline).where(eq(loadBaseline.id, params.id))
     if (!baseline) throw notFound('This sample cut')
     const read = readLoads(body.text)
     if (read.kind === 'refused') throw new Problem(422, 'loads', read.sentence)
-    const [first, ...rest] = read.seen.map((one, place) => ({
+    const rows = read.seen.map((one, place) => ({
       id: place === 0 ? body.id : randomUUID(),
       baseline: params.id,
       place,
-      at: clock(),
-      person: person.id,
+      at: author.now,
+      person: author.person.id,
       ...one,
     }))
-    await inTransaction(pool, async ({ db: tx }) => {
-      // Sent twice, the first line is there already: then all of them are.
-      const added = await tx.insert(loadSeen).values(first!).onConflictDoNothing().returning({ id: loadSeen.id })
-      if (added.length > 0 && rest.length > 0) await tx.insert(loadSeen).values(rest)
-    })
+    const work = async (lane: Lane) => {
+      await firstTime(lane)
+      await lane.db.insert(loadSeen).values(rows)
+      await keepSending(lane)
+    }
+    await once(connection, sentBy(author, 'see-loads', params.id, body), work, () => Promise.resolve())
     return loadAssemblyPage(db, baseline.assembly)
   })
 }

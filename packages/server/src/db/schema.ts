@@ -1,3 +1,5 @@
+import { ENTRY_KINDS, ROLES, WRITE_STATES } from '@rook/contract'
+import { GAUGE_STATES, MACHINE_KINDS } from '@rook/core'
 import type { GaugeFamily, GaugeState, LengthConvention, LengthUnit, MachineKind, Nm, Travel, WorkSlot } from '@rook/core'
 import type {
   Assembly,
@@ -20,8 +22,10 @@ import {
   bigint,
   boolean,
   char,
+  check,
   customType,
   doublePrecision,
+  foreignKey,
   index,
   integer,
   json,
@@ -33,6 +37,7 @@ import {
   unique,
   uuid,
   varchar,
+  type AnyPgColumn,
 } from 'drizzle-orm/pg-core'
 
 /** A length in nanometres: bigint in the database, a safe whole number here. */
@@ -47,6 +52,30 @@ const moment = customType<{ data: string; driverData: string | Date }>({
   fromDriver: (value) => new Date(value).toISOString(),
 })
 
+/**
+ * When and by whom a row got what it holds now; nobody for what the shop began with. The database keeps each state of
+ * such a row as an edition (see the migrations).
+ */
+const stamps = {
+  changedAt: moment('changed_at')
+    .notNull()
+    .default(sql`now()`),
+  changedBy: text('changed_by'),
+}
+
+/**
+ * The links of a chain of rows that are only added: each row is hashed together with the hash of the row before it of
+ * the same thing. The database fills them in (see the migrations).
+ */
+const chained = {
+  link: bigint({ mode: 'number' }).notNull().default(0),
+  hash: char({ length: 64 }).notNull().default(''),
+}
+
+/** One of the words that the code knows. */
+const oneOf = (name: string, column: AnyPgColumn, words: readonly string[]) =>
+  check(name, sql`${column} in (${sql.raw(words.map((word) => `'${word}'`).join(', '))})`)
+
 /** Small facts of the whole shop: its name and time zone, the key that signs session cookies. */
 export const setting = pgTable('setting', { key: text().primaryKey(), value: text().notNull() })
 
@@ -56,13 +85,40 @@ export const shift = pgTable('shift', {
   ends: text().notNull(),
 })
 
-export const person = pgTable('person', {
-  id: text().primaryKey(),
-  name: text().notNull().unique(),
-  role: text().$type<Role>().notNull(),
-  pinHash: text('pin_hash').notNull(),
-  failures: integer().notNull().default(0),
-  lockedUntil: moment('locked_until'),
+export const person = pgTable(
+  'person',
+  {
+    id: text().primaryKey(),
+    name: text().notNull().unique(),
+    role: text().$type<Role>().notNull(),
+    pinHash: text('pin_hash').notNull(),
+    /** Since when the person is gone: their entries stay, they cannot sign in. */
+    leftAt: moment('left_at'),
+  },
+  (table) => [oneOf('person_role', table.role, ROLES)],
+)
+
+/**
+ * Wrong PINs in a row, by person and by where they were typed: a browser that this person has signed in on counts for
+ * itself, all strange ones count together. A try is counted here before it is judged.
+ */
+export const pinTry = pgTable(
+  'pin_try',
+  {
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    source: text().notNull(),
+    failures: integer().notNull().default(0),
+    lockedUntil: moment('locked_until'),
+  },
+  (table) => [primaryKey({ columns: [table.person, table.source] })],
+)
+
+/** Moves on whenever something changes that every process keeps a copy of: the shop and its people, its gauges, its tools. */
+export const shopVersion = pgTable('shop_version', {
+  what: text().$type<'shop' | 'gauges' | 'assemblies'>().primaryKey(),
+  version: bigint({ mode: 'number' }).notNull(),
 })
 
 /** Sessions, in the shape that connect-pg-simple keeps them. */
@@ -76,29 +132,34 @@ export const session = pgTable(
   (table) => [index('session_expire').on(table.expire)],
 )
 
-export const machine = pgTable('machine', {
-  id: text().primaryKey(),
-  place: integer().notNull(),
-  name: text().notNull().unique(),
-  kind: text().$type<MachineKind>().notNull(),
-  unit: text().$type<LengthUnit>().notNull(),
-  increment: length().notNull(),
-  travels: jsonb().$type<Travel[]>().notNull(),
-  slots: jsonb().$type<WorkSlot[]>().notNull(),
-  lengthConvention: text('length_convention').$type<LengthConvention>().notNull(),
-  diameterRegister: text('diameter_register').$type<'diameter' | 'radius'>().notNull(),
-  xReads: text('x_reads').$type<'diameter' | 'radius'>().notNull(),
-  rotates: boolean().notNull().default(false),
-  displayTurns: boolean('display_turns').notNull().default(true),
-  rotary: jsonb().$type<RotaryRecord[]>().notNull().default([]),
-  spindles: jsonb().$type<SpindleName[]>().notNull().default(['main']),
-  turrets: jsonb().$type<Turret[]>().notNull().default([]),
-  limits: jsonb().$type<Record<string, number>>().notNull().default({}),
-  /** How many H and D numbers the control has. */
-  offsets: integer().notNull().default(200),
-  /** How values go out for its control, where the shop has changed the usual. */
-  template: jsonb().$type<SettingTemplate>(),
-})
+export const machine = pgTable(
+  'machine',
+  {
+    id: text().primaryKey(),
+    place: integer().notNull(),
+    name: text().notNull().unique(),
+    kind: text().$type<MachineKind>().notNull(),
+    unit: text().$type<LengthUnit>().notNull(),
+    increment: length().notNull(),
+    travels: jsonb().$type<Travel[]>().notNull(),
+    slots: jsonb().$type<WorkSlot[]>().notNull(),
+    lengthConvention: text('length_convention').$type<LengthConvention>().notNull(),
+    diameterRegister: text('diameter_register').$type<'diameter' | 'radius'>().notNull(),
+    xReads: text('x_reads').$type<'diameter' | 'radius'>().notNull(),
+    rotates: boolean().notNull().default(false),
+    displayTurns: boolean('display_turns').notNull().default(true),
+    rotary: jsonb().$type<RotaryRecord[]>().notNull().default([]),
+    spindles: jsonb().$type<SpindleName[]>().notNull().default(['main']),
+    turrets: jsonb().$type<Turret[]>().notNull().default([]),
+    limits: jsonb().$type<Record<string, number>>().notNull().default({}),
+    /** How many H and D numbers the control has. */
+    offsets: integer().notNull().default(200),
+    /** How values go out for its control, where the shop has changed the usual. */
+    template: jsonb().$type<SettingTemplate>(),
+    ...stamps,
+  },
+  (table) => [oneOf('machine_kind', table.kind, MACHINE_KINDS), oneOf('machine_unit', table.unit, ['mm', 'in'])],
+)
 
 /** Where each machine's chain of entries ends, and what follows from the latest of them. Locked by every append. */
 export const machineHead = pgTable('machine_head', {
@@ -107,25 +168,32 @@ export const machineHead = pgTable('machine_head', {
     .references(() => machine.id),
   seq: bigint({ mode: 'number' }).notNull(),
   hash: char({ length: 64 }).notNull(),
+  /** Time of its latest entry; the next one is not earlier, even when the clock was set back. */
+  at: moment('at'),
   homedAt: moment('homed_at'),
   poweredAt: moment('powered_at'),
 })
 
-export const gauge = pgTable('gauge', {
-  id: text().primaryKey(),
-  place: integer().notNull(),
-  name: text().notNull().unique(),
-  family: text().$type<GaugeFamily>().notNull(),
-  size: length().notNull(),
-  radii: jsonb().$type<DirectionalRadii>(),
-  uncertainty: length().notNull(),
-  calibrated: moment('calibrated'),
-  due: moment('due'),
-  state: text().$type<GaugeState>().notNull(),
-  doubtful: jsonb().$type<DoubtfulTime[]>().notNull().default([]),
-  /** How long a calibration holds, in days. */
-  intervalDays: integer('interval_days'),
-})
+export const gauge = pgTable(
+  'gauge',
+  {
+    id: text().primaryKey(),
+    place: integer().notNull(),
+    name: text().notNull().unique(),
+    family: text().$type<GaugeFamily>().notNull(),
+    size: length().notNull(),
+    radii: jsonb().$type<DirectionalRadii>(),
+    uncertainty: length().notNull(),
+    calibrated: moment('calibrated'),
+    due: moment('due'),
+    state: text().$type<GaugeState>().notNull(),
+    doubtful: jsonb().$type<DoubtfulTime[]>().notNull().default([]),
+    /** How long a calibration holds, in days. */
+    intervalDays: integer('interval_days'),
+    ...stamps,
+  },
+  (table) => [oneOf('gauge_state', table.state, GAUGE_STATES)],
+)
 
 /** What happened to each gauge. Rows are added and never changed, as in the ledger. */
 export const gaugeEvent = pgTable(
@@ -143,7 +211,8 @@ export const gaugeEvent = pgTable(
     note: text(),
     size: length(),
     uncertainty: length(),
-    entry: uuid(),
+    entry: uuid().references(() => entry.id),
+    ...chained,
   },
   (table) => [index('gauge_event_gauge').on(table.gauge, table.at)],
 )
@@ -162,6 +231,7 @@ export const assembly = pgTable('assembly', {
   life: jsonb().$type<Assembly['life']>(),
   /** Used of its life since the edge was new; each use is an event. */
   lifeUsed: doublePrecision('life_used').notNull().default(0),
+  ...stamps,
 })
 
 export const mount = pgTable(
@@ -179,6 +249,7 @@ export const mount = pgTable(
     assembly: text()
       .notNull()
       .references(() => assembly.id),
+    ...stamps,
   },
   // An assembly is one thing: it sits in one place or in none.
   (table) => [primaryKey({ columns: [table.machine, table.number] }), unique('mount_assembly').on(table.assembly)],
@@ -203,7 +274,8 @@ export const assemblyEvent = pgTable(
     machine: text(),
     number: text(),
     /** The machine's entry that it came with. */
-    entry: uuid(),
+    entry: uuid().references(() => entry.id),
+    ...chained,
   },
   (table) => [index('assembly_event_assembly').on(table.assembly, table.at)],
 )
@@ -227,6 +299,7 @@ export const loadBaseline = pgTable(
       .notNull()
       .references(() => person.id),
     note: text(),
+    ...chained,
   },
   (table) => [index('load_baseline_assembly').on(table.assembly, table.section, table.at)],
 )
@@ -245,6 +318,7 @@ export const loadSeen = pgTable(
       .references(() => person.id),
     part: text().notNull(),
     value: doublePrecision().notNull(),
+    ...chained,
   },
   (table) => [index('load_seen_baseline').on(table.baseline, table.at, table.place)],
 )
@@ -282,6 +356,43 @@ export const operation = pgTable('operation', {
   tools: jsonb().$type<PlannedTool[]>().notNull().default([]),
   program: text().notNull(),
   steps: jsonb().$type<StepPlan[]>().notNull(),
+  ...stamps,
+})
+
+/** Things of which every state is kept. */
+export const EDITIONED = ['machine', 'mount', 'operation', 'assembly', 'gauge'] as const
+
+/**
+ * Every state that a machine's record, a pocket, an operation, an assembly or a gauge has had, in the columns of its own
+ * table; null for a pocket that was emptied. Rows are added by the database itself and never changed.
+ */
+export const edition = pgTable(
+  'edition',
+  {
+    thing: text().$type<(typeof EDITIONED)[number]>().notNull(),
+    /** The thing's id; machine and pocket with a stroke between them for a mount. Compared by its bytes. */
+    key: text().notNull(),
+    at: moment('at').notNull(),
+    person: text().references(() => person.id),
+    content: jsonb().$type<Record<string, unknown>>(),
+    ...chained,
+  },
+  (table) => [primaryKey({ columns: [table.thing, table.key, table.link] }), oneOf('edition_thing', table.thing, EDITIONED)],
+)
+
+/**
+ * What was sent under an id made by a browser: the same thing sent again is answered as it was, and another thing under the
+ * same id is refused. `closed` for an id that was given up while no answer came: nothing can be recorded under it any more.
+ */
+export const sending = pgTable('sending', {
+  id: uuid().primaryKey(),
+  door: text().notNull(),
+  /** SHA-256 of what was sent, and to where; null for a closed one. */
+  fingerprint: char({ length: 64 }),
+  person: text()
+    .notNull()
+    .references(() => person.id),
+  at: moment('at').notNull(),
 })
 
 export const job = pgTable('job', {
@@ -330,68 +441,101 @@ export const entry = pgTable(
     step: text(),
     /** The entry that a correction takes back, or whose readout was seen. */
     refers: uuid(),
+    /** The parts of its content that lists and looks at the past need; the hash is over the content alone. */
+    title: text().notNull(),
+    by: text().notNull(),
+    reason: text(),
+    readouts: jsonb().$type<EntryContent['readouts']>().notNull().default([]),
+    seen: jsonb().$type<string[]>().notNull().default([]),
+    release: jsonb().$type<EntryContent['release']>(),
     content: jsonb().$type<EntryContent>().notNull(),
     hash: char({ length: 64 }).notNull(),
     previousHash: char('previous_hash', { length: 64 }).notNull(),
   },
   (table) => [
     unique('entry_chain').on(table.machine, table.seq),
-    index('entry_at').on(table.at, table.id),
-    index('entry_setup').on(table.setup),
+    index('entry_time').on(table.at, table.machine, table.seq),
+    index('entry_machine_time').on(table.machine, table.at, table.seq),
+    index('entry_setup').on(table.setup, table.at, table.machine, table.seq),
     index('entry_refers').on(table.refers),
-    index('entry_person').on(table.person, table.at),
-    // Which entries rest on a gauge: asked when it turns out to have failed.
-    index('entry_gauges').using('gin', sql`(${table.content} -> 'gauges') jsonb_path_ops`),
+    index('entry_person').on(table.person, table.at, table.machine, table.seq),
+    index('entry_start')
+      .on(table.machine, table.kind, table.seq)
+      .where(sql`${table.kind} in ('homed', 'powered')`),
+    foreignKey({ name: 'entry_refers_entry', columns: [table.refers], foreignColumns: [table.id] }),
+    oneOf('entry_kind', table.kind, ENTRY_KINDS),
   ],
 )
 
-/** What an entry wrote, a row for each register: the history of a register is an index look-up. */
-export const entryWrite = pgTable(
-  'entry_write',
+/** Which gauges an entry was made with: asked when one of them turns out to have failed. */
+export const entryGauge = pgTable(
+  'entry_gauge',
   {
+    gauge: text()
+      .notNull()
+      .references(() => gauge.id),
+    machine: text().notNull(),
+    seq: bigint({ mode: 'number' }).notNull(),
+    at: moment('at').notNull(),
     entry: uuid()
       .notNull()
       .references(() => entry.id),
-    machine: text().notNull(),
-    register: text().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.entry, table.gauge] }),
+    index('entry_gauge_time').on(table.gauge, table.at, table.machine, table.seq),
+  ],
+)
+
+/** A figure in a register with all that is known of it: the same in what was written once and in what stands now. */
+const figure = {
+  machine: text()
+    .notNull()
+    .references(() => machine.id),
+  register: text().notNull(),
+  state: text().$type<(typeof WRITE_STATES)[number]>().notNull(),
+  entry: uuid()
+    .notNull()
+    .references(() => entry.id),
+  at: moment('at').notNull(),
+  by: text().notNull(),
+  standard: doublePrecision(),
+  operation: text().references(() => operation.id),
+  setup: text().references(() => setup.id),
+  seen: boolean().notNull(),
+  assembly: text(),
+  /** Where it comes from, in the core's own shape. */
+  provenance: jsonb().$type<Provenance>().notNull(),
+}
+
+/** What an entry wrote, a row for each register: what stood at any moment is a walk down an index. */
+export const entryWrite = pgTable(
+  'entry_write',
+  {
+    ...figure,
     seq: bigint({ mode: 'number' }).notNull(),
-    operation: text(),
+    kind: text().$type<EntryKind>().notNull(),
     before: length(),
     after: length(),
-    state: text().$type<'set' | 'estimated' | 'deliberately-zero' | 'disturbed' | 'unset'>().notNull(),
-    standard: doublePrecision(),
-    assembly: text(),
+    /** What was typed, for wear: how a register has worn is worked out from the sizes. */
+    inputs: jsonb().$type<Record<string, string>>(),
+    routine: text(),
   },
   (table) => [
     primaryKey({ columns: [table.entry, table.register] }),
     index('entry_write_register').on(table.machine, table.register, table.seq),
+    index('entry_write_time').on(table.register, table.at, table.machine, table.seq),
     index('entry_write_operation').on(table.machine, table.operation, table.register, table.seq),
+    oneOf('entry_write_state', table.state, WRITE_STATES),
+    oneOf('entry_write_kind', table.kind, ENTRY_KINDS),
   ],
 )
 
 /** What stands in each register now. Written only together with an entry, in its transaction. */
-export const registerValue = pgTable(
-  'register_value',
-  {
-    machine: text().notNull(),
-    register: text().notNull(),
-    value: length(),
-    state: text().$type<'set' | 'estimated' | 'deliberately-zero' | 'disturbed' | 'unset'>().notNull(),
-    entry: uuid()
-      .notNull()
-      .references(() => entry.id),
-    at: moment('at').notNull(),
-    by: text().notNull(),
-    standard: doublePrecision(),
-    operation: text(),
-    setup: text(),
-    seen: boolean().notNull(),
-    assembly: text(),
-    /** Where it comes from, in the core's own shape. */
-    provenance: jsonb().$type<Provenance>().notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.machine, table.register] })],
-)
+export const registerValue = pgTable('register_value', { ...figure, value: length() }, (table) => [
+  primaryKey({ columns: [table.machine, table.register] }),
+  oneOf('register_value_state', table.state, WRITE_STATES),
+])
 
 /** Half-typed routines, so that another tablet can go on. Not part of the ledger. */
 export const draft = pgTable('draft', {

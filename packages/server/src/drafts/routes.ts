@@ -1,19 +1,19 @@
 import { api } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Express } from 'express'
-import type { Database } from '../db/client.ts'
+import type { Connection } from '../db/client.ts'
 import { draft } from '../db/schema.ts'
 import { serve } from '../http/serve.ts'
 
 /** Half-typed routines: kept here besides the browser, so that a change of tablet loses nothing. */
-export function draftRoutes(app: Express, db: Database, clock: () => string): void {
+export function draftRoutes(app: Express, { db }: Connection): void {
   serve(app, api.draft, async ({ params }) => {
     const [found] = await db.select().from(draft).where(eq(draft.key, params.key))
     return found ?? null
   })
 
-  serve(app, api.keepDraft, async ({ params, body, person }) => {
-    const kept = { key: params.key, ...body, savedAt: clock(), by: person.name }
+  serve(app, api.keepDraft, async ({ params, body, author }) => {
+    const kept = { key: params.key, ...body, savedAt: author.now, by: author.person.name }
     await db.insert(draft).values(kept).onConflictDoUpdate({ target: draft.key, set: kept })
     return kept
   })

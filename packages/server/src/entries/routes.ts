@@ -7,10 +7,11 @@ import { correct } from '../ledger/correct.ts'
 import { listEntries } from '../ledger/list.ts'
 import { readEntry } from '../ledger/read-entry.ts'
 import { see } from '../ledger/see.ts'
+import { settle } from '../ledger/sending.ts'
 
-export function entryRoutes(app: Express, connection: Connection, clock: () => string): void {
+export function entryRoutes(app: Express, connection: Connection): void {
   const { db } = connection
-  serve(app, api.entries, ({ query }) => listEntries(db, query))
+  serve(app, api.entries, ({ query }) => listEntries(connection, query))
 
   serve(app, api.entry, async ({ params }) => {
     const found = await readEntry(db, params.id)
@@ -18,7 +19,9 @@ export function entryRoutes(app: Express, connection: Connection, clock: () => s
     return found
   })
 
-  serve(app, api.correct, ({ params, body, person }) => correct(connection, params.id, body, { person, now: clock() }))
+  serve(app, api.correct, ({ params, body, author }) => correct(connection, params.id, body, author))
 
-  serve(app, api.see, ({ params, body, person }) => see(connection, params.id, body, { person, now: clock() }))
+  serve(app, api.see, ({ params, body, author }) => see(connection, params.id, body, author))
+
+  serve(app, api.settle, ({ params, author }) => settle(connection, params.id, author))
 }

@@ -1,4 +1,4 @@
-import { Problem } from '../http/problem.ts'
+import { refusalOf } from './file-refused.ts'
 
 /**
  * The text of a file: UTF-8, or UTF-16 where its first bytes say so or every second byte is zero, as some
@@ -6,12 +6,11 @@ import { Problem } from '../http/problem.ts'
  */
 export function decodeFile(base64: string): string {
   const bytes = Buffer.from(base64, 'base64')
-  if (bytes.length === 0) throw new Problem(422, 'file-empty', 'The file is empty.')
+  if (bytes.length === 0) throw refusalOf('file-empty', 'The file is empty.')
   const wide = wideEncoding(bytes)
   if (wide) return new TextDecoder(wide).decode(bytes)
   if (bytes.includes(0))
-    throw new Problem(
-      422,
+    throw refusalOf(
       'file-binary',
       `Line ${lineAt(bytes, bytes.indexOf(0))}: the file is not text. Export it as CSV or as an MTConnect document.`,
     )
@@ -19,8 +18,7 @@ export function decodeFile(base64: string): string {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
   } catch {
     const at = firstFault(bytes)
-    throw new Problem(
-      422,
+    throw refusalOf(
       'file-encoding',
       `Line ${lineAt(bytes, at)}: a character there is not UTF-8. Save the file as UTF-8 (or UTF-16) and choose it again.`,
     )

@@ -30,12 +30,12 @@ import type { Connection } from '../db/client.ts'
 import { inTransaction, type Lane } from '../db/lane.ts'
 import { machine as machineTable } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
-import type { Author } from '../ledger/author.ts'
+import { stampOf, type Author } from '../ledger/author.ts'
+import { announce } from '../live/announce.ts'
 import { asMachine, loadMachine, loadScene } from '../ledger/scene.ts'
-import { loadShop } from '../shop/shop.ts'
 import { writeAssets, type AssetOut } from './assets.ts'
 
-const SNAPSHOT = 'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY'
+const SNAPSHOT = { for: 'read' } as const
 
 /** The template in force: the shop's own for the machine, or the usual one for its kind. */
 export async function templateOf({ db }: Pick<Lane, 'db'>, record: MachineRecord): Promise<SettingTemplate> {
@@ -44,7 +44,12 @@ export async function templateOf({ db }: Pick<Lane, 'db'>, record: MachineRecord
   return row.template ? keptTemplate(row.template) : usualTemplate(record, decimalsFor(record.increment, record.unit))
 }
 
-export async function changeTemplate({ db }: Connection, id: string, template: SettingTemplate): Promise<SettingTemplate> {
+export async function changeTemplate(
+  { db, pool }: Connection,
+  id: string,
+  template: SettingTemplate,
+  author: Author,
+): Promise<SettingTemplate> {
   const [known] = await db.select().from(machineTable).where(eq(machineTable.id, id))
   if (!known) throw notFound(`Machine ${id}`)
   const problems = templateProblems(template, asMachine(known))
@@ -52,17 +57,18 @@ export async function changeTemplate({ db }: Connection, id: string, template: S
   if (first) throw new Problem(422, 'template', first, { fields: problems })
   const [row] = await db
     .update(machineTable)
-    .set({ template })
+    .set({ template, ...stampOf(author) })
     .where(eq(machineTable.id, id))
     .returning({ template: machineTable.template })
   if (!row) throw notFound(`Machine ${id}`)
+  await announce(pool, { kind: 'machine', id })
   return row.template!
 }
 
 /** A file of present values, with who made it and from which entry of the machine's chain. */
-export function valuesOutOf({ pool }: Connection, id: string, body: ValuesOutBody, { person, now }: Author) {
+export function valuesOutOf(connection: Connection, id: string, body: ValuesOutBody, { person, now }: Author) {
   return inTransaction(
-    pool,
+    connection,
     async (lane) => {
       const machine = await loadMachine(lane, id)
       const scene = await loadScene(lane, machine, body.setup, now, 'read')
@@ -72,7 +78,7 @@ export function valuesOutOf({ pool }: Connection, id: string, body: ValuesOutBod
       const { values } = prepared
       if (values.length === 0 && body.format !== 'assets')
         throw new Problem(422, 'nothing-stands', `Nothing stands yet in the slots and tools that are to go out of ${machine.record.name}.`)
-      const shop = await loadShop(lane.statements)
+      const shop = await lane.kept.shop(lane.client, machine.versions)
       const heading = { shop: shop.name, by: person.name, at: now, seq: machine.head.seq, hash: machine.head.hash }
       const stem = `${machine.record.id}-${now.slice(0, 16).replace(/[-:]/g, '')}`
       if (body.format === 'table') return { name: `${stem}.csv`, text: valuesTable(values, scene, template, heading), values }
@@ -104,9 +110,9 @@ function assetOf({ assembly, offset, diameterOffset, ...tool }: MountedTool, sce
 }
 
 /** What a control says it holds, register by register beside the ledger. */
-export function compareHeld({ pool }: Connection, id: string, { text, conversion }: HeldBody, now: string): Promise<HeldAnswer> {
+export function compareHeld(connection: Connection, id: string, { text, conversion }: HeldBody, now: string): Promise<HeldAnswer> {
   return inTransaction(
-    pool,
+    connection,
     async (lane) => {
       const machine = await loadMachine(lane, id)
       const scene = await loadScene(lane, machine, null, now, 'read')

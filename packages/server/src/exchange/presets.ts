@@ -1,68 +1,53 @@
-import {
-  assessPresets,
-  guessMapping,
-  mappingAgain,
-  presetDifferences,
-  readPresets,
-  type Difference,
-  type LengthUnit,
-  type Mapping,
-  type PresetTool,
-} from '@rook/core'
+import { assessPresets, presetDifferences, type Difference, type PresetTool } from '@rook/core'
 import { randomUUID } from 'node:crypto'
 import type { AssemblyRecord, Entry, PresetsReadAnswer, ReadPresetsBody, TakePresetsBody } from '@rook/contract'
 import { eq } from 'drizzle-orm'
+import { loadDrawer } from '../assemblies/load.ts'
 import type { Connection, Queries } from '../db/client.ts'
 import { inTransaction, type Lane } from '../db/lane.ts'
-import { assembly, assemblyEvent, presetSender } from '../db/schema.ts'
-import { loadDrawer } from '../assemblies/load.ts'
-import { Problem } from '../http/problem.ts'
-import type { Author } from '../ledger/author.ts'
+import { assembly, assemblyEvent, machine, presetSender } from '../db/schema.ts'
+import { notFound, Problem } from '../http/problem.ts'
+import { stampOf, type Author } from '../ledger/author.ts'
 import { readEntry } from '../ledger/read-entry.ts'
-import { isDuplicate } from '../ledger/record.ts'
-import { verifyRelease } from '../ledger/release.ts'
+import { withRelease, type Released } from '../ledger/release.ts'
 import { loadMachine, loadScene } from '../ledger/scene.ts'
+import { isDuplicate, keepSending, once, sentBy } from '../ledger/sending.ts'
 import { recordTogether } from '../ledger/together.ts'
-import { readAssets } from './assets.ts'
-import { decodeFile } from './decode.ts'
-import { readTable } from './table.ts'
+import { announce } from '../live/announce.ts'
+import type { FileReaders } from './file-readers.ts'
+import type { FileRead } from './read-file.ts'
 
 type File = Pick<ReadPresetsBody, 'sender' | 'file' | 'mapping' | 'unit'>
 
-interface FileRead {
-  kind: 'table' | 'assets'
-  header: string[]
-  mapping: Mapping
-  unit: LengthUnit
-  tools: PresetTool[]
-  problems: PresetsReadAnswer['problems']
-}
-
-/** Reads a file by what is said of it now, or by what this sender's last file was read by, or by its headings. */
-async function readFile(db: Queries, { sender, file, mapping, unit }: File, machineUnit: LengthUnit): Promise<FileRead> {
-  const text = decodeFile(file)
-  if (/^\s*(<\?xml|<[\w:]*MTConnect)/.test(text.replace(/^\ufeff/, '')))
-    return { kind: 'assets', header: [], mapping: {}, unit: 'mm', ...readAssets(text.replace(/^\ufeff/, '')) }
-  const { table, problems } = readTable(text)
+/** Reads a file before anything is locked. */
+async function readSent(
+  { db }: Connection,
+  readers: FileReaders,
+  machineId: string,
+  { sender, file, mapping, unit }: File,
+): Promise<FileRead> {
+  const [own] = await db.select({ unit: machine.unit }).from(machine).where(eq(machine.id, machineId))
+  if (!own) throw notFound(`Machine ${machineId}`)
   const [known] = await db.select().from(presetSender).where(eq(presetSender.name, sender))
-  const fits = known && Object.values(known.mapping).every((heading) => table.header.includes(heading))
-  const used = mapping ?? (fits ? mappingAgain(known.mapping, known.header ?? table.header, table.header) : guessMapping(table.header))
-  const inUnit = unit ?? known?.unit ?? machineUnit
-  const read = problems.length > 0 ? { tools: [], problems } : readPresets(table, used, inUnit)
-  return { kind: 'table', header: [...table.header], mapping: used, unit: inUnit, ...read }
+  return readers.read({ file, mapping, unit, known: known ?? null, machineUnit: own.unit })
 }
 
 /** Says where a preset file differs from the record; writes nothing. */
-export function lookAtPresets(connection: Connection, machineId: string, body: ReadPresetsBody, now: string): Promise<PresetsReadAnswer> {
+export async function lookAtPresets(
+  connection: Connection,
+  readers: FileReaders,
+  machineId: string,
+  body: ReadPresetsBody,
+  now: string,
+): Promise<PresetsReadAnswer> {
+  const { tools, ...file } = await readSent(connection, readers, machineId, body)
   return inTransaction(
-    connection.pool,
+    connection,
     async (lane) => {
-      const machine = await loadMachine(lane, machineId)
-      const { tools, ...file } = await readFile(lane.db, body, machine.record.unit)
-      const scene = await loadScene(lane, machine, body.setup, now, 'read')
+      const scene = await loadScene(lane, await loadMachine(lane, machineId), body.setup, now, 'read')
       return { ...file, tools: tools.length, differences: presetDifferences(tools, scene, await loadDrawer(lane.db)) }
     },
-    'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY',
+    { for: 'read' },
   )
 }
 
@@ -73,37 +58,54 @@ interface Taken {
   added: number
 }
 
+/** As long as the browser waits for a file. */
+const PATIENCE_FOR_FILES = 50_000
+
 /** Takes what was chosen of a file: registers as one entry, the record and the drawer with it, all in one transaction. */
-export async function takePresets(connection: Connection, machineId: string, body: TakePresetsBody, author: Author): Promise<Taken> {
-  const released = body.release ? await verifyRelease(connection.db, body.release, author.now) : null
-  const known = await readEntry(connection.db, body.id)
-  if (known) return { entry: known, registers: known.content.writes.length, records: 0, added: 0 }
-  const work = inTransaction(connection.pool, async (lane) => {
-    const machine = await loadMachine(lane, machineId, true)
-    const { tools, problems, ...file } = await readFile(lane.db, body, machine.record.unit)
-    const [problem] = problems
-    if (problem)
-      throw new Problem(422, 'file', `${problem.sentence} Nothing was taken from the file.`, {
-        fields: Object.fromEntries(problems.map(({ line, column, sentence }) => [`${line}${column ? `/${column}` : ''}`, sentence])),
-      })
-    const scene = await loadScene(lane, machine, body.setup, author.now, 'write')
+export async function takePresets(
+  connection: Connection,
+  readers: FileReaders,
+  machineId: string,
+  body: TakePresetsBody,
+  author: Author,
+): Promise<Taken> {
+  const { tools, problems, ...file } = await readSent(connection, readers, machineId, body)
+  const [problem] = problems
+  if (problem)
+    throw new Problem(422, 'file', `${problem.sentence} Nothing was taken from the file.`, {
+      fields: Object.fromEntries(problems.map(({ line, column, sentence }) => [`${line}${column ? `/${column}` : ''}`, sentence])),
+    })
+  const work = (released: Released | null) => async (lane: Lane) => {
+    const own = await loadMachine(lane, machineId, true)
+    const scene = await loadScene(lane, own, body.setup, author.now, 'write')
     const drawer = await loadDrawer(lane.db)
     const chosen = choose(presetDifferences(tools, scene, drawer), body.chosen)
     const { writes, sheet, findings } = assessPresets(chosen, scene)
     const title = `Presets from ${body.sender}: ${writes.length} ${writes.length === 1 ? 'figure' : 'figures'}`
     const entry =
       writes.length > 0
-        ? await recordTogether(lane, machine, scene, { ...body, kind: 'preset', title, sheet, findings, released }, author)
+        ? await recordTogether(lane, own, scene, { ...body, kind: 'preset', title, sheet, findings, released }, author)
         : null
     const added = await addStrangers(lane, chosen, tools, body.sender, author)
     const records = await changeRecords(lane.db, chosen, tools, drawer, body.sender, author)
     if (file.kind === 'table') await remember(lane, body.sender, file, author.now)
+    await keepSending(lane)
+    await announce(lane.client, { kind: 'assembly', id: '' })
     return { entry, registers: writes.length, records, added }
-  })
-  return work.catch((error: unknown) => {
+  }
+  // Sent again, it says what it wrote; the drawer has what was added then.
+  const again = async (): Promise<Taken> => {
+    const entry = await readEntry(connection.db, body.id)
+    return { entry, registers: entry?.content.writes.length ?? 0, records: 0, added: 0 }
+  }
+  try {
+    return await withRelease(connection, body.release, author, (released) =>
+      once(connection, sentBy(author, 'take-presets', machineId, body), work(released), again, { within: PATIENCE_FOR_FILES }),
+    )
+  } catch (error) {
     if (isDuplicate(error)) throw movedOn()
     throw error
-  })
+  }
 }
 
 const movedOn = () =>
@@ -127,8 +129,8 @@ function choose(differences: Difference[], ids: string[] | null): Difference[] {
 
 /** Rows as one JSON value: thousands of them go in with one statement, and nothing of it is built by hand. */
 const ADD_TOOLS = `
-  INSERT INTO assembly (id, name, estimate, flutes, properties)
-  SELECT id, name, estimate, flutes, properties
+  INSERT INTO assembly (id, name, estimate, flutes, properties, changed_at, changed_by)
+  SELECT id, name, estimate, flutes, properties, $2, $3
   FROM jsonb_to_recordset($1::jsonb) AS tool(id text, name text, estimate bigint, flutes integer, properties jsonb)`
 const ADD_EVENTS = `
   INSERT INTO assembly_event (id, assembly, at, person, kind, note)
@@ -148,7 +150,7 @@ async function addStrangers(
   })
   if (rows.length === 0) return 0
   const json = JSON.stringify(rows)
-  await client.query({ name: 'add-tools', text: ADD_TOOLS, values: [json] })
+  await client.query({ name: 'add-tools', text: ADD_TOOLS, values: [json, now, person.id] })
   await client.query({ name: 'add-tool-events', text: ADD_EVENTS, values: [json, now, person.id, `from a file of ${sender}`] })
   return rows.length
 }
@@ -185,7 +187,10 @@ async function changeRecords(
       else if (property === 'flutes') flutes = byLine.get(line)!.flutes
       else if (property && next !== null) properties[property] = next
     }
-    await db.update(assembly).set({ properties, estimate, flutes }).where(eq(assembly.id, id))
+    await db
+      .update(assembly)
+      .set({ properties, estimate, flutes, ...stampOf({ person, now }) })
+      .where(eq(assembly.id, id))
     await db.insert(assemblyEvent).values({
       id: randomUUID(),
       assembly: id,

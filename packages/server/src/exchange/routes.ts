@@ -7,11 +7,12 @@ import { serve } from '../http/serve.ts'
 import { editTools } from '../ledger/edit-tools.ts'
 import { loadMachine } from '../ledger/scene.ts'
 import { inTransaction } from '../db/lane.ts'
+import type { FileReaders } from './file-readers.ts'
 import { changeTemplate, compareHeld, templateOf, valuesOutOf } from './out.ts'
 import { lookAtPresets, takePresets } from './presets.ts'
 
-export function exchangeRoutes(app: Express, connection: Connection, clock: () => string): void {
-  serve(app, api.editTools, ({ params, body, person }) => editTools(connection, params.id, body, { person, now: clock() }))
+export function exchangeRoutes(app: Express, connection: Connection, readers: FileReaders): void {
+  serve(app, api.editTools, ({ params, body, author }) => editTools(connection, params.id, body, author))
 
   serve(app, api.presetSenders, async () =>
     (await connection.db.select().from(presetSender).orderBy(desc(presetSender.usedAt))).map(({ name, mapping, unit }) => ({
@@ -21,17 +22,17 @@ export function exchangeRoutes(app: Express, connection: Connection, clock: () =
     })),
   )
 
-  serve(app, api.readPresets, ({ params, body }) => lookAtPresets(connection, params.id, body, clock()))
+  serve(app, api.readPresets, ({ params, body, author }) => lookAtPresets(connection, readers, params.id, body, author.now))
 
-  serve(app, api.takePresets, ({ params, body, person }) => takePresets(connection, params.id, body, { person, now: clock() }))
+  serve(app, api.takePresets, ({ params, body, author }) => takePresets(connection, readers, params.id, body, author))
 
   serve(app, api.template, ({ params }) =>
-    inTransaction(connection.pool, async (lane) => templateOf(lane, (await loadMachine(lane, params.id)).record)),
+    inTransaction(connection, async (lane) => templateOf(lane, (await loadMachine(lane, params.id)).record)),
   )
 
-  serve(app, api.changeTemplate, ({ params, body }) => changeTemplate(connection, params.id, body))
+  serve(app, api.changeTemplate, ({ params, body, author }) => changeTemplate(connection, params.id, body, author))
 
-  serve(app, api.valuesOut, ({ params, body, person }) => valuesOutOf(connection, params.id, body, { person, now: clock() }))
+  serve(app, api.valuesOut, ({ params, body, author }) => valuesOutOf(connection, params.id, body, author))
 
-  serve(app, api.held, ({ params, body }) => compareHeld(connection, params.id, body, clock()))
+  serve(app, api.held, ({ params, body, author }) => compareHeld(connection, params.id, body, author.now))
 }

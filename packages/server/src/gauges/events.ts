@@ -1,48 +1,60 @@
 import { randomUUID } from 'node:crypto'
-import type { DoubtfulTime, GaugeState } from '@rook/core'
-import type { GaugeEventBody, GaugeEventKind, GaugeRecord } from '@rook/contract'
+import { anotherGauge, type DoubtfulTime, type GaugeState } from '@rook/core'
+import { LEAST_FOR_GAUGE, type GaugeEventBody, type GaugeEventKind, type GaugeRecord } from '@rook/contract'
 import { eq } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
 import type { Lane } from '../db/lane.ts'
 import { gauge, gaugeEvent } from '../db/schema.ts'
+import { refuseUnlessMay } from '../people/may.ts'
 import { notFound, Problem } from '../http/problem.ts'
-import type { Author } from '../ledger/author.ts'
+import { stampOf, type Author } from '../ledger/author.ts'
+import { announce } from '../live/announce.ts'
+import { firstTime, keepSending } from '../ledger/sending.ts'
 
 type GaugeRow = typeof gauge.$inferSelect
 const DAY = 86_400_000
 
-export const asRecord = ({ place: _place, ...record }: GaugeRow): GaugeRecord => record
+export const asRecord = ({ place: _place, changedAt: _at, changedBy: _by, ...record }: GaugeRow): GaugeRecord => record
 
 /** Notes what happened to a gauge, and what follows for its state and for what was measured with it. */
-export async function happen(tx: Queries, id: string, body: GaugeEventBody, { person, now }: Author): Promise<GaugeRecord> {
+export async function happen(lane: Lane, id: string, body: GaugeEventBody, author: Author): Promise<void> {
+  const { db: tx } = lane
+  const { person, now } = author
   const [row] = await tx.select().from(gauge).where(eq(gauge.id, id)).for('update')
   if (!row) throw notFound(`Gauge ${id}`)
-  const [known] = await tx.select().from(gaugeEvent).where(eq(gaugeEvent.id, body.id))
-  if (known) return asRecord(row)
+  await firstTime(lane)
+  refuseUnlessMay(person, LEAST_FOR_GAUGE[body.kind])
   refuseNonsense(row, body)
   const { kind, note, size, uncertainty } = body
   await tx.insert(gaugeEvent).values({ id: body.id, gauge: id, at: now, person: person.id, kind, note, size, uncertainty, entry: null })
-  return change(tx, row, consequences(row, body, now))
+  await keepSending(lane)
+  await change(lane, row, consequences(row, body, now), author)
 }
 
 /** A probe calibrated on a machine is calibrated for the shop’s record as well. */
-export async function noteCalibration({ db }: Lane, id: string, entry: string, { person, now }: Author): Promise<void> {
+export async function noteCalibration(lane: Lane, id: string, entry: string, author: Author): Promise<void> {
+  const { db } = lane
+  const { person, now } = author
   const [row] = await db.select().from(gauge).where(eq(gauge.id, id)).for('update')
   if (!row) return
   const note = 'calibrated on a machine'
   await db
     .insert(gaugeEvent)
     .values({ id: randomUUID(), gauge: id, at: now, person: person.id, kind: 'calibrated', note, size: null, uncertainty: null, entry })
-  await change(db, row, consequences(row, { kind: 'calibrated', size: null, uncertainty: null }, now))
+  await change(lane, row, consequences(row, { kind: 'calibrated', size: null, uncertainty: null }, now), author)
 }
 
-async function change(tx: Queries, row: GaugeRow, changed: Partial<GaugeRow>): Promise<GaugeRecord> {
-  if (Object.keys(changed).length === 0) return asRecord(row)
-  const [after] = await tx.update(gauge).set(changed).where(eq(gauge.id, row.id)).returning()
-  return asRecord(after!)
+async function change({ db, client }: Lane, row: GaugeRow, changed: Partial<GaugeRow>, author: Author): Promise<void> {
+  await announce(client, { kind: 'gauge', id: row.id })
+  if (Object.keys(changed).length === 0) return
+  await db
+    .update(gauge)
+    .set({ ...changed, ...stampOf(author) })
+    .where(eq(gauge.id, row.id))
 }
 
-function refuseNonsense(row: GaugeRow, { kind }: GaugeEventBody): void {
+function refuseNonsense(row: GaugeRow, { kind, size }: GaugeEventBody): void {
+  const sentence = size === null ? null : anotherGauge(row.family, row.size, size)
+  if (sentence) throw new Problem(422, 'another-gauge', `${row.name}: ${sentence}`, { fields: { size: sentence } })
   if (row.state === 'withdrawn' && kind !== 'returned')
     throw new Problem(409, 'withdrawn', `${row.name} is withdrawn. Return it to use first.`)
   if (row.state !== 'withdrawn' && kind === 'returned') throw new Problem(409, 'not-withdrawn', `${row.name} is not withdrawn.`)

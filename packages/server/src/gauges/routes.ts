@@ -7,41 +7,50 @@ import { inTransaction } from '../db/lane.ts'
 import { gauge, gaugeEvent } from '../db/schema.ts'
 import { Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
-import { loadGauges } from '../ledger/scene.ts'
+import { stampOf } from '../ledger/author.ts'
+import { announce } from '../live/announce.ts'
+import { once, sentBy } from '../ledger/sending.ts'
 import { asRecord, happen } from './events.ts'
-import { gaugePageOf } from './page.ts'
+import { gaugePageOf, loadGauge } from './page.ts'
 
-export function gaugeRoutes(app: Express, connection: Connection, clock: () => string): void {
-  const { db, pool } = connection
-  serve(app, api.gauges, () => loadGauges(connection))
+export function gaugeRoutes(app: Express, connection: Connection): void {
+  const { db, pool, kept } = connection
+  serve(app, api.gauges, async () => kept.gauges(pool, await kept.versions(pool)))
 
   serve(app, api.gauge, ({ params }) => gaugePageOf(db, params.id))
 
-  serve(app, api.gaugeEvent, ({ params, body, person }) =>
-    inTransaction(pool, (lane) => happen(lane.db, params.id, body, { person, now: clock() })),
-  )
+  serve(app, api.gaugeEvent, async ({ params, body, author }) => {
+    await once(
+      connection,
+      sentBy(author, 'gauge-event', params.id, body),
+      (lane) => happen(lane, params.id, body, author),
+      () => Promise.resolve(),
+    )
+    return loadGauge(db, params.id)
+  })
 
-  serve(app, api.addGauge, ({ body, person }) =>
-    inTransaction(pool, async ({ db: tx }) => {
+  serve(app, api.addGauge, ({ body, author }) =>
+    inTransaction(connection, async ({ db: tx, client }) => {
       const [last] = await tx.select({ place: max(gauge.place) }).from(gauge)
       const fresh = { radii: null, calibrated: null, due: null, state: 'in-use' as const, doubtful: [] }
       const [row] = await tx
         .insert(gauge)
-        .values({ id: randomUUID(), place: (last?.place ?? 0) + 1, ...fresh, ...body })
+        .values({ id: randomUUID(), place: (last?.place ?? 0) + 1, ...fresh, ...body, ...stampOf(author) })
         .onConflictDoNothing()
         .returning()
       if (!row) throw new Problem(409, 'name-taken', `There is a gauge called ${body.name} already.`)
       await tx.insert(gaugeEvent).values({
         id: randomUUID(),
         gauge: row.id,
-        at: clock(),
-        person: person.id,
+        at: author.now,
+        person: author.person.id,
         kind: 'added',
         note: null,
         size: body.size,
         uncertainty: body.uncertainty,
         entry: null,
       })
+      await announce(client, { kind: 'gauge', id: row.id })
       return asRecord(row)
     }),
   )

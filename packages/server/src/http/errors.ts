@@ -15,13 +15,22 @@ interface Coded {
 
 /** Turns whatever was thrown into a problem document; a fault of ours is the only 500. */
 export function asProblem(error: unknown): Problem {
-  if (error instanceof Problem) return error
   const coded = error as Coded
+  // What the reader of bodies passes on has lost everything but its sentence.
+  if (error instanceof Problem) return coded.type === 'entity.parse.failed' ? new Problem(400, 'not-understood', error.message) : error
   if (coded?.type === 'entity.too.large') return new Problem(413, 'too-large', 'The request is larger than any entry can be.')
   if (coded?.type === 'entity.parse.failed') return new Problem(400, 'not-json', 'The body is not JSON that can be read.')
   if (typeof coded?.type === 'string' && typeof coded.status === 'number' && coded.status < 500)
     return new Problem(coded.status, 'not-read', 'The body cannot be read.')
   if (error instanceof URIError) return new Problem(400, 'not-read', 'The address cannot be read.')
+  if (sqlStateOf(coded) === '55P03')
+    return new Problem(
+      503,
+      'machine-busy',
+      'Somebody else is recording on this machine and has not finished. Nothing was recorded; send it again.',
+    )
+  if (sqlStateOf(coded) === '57014')
+    return new Problem(503, 'too-slow', 'The ledger took too long, so nothing was recorded. What you typed is kept; send it again.')
   if (isUnreachable(coded))
     return new Problem(
       503,
@@ -29,6 +38,14 @@ export function asProblem(error: unknown): Problem {
       'The database does not answer. What you typed is kept; when it is back, ask whether the entry is there.',
     )
   return new Problem(500, 'fault', 'Something went wrong in the program. What you typed is kept; ask whether the entry is there.')
+}
+
+/** PostgreSQL's own code, however deep it is wrapped. */
+function sqlStateOf(error: Coded | undefined, depth = 0): string | null {
+  if (!error || depth > 4) return null
+  return typeof error.code === 'string' && /^[0-9A-Z]{5}$/.test(error.code)
+    ? error.code
+    : sqlStateOf(error.cause as Coded | undefined, depth + 1)
 }
 
 function isUnreachable(error: Coded | undefined, depth = 0): boolean {

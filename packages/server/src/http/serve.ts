@@ -1,6 +1,9 @@
-import type { Operation, Person, Role } from '@rook/contract'
+import type { Operation, Person } from '@rook/contract'
 import type { Express, Request, Response } from 'express'
 import type { z } from 'zod'
+import type { Author } from '../ledger/author.ts'
+import { refuseUnlessMay } from '../people/may.ts'
+import { deviceOf } from './device.ts'
 import { Problem } from './problem.ts'
 
 export interface Call<O extends Operation> {
@@ -13,7 +16,12 @@ export interface Call<O extends Operation> {
 
 export interface SignedInCall<O extends Operation> extends Call<O> {
   person: Person
+  /** The same person with the time of the call, for whatever is recorded. */
+  author: Author
 }
+
+/** Whom the screen shows from which a write was sent. */
+export const SHOWN_PERSON = 'x-rook-person'
 
 /** Ties one operation of the contract to the function that answers it: input read, access checked, JSON out. */
 export function serve<O extends Operation>(
@@ -22,26 +30,42 @@ export function serve<O extends Operation>(
   answer: (call: SignedInCall<O>) => Promise<z.input<O['response']>>,
 ): void {
   const path = operation.path.replace(/\{(\w+)\}/g, ':$1')
+  const reads = operation.method === 'get'
   app[operation.method](path, async (request, response) => {
     const person = request.session.person
-    checkAccess(operation, person?.role)
+    checkAccess(operation, person)
+    if (!reads && operation.access !== 'anyone') checkShown(request, person!)
     const call = {
       params: read(operation.params, request.params, 'the address'),
       query: read(operation.query, request.query, 'the query'),
-      body: read(operation.body, operation.method === 'get' || operation.method === 'delete' ? {} : bodyOf(request), 'the body'),
+      body: read(operation.body, reads || operation.method === 'delete' ? {} : bodyOf(request), 'the body'),
       request,
       response,
       // Operations open to anyone do not look at it.
       person: person as Person,
+      author: { person: person as Person, now: (app.locals.clock as () => string)(), device: deviceOf(request) },
     } as SignedInCall<O>
     response.json((await answer(call)) ?? null)
   })
 }
 
-function checkAccess(operation: Operation, role: Role | undefined): void {
-  if (operation.access === 'anyone') return
-  if (!role) throw new Problem(401, 'not-signed-in', 'Sign in first. What you typed is kept on this screen.')
-  if (operation.access === 'lead' && role !== 'lead') throw new Problem(403, 'lead-only', 'Only a lead can do this.')
+function checkAccess({ access }: Operation, person: Person | undefined): void {
+  if (access === 'anyone') return
+  if (!person) throw new Problem(401, 'not-signed-in', 'Sign in first. What you typed is kept on this screen.')
+  refuseUnlessMay(person, access)
+}
+
+/** Two tabs share one session: what is sent from a screen that shows somebody else must not go under the wrong name. */
+function checkShown(request: Request, person: Person): void {
+  const shown = request.get(SHOWN_PERSON)
+  if (shown === encodeURIComponent(person.id)) return
+  throw new Problem(
+    409,
+    'other-person',
+    shown
+      ? `${person.name} is signed in on this browser now, and this screen shows somebody else. Nothing was recorded; what you typed is kept.`
+      : `Say whom the screen shows, in the header ${SHOWN_PERSON}.`,
+  )
 }
 
 function bodyOf(request: Request): unknown {
@@ -55,8 +79,8 @@ function bodyOf(request: Request): unknown {
 function read<T extends z.ZodType>(schema: T, value: unknown, where: string): z.output<T> {
   const parsed = schema.safeParse(value)
   if (parsed.success) return parsed.data
-  const fields = Object.fromEntries(parsed.error.issues.map((issue) => [issue.path.join('.') || where, issue.message]))
+  const fields = Object.fromEntries(parsed.error.issues.map((issue) => [issue.path.map(String).join('.') || where, issue.message]))
   const [first] = parsed.error.issues
-  const at = first?.path.join('.')
+  const at = first?.path.map(String).join('.')
   throw new Problem(400, 'not-understood', `${at ? `${at}: ` : ''}${first?.message ?? `${where} is not understood`}`, { fields })
 }

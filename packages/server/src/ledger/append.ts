@@ -1,22 +1,10 @@
 import { createHash } from 'node:crypto'
 import { chained, provenanceOf, type Json } from '@rook/core'
-import type { EntryContent, EntryWrite } from '@rook/contract'
+import type { Announcement, EntryContent, EntryWrite } from '@rook/contract'
 import type { Lane } from '../db/lane.ts'
-import { EXCLUDED } from '../db/statements.ts'
-import { entryWrite, registerValue, type machineHead } from '../db/schema.ts'
+import type { machineHead } from '../db/schema.ts'
 
 export const CHANNEL = 'rook_ledger'
-
-/** What other processes and browsers are told of an entry. */
-export interface Announcement {
-  machine: string
-  entry: string
-  seq: number
-  kind: string
-  by: string
-  setup: string | null
-  registers: string[]
-}
 
 export interface Appended {
   content: EntryContent
@@ -34,101 +22,112 @@ export function hashOf(previousHash: string, content: EntryContent): string {
 }
 
 /**
- * The one door to the ledger: appends an entry, writes the present values that follow from it, moves the
- * machine's chain on and announces it. Has to run in the transaction that has locked `head`; all of it
- * becomes visible at its commit or none of it ever does.
+ * Everything that an entry is, in one statement: the entry, its writes, the values that stand from then on, its gauges, the
+ * id that it was sent under, the end of the chain, and the notice to all who listen. Of the writes come as one JSON value.
  */
-export async function append({ client, db, statements }: Lane, head: Head, content: Omit<EntryContent, 'seq'>): Promise<Appended> {
-  const full: EntryContent = { ...content, seq: head.seq + 1 }
-  const { id, machine, seq, kind, at, setup, step, refers } = full
-  const hash = hashOf(head.hash, full)
-  const person = full.person.id
-  await statements.addEntry.execute({
-    id,
-    machine,
-    seq,
-    kind,
-    at,
-    person,
-    setup,
-    step,
-    refers,
-    content: full,
-    hash,
-    previousHash: head.hash,
+const APPEND = `
+  WITH own AS (
+    INSERT INTO entry (id, machine, seq, kind, at, person, "by", setup, step, refers, title, reason, readouts, seen, release, content, hash, previous_hash)
+    VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
+  ), written AS (
+    SELECT * FROM json_to_recordset($19::json) AS w(
+      register text, before bigint, after bigint, state text, standard double precision, assembly text, provenance jsonb)
+  ), writes AS (
+    INSERT INTO entry_write (entry, machine, register, seq, kind, at, "by", operation, setup, seen, before, after, state, standard, assembly, provenance, routine, inputs)
+    SELECT $1, $2, register, $3, $4, $5, $7, $20, $8, $21, before, after, state, standard, assembly, provenance, $22, $23::jsonb FROM written
+  ), stands AS (
+    INSERT INTO register_value (entry, machine, register, at, "by", operation, setup, seen, value, state, standard, assembly, provenance)
+    SELECT $1, $2, register, $5, $7, $20, $8, $21, after, state, standard, assembly, provenance FROM written
+    ON CONFLICT (machine, register) DO UPDATE SET
+      entry = excluded.entry, at = excluded.at, "by" = excluded."by", operation = excluded.operation, setup = excluded.setup, seen = excluded.seen,
+      value = excluded.value, state = excluded.state, standard = excluded.standard, assembly = excluded.assembly, provenance = excluded.provenance
+  ), gauges AS (
+    INSERT INTO entry_gauge (gauge, machine, seq, at, entry) SELECT used, $2, $3, $5, $1 FROM unnest($24::text[]) AS used
+  ), sent AS (
+    INSERT INTO sending (id, door, fingerprint, person, at) SELECT $25, $26, $27, $6, $5 WHERE $25::uuid IS NOT NULL
+  ), head AS (
+    UPDATE machine_head SET seq = $3, hash = $17, at = $5,
+      homed_at = CASE WHEN $4 = 'homed' THEN $5 ELSE homed_at END, powered_at = CASE WHEN $4 = 'powered' THEN $5 ELSE powered_at END
+    WHERE machine = $2
+  )
+  SELECT pg_notify('${CHANNEL}', $28)`
+
+/** The types of what is used more than once, or nowhere that says it. */
+const TYPED = APPEND.replace('VALUES ($1, $2, $3, $4, $5,', 'VALUES ($1::uuid, $2::text, $3::bigint, $4::text, $5::timestamptz,')
+  .replaceAll('$20, $8, $21', '$20::text, $8::text, $21::boolean')
+  .replaceAll('$6, $5 WHERE', '$6::text, $5 WHERE')
+
+/**
+ * The one door to the ledger: appends an entry, writes the present values that follow from it, moves the machine's chain on
+ * and announces it. Has to run in the transaction that has locked `head`; all of it becomes visible at its commit or none of
+ * it ever does. An entry is never earlier than the one before it, even when the clock was set back.
+ */
+export async function append(lane: Lane, head: Head, said: Omit<EntryContent, 'seq'>): Promise<Appended> {
+  const { sent } = lane
+  if (sent && !sent.isNew) throw new Error('an id was not looked up before its entry was appended')
+  const at = head.at !== null && head.at > said.at ? head.at : said.at
+  const content: EntryContent = { ...said, at, seq: head.seq + 1 }
+  const hash = hashOf(head.hash, content)
+  const isWear = content.kind === 'wear'
+  await lane.client.query({
+    name: 'append',
+    text: TYPED,
+    values: [
+      content.id,
+      content.machine,
+      content.seq,
+      content.kind,
+      at,
+      content.person.id,
+      content.person.name,
+      content.setup,
+      content.step,
+      content.refers,
+      content.title,
+      content.reason,
+      JSON.stringify(content.readouts),
+      JSON.stringify(content.seen),
+      content.release && JSON.stringify(content.release),
+      JSON.stringify(content),
+      hash,
+      head.hash,
+      JSON.stringify(content.writes.map(rowOfWrite)),
+      content.operation,
+      content.seen.length > 0,
+      isWear ? content.routine : null,
+      isWear && content.inputs ? JSON.stringify(content.inputs) : null,
+      content.gauges.map(({ id }) => id),
+      sent?.id ?? null,
+      sent?.door ?? null,
+      sent?.fingerprint ?? null,
+      JSON.stringify(announcementOf(content)),
+    ],
   })
-  if (full.writes.length > MANY) await putMany(db, full)
-  else
-    for (const write of full.writes) {
-      await statements.addWrite.execute(writeRow(full, write))
-      await statements.putValue.execute(valueRow(full, write))
-    }
-  const homedAt = kind === 'homed' ? at : null
-  const poweredAt = kind === 'powered' ? at : null
-  await statements.moveHead.execute({ machine, seq, hash, homedAt, poweredAt })
-  await client.query({ name: 'announce', text: 'SELECT pg_notify($1, $2)', values: [CHANNEL, JSON.stringify(announcementOf(full))] })
-  return { content: full, hash, previousHash: head.hash }
+  // Whatever else this transaction appends was not sent under that id.
+  lane.sent = null
+  return { content, hash, previousHash: head.hash }
 }
 
-/** From here on several rows a statement are quicker than a prepared statement each. */
-const MANY = 16
-const ROWS_AT_ONCE = 400
-
-async function putMany(db: Lane['db'], content: EntryContent): Promise<void> {
-  for (let at = 0; at < content.writes.length; at += ROWS_AT_ONCE) {
-    const writes = content.writes.slice(at, at + ROWS_AT_ONCE)
-    await db.insert(entryWrite).values(writes.map((write) => writeRow(content, write)))
-    await db
-      .insert(registerValue)
-      .values(writes.map((write) => valueRow(content, write)))
-      .onConflictDoUpdate({ target: [registerValue.machine, registerValue.register], set: EXCLUDED })
-  }
+function rowOfWrite(write: EntryWrite) {
+  const { register, before, after, state, standard, assembly } = write
+  return { register, before, after, state, standard, assembly, provenance: provenanceOf(write) }
 }
 
-/** A notice holds 8000 bytes; whoever hears it asks for the whole anyway. */
+/** A notice holds 8000 bytes; whoever hears of more registers than that asks for all of the machine. */
 const MOST_NAMED = 40
 
 function announcementOf(content: EntryContent): Announcement {
   return {
+    kind: 'entry',
     machine: content.machine,
     entry: content.id,
     seq: content.seq,
-    kind: content.kind,
+    what: content.kind,
     by: content.person.name,
     setup: content.setup,
     registers: content.writes.slice(0, MOST_NAMED).map((write) => write.register),
-  }
-}
-
-function writeRow(content: EntryContent, write: EntryWrite): typeof entryWrite.$inferInsert {
-  return {
-    entry: content.id,
-    machine: content.machine,
-    register: write.register,
-    seq: content.seq,
-    operation: content.operation,
-    before: write.before,
-    after: write.after,
-    state: write.state,
-    standard: write.standard,
-    assembly: write.assembly,
-  }
-}
-
-function valueRow(content: EntryContent, write: EntryWrite): typeof registerValue.$inferInsert {
-  return {
-    machine: content.machine,
-    register: write.register,
-    value: write.after,
-    state: write.state,
-    entry: content.id,
-    at: content.at,
-    by: content.person.name,
-    standard: write.standard,
-    operation: content.operation,
-    setup: content.setup,
-    seen: content.seen.length > 0,
-    assembly: write.assembly,
-    provenance: provenanceOf(write),
+    gauges: content.gauges.map(({ id }) => id),
+    refers: content.refers,
+    all: content.writes.length <= MOST_NAMED,
   }
 }

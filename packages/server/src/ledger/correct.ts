@@ -5,9 +5,10 @@ import { and, eq, inArray, sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
 import { assembly, assemblyEvent, entry, registerValue } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
+import { refuseUnlessMayRecord } from '../people/may.ts'
 import { append } from './append.ts'
-import { BLANK, headingOf, type Author } from './author.ts'
-import { onceOnly } from './record.ts'
+import { BLANK, headingOf, stampOf, type Author } from './author.ts'
+import { firstTime, onceOnly, sentBy } from './sending.ts'
 import { loadMachine } from './scene.ts'
 
 /**
@@ -20,17 +21,19 @@ export async function correct(
   { id, reason }: { id: string; reason: string },
   author: Author,
 ): Promise<Entry> {
-  return onceOnly(connection, id, async (lane) => {
+  return onceOnly(connection, sentBy(author, 'correct', target, { id, reason }), async (lane) => {
     const [found] = await lane.db.select({ machine: entry.machine }).from(entry).where(eq(entry.id, target))
     if (!found) throw notFound('This entry')
     const machine = await loadMachine(lane, found.machine, true)
+    await firstTime(lane)
     const [wrong] = await lane.db.select().from(entry).where(eq(entry.id, target))
+    refuseUnlessMayRecord(author.person, wrong!.kind)
     await refuseUnlessLatest(lane.db, wrong!)
     const writes: EntryWrite[] = []
     for (const write of wrong!.content.writes) writes.push(await undone(lane.db, write, target))
     const appended = await append(lane, machine.head, {
       ...BLANK,
-      ...(await headingOf(lane, author, id, found.machine)),
+      ...(await headingOf(lane, author, id, machine)),
       kind: 'correction',
       title: `Takes back: ${wrong!.content.title}`,
       setup: wrong!.setup,
@@ -52,7 +55,7 @@ async function giveLifeBack(tx: Queries, entryId: string, { person, now }: Autho
   if (event.amount !== null)
     await tx
       .update(assembly)
-      .set({ lifeUsed: sql`${assembly.lifeUsed} + ${event.amount}` })
+      .set({ lifeUsed: sql`${assembly.lifeUsed} + ${event.amount}`, ...stampOf({ person, now }) })
       .where(eq(assembly.id, event.assembly))
   await tx.insert(assemblyEvent).values({
     id: randomUUID(),

@@ -5,14 +5,14 @@ import { Problem } from '../http/problem.ts'
 import { loadSetupPlan } from '../setups/load.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
-import { onceOnly } from './record.ts'
+import { onceOnly, sentBy } from './sending.ts'
 import { loadMachine, loadScene } from './scene.ts'
 
 type Seen = { id: string; key: string; value: Nm }
 
 /** Notes a counter-check as seen, if it is what the ledger asks for now. */
 export function seeCounterCheck(connection: Connection, setupId: string, { id, key, value }: Seen, author: Author): Promise<Entry> {
-  return onceOnly(connection, id, async (lane) => {
+  return onceOnly(connection, sentBy(author, 'counter-check', setupId, { id, key, value }), async (lane) => {
     const plan = await loadSetupPlan(lane.db, setupId)
     const machine = await loadMachine(lane, plan.setup.machine, true)
     const scene = await loadScene(lane, machine, setupId, author.now, 'write')
@@ -27,7 +27,7 @@ export function seeCounterCheck(connection: Connection, setupId: string, { id, k
     const { slot: _slot, tool: _tool, ...readout } = asked
     const appended = await append(lane, machine.head, {
       ...BLANK,
-      ...(await headingOf(lane, author, id, plan.setup.machine)),
+      ...(await headingOf(lane, author, id, machine)),
       kind: 'seen',
       title: `Counter-check seen: ${asked.axis} ${asShown(value, scene.machine, 'always')}`,
       setup: setupId,

@@ -2,11 +2,11 @@ import { provenanceOf, parseRegisterKey, registerName } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { Problem } from '../http/problem.ts'
 import type { Connection } from '../db/client.ts'
+import { refuseUnlessMayRecord } from '../people/may.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
-import { onceOnly } from './record.ts'
-import { loadMachine } from './scene.ts'
-import { loadStanding } from './standing.ts'
+import { onceOnly, sentBy } from './sending.ts'
+import { loadMachine, loadScene } from './scene.ts'
 
 /**
  * Marks what a register rests on as disturbed: a reference tool pulled, a setter knocked. The figure stays
@@ -18,16 +18,17 @@ export async function disturb(
   { id, register, reason }: { id: string; register: string; reason: string },
   author: Author,
 ): Promise<Entry> {
-  return onceOnly(connection, id, async (lane) => {
+  refuseUnlessMayRecord(author.person, 'disturbed')
+  return onceOnly(connection, sentBy(author, 'disturb', machineId, { id, register, reason }), async (lane) => {
     const machine = await loadMachine(lane, machineId, true)
-    const standing = (await loadStanding(lane, machineId))[register]
+    const standing = (await loadScene(lane, machine, null, author.now, 'read')).standing[register]
     if (!standing) throw new Problem(404, 'not-found', 'This register is unset; there is nothing to be disturbed.')
     const name = registerName(parseRegisterKey(register))
     if (standing.state === 'disturbed')
       throw new Problem(409, 'disturbed-already', `${name} is marked disturbed already, by ${standing.by}.`)
     const appended = await append(lane, machine.head, {
       ...BLANK,
-      ...(await headingOf(lane, author, id, machineId)),
+      ...(await headingOf(lane, author, id, machine)),
       kind: 'disturbed',
       title: `Marked disturbed: ${name}`,
       setup: standing.setup,

@@ -1,17 +1,17 @@
 import { assessEdits, hasColumn, readRegisterKey, registerNames } from '@rook/core'
 import type { EditsBody, Entry } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
+import type { Lane } from '../db/lane.ts'
 import { Problem } from '../http/problem.ts'
 import type { Author } from './author.ts'
-import { onceOnly } from './record.ts'
-import { verifyRelease } from './release.ts'
+import { onceOnly, sentBy } from './sending.ts'
+import { withRelease, type Released } from './release.ts'
 import { loadMachine, loadScene } from './scene.ts'
 import { recordTogether } from './together.ts'
 
 /** Records figures typed into the tools table: read, worked out and checked again here, then all or none. */
-export async function editTools(connection: Connection, machineId: string, body: EditsBody, author: Author): Promise<Entry> {
-  const released = body.release ? await verifyRelease(connection.db, body.release, author.now) : null
-  return onceOnly(connection, body.id, async (lane) => {
+export function editTools(connection: Connection, machineId: string, body: EditsBody, author: Author): Promise<Entry> {
+  const work = (released: Released | null) => async (lane: Lane) => {
     const machine = await loadMachine(lane, machineId, true)
     const scene = await loadScene(lane, machine, body.setup, author.now, 'write')
     const unknown = body.edits.find(({ register: key }) => {
@@ -25,5 +25,8 @@ export async function editTools(connection: Connection, machineId: string, body:
     if (changes.length === 0) throw new Problem(422, 'no-change', 'Every figure equals what stands; there is nothing to record.')
     const title = `${registerNames(sheet.targets)} typed into the tools table`
     return recordTogether(lane, machine, scene, { ...body, kind: 'edited', title, sheet, findings, released }, author)
-  })
+  }
+  return withRelease(connection, body.release, author, (released) =>
+    onceOnly(connection, sentBy(author, 'edit-tools', machineId, body), work(released)),
+  )
 }

@@ -1,8 +1,6 @@
 import type { EntryLine } from '@rook/contract'
-import { and, desc, eq, exists, lt, or, sql, type SQL } from 'drizzle-orm'
-import { alias } from 'drizzle-orm/pg-core'
-import type { Queries } from '../db/client.ts'
-import { entry, entryWrite, machine } from '../db/schema.ts'
+import type { Connection } from '../db/client.ts'
+import type { entry } from '../db/schema.ts'
 import { Problem } from '../http/problem.ts'
 
 export interface ListQuery {
@@ -10,58 +8,71 @@ export interface ListQuery {
   register?: string | undefined
   person?: string | undefined
   setup?: string | undefined
-  /** Where the page before ended: "time|id". */
+  /** Nothing later than this moment. */
+  until?: string | undefined
+  /** Where the page before ended: "time|machine|number". */
   before?: string | undefined
   limit: number
 }
 
-const correction = alias(entry, 'correction')
+/**
+ * What a list is walked along: the narrowest of what is asked for. Each has an index in the order of the list, so that a page
+ * costs the same wherever it lies; `w` is the table that is walked, `e` the entry.
+ */
+const WALKED = { setup: 'entry', register: 'entry_write', person: 'entry', machine: 'entry' } as const
+const NARROWEST = ['setup', 'register', 'person', 'machine'] as const
 
-/** A page of the ledger, newest first. */
-export async function listEntries(db: Queries, query: ListQuery): Promise<{ entries: EntryLine[]; next: string | null }> {
-  const rows = await db
-    .select({ content: entry.content, machineName: machine.name, correctedBy: correction.id })
-    .from(entry)
-    .innerJoin(machine, eq(machine.id, entry.machine))
-    .leftJoin(correction, and(eq(correction.refers, entry.id), eq(correction.kind, 'correction')))
-    .where(and(...conditions(db, query)))
-    .orderBy(desc(entry.at), desc(entry.id))
-    .limit(query.limit + 1)
+/** A page of the ledger, newest first; entries of the same moment stand in the order of their machine's chain. */
+export async function listEntries(
+  { pool }: Pick<Connection, 'pool'>,
+  query: ListQuery,
+): Promise<{ entries: EntryLine[]; next: string | null }> {
+  const walked = NARROWEST.find((one) => query[one])
+  const isWrites = walked !== undefined && WALKED[walked] === 'entry_write'
+  // One machine's register has its own chain, which is the order of time as well.
+  const alongChain = isWrites && query.machine !== undefined
+  const values: unknown[] = []
+  const given = (value: unknown) => `$${values.push(value)}`
+  const conditions = NARROWEST.flatMap((one) => {
+    if (!query[one]) return []
+    if (one === 'register' && !isWrites)
+      return [`EXISTS (SELECT FROM entry_write r WHERE r.entry = w.id AND r.register = ${given(query.register)})`]
+    return [`${one === 'person' ? 'e' : 'w'}.${one} = ${given(query[one])}`]
+  })
+  if (query.until) conditions.push(`w.at <= ${given(query.until)}::timestamptz`)
+  if (query.before) {
+    const { at, machine, seq } = endOf(query.before)
+    conditions.push(
+      alongChain
+        ? `w.seq < ${given(seq)}`
+        : `(w.at, w.machine, w.seq) < (${given(at)}::timestamptz, ${given(machine)}::text, ${given(seq)}::bigint)`,
+    )
+  }
+  const text = `
+    SELECT e.content, m.name AS "machineName",
+      (SELECT c.id FROM entry c WHERE c.refers = e.id AND c.kind = 'correction' LIMIT 1) AS "correctedBy"
+    FROM ${isWrites ? 'entry_write w JOIN entry e ON e.id = w.entry' : 'entry w'} JOIN machine m ON m.id = w.machine
+    ${conditions.length > 0 ? `WHERE ${conditions.join(' AND ')}` : ''}
+    ORDER BY ${alongChain ? '' : 'w.at DESC, w.machine DESC, '}w.seq DESC LIMIT ${given(query.limit + 1)}`
+  const { rows } = await pool.query<LineRow>(isWrites ? text : text.replace(/\be\./g, 'w.'), values)
   const page = rows.slice(0, query.limit)
-  const last = page.at(-1)
+  const last = page.at(-1)?.content
   return {
     entries: page.map(asLine),
-    next: rows.length > query.limit && last ? `${last.content.at}|${last.content.id}` : null,
+    next: rows.length > query.limit && last ? `${last.at}|${last.machine}|${last.seq}` : null,
   }
 }
 
-function conditions(db: Queries, { machine: onMachine, register, person, setup, before }: ListQuery): SQL[] {
-  const all: (SQL | undefined)[] = []
-  if (onMachine) all.push(eq(entry.machine, onMachine))
-  if (person) all.push(eq(entry.person, person))
-  if (setup) all.push(eq(entry.setup, setup))
-  if (register)
-    all.push(
-      exists(
-        db
-          .select({ one: sql`1` })
-          .from(entryWrite)
-          .where(and(eq(entryWrite.entry, entry.id), eq(entryWrite.register, register))),
-      ),
-    )
-  if (before) {
-    const [at = '', id = ''] = before.split('|')
-    if (Number.isNaN(Date.parse(at)) || !/^[0-9a-f-]{36}$/.test(id))
-      throw new Problem(400, 'not-understood', 'before: this does not name the end of a page.')
-    all.push(or(lt(entry.at, at), and(eq(entry.at, at), lt(entry.id, id))))
-  }
-  return all.filter((one) => one !== undefined)
+function endOf(before: string): { at: string; machine: string; seq: number } {
+  const [, at = '', machine = '', seq = ''] = /^(\d{4}-\d\d-\d\dT[\d:.]+Z)\|([^|]{1,60})\|(\d{1,15})$/.exec(before) ?? []
+  if (at === '' || Number.isNaN(Date.parse(at))) throw new Problem(400, 'not-understood', 'before: this does not name the end of a page.')
+  return { at, machine, seq: Number(seq) }
 }
 
 /** A line in a list shows a few figures; an entry of hundreds shows them on its own page. */
 const MOST_WRITES = 24
 
-interface LineRow {
+export interface LineRow {
   content: typeof entry.$inferSelect.content
   machineName: string
   correctedBy: string | null

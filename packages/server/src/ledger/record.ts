@@ -1,82 +1,78 @@
 import { assess, registerKey, asRegister, registerNames, routineById, type Assessment, type Routine, type Scene } from '@rook/core'
 import type { Entry, RecordBody } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
-import { inTransaction, type Lane } from '../db/lane.ts'
+import type { Lane } from '../db/lane.ts'
 import { noteCalibration } from '../gauges/events.ts'
 import { notFound, Problem } from '../http/problem.ts'
+import { refuseUnlessMayRecord } from '../people/may.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
 import { entryWriteOf } from './entry-write.ts'
 import { refuseIfMovedOn } from './moved-on.ts'
 import { answered, refuseWithObstacles } from './obstacles.ts'
-import { readEntry } from './read-entry.ts'
-import { verifyRelease } from './release.ts'
-import { loadMachine, loadScene } from './scene.ts'
+import { doesStep } from './planned-step.ts'
+import { withRelease, type Released } from './release.ts'
+import { loadMachine, loadSceneAndSteps } from './scene.ts'
+import { onceOnly, sentBy } from './sending.ts'
 
 /**
  * Records a routine: reads what was typed, works it out, checks it, and appends entry and present values
  * in one transaction. What the client computed is not asked for.
  * @throws Problem with the reason; then nothing was recorded
  */
-export async function record(connection: Connection, machineId: string, body: RecordBody, author: Author): Promise<Entry> {
+export function record(connection: Connection, machineId: string, body: RecordBody, author: Author): Promise<Entry> {
   const routine = routineById(body.routine)
   if (!routine) throw notFound(`Routine ${body.routine}`)
-  const released = body.release ? await verifyRelease(connection.db, body.release, author.now) : null
-  return onceOnly(connection, body.id, async (lane) => {
-    const machine = await loadMachine(lane, machineId, true)
-    if (!routine.machines.includes(machine.record.kind))
-      throw new Problem(422, 'routine-unfit', `${routine.name} is not done on a ${machine.record.kind}.`)
-    const scene = await loadScene(lane, machine, body.setup, author.now, 'write')
-    const assessment = assess(routine, body.inputs, scene, body.agreed)
-    const result = completeResult(assessment)
-    const registers = result.writes.map(({ register }) => registerKey(register))
-    await refuseIfMovedOn(lane.db, machineId, registers, body.basis, (register) => scene.standing[register]?.entry ?? null)
-    refuseWithObstacles(assessment.findings, body.answers, released)
-    const unknown = body.seen.find((key) => !result.readouts.some((readout) => readout.key === key))
-    if (unknown) throw new Problem(422, 'readout-unknown', `“${unknown}” is not a readout of this entry.`)
-    const appended = await append(lane, machine.head, {
-      ...BLANK,
-      ...(await headingOf(lane, author, body.id, machineId)),
-      kind: routine.kind,
-      title: titleOf(routine, assessment, scene),
-      setup: body.setup,
-      operation: scene.plan?.operation ?? null,
-      step: body.step,
-      routine: routine.id,
-      inputs: onlyAsked(assessment, body.inputs),
-      agreed: body.agreed,
-      working: assessment.sheet.working,
-      drawing: assessment.sheet.drawing,
-      writes: result.writes.map((write) => entryWriteOf(write, scene, body.id, result.gauges)),
-      findings: answered(assessment.findings, body.answers),
-      readouts: result.readouts,
-      seen: body.seen,
-      gauges: scene.gauges.filter(({ id }) => result.gauges.includes(id)),
-      release: released,
-    })
-    const probe = result.writes.find(({ register }) => register.family === 'probe')?.register.slot
-    if (probe) await noteCalibration(lane, probe, body.id, author)
-    return { ...appended, correctedBy: null, seen: body.seen }
+  refuseUnlessMayRecord(author.person, routine.kind)
+  return withRelease(connection, body.release, author, (released) =>
+    onceOnly(connection, sentBy(author, 'record', machineId, body), (lane) => work(lane, machineId, routine, body, released, author)),
+  )
+}
+
+async function work(
+  lane: Lane,
+  machineId: string,
+  routine: Routine,
+  body: RecordBody,
+  released: Released | null,
+  author: Author,
+): Promise<Entry> {
+  const machine = await loadMachine(lane, machineId, true)
+  if (!routine.machines.includes(machine.record.kind))
+    throw new Problem(422, 'routine-unfit', `${routine.name} is not done on a ${machine.record.kind}.`)
+  const { scene, steps } = await loadSceneAndSteps(lane, machine, body.setup, author.now, 'write', body.step !== null)
+  const assessment = assess(routine, body.inputs, scene, body.agreed)
+  const result = completeResult(assessment)
+  const registers = result.writes.map(({ register }) => registerKey(register))
+  const isStep =
+    body.step !== null && doesStep(steps, { step: body.step, routine, inputs: body.inputs, agreed: body.agreed, registers }, scene)
+  await refuseIfMovedOn(lane.db, machineId, registers, body.basis, (register) => scene.standing[register]?.entry ?? null)
+  refuseWithObstacles(assessment.findings, body.answers, released)
+  const unknown = body.seen.find((key) => !result.readouts.some((readout) => readout.key === key))
+  if (unknown) throw new Problem(422, 'readout-unknown', `“${unknown}” is not a readout of this entry.`)
+  const appended = await append(lane, machine.head, {
+    ...BLANK,
+    ...(await headingOf(lane, author, body.id, machine)),
+    kind: routine.kind,
+    title: titleOf(routine, assessment, scene),
+    setup: body.setup,
+    operation: scene.plan?.operation ?? null,
+    step: isStep ? body.step : null,
+    routine: routine.id,
+    inputs: onlyAsked(assessment, body.inputs),
+    agreed: body.agreed,
+    working: assessment.sheet.working,
+    drawing: assessment.sheet.drawing,
+    writes: result.writes.map((write) => entryWriteOf(write, scene, body.id, result.gauges)),
+    findings: answered(assessment.findings, body.answers),
+    readouts: result.readouts,
+    seen: body.seen,
+    gauges: scene.gauges.filter(({ id }) => result.gauges.includes(id)),
+    release: released,
   })
-}
-
-/** Runs a transaction that appends an entry under an id made by the client; sent twice, it counts once. */
-export async function onceOnly({ db, pool }: Connection, id: string, work: (lane: Lane) => Promise<Entry>): Promise<Entry> {
-  try {
-    return await inTransaction(pool, work)
-  } catch (error) {
-    // The first sending may have got through although its answer did not. Only then is there such an entry.
-    const mayBeSecond = isDuplicate(error) || (error instanceof Problem && error.status === 409)
-    const known = mayBeSecond ? await readEntry(db, id) : null
-    if (known) return known
-    throw error
-  }
-}
-
-/** True when a row with the same key was there already. */
-export function isDuplicate(error: unknown): boolean {
-  const { code, cause } = error as { code?: unknown; cause?: { code?: unknown } }
-  return code === '23505' || cause?.code === '23505'
+  const probe = result.writes.find(({ register }) => register.family === 'probe')?.register.slot
+  if (probe) await noteCalibration(lane, probe, body.id, author)
+  return { ...appended, correctedBy: null, seen: body.seen }
 }
 
 function completeResult({ inputs, values, sheet }: Assessment) {

@@ -2,21 +2,120 @@ import {
   axesOf,
   probeHere,
   registerKey,
+  sizesTaken,
   workRegister,
   type Gauge,
   type MachineRecord,
   type MountedTool,
+  type Nm,
   type Plan,
+  type RegisterKey,
   type Scene,
 } from '@rook/core'
-import type { GaugeRecord } from '@rook/contract'
+import type { GaugeRecord, StepPlan } from '@rook/contract'
 import type { Lane } from '../db/lane.ts'
-import type { machine, machineHead } from '../db/schema.ts'
+import { rowOf } from '../db/rows.ts'
+import { machine, machineHead } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
-import { loadSizes } from './sizes.ts'
-import { loadFormerly, loadStanding } from './standing.ts'
+import type { Versions } from '../shop/kept.ts'
+import { NOW, type FormerRow, type PlanRow, type SceneRows, type SizeRow } from './scene-now.ts'
+import { judgeSending } from './sending.ts'
+import { asStanding } from './standing.ts'
 
-type Head = typeof machineHead.$inferSelect
+/** A machine's record, the end of its chain, and how far the shop's standing data are. */
+export interface Machine {
+  record: MachineRecord
+  head: typeof machineHead.$inferSelect
+  versions: Versions
+}
+
+export function asMachine({
+  place: _place,
+  template: _template,
+  changedAt: _at,
+  changedBy: _by,
+  ...record
+}: typeof machine.$inferSelect): MachineRecord {
+  return record
+}
+
+const MACHINE = `
+  SELECT to_jsonb(m) AS machine, to_jsonb(h) AS head, (SELECT json_object_agg(what, version) FROM shop_version) AS versions
+  FROM machine m JOIN machine_head h ON h.machine = m.id WHERE m.id = $1`
+
+interface MachineRow {
+  machine: Record<string, unknown>
+  head: Record<string, unknown>
+  versions: Versions
+}
+
+/** One machine's record and the end of its chain; with `lock` nobody else appends to it until the transaction ends. */
+export async function loadMachine({ client }: Pick<Lane, 'client'>, id: string, lock = false): Promise<Machine> {
+  const { rows } = await client.query<MachineRow>(
+    lock ? { name: 'machine-locked', text: `${MACHINE} FOR UPDATE OF h`, values: [id] } : { name: 'machine', text: MACHINE, values: [id] },
+  )
+  const [row] = rows
+  if (!row) throw notFound(`Machine ${id}`)
+  return { record: asMachine(rowOf(machine, row.machine)), head: rowOf(machineHead, row.head), versions: row.versions }
+}
+
+/**
+ * Everything the routines and checks look at on a machine now, for a setup on it when one is named.
+ * @param purpose a finished setup can be read, but nothing is written into it any more
+ */
+export async function loadScene(lane: Lane, own: Machine, setupId: string | null, now: string, purpose: 'read' | 'write'): Promise<Scene> {
+  return (await loadSceneAndSteps(lane, own, setupId, now, purpose, false)).scene
+}
+
+/** The same with the setup's order of work, where that is asked for. */
+export async function loadSceneAndSteps(
+  lane: Lane,
+  own: Machine,
+  setupId: string | null,
+  now: string,
+  purpose: 'read' | 'write',
+  withSteps = true,
+): Promise<{ scene: Scene; steps: StepPlan[] }> {
+  const { sent } = lane
+  const { rows } = await lane.client.query<SceneRows>({
+    name: 'scene-now',
+    text: NOW,
+    values: [own.record.id, setupId, sent && !sent.isNew ? sent.id : null, withSteps],
+  })
+  const found = rows[0]!
+  if (sent && !sent.isNew) judgeSending(sent, found.sending)
+  const plan = setupId ? planOf(found.plan, own.record, setupId, purpose) : null
+  const scene = sceneOf(own, found, plan, await lane.kept.gauges(lane.client, found.versions), now)
+  return { scene, steps: found.steps ?? [] }
+}
+
+/** A scene out of what was read of it, now or at a moment. */
+export function sceneOf(
+  { record, head }: Pick<Machine, 'record' | 'head'>,
+  found: Pick<SceneRows, 'standing' | 'tools' | 'formerly' | 'sizes'>,
+  plan: Plan | null,
+  gauges: readonly GaugeRecord[],
+  now: string,
+): Scene {
+  const standing = Object.fromEntries((found.standing ?? []).map((row) => [row.register, asStanding(row)]))
+  const planned = new Set(plan?.slots.flatMap((slot) => axesOf(record).map((axis) => registerKey(workRegister(slot, axis)))) ?? [])
+  return {
+    machine: record,
+    now,
+    homedAt: head.homedAt,
+    poweredAt: head.poweredAt,
+    standing,
+    formerly: formerlyOf(found.formerly ?? [], planned),
+    sizes: sizesOf(found.sizes ?? [], record, standing),
+    gauges: gauges.map(({ intervalDays, ...gauge }): Gauge => probeHere(gauge, standing, intervalDays)),
+    tools: (found.tools ?? []).map((tool) => calledAs(tool, plan)),
+    plan,
+  }
+}
+
+export async function loadGauges({ client, kept }: Pick<Lane, 'client' | 'kept'>): Promise<GaugeRecord[]> {
+  return kept.gauges(client, await kept.versions(client))
+}
 
 /** A program may call a tool’s offsets by other numbers than usual: within its setup those hold. */
 function calledAs(tool: MountedTool, plan: Plan | null): MountedTool {
@@ -24,52 +123,7 @@ function calledAs(tool: MountedTool, plan: Plan | null): MountedTool {
   return planned ? { ...tool, offset: planned.offset, diameterOffset: planned.diameterOffset } : tool
 }
 
-export function asMachine({ place: _place, template: _template, ...record }: typeof machine.$inferSelect): MachineRecord {
-  return record
-}
-
-/** One machine's record and the end of its chain; with `lock` nobody else appends to it until the transaction ends. */
-export async function loadMachine({ statements }: Lane, id: string, lock = false): Promise<{ record: MachineRecord; head: Head }> {
-  const [row] = await (lock ? statements.machineLocked : statements.machine).execute({ id })
-  if (!row) throw notFound(`Machine ${id}`)
-  return { record: asMachine(row.machine), head: row.head }
-}
-
-/**
- * Everything the routines and checks look at on a machine, for a setup on it when one is named.
- * @param purpose a finished setup can be read, but nothing is written into it any more
- */
-export async function loadScene(
-  lane: Lane,
-  { record, head }: { record: MachineRecord; head: Head },
-  setupId: string | null,
-  now: string,
-  purpose: 'read' | 'write',
-): Promise<Scene> {
-  const plan = setupId ? await loadPlan(lane, record, setupId, purpose) : null
-  const standing = await loadStanding(lane, record.id)
-  const planned = plan?.slots.flatMap((slot) => axesOf(record).map((axis) => registerKey(workRegister(slot, axis)))) ?? []
-  return {
-    machine: record,
-    now,
-    homedAt: head.homedAt,
-    poweredAt: head.poweredAt,
-    standing,
-    formerly: plan ? await loadFormerly(lane, record.id, plan.operation, planned) : {},
-    sizes: await loadSizes(lane, record),
-    gauges: (await loadGauges(lane)).map(({ intervalDays, ...gauge }): Gauge => probeHere(gauge, standing, intervalDays)),
-    tools: (await lane.statements.tools.execute({ machine: record.id })).map((tool) => calledAs(tool, plan)),
-    plan,
-  }
-}
-
-export async function loadGauges({ statements }: Pick<Lane, 'statements'>): Promise<GaugeRecord[]> {
-  const rows = await statements.gauges.execute()
-  return rows.map(({ place: _place, ...one }) => one)
-}
-
-async function loadPlan({ statements }: Lane, record: MachineRecord, setupId: string, purpose: 'read' | 'write'): Promise<Plan> {
-  const [row] = await statements.plan.execute({ setup: setupId })
+export function planOf(row: PlanRow | null, record: MachineRecord, setupId: string, purpose: 'read' | 'write'): Plan {
   if (!row) throw notFound(`Setup ${setupId}`)
   const { machine: onMachine, endedAt, ...plan } = row
   if (onMachine !== record.id)
@@ -81,4 +135,32 @@ async function loadPlan({ statements }: Lane, record: MachineRecord, setupId: st
       `This setup is finished; what was recorded in it stands. Your figures are kept: record them in the setup that is on ${record.name} now, or from the machine’s own page.`,
     )
   return plan
+}
+
+function formerlyOf(rows: readonly FormerRow[], planned: ReadonlySet<RegisterKey>): Scene['formerly'] {
+  return Object.fromEntries(
+    rows
+      .filter(({ register }) => planned.has(register))
+      // Only its figure is compared with; whether it was seen then says nothing of now.
+      .map((row) => [row.register, { ...asStanding(row), seen: false }]),
+  )
+}
+
+function sizesOf(rows: readonly SizeRow[], record: MachineRecord, standing: Scene['standing']): Scene['sizes'] {
+  const byRegister = new Map<RegisterKey, SizeRow[]>()
+  for (const row of rows) byRegister.set(row.register, [...(byRegister.get(row.register) ?? []), row])
+  return Object.fromEntries(
+    [...byRegister].flatMap(([register, writes]) => {
+      const sizes = sizesTaken(
+        writes.map(({ register: _register, at, before, after, ...row }) => ({
+          ...row,
+          at: new Date(at).toISOString(),
+          before: before as Nm | null,
+          after: after as Nm | null,
+        })),
+        record,
+      )
+      return sizes.length === 0 || standing[register]?.state !== 'set' ? [] : [[register, sizes]]
+    }),
+  )
 }

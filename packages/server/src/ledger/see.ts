@@ -7,7 +7,7 @@ import { notFound, Problem } from '../http/problem.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
 import { readEntry } from './read-entry.ts'
-import { onceOnly } from './record.ts'
+import { onceOnly, sentBy } from './sending.ts'
 import { loadMachine, loadScene } from './scene.ts'
 
 /** Notes that somebody saw one of an entry's readouts on the control. Answers with the entry that was seen. */
@@ -17,7 +17,7 @@ export async function see(
   { id, key }: { id: string; key: string },
   author: Author,
 ): Promise<Entry> {
-  await onceOnly(connection, id, async (lane) => {
+  await onceOnly(connection, sentBy(author, 'see', target, { id, key }), async (lane) => {
     const known = await readEntry(lane.db, target)
     if (!known) throw notFound('This entry')
     const { content } = known
@@ -34,7 +34,7 @@ export async function see(
       .map(({ terms, ...readout }) => ({ ...readout, value: readoutNow(readout.value, terms, scene.standing) as Nm }))
     const appended = await append(lane, machine.head, {
       ...BLANK,
-      ...(await headingOf(lane, author, id, content.machine)),
+      ...(await headingOf(lane, author, id, machine)),
       kind: 'seen',
       title: `Seen on the control: ${content.title}`,
       setup: content.setup,

@@ -7,9 +7,7 @@ import { entryWriteOf } from './entry-write.ts'
 import { refuseIfMovedOn } from './moved-on.ts'
 import { answered, refuseWithObstacles } from './obstacles.ts'
 import type { Released } from './release.ts'
-import type { loadMachine } from './scene.ts'
-
-type Machine = Awaited<ReturnType<typeof loadMachine>>
+import type { Machine } from './scene.ts'
 
 export interface Together {
   id: string
@@ -37,7 +35,7 @@ export async function recordTogether(lane: Lane, machine: Machine, scene: Scene,
   refuseWithObstacles(what.findings, what.answers, what.released)
   const appended = await append(lane, machine.head, {
     ...BLANK,
-    ...(await headingOf(lane, author, what.id, machine.record.id)),
+    ...(await headingOf(lane, author, what.id, machine)),
     kind: what.kind,
     title: what.title,
     setup: scene.plan?.setup ?? null,
@@ -62,7 +60,7 @@ export async function recordConsequences(
 ): Promise<Entry> {
   const appended = await append(lane, machine.head, {
     ...BLANK,
-    ...(await headingOf(lane, author, said.id, machine.record.id)),
+    ...(await headingOf(lane, author, said.id, machine)),
     ...said,
     setup: said.setup ?? null,
     writes,

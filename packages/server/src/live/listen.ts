@@ -1,14 +1,19 @@
 import pg from 'pg'
-import { CHANNEL, type Announcement } from '../ledger/append.ts'
+import type { Announcement } from '@rook/contract'
+import { CHANNEL } from '../ledger/append.ts'
 
-export type Listener = (announcement: Announcement) => void
+export interface Listener {
+  heard: (announcement: Announcement) => void
+  /** Something may have been missed; whoever shows anything looks for itself. */
+  missed: () => void
+}
 
 /**
- * Hears of every entry that any server process appends, over PostgreSQL's LISTEN. When the connection
+ * Hears of everything that any server process announces, over PostgreSQL's LISTEN. When the connection
  * breaks it is opened again, and the listeners are told to look for themselves at what they missed.
  */
 export class Ears {
-  private readonly listeners = new Set<{ heard: Listener; missed: () => void }>()
+  private readonly listeners = new Set<Listener>()
   private client: pg.Client | null = null
   private retry: NodeJS.Timeout | null = null
   private stopped = false
@@ -32,10 +37,14 @@ export class Ears {
     }
   }
 
-  add(heard: Listener, missed: () => void): () => void {
-    const listener = { heard, missed }
+  add(listener: Listener): () => void {
     this.listeners.add(listener)
     return () => this.listeners.delete(listener)
+  }
+
+  /** False while nobody can tell this process what others do. */
+  get hears(): boolean {
+    return this.client !== null
   }
 
   async stop(): Promise<void> {

@@ -1,28 +1,70 @@
-import type { Express } from 'express'
+import type { Announcement } from '@rook/contract'
+import type { Express, Response } from 'express'
 import { Problem } from '../http/problem.ts'
 import type { Ears } from './listen.ts'
 
-const HEARTBEAT = 15_000
+/** A browser that hears no beat for a few of these shows that it is not connected. */
+const BEAT = 3_000
+/** A browser that takes nothing any more is let go before it fills the memory. */
+const MOST_WAITING = 1 << 20
 
-/** Server-sent events: an `entry` for each entry appended anywhere, `missed` when some may have been missed. */
-export function liveRoutes(app: Express, ears: Ears): void {
+interface Stream {
+  person: string
+  session: string
+  response: Response
+}
+
+/**
+ * Server-sent events: `news` for everything announced, `missed` when some may have been missed, `beat` every few seconds,
+ * `over` when the session has ended. One text for all streams: with many browsers the writing is what costs.
+ */
+export function liveRoutes(app: Express, ears: Ears): { end(): void } {
+  const streams = new Set<Stream>()
+  const tell = (text: string) => {
+    for (const { response } of streams) {
+      if (response.writableLength > MOST_WAITING) response.destroy()
+      else response.write(text)
+    }
+  }
+  const end = (stream: Stream) => {
+    streams.delete(stream)
+    stream.response.end('event: over\ndata: {}\n\n')
+  }
+  ears.add({
+    heard: (announcement) => {
+      if (announcement.kind !== 'session-ended') return tell(`event: news\ndata: ${JSON.stringify(announcement)}\n\n`)
+      for (const stream of [...streams]) if (isOver(stream, announcement)) end(stream)
+    },
+    missed: () => tell('event: missed\ndata: {}\n\n'),
+  })
+  const beat = setInterval(() => tell('event: beat\ndata: {}\n\n'), BEAT)
+  beat.unref()
+
   app.get('/api/events', (request, response) => {
-    if (!request.session.person) throw new Problem(401, 'not-signed-in', 'Sign in first.')
+    const { person, cookie } = request.session
+    if (!person) throw new Problem(401, 'not-signed-in', 'Sign in first.')
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
-      'Cache-Control': 'no-store',
+      'Cache-Control': 'no-store, no-transform',
       Connection: 'keep-alive',
       'X-Accel-Buffering': 'no',
     })
     response.write('retry: 1000\n\nevent: hello\ndata: {}\n\n')
-    const remove = ears.add(
-      (announcement) => response.write(`event: entry\ndata: ${JSON.stringify(announcement)}\n\n`),
-      () => response.write('event: missed\ndata: {}\n\n'),
-    )
-    const beat = setInterval(() => response.write(': beat\n\n'), HEARTBEAT)
+    const stream = { person: person.id, session: request.sessionID, response }
+    streams.add(stream)
+    const lasts = (cookie.expires?.getTime() ?? Number.POSITIVE_INFINITY) - Date.now()
+    const expiry = Number.isFinite(lasts) ? setTimeout(() => end(stream), Math.max(0, lasts)) : undefined
+    expiry?.unref()
     request.on('close', () => {
-      clearInterval(beat)
-      remove()
+      clearTimeout(expiry)
+      streams.delete(stream)
     })
   })
+  return { end: () => clearInterval(beat) }
+}
+
+function isOver({ person, session }: Stream, ended: Announcement & { kind: 'session-ended' }): boolean {
+  if (ended.session === session) return true
+  if (ended.person !== person) return false
+  return ended.session === null || (ended.session.startsWith('not ') && ended.session !== `not ${session}`)
 }

@@ -7,39 +7,53 @@ import { inTransaction, type Lane } from '../db/lane.ts'
 import { machine, machineHead } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
+import { stampOf, type Author } from '../ledger/author.ts'
+import { announce } from '../live/announce.ts'
 import { disturb } from '../ledger/disturb.ts'
 import { note } from '../ledger/note.ts'
 import { record } from '../ledger/record.ts'
 import { asMachine, loadMachine, loadScene } from '../ledger/scene.ts'
+import { loadSceneAt } from '../ledger/scene-past.ts'
 
-export function machineRoutes(app: Express, connection: Connection, clock: () => string): void {
-  const { db, pool } = connection
+export function machineRoutes(app: Express, connection: Connection): void {
+  const { db } = connection
   serve(app, api.machines, async () => (await db.select().from(machine).orderBy(asc(machine.place))).map(asMachine))
 
-  serve(app, api.addMachine, ({ body }) => db.transaction((tx) => addMachine(tx, newId(body.name), body)))
+  serve(app, api.addMachine, ({ body, author }) =>
+    inTransaction(connection, async ({ db: tx, client }) => {
+      const added = await addMachine(tx, newId(body.name), body, stampOf(author))
+      await announce(client, { kind: 'machine', id: added.id })
+      return added
+    }),
+  )
 
-  serve(app, api.changeMachine, ({ params, body }) => inTransaction(pool, (lane) => changeMachine(lane, params.id, body)))
+  serve(app, api.changeMachine, ({ params, body, author }) =>
+    inTransaction(connection, (lane) => changeMachine(lane, params.id, body, author)),
+  )
 
-  serve(app, api.scene, ({ params, query }) =>
+  serve(app, api.scene, ({ params, query, author }) =>
     // One snapshot, so that the parts of the scene are of one moment.
     inTransaction(
-      pool,
-      async (lane) => loadScene(lane, await loadMachine(lane, params.id), query.setup ?? null, clock(), 'read'),
-      'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY',
+      connection,
+      async (lane) =>
+        query.at && query.at < author.now
+          ? loadSceneAt(lane, params.id, query.setup ?? null, query.at)
+          : loadScene(lane, await loadMachine(lane, params.id), query.setup ?? null, author.now, 'read'),
+      { for: 'read' },
     ),
   )
 
-  serve(app, api.record, ({ params, body, person }) => record(connection, params.id, body, { person, now: clock() }))
+  serve(app, api.record, ({ params, body, author }) => record(connection, params.id, body, author))
 
-  serve(app, api.power, ({ params, body, person }) =>
-    note(connection, params.id, body.id, { kind: 'powered', title: 'Switched on', reason: body.note }, { person, now: clock() }),
+  serve(app, api.power, ({ params, body, author }) =>
+    note(connection, params.id, body.id, { kind: 'powered', title: 'Switched on', reason: body.note }, author),
   )
 
-  serve(app, api.home, ({ params, body, person }) =>
-    note(connection, params.id, body.id, { kind: 'homed', title: 'Homed', reason: body.note }, { person, now: clock() }),
+  serve(app, api.home, ({ params, body, author }) =>
+    note(connection, params.id, body.id, { kind: 'homed', title: 'Homed', reason: body.note }, author),
   )
 
-  serve(app, api.disturb, ({ params, body, person }) => disturb(connection, params.id, body, { person, now: clock() }))
+  serve(app, api.disturb, ({ params, body, author }) => disturb(connection, params.id, body, author))
 }
 
 function newId(name: string): string {
@@ -53,11 +67,11 @@ function newId(name: string): string {
 }
 
 /** Adds a machine at the end of the floor, with an empty chain. */
-export async function addMachine(tx: Queries, id: string, body: MachineSent) {
+export async function addMachine(tx: Queries, id: string, body: MachineSent, stamp: Partial<ReturnType<typeof stampOf>> = {}) {
   const [last] = await tx.select({ place: max(machine.place) }).from(machine)
   const rows = await tx
     .insert(machine)
-    .values({ id, place: (last?.place ?? 0) + 1, ...body })
+    .values({ id, place: (last?.place ?? 0) + 1, ...body, ...stamp })
     .onConflictDoNothing()
     .returning()
   if (!rows[0]) throw new Problem(409, 'name-taken', `There is a machine called ${body.name} already.`)
@@ -68,7 +82,7 @@ export async function addMachine(tx: Queries, id: string, body: MachineSent) {
 /** What every figure on record is read by: it cannot change under them. */
 const BEDROCK = ['kind', 'unit', 'increment', 'lengthConvention', 'diameterRegister', 'xReads'] as const
 
-async function changeMachine(lane: Lane, id: string, body: MachineInput) {
+async function changeMachine(lane: Lane, id: string, body: MachineInput, author: Author) {
   const { db: tx } = lane
   const { record, head } = await loadMachine(lane, id, true)
   const shaken = BEDROCK.filter((field) => record[field] !== body[field])
@@ -84,7 +98,12 @@ async function changeMachine(lane: Lane, id: string, body: MachineInput) {
     .from(machine)
     .where(sql`${machine.name} = ${body.name} AND ${machine.id} <> ${id}`)
   if (taken) throw new Problem(409, 'name-taken', `There is a machine called ${body.name} already.`)
-  const [row] = await tx.update(machine).set(body).where(eq(machine.id, id)).returning()
+  const [row] = await tx
+    .update(machine)
+    .set({ ...body, ...stampOf(author) })
+    .where(eq(machine.id, id))
+    .returning()
   if (!row) throw notFound(`Machine ${id}`)
+  await announce(lane.client, { kind: 'machine', id })
   return asMachine(row)
 }

@@ -1,7 +1,7 @@
 import { hash, verify } from '@node-rs/argon2'
-import { eq, sql } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { person } from '../db/schema.ts'
+import { and, eq } from 'drizzle-orm'
+import type { Connection } from '../db/client.ts'
+import { pinTry, type person } from '../db/schema.ts'
 import { Problem } from '../http/problem.ts'
 
 /** Argon2id with the parameters OWASP gives for 19 MiB; a short PIN needs the lock-out besides. */
@@ -13,40 +13,68 @@ export const hashPin = (pin: string) => hash(pin, COST)
 
 type PersonRow = typeof person.$inferSelect
 
+/** Where tries are counted together that come from browsers on which this person never signed in. */
+const STRANGE = 'strange'
+
 /**
- * Checks a person's PIN. After five wrong ones in a row the person is locked out for a minute, then two,
- * four, eight and fifteen; the count is in the database, so all servers and tablets share it.
- * @throws Problem 401 for a wrong PIN, 429 with the time of the next try while locked out
+ * Counts a try before anybody looks whether it is right: however many come at once, from however many processes, five in a
+ * row are judged and no more. After them comes a pause of a minute, then two, four, eight and fifteen. In a pause nothing is
+ * counted, and no row comes back.
  */
-export async function checkPin(db: Queries, who: PersonRow, pin: string, now: string): Promise<void> {
-  refuseWhileLocked(who, now)
+const TAKE = `
+  INSERT INTO pin_try AS t (person, source, failures) VALUES ($1, $2, 1)
+  ON CONFLICT (person, source) DO UPDATE SET
+    failures = t.failures + 1,
+    locked_until = CASE WHEN (t.failures + 1) % ${TRIES} = 0
+      THEN $3::timestamptz + least(${LONGEST_LOCK_MINUTES}, 2 ^ ((t.failures + 1) / ${TRIES} - 1)) * interval '1 minute' END
+    WHERE t.locked_until IS NULL OR t.locked_until <= $3::timestamptz
+  RETURNING failures`
+
+/**
+ * Checks a person's PIN. Browsers on which this person has signed in before count each for itself, all others together: a
+ * stranger who types wrong PINs keeps nobody from signing in where they always do.
+ * @param device the browser's own mark; null where it has none
+ * @throws Problem 401 for a wrong PIN, 429 with the time of the next try in a pause
+ */
+export async function checkPin({ db, pool }: Connection, who: PersonRow, pin: string, now: string, device: string | null): Promise<void> {
+  const known = device
+    ? await db
+        .select()
+        .from(pinTry)
+        .where(and(eq(pinTry.person, who.id), eq(pinTry.source, device)))
+    : []
+  const source = known.length > 0 ? device! : STRANGE
+  const own = and(eq(pinTry.person, who.id), eq(pinTry.source, source))
+  const { rows } = await pool.query<{ failures: number }>(TAKE, [who.id, source, now])
+  if (!rows[0]) {
+    const [row] = await db.select().from(pinTry).where(own)
+    throw inPause(who.name, row?.lockedUntil ?? now, now)
+  }
   if (await verify(who.pinHash, pin)) {
-    if (who.failures > 0) await db.update(person).set({ failures: 0, lockedUntil: null }).where(eq(person.id, who.id))
+    await db.update(pinTry).set({ failures: 0, lockedUntil: null }).where(own)
+    if (device && source === STRANGE) await db.insert(pinTry).values({ person: who.id, source: device }).onConflictDoNothing()
     return
   }
-  const [row] = await db
-    .update(person)
-    .set({ failures: sql`${person.failures} + 1` })
-    .where(eq(person.id, who.id))
-    .returning({ failures: person.failures })
-  const failures = row?.failures ?? 1
+  const { failures } = rows[0]
   if (failures % TRIES === 0) {
-    const minutes = Math.min(LONGEST_LOCK_MINUTES, 2 ** (failures / TRIES - 1))
-    const lockedUntil = new Date(Date.parse(now) + minutes * 60_000).toISOString()
-    await db.update(person).set({ lockedUntil }).where(eq(person.id, who.id))
-    refuseWhileLocked({ ...who, lockedUntil }, now)
+    const [row] = await db.select().from(pinTry).where(own)
+    if (row?.lockedUntil) throw inPause(who.name, row.lockedUntil, now)
   }
   const left = TRIES - (failures % TRIES)
   throw new Problem(401, 'wrong-pin', `That is not ${who.name}’s PIN. ${left} ${left === 1 ? 'try' : 'tries'} left before a pause.`)
 }
 
-function refuseWhileLocked({ lockedUntil, name }: Pick<PersonRow, 'lockedUntil' | 'name'>, now: string): void {
-  if (!lockedUntil || lockedUntil <= now) return
-  const minutes = Math.ceil((Date.parse(lockedUntil) - Date.parse(now)) / 60_000)
-  throw new Problem(
+/** A lead ends every pause of a person. */
+export async function liftPauses({ db }: Connection, person: string): Promise<void> {
+  await db.update(pinTry).set({ failures: 0, lockedUntil: null }).where(eq(pinTry.person, person))
+}
+
+function inPause(name: string, until: string, now: string): Problem {
+  const minutes = Math.max(1, Math.ceil((Date.parse(until) - Date.parse(now)) / 60_000))
+  return new Problem(
     429,
     'too-many-attempts',
-    `Too many wrong PINs for ${name}. The next try is possible in ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}.`,
-    { until: lockedUntil },
+    `Too many wrong PINs for ${name}. The next try is possible in ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}, or when a lead ends the pause.`,
+    { until },
   )
 }

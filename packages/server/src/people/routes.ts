@@ -1,33 +1,41 @@
 import { randomUUID } from 'node:crypto'
-import { api, type Person, type Session } from '@rook/contract'
-import { asc, eq } from 'drizzle-orm'
-import type { Express, Request } from 'express'
+import { api, type Person, type PersonRecord, type Session } from '@rook/contract'
+import { and, asc, eq, isNull, max, ne } from 'drizzle-orm'
+import type { Express } from 'express'
 import { rateLimit } from 'express-rate-limit'
-import type { Connection } from '../db/client.ts'
-import { person } from '../db/schema.ts'
-import { Problem } from '../http/problem.ts'
+import type { Connection, Queries } from '../db/client.ts'
+import { inTransaction } from '../db/lane.ts'
+import { person, pinTry } from '../db/schema.ts'
+import { markDevice } from '../http/device.ts'
+import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
+import { announce } from '../live/announce.ts'
 import { loadShop } from '../shop/shop.ts'
-import { checkPin, hashPin } from './pin.ts'
+import { checkPin, hashPin, liftPauses } from './pin.ts'
+import { endSessions, renew, signOut } from './sessions.ts'
 
 const NAMES = { id: person.id, name: person.name, role: person.role }
 
 /** Enough for a whole shop behind one address at shift change, too few to try PINs by the thousand. */
-const signInRate = rateLimit({
+export const pinRate = rateLimit({
   windowMs: 60_000,
   limit: 240,
   standardHeaders: true,
   legacyHeaders: false,
+  validate: { trustProxy: false },
   handler: () => {
-    throw new Problem(429, 'too-many-attempts', 'Too many sign-ins from here. Wait a minute and try again.')
+    throw new Problem(429, 'too-many-attempts', 'Too many PINs from here. Wait a minute and try again.')
   },
 })
 
-export function peopleRoutes(app: Express, { db, statements }: Connection, clock: () => string): void {
+export function peopleRoutes(app: Express, connection: Connection): void {
+  const { db } = connection
   serve(app, api.people, async () => ({
-    shop: await loadShop(statements),
-    people: await db.select(NAMES).from(person).orderBy(asc(person.name)),
+    shop: await loadShop(connection),
+    people: await db.select(NAMES).from(person).where(isNull(person.leftAt)).orderBy(asc(person.name)),
   }))
+
+  serve(app, api.personRecords, () => loadRecords(db))
 
   serve(app, api.addPerson, async ({ body }) => {
     const added: Person = { id: randomUUID(), name: body.name, role: body.role }
@@ -36,40 +44,108 @@ export function peopleRoutes(app: Express, { db, statements }: Connection, clock
       .values({ ...added, pinHash: await hashPin(body.pin) })
       .onConflictDoNothing()
       .returning(NAMES)
-    if (!rows[0])
-      throw new Problem(409, 'name-taken', `There is a ${body.name} already. Add an initial, so that entries can be told apart.`)
+    if (!rows[0]) throw nameTaken(body.name)
+    await announce(connection.pool, { kind: 'shop', id: 'people' })
     return rows[0]
   })
 
-  app.post(api.signIn.path, signInRate)
-  serve(app, api.signIn, async ({ body, request }) => {
+  serve(app, api.changePerson, async ({ params, body, author }) => {
+    await inTransaction(connection, async ({ db: tx, client }) => {
+      const [who] = await tx.select().from(person).where(eq(person.id, params.id)).for('update')
+      if (!who) throw notFound('This person')
+      const staysLead = body.role === 'lead' && !body.gone
+      if (who.role === 'lead' && who.leftAt === null && !staysLead) await refuseWithoutLead(tx, who.id)
+      const [other] = await tx
+        .select(NAMES)
+        .from(person)
+        .where(and(eq(person.name, body.name), ne(person.id, who.id)))
+      if (other) throw nameTaken(body.name)
+      const leftAt = body.gone ? (who.leftAt ?? author.now) : null
+      await tx.update(person).set({ name: body.name, role: body.role, leftAt }).where(eq(person.id, who.id))
+      await announce(client, { kind: 'shop', id: 'people' })
+    })
+    await endSessions(connection, params.id)
+    return loadRecord(db, params.id)
+  })
+
+  serve(app, api.resetPin, async ({ params, body }) => {
+    const rows = await db
+      .update(person)
+      .set({ pinHash: await hashPin(body.pin) })
+      .where(eq(person.id, params.id))
+      .returning(NAMES)
+    if (!rows[0]) throw notFound('This person')
+    await liftPauses(connection, params.id)
+    await endSessions(connection, params.id)
+    return loadRecord(db, params.id)
+  })
+
+  serve(app, api.liftPause, async ({ params }) => {
+    await liftPauses(connection, params.id)
+    return loadRecord(db, params.id)
+  })
+
+  app.put(api.changeOwnPin.path, pinRate)
+  serve(app, api.changeOwnPin, async ({ body, author, request }) => {
+    const [who] = await db.select().from(person).where(eq(person.id, author.person.id))
+    if (!who) throw notFound('This person')
+    await checkPin(connection, who, body.old, author.now, author.device)
+    await db
+      .update(person)
+      .set({ pinHash: await hashPin(body.pin) })
+      .where(eq(person.id, who.id))
+    await endSessions(connection, who.id, request.sessionID)
+    return null
+  })
+
+  app.post(api.signIn.path, pinRate)
+  serve(app, api.signIn, async ({ body, request, response, author }) => {
     const [who] = await db.select().from(person).where(eq(person.id, body.person))
-    if (!who) throw new Problem(401, 'wrong-pin', 'This name is not on the list any more. Pick yours again.')
-    await checkPin(db, who, body.pin, clock())
+    if (!who || who.leftAt !== null) throw new Problem(401, 'wrong-pin', 'This name is not on the list any more. Pick yours again.')
+    // The mark is given before: a right PIN makes this browser one of the person's own.
+    await checkPin(connection, who, body.pin, author.now, markDevice(request, response))
     const known: Person = { id: who.id, name: who.name, role: who.role }
     await renew(request, known)
-    return { person: known, shop: await loadShop(statements) } satisfies Session
+    return { person: known, shop: await loadShop(connection) } satisfies Session
   })
 
   serve(app, api.session, async ({ request }) => {
     const known = request.session.person
-    return known ? { person: known, shop: await loadShop(statements) } : null
+    return known ? { person: known, shop: await loadShop(connection) } : null
   })
 
   serve(app, api.signOut, async ({ request, response }) => {
-    await new Promise<void>((resolve, reject) => request.session.destroy((error) => (error ? reject(error as Error) : resolve())))
+    await signOut(connection, request)
     response.clearCookie('rook')
     return null
   })
 }
 
-/** A new session id at each sign-in: nobody can have planted it before. */
-function renew(request: Request, known: Person): Promise<void> {
-  return new Promise((resolve, reject) =>
-    request.session.regenerate((error) => {
-      if (error) return reject(error as Error)
-      request.session.person = known
-      request.session.save((failed) => (failed ? reject(failed as Error) : resolve()))
-    }),
-  )
+export const nameTaken = (name: string) =>
+  new Problem(409, 'name-taken', `There is a ${name} already. Add an initial, so that entries can be told apart.`)
+
+/** Somebody must be left who can let people in. */
+async function refuseWithoutLead(tx: Queries, leaving: string): Promise<void> {
+  const others = await tx
+    .select(NAMES)
+    .from(person)
+    .where(and(eq(person.role, 'lead'), isNull(person.leftAt), ne(person.id, leaving)))
+    .for('update')
+  if (others.length === 0) throw new Problem(409, 'last-lead', 'This is the only lead. Make somebody else a lead first.')
+}
+
+async function loadRecords(db: Queries): Promise<PersonRecord[]> {
+  const rows = await db
+    .select({ ...NAMES, leftAt: person.leftAt, pausedUntil: max(pinTry.lockedUntil) })
+    .from(person)
+    .leftJoin(pinTry, eq(pinTry.person, person.id))
+    .groupBy(person.id)
+    .orderBy(asc(person.name))
+  return rows
+}
+
+async function loadRecord(db: Queries, id: string): Promise<PersonRecord> {
+  const record = (await loadRecords(db)).find((one) => one.id === id)
+  if (!record) throw notFound('This person')
+  return record
 }

@@ -1,12 +1,13 @@
 import type { Scene } from '@rook/core'
-import type { EntryContent, Setup, SetupSummary, Step } from '@rook/contract'
-import { asc, eq, isNull, type SQL } from 'drizzle-orm'
+import type { Setup, SetupSummary, Step } from '@rook/contract'
+import { asc, eq, inArray, isNull, type SQL } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
-import { inTransaction, type Lane } from '../db/lane.ts'
+import { inTransaction } from '../db/lane.ts'
 import { job, machine, operation, part, setup } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
 import { loadMachine, loadScene } from '../ledger/scene.ts'
-import { counterSeen, readoutsOf, standingEntries, stepsOf } from './steps.ts'
+import { standingEntries, type SetupEntry } from './entries.ts'
+import { counterSeen, readoutsOf, stepsOf } from './steps.ts'
 
 function setupRows(db: Queries, where: SQL | undefined) {
   return db
@@ -20,52 +21,36 @@ function setupRows(db: Queries, where: SQL | undefined) {
     .orderBy(asc(machine.place), asc(setup.startedAt))
 }
 
-type SetupRow = Awaited<ReturnType<typeof setupRows>>[number]
+export type SetupRow = Awaited<ReturnType<typeof setupRows>>[number]
 
-const SNAPSHOT = 'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY'
+/** The setups at hand on some machines. */
+export const openSetupRows = (db: Queries, machines: readonly string[]): Promise<SetupRow[]> =>
+  machines.length === 0
+    ? Promise.resolve([])
+    : setupRows(db, isNull(setup.endedAt)).then((rows) => rows.filter((row) => machines.includes(row.setup.machine)))
 
 /** A setup and everything its page shows, of one moment. */
-export function loadSetup({ pool }: Pick<Connection, 'pool'>, id: string, now: string): Promise<Setup> {
+export function loadSetup(connection: Connection, id: string, now: string): Promise<Setup> {
   return inTransaction(
-    pool,
+    connection,
     async (lane) => {
-      const [row] = await setupRows(lane.db, eq(setup.id, id))
-      if (!row) throw notFound('This setup')
-      return (await described(lane, row, now)).setup
+      const row = await loadSetupPlan(lane.db, id)
+      const entries = (await standingEntries(lane, [id])).get(id)!
+      const scene = await loadScene(lane, await loadMachine(lane, row.setup.machine), id, now, 'read')
+      return describe(row, entries, scene)
     },
-    SNAPSHOT,
+    { for: 'read' },
   )
 }
 
-export interface OpenSetup {
-  setup: Setup
-  entries: EntryContent[]
-  /** What stands on its machine, and what is known of it. */
-  scene: Scene
-}
-
-/** The setups at hand, one at most per machine. */
-export async function loadOpenSetups(lane: Lane, now: string): Promise<OpenSetup[]> {
-  const found: OpenSetup[] = []
-  // One connection: its queries follow each other anyway.
-  for (const row of await setupRows(lane.db, isNull(setup.endedAt))) found.push(await described(lane, row, now))
-  return found
-}
-
-async function described(lane: Lane, row: SetupRow, now: string): Promise<OpenSetup> {
-  const entries = await standingEntries(lane.db, row.setup.id)
-  const scene = await loadScene(lane, await loadMachine(lane, row.setup.machine), row.setup.id, now, 'read')
-  return { setup: describe(row, entries, scene), entries, scene }
-}
-
 /** The setup's own row with its operation: for steps and plans. */
-export async function loadSetupPlan(db: Queries, id: string) {
-  const [row] = await setupRows(db, eq(setup.id, id))
+export async function loadSetupPlan(db: Queries, id: string): Promise<SetupRow> {
+  const [row] = await setupRows(db, inArray(setup.id, [id]))
   if (!row) throw notFound('This setup')
   return row
 }
 
-function describe(row: SetupRow, entries: EntryContent[], scene: Scene): Setup {
+export function describe(row: SetupRow, entries: SetupEntry[], scene: Scene): Setup {
   const toSee = readoutsOf(entries, scene)
   const steps = stepsOf(row.operation.steps, entries, toSee, scene, row.operation.tools)
   return {

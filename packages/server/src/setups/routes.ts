@@ -2,27 +2,25 @@ import type { PlannedTool } from '@rook/core'
 import { api, type StepPlan } from '@rook/contract'
 import type { Express } from 'express'
 import type { Connection, Database } from '../db/client.ts'
-import { inTransaction } from '../db/lane.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
 import type { Author } from '../ledger/author.ts'
 import { seeCounterCheck } from '../ledger/counter-check.ts'
 import { note } from '../ledger/note.ts'
-import { loadOpenSetups, loadSetup, loadSetupPlan } from './load.ts'
+import type { Overview } from '../floor/overview.ts'
+import { loadSetup, loadSetupPlan } from './load.ts'
 
-export function setupRoutes(app: Express, connection: Connection, clock: () => string): void {
+export function setupRoutes(app: Express, connection: Connection, overview: Overview): void {
   const { db } = connection
-  serve(app, api.setups, async () =>
-    (await inTransaction(connection.pool, (lane) => loadOpenSetups(lane, clock()))).map(({ setup }) => setup.summary),
-  )
+  serve(app, api.setups, async ({ author }) => (await overview.read(author.now)).flatMap(({ setup }) => (setup ? [setup] : [])))
 
-  serve(app, api.setup, ({ params }) => loadSetup(connection, params.id, clock()))
+  serve(app, api.setup, ({ params, author }) => loadSetup(connection, params.id, author.now))
 
-  serve(app, api.counterCheck, ({ params, body, person }) => seeCounterCheck(connection, params.id, body, { person, now: clock() }))
+  serve(app, api.counterCheck, ({ params, body, author }) => seeCounterCheck(connection, params.id, body, author))
 
-  serve(app, api.confirmStep, ({ params, body, person }) => confirmStep(connection, params.id, params.step, body, { person, now: clock() }))
+  serve(app, api.confirmStep, ({ params, body, author }) => confirmStep(connection, params.id, params.step, body, author))
 
-  serve(app, api.skipStep, async ({ params, body, person }) => {
+  serve(app, api.skipStep, async ({ params, body, author }) => {
     const { step, plan, task } = await planned(db, params.id, params.step)
     if (step.kind === 'tools' && !task)
       throw new Problem(409, 'not-skippable', 'A run of tools is skipped tool by tool, each with its reason.')
@@ -44,7 +42,7 @@ export function setupRoutes(app: Express, connection: Connection, clock: () => s
         operation: plan.operation.id,
         step: params.step,
       },
-      { person, now: clock() },
+      author,
     )
   })
 }

@@ -1,23 +1,13 @@
 import { againBecause, parseRegisterKey, propertyOf, readoutNow, runOf, type Nm, type PlannedTool, type Scene } from '@rook/core'
-import type { EntryContent, Step, StepPlan, ToSee } from '@rook/contract'
-import { asc, eq } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { entry } from '../db/schema.ts'
-
-/** A setup's entries that still hold, in order: corrected ones and the corrections themselves left out. */
-export async function standingEntries(db: Queries, setupId: string): Promise<EntryContent[]> {
-  const rows = await db.select({ content: entry.content }).from(entry).where(eq(entry.setup, setupId)).orderBy(asc(entry.seq))
-  const contents = rows.map((row) => row.content)
-  const takenBack = new Set(contents.filter(({ kind }) => kind === 'correction').map(({ refers }) => refers))
-  return contents.filter(({ id, kind }) => kind !== 'correction' && !takenBack.has(id))
-}
+import type { Step, StepPlan, ToSee } from '@rook/contract'
+import type { SetupEntry } from './entries.ts'
 
 /**
  * The readouts of a setup's entries, seen or still to be seen; a register written again replaces the older. What follows
  * from a figure that has gone bad is not to be seen until that is measured again, and a figure worked out with a zero that
  * was measured anew since is another one, to be seen anew.
  */
-export function readoutsOf(entries: EntryContent[], scene: Scene): ToSee[] {
+export function readoutsOf(entries: SetupEntry[], scene: Scene): ToSee[] {
   const seen = new Set(
     entries.flatMap((one) => (one.kind === 'seen' ? one.readouts.map(({ key, value }) => `${one.refers} ${key} ${value}`) : [])),
   )
@@ -43,20 +33,20 @@ export function readoutsOf(entries: EntryContent[], scene: Scene): ToSee[] {
 }
 
 /** What stood in the register of an axis before an entry; the first one's where none is of that axis. */
-function beforeOf({ writes }: EntryContent, axis: string): Nm | null {
+function beforeOf({ writes }: SetupEntry, axis: string): Nm | null {
   const own = writes.find(({ register }) => propertyOf(parseRegisterKey(register)).axis === axis)
   return (own ?? writes[0])?.before ?? null
 }
 
 /** Counter-checks that somebody saw, each with the figure it had then: another figure has to be seen anew. */
-export function counterSeen(entries: EntryContent[]): { key: string; value: Nm }[] {
+export function counterSeen(entries: SetupEntry[]): { key: string; value: Nm }[] {
   return entries
     .filter((one) => one.kind === 'seen' && one.refers === null)
     .flatMap((one) => one.readouts.map(({ key, value }) => ({ key, value })))
 }
 
 /** The order of work with what has become of each step. */
-export function stepsOf(plan: StepPlan[], entries: EntryContent[], readouts: ToSee[], scene: Scene, tools: PlannedTool[] = []): Step[] {
+export function stepsOf(plan: StepPlan[], entries: SetupEntry[], readouts: ToSee[], scene: Scene, tools: PlannedTool[] = []): Step[] {
   const steps = plan.map((step): Step => {
     if (step.kind === 'tools') return toolsStep(step, entries, tools, scene)
     const last = entries.findLast((one) => one.step === step.id)
@@ -69,7 +59,7 @@ export function stepsOf(plan: StepPlan[], entries: EntryContent[], readouts: ToS
       again,
       entry: last.id,
       at: last.at,
-      by: last.person.name,
+      by: last.by,
       reason: last.reason,
       count: null,
       run: {},
@@ -96,9 +86,9 @@ function seenStep(step: StepPlan, readouts: ToSee[], figuresAreIn: boolean): Ste
 }
 
 /** A run of tools is done when each tool that the program calls is measured or skipped with a reason. */
-function toolsStep(step: StepPlan, entries: EntryContent[], tools: PlannedTool[], scene: Scene): Step {
+function toolsStep(step: StepPlan, entries: SetupEntry[], tools: PlannedTool[], scene: Scene): Step {
   const run: Step['run'] = {}
-  let last: EntryContent | null = null
+  let last: SetupEntry | null = null
   for (const one of entries) {
     if (!one.step?.startsWith(`${step.id}/`)) continue
     last = one
@@ -117,7 +107,7 @@ function toolsStep(step: StepPlan, entries: EntryContent[], tools: PlannedTool[]
     state: done ? 'done' : 'open',
     entry: done ? (last?.id ?? null) : null,
     at: done ? (last?.at ?? null) : null,
-    by: done ? (last?.person.name ?? null) : null,
+    by: done ? (last?.by ?? null) : null,
     reason: null,
     again: tasks.find(({ again }) => again !== null)?.again ?? null,
     count: { done: finished, of: tasks.length },

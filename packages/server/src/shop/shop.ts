@@ -1,10 +1,7 @@
 import type { Shop } from '@rook/contract'
-import type { Statements } from '../db/statements.ts'
+import type { Connection } from '../db/client.ts'
 
-/** The shop's name, time zone and shifts. */
-export async function loadShop(statements: Pick<Statements, 'settings' | 'shifts'>): Promise<Shop> {
-  const settings = await statements.settings.execute()
-  const shifts = await statements.shifts.execute()
-  const value = (key: string) => settings.find((row) => row.key === key)?.value
-  return { name: value('shop-name') ?? 'Your shop', timeZone: value('time-zone') ?? 'UTC', shifts }
+/** The shop's name, time zone, idle time and shifts. */
+export async function loadShop({ pool, kept }: Pick<Connection, 'pool' | 'kept'>): Promise<Shop> {
+  return kept.shop(pool, await kept.versions(pool))
 }

@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { ConfigProvider } from 'ant-design-vue'
 import { watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { useLive } from './live.ts'
 import { useSession } from './session.ts'
 import Shell from './Shell.vue'
@@ -11,13 +12,18 @@ const { antTheme, name, turn } = useTheme()
 const session = useSession()
 const live = useLive()
 const queries = useQueryClient()
+session.hearTabs()
+const route = useRoute()
+const router = useRouter()
 
 watch(
   () => session.person?.id,
   (person) => {
     queries.clear()
-    if (person) live.open(queries)
-    else live.close()
+    live.close()
+    if (person) live.open(queries, () => void session.ask().catch(() => undefined))
+    // Signed out in another tab, or by a lead: what was typed stays, and waits where it was.
+    else if (session.asked && !route.meta.open) void router.push({ name: 'sign-in', query: { to: route.fullPath } })
   },
   { immediate: true },
 )

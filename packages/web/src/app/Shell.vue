@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import PlaceIcon from '../parts/PlaceIcon.vue'
 import RookMark from '../parts/RookMark.vue'
 import { useContext } from './context.ts'
+import { useIdle } from './idle.ts'
 import { useLive } from './live.ts'
 import { useSession } from './session.ts'
 import Shortcuts from './Shortcuts.vue'
@@ -39,10 +40,14 @@ const shift = computed(() => {
   return name ? `${name} shift` : null
 })
 
-async function leave(): Promise<void> {
+async function leave(to?: string): Promise<void> {
   await session.signOut().catch(() => session.forget())
-  await router.push('/sign-in')
+  await router.push({ name: 'sign-in', query: to ? { to } : {} })
 }
+useIdle(
+  () => session.shop?.idleMinutes ?? 30,
+  () => void leave(route.fullPath),
+)
 </script>
 
 <template>
@@ -58,10 +63,10 @@ async function leave(): Promise<void> {
       <p class="words">
         <span v-for="word in context.words" :key="word" class="word">{{ word }}</span>
         <span v-if="shift" class="word shift">{{ shift }}</span>
-        <span class="word">{{ session.person?.name }}, {{ session.person?.role }}</span>
+        <RouterLink class="word who" to="/people">{{ session.person?.name }}, {{ session.person?.role }}</RouterLink>
       </p>
       <button class="tool" type="button" @click="$emit('turn')">{{ theme === 'day' ? 'Night' : 'Day' }}</button>
-      <button class="tool" type="button" @click="leave">Sign out</button>
+      <button class="tool" type="button" @click="leave()">Sign out</button>
       <span class="tool state" :class="{ away: !live.connected }" role="status">{{ live.connected ? 'connected' : 'not connected' }}</span>
     </header>
     <main class="main">
@@ -139,6 +144,13 @@ async function leave(): Promise<void> {
   border-left: 0;
   font-weight: 700;
   flex-shrink: 0;
+}
+.who {
+  color: inherit;
+  text-decoration: none;
+}
+.who:hover {
+  text-decoration: underline;
 }
 .tool {
   min-height: 44px;

@@ -1,5 +1,8 @@
-import type { Operation, Problem } from '@rook/contract'
+import type { api, Operation, Problem } from '@rook/contract'
+import { CALLS, type CallName } from '@rook/contract/calls'
 import type { z } from 'zod'
+
+type Api = typeof api
 
 /** A problem document from the server. */
 export class Refused extends Error {
@@ -15,37 +18,49 @@ export class NoAnswer extends Error {
   }
 }
 
-type Sent<O extends Operation> = {
-  params?: z.input<O['params']>
-  query?: z.input<O['query']>
-  body?: z.input<O['body']>
+export type Sent<Name extends CallName> = {
+  params?: z.input<Api[Name]['params']>
+  query?: z.input<Api[Name]['query']>
+  body?: z.input<Api[Name]['body']>
 }
 
-const PATIENCE = 12_000
+export type Answer<Name extends CallName> = Api[Name] extends Operation ? z.output<Api[Name]['response']> : never
+
+/** The server gives up before this, so that nothing is recorded after somebody was told that no answer came. */
+const PATIENCE = 15_000
+/** A whole file takes longer. */
+const PATIENCE_FOR: Partial<Record<CallName, number>> = { readPresets: 60_000, takePresets: 60_000 }
+
+/** Whom this screen shows: every write says it, so that a tab from before somebody else signed in writes nothing. */
+let shown: string | null = null
+export const showPerson = (id: string | null) => (shown = id)
 
 /** Makes one call of the contract. */
-export async function call<O extends Operation>(operation: O, { params, query, body }: Sent<O> = {}): Promise<z.output<O['response']>> {
-  const path = operation.path.replace(/\{(\w+)\}/g, (_all, name: string) =>
-    encodeURIComponent(String((params as Record<string, string>)[name])),
-  )
+export async function call<Name extends CallName>(name: Name, { params, query, body }: Sent<Name> = {}): Promise<Answer<Name>> {
+  const { method, path: template } = CALLS[name]
+  const path = template.replace(/\{(\w+)\}/g, (_all, part: string) => encodeURIComponent(String((params as Record<string, string>)[part])))
   const search = new URLSearchParams(
-    Object.entries((query ?? {}) as Record<string, unknown>).flatMap(([name, value]) =>
-      value === undefined || value === null || value === '' ? [] : [[name, String(value)]],
+    Object.entries((query ?? {}) as Record<string, unknown>).flatMap(([key, value]) =>
+      value === undefined || value === null || value === '' ? [] : [[key, String(value)]],
     ),
   )
-  const hasBody = operation.method === 'post' || operation.method === 'put'
+  const hasBody = method === 'post' || method === 'put'
   const response = await fetch(search.size > 0 ? `${path}?${search}` : path, {
-    method: operation.method.toUpperCase(),
+    method: method.toUpperCase(),
     credentials: 'same-origin',
-    signal: AbortSignal.timeout(PATIENCE),
-    ...(hasBody ? { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body ?? {}) } : {}),
+    signal: AbortSignal.timeout(PATIENCE_FOR[name] ?? PATIENCE),
+    headers: {
+      ...(hasBody ? { 'Content-Type': 'application/json' } : {}),
+      ...(shown !== null && (method as string) !== 'get' ? { 'X-Rook-Person': encodeURIComponent(shown) } : {}),
+    },
+    ...(hasBody ? { body: JSON.stringify(body ?? {}) } : {}),
   }).catch(() => {
     throw new NoAnswer()
   })
   const answer: unknown = await response.json().catch(() => {
     throw new NoAnswer()
   })
-  if (response.ok) return answer as z.output<O['response']>
+  if (response.ok) return answer as Answer<Name>
   const problem = answer as Problem
   // A server without its database cannot say what became of the entry either.
   if (response.status >= 500) throw new NoAnswer()

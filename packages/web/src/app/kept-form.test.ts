@@ -97,7 +97,7 @@ describe('a form over a record', () => {
 
   it('starts over from what is kept in another shape, or is no text of a form at all', () => {
     for (const kept of ['{"from":"","typed":{"name":"x"}}', 'not json', 'null', '{}']) {
-      localStorage.setItem('rook-form:machine:mill-1', kept)
+      localStorage.setItem('rook:form:machine:mill-1', kept)
       expect(screen(record()).form.value!.name).toBe('Mill 1')
     }
   })

@@ -1,6 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue'
+import { forget, isKept as isKeptHere, keep, readKept } from './kept.ts'
 
-const PREFIX = 'rook-form:'
+const nameOf = (name: string) => `form:${name}`
 const asText = (value: unknown) => JSON.stringify(value)
 
 interface Kept<T> {
@@ -10,17 +11,13 @@ interface Kept<T> {
 }
 
 /** What was kept under a name; nothing when it is of another shape than the form now has. */
-function readKept<T extends object>(name: string, record: T): Kept<T> | null {
-  try {
-    const kept = JSON.parse(localStorage.getItem(PREFIX + name) ?? 'null') as Kept<T> | null
-    return kept && asText(Object.keys(kept.typed).sort()) === asText(Object.keys(record).sort()) ? kept : null
-  } catch {
-    return null
-  }
+function readForm<T extends object>(name: string, record: T): Kept<T> | null {
+  const kept = readKept<Kept<T>>(nameOf(name))
+  return kept && asText(Object.keys(kept.typed).sort()) === asText(Object.keys(record).sort()) ? kept : null
 }
 
 /** True when something typed is kept under a name. */
-export const isKept = (name: string) => localStorage.getItem(PREFIX + name) !== null
+export const isKept = (name: string) => isKeptHere(nameOf(name))
 
 /**
  * A form over a record, kept on this tablet from the first change until it is sent or given up, so that a reload
@@ -39,12 +36,12 @@ export function useKeptForm<T extends object>(name: () => string, record: () => 
     began.value = asText(now)
     form.value = JSON.parse(began.value) as T | null
     resumed.value = false
-    localStorage.removeItem(PREFIX + name())
+    forget(nameOf(name()))
   }
 
   function open(): void {
     const now = record()
-    const kept = now && readKept(name(), now)
+    const kept = now && readForm(name(), now)
     if (!kept) return begin()
     began.value = kept.from
     form.value = kept.typed
@@ -64,8 +61,8 @@ export function useKeptForm<T extends object>(name: () => string, record: () => 
     form,
     () => {
       if (!form.value) return
-      if (typed.value) localStorage.setItem(PREFIX + name(), asText({ from: began.value, typed: form.value } satisfies Kept<T>))
-      else localStorage.removeItem(PREFIX + name())
+      if (typed.value) keep(nameOf(name()), { from: began.value, typed: form.value } satisfies Kept<T>)
+      else forget(nameOf(name()))
     },
     { deep: true },
   )

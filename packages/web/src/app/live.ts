@@ -1,48 +1,60 @@
+import type { Announcement } from '@rook/contract'
 import type { QueryClient } from '@tanstack/vue-query'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-
-export interface Announced {
-  machine: string
-  entry: string
-  by: string
-  registers: string[]
-}
+import { refresh } from './refresh.ts'
+import { Stream, type Told } from './stream.ts'
 
 const ASK_AGAIN = 1_500
+/** News of others are gathered for a moment, and not every browser asks at the same one. */
+const GATHER = 80
+const JITTER = 320
 
 /** Whether the server answers, and what others append while one looks. */
 export const useLive = defineStore('live', () => {
   const connected = ref(true)
-  const lastHeard = ref<Announced | null>(null)
-  let source: EventSource | null = null
+  const lastHeard = ref<Extract<Announcement, { kind: 'entry' }> | null>(null)
+  let stream: Stream | null = null
   let asking: ReturnType<typeof setInterval> | null = null
-  let refresh: () => void = () => undefined
+  let gathering: ReturnType<typeof setTimeout> | null = null
+  let news: Announcement[] = []
+  let queries: QueryClient | null = null
+  let onOver: () => void = () => undefined
 
-  function open(queries: QueryClient): void {
-    if (source) return
-    source = new EventSource('/api/events')
-    refresh = () => void queries.invalidateQueries()
-    source.addEventListener('hello', back)
-    source.addEventListener('entry', (event) => {
-      lastHeard.value = JSON.parse((event as MessageEvent<string>).data) as Announced
-      void queries.invalidateQueries()
-    })
-    source.addEventListener('missed', () => void queries.invalidateQueries())
-    source.addEventListener('error', () => {
-      connected.value = false
-      if (source?.readyState === EventSource.CLOSED) {
-        source = null
-        setTimeout(() => open(queries), 2000)
-      }
-    })
+  /** @param over what is to be done when the session has ended somewhere else */
+  function open(client: QueryClient, over: () => void = () => undefined): void {
+    if (stream) return
+    queries = client
+    onOver = over
+    stream = new Stream(hear, silent)
   }
 
-  /** After a break nobody knows what was missed: everything on the screen is asked for again. */
+  function hear(told: Told): void {
+    if (told.kind === 'over') return onOver()
+    const was = connected.value
+    back()
+    // After a break nobody knows what was missed: everything that is shown is asked for again.
+    if (!was || told.kind === 'missed') return void queries?.invalidateQueries()
+    if (told.kind !== 'news') return
+    if (told.said.kind === 'entry') lastHeard.value = told.said
+    news.push(told.said)
+    gathering ??= setTimeout(tellQueries, GATHER + Math.random() * JITTER)
+  }
+
+  function tellQueries(): void {
+    gathering = null
+    const said = news
+    news = []
+    if (queries) void refresh(queries, said)
+  }
+
+  function silent(): void {
+    connected.value = false
+  }
+
   function back(): void {
     if (asking) clearInterval(asking)
     asking = null
-    if (!connected.value) refresh()
     connected.value = true
   }
 
@@ -50,16 +62,20 @@ export const useLive = defineStore('live', () => {
   function lost(): void {
     connected.value = false
     asking ??= setInterval(() => {
-      fetch('/api/health').then(
-        (answer) => answer.ok && back(),
+      fetch('/api/health', { signal: AbortSignal.timeout(ASK_AGAIN * 4) }).then(
+        (answer) => {
+          if (!answer.ok) return
+          back()
+          void queries?.invalidateQueries()
+        },
         () => undefined,
       )
     }, ASK_AGAIN)
   }
 
   function close(): void {
-    source?.close()
-    source = null
+    stream?.close()
+    stream = null
   }
 
   return { connected, lastHeard, open, close, lost }

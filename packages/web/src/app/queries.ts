@@ -1,73 +1,67 @@
-import { api, type Operation } from '@rook/contract'
+import type { CallName } from '@rook/contract/calls'
 import { useQuery, type UseQueryReturnType } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
-import type { z } from 'zod'
-import { call } from './call.ts'
+import { call, type Answer, type Sent } from './call.ts'
 
-type Answer<O extends Operation> = z.output<O['response']>
+/** Queries are known by the call and what was sent with it: `refresh.ts` says which announcement makes which of them old. */
+export type KeyedName = CallName
 
-function ask<O extends Operation>(
-  operation: O,
-  sent: MaybeRefOrGetter<Parameters<typeof call<O>>[1] | null>,
-): UseQueryReturnType<Answer<O>, Error> {
+interface Lasts {
+  /** How long an answer is good when nothing is announced, milliseconds. */
+  staleTime: number
+}
+
+function ask<Name extends CallName>(
+  name: Name,
+  sent: MaybeRefOrGetter<Sent<Name> | null>,
+  // The live connection says when something changed; until then what is here is good.
+  { staleTime }: Lasts = { staleTime: 60_000 },
+): UseQueryReturnType<Answer<Name>, Error> {
   return useQuery({
-    queryKey: computed(() => [operation.id, toValue(sent)]),
-    queryFn: () => call(operation, toValue(sent) ?? {}),
+    queryKey: computed(() => [name, toValue(sent)]),
+    queryFn: () => call(name, toValue(sent) ?? {}),
     enabled: computed(() => toValue(sent) !== null),
-    // The live connection says when something changed; until then what is here is good.
-    staleTime: 60_000,
+    staleTime,
     retry: 2,
     networkMode: 'always',
     // What comes from the server is replaced as a whole and never changed here: no need to watch inside it.
     shallow: true,
-  }) as UseQueryReturnType<Answer<O>, Error>
+  }) as UseQueryReturnType<Answer<Name>, Error>
 }
 
-export const usePeople = () => ask(api.people, {})
-export const useFloor = () => ask(api.floor, {})
-export const useMachines = () => ask(api.machines, {})
-export const useGauges = () => ask(api.gauges, {})
+/** A call about one thing; not made while it is not known which. */
+function askBy<Name extends CallName>(name: Name, id: MaybeRefOrGetter<string | null>, lasts?: Lasts) {
+  return ask(
+    name,
+    () => {
+      const known = toValue(id)
+      return known ? ({ params: { id: known } } as unknown as Sent<Name>) : null
+    },
+    lasts,
+  )
+}
 
-export const useAssemblies = () => ask(api.assemblies, {})
-export const usePresetSenders = () => ask(api.presetSenders, {})
+export const usePeople = () => ask('people', {})
+export const usePersonRecords = (may: MaybeRefOrGetter<boolean>) => ask('personRecords', () => (toValue(may) ? {} : null))
+export const useFloor = () => ask('floor', {})
+export const useMachines = () => ask('machines', {})
+export const useGauges = () => ask('gauges', {})
+export const useAssemblies = () => ask('assemblies', {})
+export const usePresetSenders = () => ask('presetSenders', {})
+export const useSetups = () => ask('setups', {})
 
-export const useAssembly = (id: MaybeRefOrGetter<string | null>) =>
-  ask(api.assembly, () => {
-    const assembly = toValue(id)
-    return assembly ? { params: { id: assembly } } : null
-  })
+export const useAssembly = (id: MaybeRefOrGetter<string | null>) => askBy('assembly', id)
+export const useTemplate = (machine: MaybeRefOrGetter<string | null>) => askBy('template', machine)
+export const useGauge = (id: MaybeRefOrGetter<string | null>) => askBy('gauge', id)
+export const useSetup = (id: MaybeRefOrGetter<string | null>) => askBy('setup', id)
 
-export const useTemplate = (machine: MaybeRefOrGetter<string | null>) =>
-  ask(api.template, () => {
-    const id = toValue(machine)
-    return id ? { params: { id } } : null
-  })
-
-export const useGauge = (id: MaybeRefOrGetter<string | null>) =>
-  ask(api.gauge, () => {
-    const gauge = toValue(id)
-    return gauge ? { params: { id: gauge } } : null
-  })
-
-export const useSetups = () => ask(api.setups, {})
-
-export const useSetup = (id: MaybeRefOrGetter<string | null>) =>
-  ask(api.setup, () => {
-    const setup = toValue(id)
-    return setup ? { params: { id: setup } } : null
-  })
+/** An entry never changes, so it is asked for once; what later entries say of it is announced. */
+export const useEntry = (id: MaybeRefOrGetter<string | null>) => askBy('entry', id, { staleTime: Number.POSITIVE_INFINITY })
 
 export const useScene = (machine: MaybeRefOrGetter<string | null>, setup: MaybeRefOrGetter<string | null>) =>
-  ask(api.scene, () => {
+  ask('scene', () => {
     const id = toValue(machine)
     return id ? { params: { id }, query: { setup: toValue(setup) ?? undefined } } : null
   })
 
-export const useEntry = (id: MaybeRefOrGetter<string | null>) =>
-  ask(api.entry, () => {
-    const entry = toValue(id)
-    return entry ? { params: { id: entry } } : null
-  })
-
-export const useEntries = (query: MaybeRefOrGetter<z.input<(typeof api.entries)['query']>>) =>
-  ask(api.entries, () => ({ query: toValue(query) }))
+export const useEntries = (query: MaybeRefOrGetter<Sent<'entries'>['query']>) => ask('entries', () => ({ query: toValue(query) }))

@@ -58,7 +58,7 @@ export const router = createRouter({
       component: () => import('../routine/FreeRoutine.vue'),
       props: true,
     },
-    { path: '/people', name: 'people', component: () => import('../places/machines/People.vue') },
+    { path: '/people', name: 'people', component: () => import('../places/people/People.vue') },
     { path: '/:rest(.*)*', component: () => import('../places/Nowhere.vue') },
   ],
 })
@@ -70,18 +70,36 @@ router.beforeEach(async (to) => {
   return true
 })
 
-/** A place whose files did not come because the server was away: gone to as soon as it is back. */
+const RELOADED = 'rook-reloaded'
+
+/**
+ * A place whose files did not come. The server is away: it is gone to as soon as it is back. Or the server is there and has
+ * other files now, since it was updated: then the page is loaded anew, once.
+ */
 router.onError((_error, to) => {
   const live = useLive()
-  live.lost()
-  const stop = watch(
-    () => live.connected,
-    (connected) => {
-      if (!connected) return
-      stop()
-      void router.push(to.fullPath)
+  void fetch('/api/health').then(
+    (answer) => {
+      if (!answer.ok || sessionStorage.getItem(RELOADED) === to.fullPath) return wait()
+      sessionStorage.setItem(RELOADED, to.fullPath)
+      window.location.assign(to.fullPath)
     },
+    () => wait(),
   )
+  function wait(): void {
+    live.lost()
+    const stop = watch(
+      () => live.connected,
+      (connected) => {
+        if (!connected) return
+        stop()
+        void router.push(to.fullPath)
+      },
+    )
+  }
+})
+router.afterEach((to) => {
+  if (sessionStorage.getItem(RELOADED) === to.fullPath) sessionStorage.removeItem(RELOADED)
 })
 
 // What Vite would throw besides, for a style sheet that did not come, is the same trouble told twice.

@@ -1,15 +1,15 @@
 <script setup lang="ts">
+import type { Sender } from '../sending/use-send.ts'
 import { parseRegisterKey, registerName, type MachineRecord } from '@rook/core'
-import { api } from '@rook/contract'
+
 import { computed } from 'vue'
-import { call } from '../app/call.ts'
 import TellDialog from './TellDialog.vue'
 
 const props = defineProps<{ machine: MachineRecord; register: string }>()
 defineEmits<{ close: [] }>()
 const name = computed(() => registerName(parseRegisterKey(props.register)))
-const mark = (reason: string, id: string) =>
-  call(api.disturb, { params: { id: props.machine.id }, body: { id, register: props.register, reason } })
+const mark = (send: Sender['send'], reason: string) =>
+  send('disturb', { params: { id: props.machine.id }, body: { register: props.register, reason } })
 </script>
 
 <template>
@@ -18,7 +18,7 @@ const mark = (reason: string, id: string) =>
     ok-text="Mark it disturbed"
     cancel-text="Leave it"
     question="What happened"
-    :send="mark"
+    :tell="mark"
     @close="$emit('close')"
   >
     <p>

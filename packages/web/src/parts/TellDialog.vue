@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { Modal } from 'ant-design-vue'
 import { ref } from 'vue'
-import { useAttempt } from '../app/attempt.ts'
-import { newId } from '../app/new-id.ts'
+import { useSend, type Sender } from '../sending/use-send.ts'
 
 /** Something that happened: what it means is said in the slot, what happened is told by the person, then it is sent. */
 const props = defineProps<{
@@ -10,23 +9,16 @@ const props = defineProps<{
   okText: string
   cancelText: string
   question: string
-  /** Sends it, under the same id however often it has to be sent. */
-  send: (told: string, id: string) => Promise<unknown>
+  /** Sends it by the way that everything is sent; what went wrong is said here. */
+  tell: (send: Sender['send'], told: string) => Promise<unknown>
 }>()
 const emit = defineEmits<{ close: [] }>()
 const told = ref('')
-const { trouble, busy, attempt } = useAttempt()
-const id = newId()
+const { trouble, busy, send } = useSend()
 
-async function tell(): Promise<void> {
-  trouble.value = null
-  if (
-    await attempt(async () => {
-      await props.send(told.value.trim(), id)
-    })
-  ) {
-    emit('close')
-  }
+async function go(): Promise<void> {
+  await props.tell(send, told.value.trim())
+  if (trouble.value === null) emit('close')
 }
 </script>
 
@@ -37,7 +29,7 @@ async function tell(): Promise<void> {
     :ok-text="okText"
     :cancel-text="cancelText"
     :ok-button-props="{ disabled: told.trim().length < 3 || busy }"
-    @ok="tell"
+    @ok="go"
     @cancel="emit('close')"
   >
     <slot />

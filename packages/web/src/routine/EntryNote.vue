@@ -1,13 +1,11 @@
 <script setup lang="ts">
+import { useSend } from '../sending/use-send.ts'
 import { asRegister, type MachineRecord } from '@rook/core'
-import { api, type Entry } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
+import type { Entry } from '@rook/contract'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { call, Refused } from '../app/call.ts'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
-import { newId } from '../app/new-id.ts'
 
 const props = defineProps<{ entry: Entry; machine: MachineRecord }>()
 const emit = defineEmits<{ undone: [] }>()
@@ -15,28 +13,14 @@ const emit = defineEmits<{ undone: [] }>()
 const UNDO_FOR = 60_000
 
 const session = useSession()
-const queries = useQueryClient()
 const now = ref(Date.now())
 useIntervalFn(() => (now.value = Date.now()), 1000)
 const left = computed(() => Math.ceil((Date.parse(props.entry.content.at) + UNDO_FOR - now.value) / 1000))
-const trouble = ref<string | null>(null)
-const busy = ref(false)
+const { trouble, busy, send } = useSend()
 
 async function undo(): Promise<void> {
-  busy.value = true
-  trouble.value = null
-  try {
-    await call(api.correct, {
-      params: { id: props.entry.content.id },
-      body: { id: newId(), reason: 'undone right after recording' },
-    })
-    await queries.invalidateQueries()
-    emit('undone')
-  } catch (error) {
-    trouble.value = error instanceof Refused ? error.message : 'The server does not answer; the entry still stands.'
-  } finally {
-    busy.value = false
-  }
+  const id = props.entry.content.id
+  if (await send('correct', { params: { id }, body: { reason: 'undone right after recording' } })) emit('undone')
 }
 </script>
 

@@ -2,11 +2,13 @@
 import { asRegister, type MachineRecord } from '@rook/core'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
-import type { Outcome } from './use-recording.ts'
+import type { Outcome } from '../sending/use-send.ts'
 
 defineProps<{
   outcome: Outcome
   ready: boolean
+  /** Why this person may not record it; null when they may. */
+  mayNot: string | null
   needsRelease: boolean
   target: string | null
   machine: MachineRecord
@@ -18,7 +20,8 @@ const session = useSession()
 <template>
   <div class="bar">
     <div class="words" aria-live="assertive">
-      <p v-if="outcome.kind === 'unsure'" class="query">No answer came. Asking whether the entry is there; your figures are kept.</p>
+      <p v-if="mayNot" class="query">{{ mayNot }}</p>
+      <p v-else-if="outcome.kind === 'unsure'" class="query">No answer came. Asking whether the entry is there; your figures are kept.</p>
       <p v-else-if="outcome.kind === 'not-recorded'" class="query" data-outcome="not-recorded">
         Nothing was recorded: the server was gone before it got through. Press Record again.
       </p>
@@ -37,7 +40,7 @@ const session = useSession()
       type="button"
       class="record"
       :class="{ held: needsRelease }"
-      :disabled="!ready || outcome.kind === 'sending' || outcome.kind === 'unsure'"
+      :disabled="!ready || mayNot !== null || outcome.kind === 'sending' || outcome.kind === 'unsure'"
       @click="$emit('record')"
     >
       <strong>{{ outcome.kind === 'sending' ? 'Recording …' : needsRelease ? 'Release and record' : 'Record' }}</strong>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { LEAST_ROLE } from '@rook/contract/roles'
+import { useSession } from '../app/session.ts'
 import { asRegister, findingKey, registerNames, parseRegisterKey, type Finding, type InputSpec, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useElementVisibility, useEventListener } from '@vueuse/core'
@@ -22,8 +24,11 @@ const emit = defineEmits<{ recorded: [entry: Entry]; target: [register: string |
 
 const scene = toRef(props, 'scene')
 const state = useRoutine(props.at, scene)
-const recording = useRecording(props.at, state)
+const recording = useRecording(props.at, state, finish)
 const releasing = ref(false)
+/** Said before anybody has typed in vain. */
+const session = useSession()
+const mayNot = computed(() => session.mayNot({ least: LEAST_ROLE[state.routine.kind] }))
 
 const { assessment, draft, asked, ready, stops, movedOn } = state
 const { outcome } = recording
@@ -85,14 +90,12 @@ function toggleSeen(key: string): void {
 }
 
 async function record(release: Release | null): Promise<void> {
-  if (!ready.value || recording.busy.value) return
+  if (!ready.value || mayNot.value !== null || recording.busy.value) return
   if (stops.value.length > 0 && !release) {
     releasing.value = true
     return
   }
   await recording.record(release)
-  const { value } = outcome
-  if (value.kind === 'recorded') finish(value.entry)
 }
 
 function finish(entry: Entry): void {
@@ -110,13 +113,6 @@ const answer = (finding: Finding, reason: string) => state.answer(finding, reaso
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void record(null)
 })
-// After a break the question whether it was recorded is answered in the background.
-watch(
-  () => outcome.value,
-  (now, before) => {
-    if (now.kind === 'recorded' && before.kind === 'unsure') finish(now.entry)
-  },
-)
 </script>
 
 <template>
@@ -172,6 +168,7 @@ watch(
       class="record-bar"
       :outcome="outcome"
       :ready="ready"
+      :may-not="mayNot"
       :needs-release="stops.length > 0"
       :target="target"
       :machine="scene.machine"
@@ -182,7 +179,7 @@ watch(
       v-if="!barInSight"
       class="dock"
       :open="inShort"
-      :ready="ready && stops.length === 0"
+      :ready="ready && stops.length === 0 && mayNot === null"
       :target="target"
       :result="result"
       @record="record(null)"

@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { nextTick } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { readKept } from '../app/kept.ts'
 import { useDrafts } from './drafts.ts'
 import { draftKey } from './use-routine.ts'
 
@@ -26,27 +27,26 @@ afterEach(() => {
 
 describe('a half-done routine', () => {
   it('begins with what the plan gives', () => {
-    expect(useDrafts().open(KEY, 'edge', { slot: 'G54' })).toMatchObject({ routine: 'edge', inputs: { slot: 'G54' }, unsure: false })
+    expect(useDrafts().open(KEY, 'edge', { slot: 'G54' })).toMatchObject({ routine: 'edge', inputs: { slot: 'G54' } })
   })
 
   it('is kept at every keystroke in the browser, and a moment later on the server', async () => {
     const draft = useDrafts().open(KEY, 'edge', { slot: 'G54' })
     draft.inputs.reading = '-318.2'
     await nextTick()
-    expect(JSON.parse(localStorage.getItem(`rook-draft:${KEY}`)!)).toMatchObject({ inputs: { slot: 'G54', reading: '-318.2' } })
+    expect(readKept(`draft:${KEY}`)).toMatchObject({ inputs: { slot: 'G54', reading: '-318.2' } })
     expect(sent).toEqual([])
     await vi.advanceTimersByTimeAsync(900)
     expect(sent).toMatchObject([{ method: 'PUT', body: { routine: 'edge', inputs: { slot: 'G54', reading: '-318.2' } } }])
   })
 
-  it('survives a reload with every figure, and the id it will be recorded under', async () => {
+  it('survives a reload with every figure', async () => {
     const draft = useDrafts().open(KEY, 'edge', {})
     draft.inputs.reading = '-318.2'
     await nextTick()
     setActivePinia(createPinia())
     const again = useDrafts().open(KEY, 'edge', { slot: 'G54' })
     expect(again.inputs).toEqual({ reading: '-318.2' })
-    expect(again.entry).toBe(draft.entry)
   })
 
   it('of another routine under the same step is not mixed with it', async () => {
@@ -75,19 +75,18 @@ describe('a half-done routine', () => {
     expect(draft.inputs).toEqual({ reading: '-1' })
   })
 
-  it('begins anew when it is cleared, under another id', async () => {
+  it('begins anew when it is cleared', async () => {
     const drafts = useDrafts()
     const draft = drafts.open(KEY, 'edge', { slot: 'G54' })
     draft.inputs.reading = '-318.2'
     await nextTick()
     const fresh = drafts.drop(KEY, 'edge', { slot: 'G54' })
     expect(fresh.inputs).toEqual({ slot: 'G54' })
-    expect(fresh.entry).not.toBe(draft.entry)
     expect(sent.at(-1)).toMatchObject({ method: 'DELETE' })
   })
 
   it('stands a browser whose memory is damaged', () => {
-    localStorage.setItem(`rook-draft:${KEY}`, '{"inputs":')
+    localStorage.setItem(`rook:draft:${KEY}`, '{"inputs":')
     expect(useDrafts().open(KEY, 'edge', { slot: 'G54' }).inputs).toEqual({ slot: 'G54' })
   })
 

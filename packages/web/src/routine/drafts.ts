@@ -1,9 +1,9 @@
 import type { RawInputs, RegisterKey } from '@rook/core'
-import { api } from '@rook/contract'
+
 import { defineStore } from 'pinia'
 import { reactive, watch } from 'vue'
 import { call } from '../app/call.ts'
-import { newId } from '../app/new-id.ts'
+import { forget, isKept, keep as keepHere, readKept } from '../app/kept.ts'
 
 /** A half-done routine: everything a person has put into it. */
 export interface Draft {
@@ -17,27 +17,18 @@ export interface Draft {
   seen: string[]
   /** What stood in the registers when this was begun; fixed then, so that a write in between is noticed. */
   basis: Record<RegisterKey, string | null>
-  /** Id of the entry this will become: sending twice records once. */
-  entry: string
-  /** True while it is not known whether a sending got through. */
-  unsure: boolean
 }
 
-const PREFIX = 'rook-draft:'
+const nameOf = (key: string) => `draft:${key}`
 const SAVE_AFTER = 800
 
 function fresh(routine: string, inputs: RawInputs): Draft {
-  return { routine, inputs: { ...inputs }, agreed: [], answers: {}, seen: [], basis: {}, entry: newId(), unsure: false }
+  return { routine, inputs: { ...inputs }, agreed: [], answers: {}, seen: [], basis: {} }
 }
 
 function read(key: string): Draft | null {
-  const text = localStorage.getItem(PREFIX + key)
-  if (!text) return null
-  try {
-    return { ...fresh('', {}), ...(JSON.parse(text) as Partial<Draft>) }
-  } catch {
-    return null
-  }
+  const kept = readKept<Partial<Draft>>(nameOf(key))
+  return kept && { ...fresh('', {}), ...kept }
 }
 
 /**
@@ -58,7 +49,7 @@ export const useDrafts = defineStore('drafts', () => {
   }
 
   /** True when something half-done waits under this key on this tablet. */
-  const has = (key: string) => drafts.has(key) || localStorage.getItem(PREFIX + key) !== null
+  const has = (key: string) => drafts.has(key) || isKept(nameOf(key))
 
   function keep(key: string, draft: Draft): void {
     let timer: ReturnType<typeof setTimeout> | undefined
@@ -66,7 +57,7 @@ export const useDrafts = defineStore('drafts', () => {
       draft,
       () => {
         if (drafts.get(key) !== draft) return stop()
-        localStorage.setItem(PREFIX + key, JSON.stringify(draft))
+        keepHere(nameOf(key), draft)
         clearTimeout(timer)
         timer = setTimeout(() => void send(key, draft), SAVE_AFTER)
       },
@@ -78,13 +69,13 @@ export const useDrafts = defineStore('drafts', () => {
     if (drafts.get(key) !== draft) return
     const { routine, inputs, agreed, answers } = draft
     // When it does not get through, the browser's own copy still stands.
-    await call(api.keepDraft, { params: { key }, body: { routine, inputs, agreed, answers } }).catch(() => undefined)
+    await call('keepDraft', { params: { key }, body: { routine, inputs, agreed, answers } }).catch(() => undefined)
   }
 
   /** What another tablet left, when this one has nothing of its own. */
   async function fetchOther(key: string, draft: Draft, preset: RawInputs): Promise<string | null> {
-    if (localStorage.getItem(PREFIX + key)) return null
-    const other = await call(api.draft, { params: { key } }).catch(() => null)
+    if (isKept(nameOf(key))) return null
+    const other = await call('draft', { params: { key } }).catch(() => null)
     const untouched = JSON.stringify(draft.inputs) === JSON.stringify(preset)
     if (!other || other.routine !== draft.routine || !untouched) return null
     Object.assign(draft, { inputs: other.inputs, agreed: other.agreed, answers: other.answers })
@@ -94,8 +85,8 @@ export const useDrafts = defineStore('drafts', () => {
   /** Begins anew: after recording, or when the person clears it. */
   function drop(key: string, routine: string, preset: RawInputs): Draft {
     drafts.delete(key)
-    localStorage.removeItem(PREFIX + key)
-    void call(api.dropDraft, { params: { key } }).catch(() => undefined)
+    forget(nameOf(key))
+    void call('dropDraft', { params: { key } }).catch(() => undefined)
     return open(key, routine, preset)
   }
 

@@ -46,7 +46,7 @@ function atTheMachine(at: Ref<Scene> = ref(scene()) as Ref<Scene>) {
     {
       setup() {
         const state = useRoutine(AT, at)
-        held = { state, recording: useRecording(AT, state) }
+        held = { state, recording: useRecording(AT, state, () => undefined) }
         return () => null
       },
     },
@@ -134,26 +134,39 @@ describe('a routine at the machine', () => {
   it('begins anew when the readings are cleared, with the plan\u2019s choices', async () => {
     const { state } = atTheMachine()
     type(state, typed)
-    const { entry } = state.draft.value
     state.clear()
     await nextTick()
     expect(state.draft.value.inputs).toEqual({ slot: 'G54', axis: 'X' })
-    expect(state.draft.value.entry).not.toBe(entry)
   })
 })
 
 describe('recording', () => {
-  const recorded = { content: { id: 'it' } }
+  const recorded = {
+    content: {
+      id: 'it',
+      machine: 'mill',
+      seq: 7,
+      kind: 'pick-up',
+      person: { name: 'I. Marrow' },
+      setup: 'now',
+      writes: [],
+      gauges: [],
+      refers: null,
+    },
+    previousHash: '0',
+  }
+  const SETTLE = 'POST /api/sendings/'
+  const settled = (entry: object | null) => ({ status: 200, body: { recorded: entry !== null, entry } })
 
   it('sends what was typed, not what was worked out, and begins anew', async () => {
     answers['POST /api/machines/mill/entries'] = { status: 200, body: recorded }
     const { state, recording } = atTheMachine()
     type(state, typed)
     await nextTick()
-    const { entry } = state.draft.value
     await recording.record(null)
     const { body } = records()[0]!
-    expect(body).toMatchObject({ id: entry, routine: 'edge', inputs: { ...typed, slot: 'G54' }, basis: { [X]: null }, release: null })
+    expect(body!.id).toMatch(/^[0-9a-f-]{36}$/)
+    expect(body).toMatchObject({ routine: 'edge', inputs: { ...typed, slot: 'G54' }, basis: { [X]: null }, release: null })
     expect(Object.keys(body!)).not.toContain('value')
     expect(recording.outcome.value).toMatchObject({ kind: 'recorded' })
     expect(state.draft.value.inputs).toEqual({ slot: 'G54', axis: 'X' })
@@ -178,33 +191,34 @@ describe('recording', () => {
     const { state, recording } = atTheMachine()
     type(state, typed)
     await recording.record(null)
-    expect(recording.outcome.value).toEqual({ kind: 'refused', sentence: 'G54 X has been written since.', between })
+    expect(recording.outcome.value).toEqual({ kind: 'refused', sentence: 'G54 X has been written since.', fields: {}, between })
     expect(state.draft.value.inputs).toMatchObject(typed)
     expect(recording.busy.value).toBe(false)
   })
 
-  it('asks whether the entry is there when no answer came, and finds it', async () => {
+  it('asks what became of it when no answer came, and finds the entry', async () => {
     answers['POST /api/machines/mill/entries'] = 'no answer'
-    answers['GET /api/entries/'] = 'no answer'
+    answers[SETTLE] = 'no answer'
     const { state, recording } = atTheMachine()
     type(state, typed)
-    const { entry } = state.draft.value
     await recording.record(null)
     expect(recording.outcome.value.kind).toBe('unsure')
     expect(recording.busy.value).toBe(true)
     expect(useLive().connected).toBe(false)
     await vi.advanceTimersByTimeAsync(3_200)
     expect(recording.outcome.value.kind).toBe('unsure')
-    answers['GET /api/entries/'] = { status: 200, body: recorded }
+    answers[SETTLE] = settled(recorded)
     await vi.advanceTimersByTimeAsync(1_600)
-    expect(sent.some(({ path }) => path === `/api/entries/${entry}`)).toBe(true)
+    const [first] = records()
+    expect(sent.some(({ path }) => path === `/api/sendings/${first!.body!.id as string}`)).toBe(true)
     expect(recording.outcome.value.kind).toBe('recorded')
     expect(records()).toHaveLength(1)
+    expect(state.draft.value.inputs).toEqual({ slot: 'G54', axis: 'X' })
   })
 
-  it('says that nothing was recorded when the entry is not there, and sends again under the same id', async () => {
+  it('says that nothing was recorded once that is sure, and sends again under another id', async () => {
     answers['POST /api/machines/mill/entries'] = 'no answer'
-    answers['GET /api/entries/'] = problem(404, 'There is no such entry.')
+    answers[SETTLE] = settled(null)
     const { state, recording } = atTheMachine()
     type(state, typed)
     await recording.record(null)
@@ -213,26 +227,52 @@ describe('recording', () => {
     expect(state.draft.value.inputs).toMatchObject(typed)
     answers['POST /api/machines/mill/entries'] = { status: 200, body: recorded }
     await recording.record(null)
-    expect(records().map(({ body }) => body!.id)).toEqual([records()[0]!.body!.id, records()[0]!.body!.id])
+    expect(new Set(records().map(({ body }) => body!.id)).size).toBe(2)
     expect(recording.outcome.value.kind).toBe('recorded')
+  })
+
+  it('sends a refused figure again under its id, and a changed one under a new id', async () => {
+    answers['POST /api/machines/mill/entries'] = problem(422, 'One query wants a reason.')
+    const { state, recording } = atTheMachine()
+    type(state, typed)
+    await recording.record(null)
+    await recording.record(null)
+    type(state, { reading: '-318.2050' })
+    await recording.record(null)
+    const [first, again, changed] = records().map(({ body }) => body!.id)
+    expect(again).toBe(first)
+    expect(changed).not.toBe(first)
   })
 
   it('that was cut off by a reload is asked about first', async () => {
     answers['POST /api/machines/mill/entries'] = 'no answer'
-    answers['GET /api/entries/'] = 'no answer'
+    answers[SETTLE] = 'no answer'
     const first = atTheMachine()
     type(first.state, typed)
     await first.recording.record(null)
     await nextTick()
     first.done()
     setActivePinia(createPinia())
-    expect(atTheMachine().recording.outcome.value.kind).toBe('unsure')
+    const again = atTheMachine()
+    expect(again.recording.outcome.value.kind).toBe('unsure')
+    answers[SETTLE] = settled(recorded)
+    await vi.advanceTimersByTimeAsync(1_600)
+    expect(again.recording.outcome.value.kind).toBe('recorded')
+    expect(again.state.draft.value.inputs).toEqual({ slot: 'G54', axis: 'X' })
   })
 })
 
 describe('the bar under the checks', () => {
   const bar = (props: Record<string, unknown>) =>
-    put(RecordBar, { outcome: { kind: 'idle' }, ready: true, needsRelease: false, target: 'G54 X on Mill 3', machine: MILL, ...props })
+    put(RecordBar, {
+      outcome: { kind: 'idle' },
+      ready: true,
+      needsRelease: false,
+      target: 'G54 X on Mill 3',
+      machine: MILL,
+      mayNot: null,
+      ...props,
+    })
   const pressed = (wrapper: ReturnType<typeof bar>) => wrapper.find('.record').attributes('disabled') === undefined
 
   it('names what will be written where, and waits until it may', () => {
@@ -240,6 +280,8 @@ describe('the bar under the checks', () => {
     expect(pressed(bar({}))).toBe(true)
     expect(pressed(bar({ ready: false }))).toBe(false)
     expect(textOf(bar({ needsRelease: true }))).toContain('Release and record')
+    expect(pressed(bar({ mayNot: 'Only a lead can do this.' }))).toBe(false)
+    expect(textOf(bar({ mayNot: 'Only a lead can do this.' }))).toContain('Only a lead can do this.')
   })
 
   it.each([

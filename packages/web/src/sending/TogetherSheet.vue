@@ -6,13 +6,13 @@ import { when } from '../app/time.ts'
 import ChecksPane from '../parts/ChecksPane.vue'
 import ReleaseDialog from '../routine/ReleaseDialog.vue'
 import type { Release } from '../routine/use-recording.ts'
-import type { Sent } from './use-sending.ts'
+import type { Outcome } from './use-send.ts'
 
 /** What stands between a list of figures and its record: the checks, a reason for the whole, one button. */
 const props = defineProps<{
   machine: MachineRecord
   findings: Finding[]
-  sent: Sent
+  sent: Outcome
   /** Words on the button: "Record 4 changes". */
   label: string
   /** Why it cannot be sent yet; null when it can. */

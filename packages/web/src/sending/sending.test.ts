@@ -1,5 +1,5 @@
 import type { Finding } from '@rook/core'
-import { api, type Entry } from '@rook/contract'
+import { type Entry } from '@rook/contract'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
@@ -7,86 +7,159 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { MILL } from '@rook/testing'
 import { ok, refused, serverThat } from '../../test/answers.ts'
 import { put, textOf } from '../../test/mounting.ts'
-import { call } from '../app/call.ts'
 import TogetherSheet from './TogetherSheet.vue'
-import { useSending } from './use-sending.ts'
+import { useSend } from './use-send.ts'
 
 const entry = {
-  content: { id: 'e', seq: 7, title: 'H4 length typed into the tools table' },
+  content: {
+    id: 'e',
+    machine: 'mill',
+    seq: 7,
+    kind: 'edited',
+    title: 'H4 length typed into the tools table',
+    person: { name: 'I. Marrow' },
+    setup: null,
+    writes: [],
+    gauges: [],
+    refers: null,
+  },
   seen: [],
   correctedBy: null,
+  previousHash: '0',
 } as unknown as Entry
 
+const TOOLS = 'POST /api/machines/mill/tools'
+const SETTLE = 'POST /api/sendings/'
+const settled = (found: Entry | null) => ok({ recorded: found !== null, entry: found })
+
 beforeEach(() => {
+  localStorage.clear()
   setActivePinia(createPinia())
   vi.useFakeTimers({ shouldAdvanceTime: true })
 })
 afterEach(() => {
   vi.useRealTimers()
   vi.unstubAllGlobals()
+  vi.restoreAllMocks()
   document.body.innerHTML = ''
 })
 
-function sender() {
-  let held!: ReturnType<typeof useSending>
+function sender(options: Parameters<typeof useSend>[0] = {}) {
+  let held!: ReturnType<typeof useSend>
   const wrapper = mount(
-    { setup: () => ((held = useSending()), () => null) },
+    { setup: () => ((held = useSend(options)), () => null) },
     { global: { plugins: [[VueQueryPlugin, { queryClient: new QueryClient() }]] } },
   )
-  return { ...held, done: () => wrapper.unmount() }
+  return { ...held, gone: () => wrapper.unmount() }
 }
-const edits = (id: string) =>
-  call(api.editTools, { params: { id: 'mill' }, body: { id, edits: [{ register: 'x', text: '1' }], worth: 'measured', reason: 'bench' } })
+const edits = (text = '1') => ({
+  params: { id: 'mill' },
+  body: { edits: [{ register: 'x', text }], worth: 'measured' as const, reason: 'bench', setup: null, basis: {} },
+})
+const ids = (sent: ReturnType<typeof serverThat>) => sent.filter(({ path }) => path.endsWith('/tools')).map(({ body }) => body!.id)
 
-describe('several figures that are sent together', () => {
-  it('are recorded under one id, and the next ones under another', async () => {
-    const sent = serverThat({ 'POST /api/machines/mill/tools': ok(entry) })
-    const { send, sent: state } = sender()
-    await send(edits)
-    expect(state.value).toEqual({ kind: 'recorded', entry })
-    await send(edits)
-    const ids = sent.filter(({ method }) => method === 'POST').map(({ body }) => body!.id)
-    expect(new Set(ids).size).toBe(2)
+describe('what is sent', () => {
+  it('is recorded under an id of its own, and the next thing under another', async () => {
+    const sent = serverThat({ [TOOLS]: ok(entry) })
+    const { send, outcome } = sender()
+    expect(await send('editTools', edits())).toEqual(entry)
+    expect(outcome.value).toEqual({ kind: 'recorded', entry })
+    await send('editTools', edits())
+    expect(new Set(ids(sent)).size).toBe(2)
   })
 
-  it('keep their id when they are refused, with every field\u2019s sentence', async () => {
+  it('keeps its id when it is refused and sent again, with every field\u2019s sentence; another figure gets another', async () => {
     const fields = { 'tool/4/length/geometry': 'H4 length: two decimal points.' }
-    const sent = serverThat({
-      'POST /api/machines/mill/tools': refused(422, 'H4 length: two decimal points. Nothing was recorded.', { fields }),
-    })
-    const { send, sent: state } = sender()
-    await send(edits)
-    expect(state.value).toMatchObject({ kind: 'refused', fields })
-    await send(edits)
-    expect(sent[0]!.body!.id).toBe(sent.at(-1)!.body!.id)
+    const sent = serverThat({ [TOOLS]: refused(422, 'H4 length: two decimal points. Nothing was recorded.', { fields }) })
+    const { send, outcome, trouble } = sender()
+    expect(await send('editTools', edits())).toBeNull()
+    expect(outcome.value).toMatchObject({ kind: 'refused', fields })
+    expect(trouble.value).toBe('H4 length: two decimal points. Nothing was recorded.')
+    await send('editTools', edits())
+    await send('editTools', edits('2'))
+    const [first, again, other] = ids(sent)
+    expect(again).toBe(first)
+    expect(other).not.toBe(first)
   })
 
-  it('that got no answer are asked after until it is known what became of them', async () => {
+  it('is asked after when no answer came, until it is known what became of it', async () => {
     let there = false
-    const sent = serverThat({
-      'POST /api/machines/mill/tools': 'no answer',
-      'GET /api/entries/': () => (there ? ok(entry) : 'no answer'),
-    })
-    const { send, sent: state, busy, done } = sender()
-    await send(edits)
-    expect(state.value.kind).toBe('unsure')
+    const sent = serverThat({ [TOOLS]: 'no answer', [SETTLE]: () => (there ? settled(entry) : 'no answer') })
+    const done = vi.fn()
+    const { send, outcome, busy, gone } = sender({ done })
+    await send('editTools', edits())
+    expect(outcome.value.kind).toBe('unsure')
     expect(busy.value).toBe(true)
     await vi.advanceTimersByTimeAsync(1_600)
-    expect(state.value.kind).toBe('unsure')
+    expect(outcome.value.kind).toBe('unsure')
     there = true
     await vi.advanceTimersByTimeAsync(1_600)
-    expect(state.value).toEqual({ kind: 'recorded', entry })
-    expect(sent.filter(({ method }) => method === 'POST')).toHaveLength(1)
-    done()
+    expect(outcome.value).toEqual({ kind: 'recorded', entry })
+    expect(done).toHaveBeenCalledExactlyOnceWith(entry)
+    expect(ids(sent)).toHaveLength(1)
+    gone()
   })
 
-  it('and are said not to be there when they are not', async () => {
-    serverThat({ 'POST /api/machines/mill/tools': 'no answer', 'GET /api/entries/': refused(404, 'not there') })
-    const { send, sent: state, done } = sender()
-    await send(edits)
+  it('is said not to be there only when its id is closed, and goes under another then', async () => {
+    const sent = serverThat({ [TOOLS]: 'no answer', [SETTLE]: settled(null) })
+    const { send, outcome, gone } = sender()
+    await send('editTools', edits())
     await vi.advanceTimersByTimeAsync(1_600)
-    expect(state.value.kind).toBe('not-recorded')
-    done()
+    expect(outcome.value.kind).toBe('not-recorded')
+    await send('editTools', edits())
+    expect(new Set(ids(sent)).size).toBe(2)
+    gone()
+  })
+
+  it('is asked after by its name when the page was loaded anew meanwhile', async () => {
+    const sent = serverThat({ [TOOLS]: 'no answer', [SETTLE]: 'no answer' })
+    const first = sender({ name: 'edits:mill' })
+    await first.send('editTools', edits())
+    first.gone()
+    const again = sender({ name: 'edits:mill' })
+    expect(again.outcome.value.kind).toBe('unsure')
+    await vi.advanceTimersByTimeAsync(1_600)
+    expect(sent.at(-1)!.path).toBe(`/api/sendings/${ids(sent)[0] as string}`)
+    again.gone()
+    expect(sender({ name: 'edits:lathe' }).outcome.value.kind).toBe('idle')
+  })
+
+  it('keeps no PIN in the browser', async () => {
+    serverThat({ [TOOLS]: refused(422, 'stopped') })
+    const { send } = sender({ name: 'edits:mill' })
+    const release = { person: 'oakhanger', pin: '86428642', reason: 'seen' }
+    await send('editTools', { ...edits(), body: { ...edits().body, release } })
+    expect(JSON.stringify({ ...localStorage })).not.toContain('86428642')
+  })
+
+  it('without an id, nobody can ask what became of it, and that is said', async () => {
+    serverThat({ 'POST /api/people': 'no answer' })
+    const { send, trouble, busy } = sender()
+    expect(await send('addPerson', { body: { name: 'P. Newcome', role: 'setter', pin: '1234' } })).toBeNull()
+    expect(trouble.value).toBe('The server does not answer. Look whether it got through before you try again.')
+    expect(busy.value).toBe(false)
+  })
+
+  it('makes old what it has changed, and nothing else', async () => {
+    serverThat({ [TOOLS]: ok(entry) })
+    const old = vi.spyOn(QueryClient.prototype, 'invalidateQueries')
+    const { send } = sender()
+    await send('editTools', edits())
+    expect(old).toHaveBeenCalledOnce()
+    const { predicate } = old.mock.calls[0]![0] as { predicate: (query: unknown) => boolean }
+    const asked = (...queryKey: unknown[]) => predicate({ queryKey, state: { data: undefined } })
+    expect(asked('scene', { params: { id: 'mill' } })).toBe(true)
+    expect(asked('scene', { params: { id: 'lathe' } })).toBe(false)
+    expect(asked('entry', { params: { id: 'other' } })).toBe(false)
+  })
+
+  it('does not swallow a mistake of the program', async () => {
+    vi.stubGlobal('fetch', () => {
+      throw new TypeError('x is not a function')
+    })
+    const { send, busy } = sender()
+    await expect(send('editTools', edits())).rejects.toThrow('x is not a function')
+    expect(busy.value).toBe(false)
   })
 })
 

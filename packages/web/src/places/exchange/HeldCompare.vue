@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { asRegister, minus, parseRegisterKey, registerName, type Scene } from '@rook/core'
-import { api, type HeldAnswer } from '@rook/contract'
+import type { HeldAnswer } from '@rook/contract'
 import { computed, ref } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import ChooseFile from '../../parts/ChooseFile.vue'
 import { useTemplate } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
@@ -16,7 +15,7 @@ const converts = computed(() => countsOtherwise(template.data.value, props.scene
 const conversion = ref(blankConversion(props.scene))
 const text = ref('')
 const answer = ref<HeldAnswer | null>(null)
-const { trouble, ask } = useAttempt()
+const { trouble, send } = useSend()
 
 async function compare(): Promise<void> {
   trouble.value = null
@@ -25,9 +24,8 @@ async function compare(): Promise<void> {
     trouble.value = read.sentence
     return
   }
-  await ask(async () => {
-    answer.value = await call(api.held, { params: { id: props.machine }, body: { text: text.value, conversion: read.conversion } })
-  })
+  const body = { text: text.value, conversion: read.conversion }
+  answer.value = (await send('held', { params: { id: props.machine }, body })) ?? answer.value
 }
 
 async function choose(file: File): Promise<void> {

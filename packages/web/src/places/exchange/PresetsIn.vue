@@ -11,16 +11,14 @@ import {
   type PresetField,
   type Scene,
 } from '@rook/core'
-import { api, type PresetsReadAnswer } from '@rook/contract'
+import type { PresetsReadAnswer } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
 import { computed, reactive, ref } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { usePresetSenders } from '../../app/queries.ts'
 import ChooseFile from '../../parts/ChooseFile.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import TogetherSheet from '../../sending/TogetherSheet.vue'
-import { useSending } from '../../sending/use-sending.ts'
 import type { Release } from '../../routine/use-recording.ts'
 import { asBase64 } from './save-file.ts'
 
@@ -32,10 +30,10 @@ const read = ref<PresetsReadAnswer | null>(null)
 const mapping = reactive<Partial<Record<PresetField, string>>>({})
 const unit = ref<LengthUnit | null>(null)
 const chosen = ref(new Set<string>())
-const { trouble, busy, ask } = useAttempt()
+const { trouble, busy, send } = useSend()
 const told = ref<string | null>(null)
 const reason = ref('')
-const sending = useSending()
+const sending = useSend()
 /** More rows than a person looks through one by one; the rest is taken or left together. */
 const MOST = 400
 
@@ -43,8 +41,8 @@ const MOST = 400
 const setup = () => props.scene.plan?.setup ?? null
 
 async function choose(picked: File): Promise<void> {
-  if (picked.size > 30_000_000) {
-    trouble.value = `${picked.name} is larger than 30 MB. Split it.`
+  if (picked.size > 12_000_000) {
+    trouble.value = `${picked.name} is larger than 12 MB. Split it.`
     return
   }
   file.value = { name: picked.name, bytes: await asBase64(picked) }
@@ -63,17 +61,16 @@ async function look(asSaid: boolean): Promise<void> {
     trouble.value = 'From: say first who or what the file comes from; its columns are remembered under that name.'
     return
   }
-  await ask(async () => {
-    const answer = await call(api.readPresets, {
-      params: { id: props.machine },
-      body: { setup: setup(), sender: sender.value.trim(), name, file: bytes, mapping: asSaid ? { ...mapping } : null, unit: unit.value },
-    })
-    read.value = answer
-    unit.value = answer.unit
-    for (const field of PRESET_FIELDS) delete mapping[field]
-    Object.assign(mapping, answer.mapping)
-    chosen.value = new Set(answer.differences.filter(({ offered }) => offered).map(({ id }) => id))
+  const answer = await send('readPresets', {
+    params: { id: props.machine },
+    body: { setup: setup(), sender: sender.value.trim(), name, file: bytes, mapping: asSaid ? { ...mapping } : null, unit: unit.value },
   })
+  if (!answer) return
+  read.value = answer
+  unit.value = answer.unit
+  for (const field of PRESET_FIELDS) delete mapping[field]
+  Object.assign(mapping, answer.mapping)
+  chosen.value = new Set(answer.differences.filter(({ offered }) => offered).map(({ id }) => id))
 }
 
 function map(field: PresetField, heading: string): void {
@@ -124,32 +121,26 @@ async function take({
 }): Promise<void> {
   const { name, bytes } = file.value!
   const whole = taken.value.length === differences.value.length
-  let words = ''
-  await sending.send(async (id) => {
-    const answer = await call(api.takePresets, {
-      params: { id: props.machine },
-      body: {
-        id,
-        setup: setup(),
-        sender: sender.value.trim(),
-        name,
-        file: bytes,
-        mapping: { ...mapping },
-        unit: unit.value,
-        chosen: whole ? null : taken.value.map((one) => one.id),
-        reason: why,
-        basis: Object.fromEntries(
-          taken.value.flatMap(({ register }) => (register ? [[register, props.scene.standing[register]?.entry ?? null]] : [])),
-        ),
-        answers,
-        release,
-      },
-    })
-    words = `Taken: ${answer.registers} figures${answer.entry ? ` as entry ${answer.entry.content.seq}` : ''}, ${answer.records} changes of the record, ${answer.added} new tools.`
-    return answer.entry
+  const answer = await sending.send('takePresets', {
+    params: { id: props.machine },
+    body: {
+      setup: setup(),
+      sender: sender.value.trim(),
+      name,
+      file: bytes,
+      mapping: { ...mapping },
+      unit: unit.value,
+      chosen: whole ? null : taken.value.map((one) => one.id),
+      reason: why,
+      basis: Object.fromEntries(
+        taken.value.flatMap(({ register }) => (register ? [[register, props.scene.standing[register]?.entry ?? null]] : [])),
+      ),
+      answers,
+      release,
+    },
   })
-  if (sending.sent.value.kind !== 'recorded') return
-  told.value = words || 'Taken.'
+  if (!answer) return
+  told.value = `Taken: ${answer.registers} figures${answer.entry ? ` as entry ${answer.entry.content.seq}` : ''}, ${answer.records} changes of the record, ${answer.added} new tools.`
   read.value = null
   file.value = null
 }
@@ -286,7 +277,7 @@ async function take({
           v-model:reason="reason"
           :machine="scene.machine"
           :findings="assessed.findings"
-          :sent="sending.sent.value"
+          :sent="sending.outcome.value"
           :hindrance="hindrance"
           reason-label="Remark; kept with the entry"
           :label="`Take ${taken.length}`"

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { CONVENTION_WORDS, layoutOf, settingKindsOf, SETTINGS, templateProblems, type Scene } from '@rook/core'
-import { api } from '@rook/contract'
+
 import { computed, ref } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useKeptForm } from '../../app/kept-form.ts'
 import { useTemplate } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
@@ -25,18 +24,14 @@ const places = computed(() =>
 )
 const kinds = computed(() => settingKindsOf(props.scene.machine))
 const told = ref<string | null>(null)
-const { trouble, attempt } = useAttempt()
-const mayChange = computed(() => session.person?.role === 'lead')
+const { trouble, send } = useSend()
+const mayChange = computed(() => session.mayNot('changeTemplate') === null)
 const problems = computed(() => (form.value ? templateProblems(form.value, props.scene.machine) : {}))
 
 async function keep(): Promise<void> {
   trouble.value = told.value = null
   if (Object.keys(problems.value).length > 0) return
-  if (
-    await attempt(async () => {
-      await call(api.changeTemplate, { params: { id: props.machine }, body: form.value! })
-    })
-  ) {
+  if (await send('changeTemplate', { params: { id: props.machine }, body: form.value! })) {
     begin()
     told.value = `Kept: values for ${props.scene.machine.name} go out like this from now on.`
   }

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { asRegister, type OutValue, type Scene } from '@rook/core'
-import { api } from '@rook/contract'
+
 import { computed, ref, watch } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useTemplate } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import { blankConversion, countsOtherwise, readConversion } from './conversion.ts'
@@ -18,7 +17,7 @@ const which = ref<'planned' | 'all'>(planned.value.length > 0 ? 'planned' : 'all
 const format = ref<'lines' | 'table' | 'assets'>('lines')
 const estimates = ref(false)
 const file = ref<{ name: string; text: string; values: OutValue[] } | null>(null)
-const { trouble, busy, ask } = useAttempt()
+const { trouble, busy, send } = useSend()
 
 const tools = computed(() => (which.value === 'planned' ? planned.value : props.scene.tools.map(({ number }) => number)))
 const converts = computed(() => format.value !== 'assets' && countsOtherwise(template.data.value, props.scene))
@@ -31,23 +30,17 @@ async function look(): Promise<void> {
     trouble.value = read.sentence
     return
   }
-  if (
-    !(await ask(async () => {
-      file.value = await call(api.valuesOut, {
-        params: { id: props.machine },
-        body: {
-          format: format.value,
-          setup: props.scene.plan?.setup ?? null,
-          slots: slots.value,
-          tools: tools.value,
-          conversion: read.conversion,
-          estimates: estimates.value,
-        },
-      })
-    }))
-  ) {
-    file.value = null
-  }
+  file.value = await send('valuesOut', {
+    params: { id: props.machine },
+    body: {
+      format: format.value,
+      setup: props.scene.plan?.setup ?? null,
+      slots: slots.value,
+      tools: tools.value,
+      conversion: read.conversion,
+      estimates: estimates.value,
+    },
+  })
 }
 watch([slots, which, format, estimates], () => (file.value = null), { deep: true })
 const left = computed(() => file.value?.values.filter(({ because }) => because !== null) ?? [])

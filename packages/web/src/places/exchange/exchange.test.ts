@@ -247,7 +247,7 @@ describe('how lines are written', () => {
       'PUT /api/machines/mill/template': ok(template),
       'POST /api/session': ok({ person: { id: 'o', name: 'T. Oakhanger', role: 'lead' }, shop: null }),
     })
-    const wrapper = put(TemplateForm, { machine: 'mill', scene: at })
+    const wrapper = put(TemplateForm, { machine: 'mill', scene: at }, { role: 'setter' })
     await settled(() => expect(wrapper.find('fieldset').exists()).toBe(true))
     expect(textOf(wrapper)).toContain('A lead can change this.')
     await useSession().signIn('o', '8642')

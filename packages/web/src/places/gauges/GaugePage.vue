@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import MayNot from '../../parts/MayNot.vue'
 import { asRegister, formatExact, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm } from '@rook/core'
-import { api, type GaugeEventBody } from '@rook/contract'
+import type { GaugeEventBody } from '@rook/contract'
 import { computed, reactive } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useGauge, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
@@ -14,7 +14,6 @@ import ProbeChart from './ProbeChart.vue'
 import { EVENTS, FAMILIES } from './gauge-names.ts'
 import { stateOf } from './gauge-state.ts'
 import { sizeText } from './size-text.ts'
-import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ gauge: string }>()
 const page = useGauge(() => props.gauge)
@@ -37,7 +36,7 @@ const kinds = computed(() =>
 )
 
 const form = reactive({ kind: '' as GaugeEventBody['kind'] | '', note: '', size: '', uncertainty: '' })
-const { trouble, attempt } = useAttempt()
+const { trouble, send } = useSend()
 
 function lengthOrNull(name: string, text: string): Nm | null | undefined {
   const reading = readLength(text, { name, unit: 'mm', grid: nm(1) })
@@ -53,13 +52,8 @@ async function note(): Promise<void> {
   const size = lengthOrNull('Size', form.size)
   const uncertainty = lengthOrNull('Standard uncertainty', form.uncertainty)
   if (size === undefined || uncertainty === undefined) return
-  await attempt(async () => {
-    await call(api.gaugeEvent, {
-      params: { id: props.gauge },
-      body: { id: newId(), kind, note: form.note, size, uncertainty },
-    })
+  if (await send('gaugeEvent', { params: { id: props.gauge }, body: { kind, note: form.note, size, uncertainty } }))
     Object.assign(form, { kind: '', note: '', size: '', uncertainty: '' })
-  })
 }
 </script>
 
@@ -101,24 +95,26 @@ async function note(): Promise<void> {
       <ProbeChart v-if="record.family === 'touch-probe'" :probe="record.id" />
       <section>
         <h2>What happened to it</h2>
-        <form class="event sheet" @submit.prevent="note">
-          <label
-            ><span>It was</span>
-            <select class="text-field" v-model="form.kind">
-              <option value="" disabled>pick one</option>
-              <option v-for="kind in kinds" :key="kind" :value="kind">{{ EVENTS[kind] }}</option>
-            </select></label
-          >
-          <label class="wide"
-            ><span>Where, by whom, how it was found</span><input class="text-field" v-model="form.note" maxlength="500"
-          /></label>
-          <template v-if="form.kind === 'calibrated'">
-            <label><span>Size, if it is another now</span><input class="text-field figure" v-model="form.size" maxlength="40" /></label>
-            <label><span>Standard uncertainty</span><input class="text-field figure" v-model="form.uncertainty" maxlength="40" /></label>
-          </template>
-          <button type="submit" class="plain" :disabled="form.kind === '' || form.note.trim().length < 3">Note it</button>
-          <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-        </form>
+        <MayNot to="gaugeEvent"
+          ><form class="event sheet" @submit.prevent="note">
+            <label
+              ><span>It was</span>
+              <select class="text-field" v-model="form.kind">
+                <option value="" disabled>pick one</option>
+                <option v-for="kind in kinds" :key="kind" :value="kind">{{ EVENTS[kind] }}</option>
+              </select></label
+            >
+            <label class="wide"
+              ><span>Where, by whom, how it was found</span><input class="text-field" v-model="form.note" maxlength="500"
+            /></label>
+            <template v-if="form.kind === 'calibrated'">
+              <label><span>Size, if it is another now</span><input class="text-field figure" v-model="form.size" maxlength="40" /></label>
+              <label><span>Standard uncertainty</span><input class="text-field figure" v-model="form.uncertainty" maxlength="40" /></label>
+            </template>
+            <button type="submit" class="plain" :disabled="form.kind === '' || form.note.trim().length < 3">Note it</button>
+            <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+          </form></MayNot
+        >
         <ul class="events">
           <li v-for="event in page.data.value.events" :key="event.id" :data-event="event.kind">
             <span class="quiet figure">{{ dayTime(event.at, session.shop) }}</span>

@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { mm, nm, readLength, formatExact, type GaugeFamily } from '@rook/core'
-import { api, type GaugeRecord } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
+import type { GaugeRecord } from '@rook/contract'
 import { computed, reactive, ref } from 'vue'
-import { troubleOf } from '../../app/after.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useGauges } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
@@ -17,7 +15,6 @@ import { sizeText } from './size-text.ts'
 useContextLine(() => ['Gauges'])
 const gauges = useGauges()
 const session = useSession()
-const queries = useQueryClient()
 const now = new Date().toISOString()
 const ORDER: GaugeWord[] = ['disturbed', 'due', 'in use', 'withdrawn']
 const rows = computed(() =>
@@ -31,6 +28,7 @@ const um = (gauge: GaugeRecord) => `${formatExact(nm(gauge.uncertainty * 1000), 
 const adding = ref(false)
 const form = reactive({ name: '', family: 'edge-finder' as GaugeFamily, size: '', uncertainty: '5 um', interval: '365' })
 const problems = ref<string[]>([])
+const { trouble, send } = useSend()
 
 async function add(): Promise<void> {
   problems.value = []
@@ -46,13 +44,9 @@ async function add(): Promise<void> {
   if (interval !== null && !Number.isInteger(interval)) problems.value.push('Interval: whole days, or empty for none.')
   if (form.name.trim() === '') problems.value.push('Name: give the gauge a name.')
   if (problems.value.length > 0) return
-  try {
-    await call(api.addGauge, { body: { name: form.name, family: form.family, size, uncertainty, intervalDays: interval } })
-    await queries.invalidateQueries()
+  if (await send('addGauge', { body: { name: form.name, family: form.family, size, uncertainty, intervalDays: interval } }))
     adding.value = false
-  } catch (error) {
-    problems.value = [troubleOf(error)]
-  }
+  else problems.value = [trouble.value!]
 }
 </script>
 
@@ -87,7 +81,7 @@ async function add(): Promise<void> {
         </tr>
       </tbody>
     </table>
-    <template v-if="session.person?.role === 'lead'">
+    <template v-if="!session.mayNot('addGauge')">
       <button v-if="!adding" type="button" class="link" @click="adding = true">Add a gauge</button>
       <form v-else class="add sheet" @submit.prevent="add">
         <label><span>Name</span><input class="text-field" v-model="form.name" maxlength="60" /></label>

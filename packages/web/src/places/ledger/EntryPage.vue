@@ -1,15 +1,14 @@
 <script setup lang="ts">
-import { api } from '@rook/contract'
+import MayNot from '../../parts/MayNot.vue'
+import { LEAST_ROLE } from '@rook/contract/roles'
 import { Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useEntry, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
 import EntrySheet from './EntrySheet.vue'
-import { newId } from '../../app/new-id.ts'
 import Opening from '../../parts/Opening.vue'
 
 const props = defineProps<{ entry: string }>()
@@ -24,17 +23,11 @@ const CORRECTABLE = ['pick-up', 'touch-off', 'calibration', 'statement', 'skippe
 const correctable = computed(() => content.value && CORRECTABLE.includes(content.value.kind) && !query.data.value!.correctedBy)
 const correcting = ref(false)
 const reason = ref('')
-const { trouble, attempt } = useAttempt()
+const { trouble, send } = useSend()
 
 async function takeBack(): Promise<void> {
   trouble.value = null
-  if (
-    await attempt(async () => {
-      await call(api.correct, { params: { id: props.entry }, body: { id: newId(), reason: reason.value } })
-    })
-  ) {
-    correcting.value = false
-  }
+  if (await send('correct', { params: { id: props.entry }, body: { reason: reason.value } })) correcting.value = false
 }
 </script>
 
@@ -64,7 +57,9 @@ async function takeBack(): Promise<void> {
         >
           Everything written to {{ write.name }}
         </RouterLink>
-        <button v-if="correctable" type="button" class="link" @click="correcting = true">Take this entry back</button>
+        <MayNot v-if="correctable" :to="{ least: LEAST_ROLE[content.kind] }"
+          ><button type="button" class="link" @click="correcting = true">Take this entry back</button></MayNot
+        >
       </p>
       <p class="quiet small hash">{{ query.data.value!.hash }}, follows {{ query.data.value!.previousHash.slice(0, 12) }}…</p>
       <Modal

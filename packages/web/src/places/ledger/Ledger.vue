@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { api, type EntryLine } from '@rook/contract'
+import type { EntryLine } from '@rook/contract'
 import { Select } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useAttempt } from '../../app/attempt.ts'
 import { call } from '../../app/call.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useEntries, useMachines, usePeople } from '../../app/queries.ts'
@@ -27,7 +26,7 @@ const first = useEntries(filter)
 // The newest page stays live; older ones are added below it as they are asked for.
 const older = ref<EntryLine[]>([])
 const next = ref<string | null | undefined>(undefined)
-const { trouble, ask } = useAttempt()
+const trouble = ref<string | null>(null)
 watch(filter, () => {
   older.value = []
   next.value = undefined
@@ -42,11 +41,13 @@ const more = computed(() => (next.value === undefined ? first.data.value?.next :
 async function loadMore(): Promise<void> {
   const before = more.value
   if (!before) return
-  await ask(async () => {
-    const page = await call(api.entries, { query: { ...filter.value, before } })
-    older.value.push(...page.entries)
-    next.value = page.next
+  trouble.value = null
+  const page = await call('entries', { query: { ...filter.value, before } }).catch((error: Error) => {
+    trouble.value = error.message
   })
+  if (!page) return
+  older.value.push(...page.entries)
+  next.value = page.next
 }
 
 function choose(name: 'machine' | 'person', value: unknown): void {

@@ -1,21 +1,18 @@
 <script setup lang="ts">
-import { api } from '@rook/contract'
 import { computed } from 'vue'
 import { useSceneAtHand } from '../../app/at-hand.ts'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import StandingTable from '../../parts/StandingTable.vue'
 import RoutineList from '../../routine/RoutineList.vue'
-import { newId } from '../../app/new-id.ts'
 import Opening from '../../parts/Opening.vue'
 
 const props = defineProps<{ machine: string }>()
 const { scene, own, error } = useSceneAtHand(() => props.machine)
 const session = useSession()
-const { trouble, attempt } = useAttempt()
+const { trouble, send } = useSend()
 useContextLine(() => [scene.data.value?.machine.name ?? 'Machine'])
 
 const homed = computed(() => {
@@ -23,11 +20,7 @@ const homed = computed(() => {
   return Boolean(homedAt && (!poweredAt || homedAt >= poweredAt))
 })
 
-async function say(operation: typeof api.home | typeof api.power): Promise<void> {
-  await attempt(async () => {
-    await call(operation, { params: { id: props.machine }, body: { id: newId() } })
-  })
-}
+const say = (what: 'home' | 'power') => send(what, { params: { id: props.machine } })
 </script>
 
 <template>
@@ -37,13 +30,13 @@ async function say(operation: typeof api.home | typeof api.power): Promise<void>
       <p class="state">
         <span v-if="homed" class="quiet">Homed {{ when(scene.data.value.homedAt!, session.shop) }}.</span>
         <span v-else class="stop">Not homed since it was switched on.</span>
-        <button v-if="!homed" type="button" class="plain" @click="say(api.home)">It has been homed</button>
-        <button type="button" class="plain" @click="say(api.power)">It was switched on</button>
+        <button v-if="!homed" type="button" class="plain" @click="say('home')">It has been homed</button>
+        <button type="button" class="plain" @click="say('power')">It was switched on</button>
         <RouterLink v-if="own" class="link" :to="{ name: 'setup', params: { setup: own.id } }"
           >Setup at hand: {{ own.partName }}, {{ own.operationName }}</RouterLink
         >
         <RouterLink class="link" :to="{ name: 'ledger', query: { machine } }">Its entries</RouterLink>
-        <RouterLink v-if="session.person?.role === 'lead'" class="link" :to="{ name: 'machine-record', params: { machine } }"
+        <RouterLink v-if="!session.mayNot('changeMachine')" class="link" :to="{ name: 'machine-record', params: { machine } }"
           >Its record</RouterLink
         >
       </p>

@@ -1,10 +1,7 @@
 <script setup lang="ts">
-import { api } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { troubleOf } from '../../app/after.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useKeptForm } from '../../app/kept-form.ts'
 import { useMachines } from '../../app/queries.ts'
@@ -14,7 +11,6 @@ import { axesOfKind, blankForm, formOf, limitText, readForm } from './record-for
 
 const props = defineProps<{ machine?: string }>()
 const machines = useMachines()
-const queries = useQueryClient()
 const router = useRouter()
 const known = computed(() => machines.data.value?.find(({ id }) => id === props.machine))
 const { form, resumed, movedOn, begin } = useKeptForm(
@@ -22,6 +18,7 @@ const { form, resumed, movedOn, begin } = useKeptForm(
   () => (props.machine === undefined ? blankForm() : known.value && formOf(known.value)),
 )
 const problems = ref<string[]>([])
+const { trouble, send } = useSend()
 const asks = (field: (typeof KINDS)['mill']['asks'][number]) =>
   form.value !== null && form.value !== undefined && KINDS[form.value.kind].asks.includes(field)
 const spare = computed(() => KINDS[form.value!.kind].rotary.filter((axis) => !form.value!.rotary.some((one) => one.axis === axis)))
@@ -36,16 +33,15 @@ async function keep(): Promise<void> {
     return
   }
   problems.value = []
-  try {
-    const kept = props.machine
-      ? await call(api.changeMachine, { params: { id: props.machine }, body: read.input })
-      : await call(api.addMachine, { body: read.input })
-    await queries.invalidateQueries()
-    begin()
-    await router.push({ name: 'machine', params: { machine: kept.id } })
-  } catch (error) {
-    problems.value = [troubleOf(error)]
+  const kept = props.machine
+    ? await send('changeMachine', { params: { id: props.machine }, body: read.input })
+    : await send('addMachine', { body: read.input })
+  if (!kept) {
+    problems.value = [trouble.value!]
+    return
   }
+  begin()
+  await router.push({ name: 'machine', params: { machine: kept.id } })
 }
 </script>
 

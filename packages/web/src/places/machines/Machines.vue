@@ -45,11 +45,11 @@ useContextLine(() => ['Machines'])
         </tr>
       </tbody>
     </table>
-    <p v-if="session.person?.role === 'lead'" class="ways">
-      <RouterLink class="link" to="/machines/new">Add a machine</RouterLink>
-      <RouterLink class="link" to="/people">People</RouterLink>
+    <p class="ways">
+      <RouterLink v-if="!session.mayNot('addMachine')" class="link" to="/machines/new">Add a machine</RouterLink>
+      <RouterLink class="link" to="/people">Shop and people</RouterLink>
+      <span v-if="session.mayNot('addMachine')" class="quiet">A lead adds machines and people.</span>
     </p>
-    <p v-else class="quiet below">A lead adds machines and people.</p>
   </div>
 </template>
 

@@ -1,24 +1,18 @@
 <script setup lang="ts">
 import { counterChecks, registerKey, workRegister, type CounterCheck, type Scene } from '@rook/core'
-import { api, type Setup } from '@rook/contract'
+import type { Setup } from '@rook/contract'
 import { computed } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import ReadoutRow from './ReadoutRow.vue'
-import { newId } from '../../app/new-id.ts'
 
 /** The zero seen by a move: over part zero, over a known feature, and with each tool at a safe height. */
 const props = defineProps<{ setup: Setup; scene: Scene }>()
-const { trouble, attempt } = useAttempt()
+const { trouble, send } = useSend()
 const checks = computed(() => counterChecks(props.scene))
 const isSeen = ({ key, value }: CounterCheck) => props.setup.counterSeen.some((seen) => seen.key === key && seen.value === value)
 const done = computed(() => checks.value.filter(isSeen).length)
 
-async function see({ key, value }: CounterCheck): Promise<void> {
-  await attempt(async () => {
-    await call(api.counterCheck, { params: { id: props.setup.summary.id }, body: { id: newId(), key, value } })
-  })
-}
+const see = ({ key, value }: CounterCheck) => send('counterCheck', { params: { id: props.setup.summary.id }, body: { key, value } })
 const before = (check: CounterCheck) => props.scene.formerly[registerKey(workRegister(check.slot, check.axis))]?.value ?? null
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import MayNot from '../../parts/MayNot.vue'
 import { explainReadout, readLength, readoutText, type MachineRecord, type Nm, type Scene, type SeenWrong } from '@rook/core'
 import { computed, ref } from 'vue'
 import { inOtherUnit } from '../../parts/figure.ts'
@@ -50,7 +51,9 @@ const verdict = computed(() => {
     </span>
     <span v-if="again" class="buttons stop" data-again>{{ again }}: measure it again first</span>
     <span v-else class="buttons">
-      <button type="button" :disabled="seen" @click="$emit('see')">{{ seen ? 'seen' : 'I see it' }}</button>
+      <MayNot to="see"
+        ><button type="button" :disabled="seen" @click="$emit('see')">{{ seen ? 'seen' : 'I see it' }}</button></MayNot
+      >
       <button v-if="!seen && !holds" type="button" class="link" @click="other = !other">it reads something else</button>
     </span>
   </li>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import MayNot from '../../parts/MayNot.vue'
 import type { Entry, Setup } from '@rook/contract'
-import { api } from '@rook/contract'
+
 import { Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useEntry, useScene } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
@@ -17,7 +17,6 @@ import { draftKey } from '../../routine/use-routine.ts'
 import CounterCheckSheet from './CounterCheckSheet.vue'
 import RunPage from './RunPage.vue'
 import ToSeeList from './ToSeeList.vue'
-import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ setup: string; step: string; data: Setup }>()
 const session = useSession()
@@ -26,7 +25,7 @@ const step = computed(() => props.data.steps.find((one) => one.id === props.step
 const fresh = ref<Entry | null>(null)
 /** A person who has begun stays at the working, also when somebody else records the step meanwhile. */
 const working = ref(step.value?.state !== 'done' || isBegun())
-const { trouble, attempt } = useAttempt()
+const { trouble, send } = useSend()
 const skipping = ref(false)
 const reason = ref('')
 
@@ -43,14 +42,11 @@ function isBegun(): boolean {
 const nextStep = computed(() => props.data.steps.find((one) => one.id === props.data.next) ?? null)
 
 async function confirm(): Promise<void> {
-  const went = await attempt(() => call(api.confirmStep, { params: { id: props.setup, step: props.step }, body: { id: newId() } }))
-  if (went) goOn()
+  if (await send('confirmStep', { params: { id: props.setup, step: props.step } })) goOn()
 }
 
 async function skip(): Promise<void> {
-  const body = { id: newId(), reason: reason.value }
-  const went = await attempt(() => call(api.skipStep, { params: { id: props.setup, step: props.step }, body }))
-  if (!went) return
+  if (!(await send('skipStep', { params: { id: props.setup, step: props.step }, body: { reason: reason.value } }))) return
   skipping.value = false
   goOn()
 }
@@ -95,7 +91,9 @@ function recorded(entry: Entry): void {
     @recorded="recorded"
   >
     <template #ways>
-      <button v-if="step.state === 'open'" type="button" class="link" @click="skipping = true">skip this step</button>
+      <MayNot to="skipStep"
+        ><button v-if="step.state === 'open'" type="button" class="link" @click="skipping = true">skip this step</button></MayNot
+      >
       <RouterLink class="link way" :to="{ name: 'setup' }">another way</RouterLink>
     </template>
   </RoutinePage>
@@ -125,9 +123,11 @@ function recorded(entry: Entry): void {
         >.
       </p>
       <div class="buttons">
-        <button type="button" class="go" @click="confirm">
-          {{ step.state === 'done' ? 'Confirm again' : `Yes, ${step.title.toLowerCase()}` }}
-        </button>
+        <MayNot to="confirmStep"
+          ><button type="button" class="go" @click="confirm">
+            {{ step.state === 'done' ? 'Confirm again' : `Yes, ${step.title.toLowerCase()}` }}
+          </button></MayNot
+        >
         <button v-if="step.state === 'open'" type="button" class="link" @click="skipping = true">skip this step</button>
       </div>
     </template>

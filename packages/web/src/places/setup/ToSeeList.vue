@@ -1,19 +1,13 @@
 <script setup lang="ts">
 import type { Scene, SeenWrong } from '@rook/core'
-import { api, type ToSee } from '@rook/contract'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import type { ToSee } from '@rook/contract'
+import { useSend } from '../../sending/use-send.ts'
 import ReadoutRow from './ReadoutRow.vue'
-import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ items: ToSee[]; scene: Scene }>()
-const { trouble, attempt } = useAttempt()
+const { trouble, send } = useSend()
 
-async function see(item: ToSee): Promise<void> {
-  await attempt(async () => {
-    await call(api.see, { params: { id: item.entry }, body: { id: newId(), key: item.key } })
-  })
-}
+const see = (item: ToSee) => send('see', { params: { id: item.entry }, body: { key: item.key } })
 
 /** The readout's key says what it is about: a slot's axis, or a tool against the operation's first slot. */
 function about({ key, before }: ToSee): Omit<SeenWrong, 'axis' | 'expected' | 'seen'> {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { NoAnswer, Refused } from '../../app/call.ts'
 import { usePeople } from '../../app/queries.ts'
@@ -8,6 +8,8 @@ import { useTheme } from '../../app/theme.ts'
 import RookMark from '../../parts/RookMark.vue'
 import PinPad from './PinPad.vue'
 
+// Needed once in a shop's life.
+const OpenShop = defineAsyncComponent(() => import('./OpenShop.vue'))
 useTheme()
 const people = usePeople()
 const session = useSession()
@@ -54,10 +56,11 @@ async function enter(): Promise<void> {
       <RookMark />
       <div>
         <h1>Rook Ledger</h1>
-        <p class="quiet">{{ people.data.value?.shop.name }}</p>
+        <p v-if="people.data.value?.people.length" class="quiet">{{ people.data.value.shop.name }}</p>
       </div>
     </header>
-    <div class="halves">
+    <OpenShop v-if="people.data.value?.people.length === 0" />
+    <div v-else class="halves">
       <section aria-label="Your name">
         <h2>Who is at the machine?</h2>
         <p v-if="people.isError.value" class="stop">The server does not answer. This page tries again by itself.</p>

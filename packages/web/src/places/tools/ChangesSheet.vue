@@ -2,12 +2,12 @@
 import { asShown, minus, type Scene } from '@rook/core'
 import { computed } from 'vue'
 import TogetherSheet from '../../sending/TogetherSheet.vue'
-import type { Sent } from '../../sending/use-sending.ts'
+import type { Outcome } from '../../sending/use-send.ts'
 import type { Release } from '../../routine/use-recording.ts'
 import type { EditsState } from './use-edits.ts'
 
 /** The list of what will change, before all of it is recorded together. */
-const props = defineProps<{ scene: Scene; edits: EditsState; sent: Sent }>()
+const props = defineProps<{ scene: Scene; edits: EditsState; sent: Outcome }>()
 defineEmits<{ back: []; record: [what: { reason: string; answers: Record<string, string>; release: Release | null }] }>()
 
 const assessed = computed(() => props.edits.assessed.value!)

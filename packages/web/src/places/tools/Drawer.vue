@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import MayNot from '../../parts/MayNot.vue'
 import { formatExact, judgeLife, KIND_WORDS, lifeFigure, type LengthUnit } from '@rook/core'
 import { useStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -42,7 +43,7 @@ const length = (value: number | null | undefined) => (value == null ? '' : forma
       <button type="button" class="plain" @click="unit = unit === 'mm' ? 'in' : 'mm'">
         show {{ unit === 'mm' ? 'inches' : 'millimetres' }}
       </button>
-      <RouterLink class="plain" :to="{ name: 'new-tool' }">A new tool</RouterLink>
+      <MayNot to="addAssembly"><RouterLink class="plain" :to="{ name: 'new-tool' }">A new tool</RouterLink></MayNot>
     </header>
     <p v-if="drawer.data.value?.length === 0" class="quiet">The drawer is empty. Add a tool, or take a file of presets under Exchange.</p>
     <table v-else class="rows">

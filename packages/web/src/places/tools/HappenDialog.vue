@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import type { Sender } from '../../sending/use-send.ts'
 import { asRegister, consequencesOf, lifeText, parseRegisterKey, registerName, type Scene } from '@rook/core'
-import { api, type AssemblyRecord } from '@rook/contract'
+import type { AssemblyRecord } from '@rook/contract'
 import { computed } from 'vue'
-import { call } from '../../app/call.ts'
 import TellDialog from '../../parts/TellDialog.vue'
 import { HAPPENINGS, type Happening } from './happenings.ts'
 
@@ -14,7 +14,8 @@ const mounted = computed(() => props.scene?.tools.find(({ assembly }) => assembl
 const follows = computed(() => (mounted.value && props.scene ? consequencesOf(props.kind, mounted.value, props.scene) : []))
 const STATES = { estimated: 'becomes an estimate', 'deliberately-zero': 'goes to zero', disturbed: 'must not be used' }
 
-const happen = (note: string, id: string) => call(api.toolEvent, { params: { id: props.tool.id }, body: { id, kind: props.kind, note } })
+const happen = (send: Sender['send'], note: string) =>
+  send('toolEvent', { params: { id: props.tool.id }, body: { kind: props.kind, note } })
 </script>
 
 <template>
@@ -23,7 +24,7 @@ const happen = (note: string, id: string) => call(api.toolEvent, { params: { id:
     ok-text="Record it"
     cancel-text="It did not happen"
     question="What happened; the next person reads this"
-    :send="happen"
+    :tell="happen"
     @close="$emit('close')"
   >
     <p>{{ HAPPENINGS[kind].means }}</p>

@@ -1,16 +1,15 @@
 <script setup lang="ts">
+import MayNot from '../../parts/MayNot.vue'
 import { judgeLife } from '@rook/core'
-import { api, type AssemblyRecord } from '@rook/contract'
+import type { AssemblyRecord } from '@rook/contract'
 import { computed, ref } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
-import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ tool: AssemblyRecord }>()
 defineEmits<{ reset: [] }>()
 const text = ref('')
-const { trouble, busy, attempt } = useAttempt()
+const { trouble, busy, send } = useSend()
 const judged = computed(() => (props.tool.life ? judgeLife(props.tool.life, props.tool.lifeUsed) : null))
 const share = (value: number) => `${Math.min(100, (value / props.tool.life!.limit) * 100)}%`
 
@@ -21,10 +20,7 @@ async function use(): Promise<void> {
     trouble.value = `Used: write how many ${props.tool.life!.by}, more than zero.`
     return
   }
-  await attempt(async () => {
-    await call(api.toolEvent, { params: { id: props.tool.id }, body: { id: newId(), kind: 'used', amount } })
-    text.value = ''
-  })
+  if (await send('toolEvent', { params: { id: props.tool.id }, body: { kind: 'used', amount } })) text.value = ''
 }
 </script>
 
@@ -37,14 +33,16 @@ async function use(): Promise<void> {
         <span class="used" :class="judged.verdict" :style="{ width: share(tool.lifeUsed) }" />
         <span class="warning" :style="{ left: share(tool.life.warning) }" />
       </div>
-      <form class="use" @submit.prevent="use">
-        <label
-          ><span class="quiet">{{ tool.life.by }} since then</span
-          ><input v-model="text" class="text-field figure" maxlength="9" inputmode="decimal"
-        /></label>
-        <button type="submit" class="plain" :disabled="busy || text.trim() === ''">Count them</button>
-        <button type="button" class="link" @click="$emit('reset')">set it back without a new edge</button>
-      </form>
+      <MayNot to="toolEvent"
+        ><form class="use" @submit.prevent="use">
+          <label
+            ><span class="quiet">{{ tool.life.by }} since then</span
+            ><input v-model="text" class="text-field figure" maxlength="9" inputmode="decimal"
+          /></label>
+          <button type="submit" class="plain" :disabled="busy || text.trim() === ''">Count them</button>
+          <button type="button" class="link" @click="$emit('reset')">set it back without a new edge</button>
+        </form></MayNot
+      >
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     </template>
     <p v-else class="quiet">Not counted. A rule (parts, minutes or uses, with a warning before the end) goes onto its record above.</p>

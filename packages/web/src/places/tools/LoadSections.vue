@@ -1,13 +1,12 @@
 <script setup lang="ts">
+import MayNot from '../../parts/MayNot.vue'
 import { timesLoosened } from '@rook/core'
-import { api, type LoadBaselineRecord } from '@rook/contract'
+import type { LoadBaselineRecord } from '@rook/contract'
 import { computed, reactive, ref } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import ChooseFile from '../../parts/ChooseFile.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import LoadChart from './LoadChart.vue'
-import { newId } from '../../app/new-id.ts'
 
 const props = defineProps<{ assembly: string; loads: LoadBaselineRecord[] }>()
 
@@ -20,7 +19,7 @@ const sections = computed(() => {
 const adding = ref(false)
 const form = reactive({ section: '', program: '', value: '', unit: '%', warning: '20', alarm: '40', note: '' })
 const texts = reactive<Record<string, string>>({})
-const { trouble, attempt } = useAttempt()
+const { trouble, send } = useSend()
 const number = (text: string) => Number(text.trim().replace(',', '.'))
 
 async function add(): Promise<void> {
@@ -30,12 +29,12 @@ async function add(): Promise<void> {
     trouble.value = 'Load, warning and alarm: write plain numbers.'
     return
   }
-  const body = { id: newId(), section, program, value, unit, warning, alarm, note: note.trim() || null }
-  if (await attempt(() => call(api.addLoad, { params: { id: props.assembly }, body }))) adding.value = false
+  const body = { section, program, value, unit, warning, alarm, note: note.trim() || null }
+  if (await send('addLoad', { params: { id: props.assembly }, body })) adding.value = false
 }
 
 async function see(id: string): Promise<void> {
-  if (await attempt(() => call(api.seeLoads, { params: { id }, body: { id: newId(), text: texts[id] ?? '' } }))) texts[id] = ''
+  if (await send('seeLoads', { params: { id }, body: { text: texts[id] ?? '' } })) texts[id] = ''
 }
 
 /** What a file holds is shown before it is added, like what is typed. */
@@ -68,7 +67,7 @@ function again(now: LoadBaselineRecord): void {
       <header>
         <strong>{{ now.section }}</strong>
         <span class="quiet">{{ now.program }}{{ now.note ? `; ${now.note}` : '' }}</span>
-        <button type="button" class="link" @click="again(now)">a new sample cut, or other limits</button>
+        <MayNot to="addLoad"><button type="button" class="link" @click="again(now)">a new sample cut, or other limits</button></MayNot>
       </header>
       <p v-if="loosened > 1" class="query">
         <VerdictMark verdict="query" /> Its alarm was raised {{ loosened }} times without a new sample cut.
@@ -88,11 +87,13 @@ function again(now: LoadBaselineRecord): void {
         <ChooseFile label="File of loads seen" accept=".csv,.txt,text/csv,text/plain" @chosen="(file) => fromFile(now.id, file)"
           >From a file</ChooseFile
         >
-        <button type="submit" class="plain" :disabled="!(texts[now.id] ?? '').trim()">Add</button>
+        <MayNot to="seeLoads"><button type="submit" class="plain" :disabled="!(texts[now.id] ?? '').trim()">Add</button></MayNot>
       </form>
     </article>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    <button v-if="!adding" type="button" class="link" @click="adding = true">A sample cut of another section</button>
+    <MayNot v-if="!adding" to="addLoad"
+      ><button type="button" class="link" @click="adding = true">A sample cut of another section</button></MayNot
+    >
     <form v-else class="sheet new" @submit.prevent="add">
       <label
         ><span>Section of the program</span><input v-model="form.section" class="text-field" maxlength="60" placeholder="pocket, roughing"

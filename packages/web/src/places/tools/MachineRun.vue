@@ -44,9 +44,9 @@ function recorded(task: RunTask, entry: Entry): void {
   kept.value.record[task.id] = { skipped: false, reason: null }
 }
 
-function skip(task: RunTask, reason: string): Promise<void> {
+function skip(task: RunTask, reason: string): Promise<null> {
   kept.value.record[task.id] = { skipped: true, reason }
-  return Promise.resolve()
+  return Promise.resolve(null)
 }
 </script>
 

@@ -1,16 +1,16 @@
 <script setup lang="ts">
+import MayNot from '../../parts/MayNot.vue'
 import { sharedNumbers, toolRows, type StandingWord } from '@rook/core'
-import { api } from '@rook/contract'
+
 import { useStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { call } from '../../app/call.ts'
 import { useSceneAtHand } from '../../app/at-hand.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useMachines } from '../../app/queries.ts'
 import NumberPad from '../../parts/NumberPad.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import type { Release } from '../../routine/use-recording.ts'
-import { useSending } from '../../sending/use-sending.ts'
+import { useSend } from '../../sending/use-send.ts'
 import ChangesSheet from './ChangesSheet.vue'
 import MountDialog from './MountDialog.vue'
 import { filterRows, sortRows, type SortKey } from './table-order.ts'
@@ -35,7 +35,7 @@ watch(
     looking.value = false
   },
 )
-const sending = useSending()
+const sending = useSend({ name: `edits:${props.machine}` })
 const text = ref('')
 const word = ref<StandingWord | ''>('')
 const sorted = ref<{ key: SortKey; turned: boolean }>({ key: 'tool', turned: false })
@@ -67,24 +67,19 @@ async function record({
 }): Promise<void> {
   const { pending, edits: list, clear } = edits.value
   const registers = edits.value.read.value?.changes.map(({ register }) => register) ?? []
-  await sending.send((id) =>
-    call(api.editTools, {
-      params: { id: props.machine },
-      body: {
-        id,
-        setup: own.value?.id ?? null,
-        edits: list.value.filter(({ register }) => registers.includes(register)),
-        worth: pending.value.worth,
-        reason,
-        basis: Object.fromEntries(registers.map((register) => [register, pending.value.basis[register] ?? null])),
-        answers,
-        release,
-      },
-    }),
-  )
-  const { sent } = sending
-  if (sent.value.kind !== 'recorded') return
-  const entry = sent.value.entry!
+  const entry = await sending.send('editTools', {
+    params: { id: props.machine },
+    body: {
+      setup: own.value?.id ?? null,
+      edits: list.value.filter(({ register }) => registers.includes(register)),
+      worth: pending.value.worth,
+      reason,
+      basis: Object.fromEntries(registers.map((register) => [register, pending.value.basis[register] ?? null])),
+      answers,
+      release,
+    },
+  })
+  if (!entry) return
   told.value = `Recorded as entry ${entry.content.seq}: ${entry.content.title}.`
   clear()
   looking.value = false
@@ -109,7 +104,7 @@ async function record({
         <option v-for="one in WORDS" :key="one" :value="one">{{ one }}</option>
       </select>
       <span class="quiet grow">{{ rows.length }} of {{ all.length }}, in {{ scene.machine.unit === 'in' ? 'inches' : 'mm' }}</span>
-      <button type="button" class="plain" @click="mounting = ''">Mount a tool</button>
+      <MayNot to="mount"><button type="button" class="plain" @click="mounting = ''">Mount a tool</button></MayNot>
       <RouterLink class="plain" :to="{ name: 'machine-run', params: { machine } }">Measure all</RouterLink>
       <RouterLink class="plain" :to="{ name: 'drawer' }">Drawer</RouterLink>
       <RouterLink class="plain" :to="{ name: 'values-out', params: { machine } }">Files in and out</RouterLink>
@@ -126,7 +121,7 @@ async function record({
       </button>
     </p>
     <p v-if="told" class="notice" role="status">{{ told }}</p>
-    <ChangesSheet v-if="looking" :scene="scene" :edits="edits" :sent="sending.sent.value" @back="looking = false" @record="record" />
+    <ChangesSheet v-if="looking" :scene="scene" :edits="edits" :sent="sending.outcome.value" @back="looking = false" @record="record" />
     <template v-else>
       <p v-if="all.length === 0" class="quiet">Nothing is mounted on {{ scene.machine.name }} yet. Mount a tool from the drawer first.</p>
       <ToolsTable v-else class="table" :rows="rows" :scene="scene" :edits="edits" :sorted="sorted" @sort="sort" @pasted="told = $event" />
@@ -138,7 +133,7 @@ async function record({
           ></span
         >
         <button type="button" class="link" @click="edits.clear()">forget them</button>
-        <button type="button" class="go" @click="looking = true">Look at the changes</button>
+        <MayNot to="editTools"><button type="button" class="go" @click="looking = true">Look at the changes</button></MayNot>
       </footer>
     </template>
     <MountDialog v-if="mounting !== null" :scene="scene" :number="mounting" @close="mounting = null" @mounted="told = $event" />

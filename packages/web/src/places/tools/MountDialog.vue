@@ -12,13 +12,11 @@ import {
   type MountedTool,
   type Scene,
 } from '@rook/core'
-import { api, type AssemblyRecord } from '@rook/contract'
+import type { AssemblyRecord } from '@rook/contract'
 import { Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useAssemblies, useScene } from '../../app/queries.ts'
-import { newId } from '../../app/new-id.ts'
 
 /** Puts an assembly into a pocket of a machine, from the drawer or from where it sits; says what follows. */
 const props = defineProps<{ scene: Scene; number: string; assembly?: string }>()
@@ -32,8 +30,7 @@ const offset = ref('')
 const diameterOffset = ref('')
 const carry = ref(true)
 const reason = ref('')
-const { trouble, busy, attempt } = useAttempt()
-const id = newId()
+const { trouble, busy, send } = useSend()
 
 const tool = computed<AssemblyRecord | null>(() => drawer.data.value?.find((one) => one.id === chosen.value) ?? null)
 const offered = computed(() => {
@@ -91,26 +88,20 @@ const stale = computed(() => {
 
 async function mount(): Promise<void> {
   const at = tool.value?.mounted
-  let title = ''
-  if (
-    await attempt(async () => {
-      const entry = await call(api.mount, {
-        params: { id: props.scene.machine.id },
-        body: {
-          id,
-          number: number.value,
-          assembly: chosen.value,
-          offset: offset.value,
-          diameterOffset: diameterOffset.value,
-          from: at ? { machine: at.machine, number: at.number } : null,
-          carry: carry.value,
-          reason: reason.value.trim(),
-        },
-      })
-      title = entry.content.title
-    })
-  ) {
-    emit('mounted', `${title}.`)
+  const entry = await send('mount', {
+    params: { id: props.scene.machine.id },
+    body: {
+      number: number.value,
+      assembly: chosen.value,
+      offset: offset.value,
+      diameterOffset: diameterOffset.value,
+      from: at ? { machine: at.machine, number: at.number } : null,
+      carry: carry.value,
+      reason: reason.value.trim(),
+    },
+  })
+  if (entry) {
+    emit('mounted', `${entry.content.title}.`)
     emit('close')
   }
 }

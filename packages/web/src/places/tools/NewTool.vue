@@ -1,12 +1,10 @@
 <script setup lang="ts">
 import { PLAIN_ASSEMBLY, type LengthUnit } from '@rook/core'
-import { api } from '@rook/contract'
-import { useQueryClient } from '@tanstack/vue-query'
+
 import { useStorage } from '@vueuse/core'
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { troubleOf } from '../../app/after.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useAssembly } from '../../app/queries.ts'
 import { readToolForm, toolFormOf, type ToolForm } from './tool-form.ts'
@@ -15,12 +13,12 @@ import ToolFields from './ToolFields.vue'
 useContextLine(() => ['Tools', 'Drawer'])
 const unit = useStorage<LengthUnit>('rook-drawer-unit', 'mm')
 const router = useRouter()
-const queries = useQueryClient()
 const kept = useStorage<{ id: string; form: ToolForm }>('rook-new-tool', {
   id: '',
   form: toolFormOf({ ...PLAIN_ASSEMBLY, name: '', kind: 'end-mill' }, 'mm'),
 })
 const problems = ref<string[]>([])
+const { trouble, send } = useSend()
 
 /** A tool that this one is to be like: the same cutter once more, in a holder of its own. */
 const { like } = useRoute().query
@@ -39,14 +37,13 @@ async function add(): Promise<void> {
   const id = kept.value.id.trim()
   if (id === '') problems.value = ['Id: what stands on the holder, so that everybody means the same tool.', ...problems.value]
   if (problems.value.length > 0 || !('input' in read)) return
-  try {
-    const tool = await call(api.addAssembly, { body: { ...read.input, id } })
-    kept.value = { id: '', form: toolFormOf({ ...PLAIN_ASSEMBLY, name: '', kind: 'end-mill' }, unit.value) }
-    await queries.invalidateQueries()
-    await router.push({ name: 'tool', params: { assembly: tool.id } })
-  } catch (error) {
-    problems.value = [troubleOf(error)]
+  const tool = await send('addAssembly', { body: { ...read.input, id } })
+  if (!tool) {
+    problems.value = [trouble.value!]
+    return
   }
+  kept.value = { id: '', form: toolFormOf({ ...PLAIN_ASSEMBLY, name: '', kind: 'end-mill' }, unit.value) }
+  await router.push({ name: 'tool', params: { assembly: tool.id } })
 }
 </script>
 

@@ -3,7 +3,6 @@ import { nextInRun, taskPreset, type RawInputs, type RunTask, type Scene } from 
 import type { Entry } from '@rook/contract'
 import { Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { useAttempt } from '../../app/attempt.ts'
 import EntryNote from '../../routine/EntryNote.vue'
 import RoutinePage from '../../routine/RoutinePage.vue'
 import MountDialog from './MountDialog.vue'
@@ -18,7 +17,8 @@ const props = defineProps<{
   tasks: RunTask[]
   /** What is said already of how each is measured. */
   preset: RawInputs
-  skip: (task: RunTask, reason: string) => Promise<void>
+  /** Answers with what went wrong, or null. */
+  skip: (task: RunTask, reason: string) => Promise<string | null>
 }>()
 const emit = defineEmits<{ recorded: [task: RunTask, entry: Entry] }>()
 
@@ -27,7 +27,7 @@ const task = computed<RunTask | null>(() => props.tasks.find(({ id }) => id === 
 const fresh = ref<Entry | null>(null)
 const skipping = ref(false)
 const reason = ref('')
-const { trouble, attempt } = useAttempt()
+const trouble = ref<string | null>(null)
 const mounting = ref<string | null>(null)
 
 watch(
@@ -67,13 +67,12 @@ function choose(id: string): void {
 async function leaveOut(): Promise<void> {
   trouble.value = null
   const left = task.value!
-  await attempt(async () => {
-    await props.skip(left, reason.value.trim())
-    skipping.value = false
-    reason.value = ''
-    fresh.value = null
-    chosen.value = after(left.id)
-  })
+  trouble.value = await props.skip(left, reason.value.trim())
+  if (trouble.value !== null) return
+  skipping.value = false
+  reason.value = ''
+  fresh.value = null
+  chosen.value = after(left.id)
 }
 const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'not mounted' }
 </script>

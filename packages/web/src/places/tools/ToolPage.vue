@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import MayNot from '../../parts/MayNot.vue'
 import { formatExact, KIND_WORDS, lifeFigure, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit } from '@rook/core'
-import { api } from '@rook/contract'
+
 import { useStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useSceneAtHand } from '../../app/at-hand.ts'
-import { useAttempt } from '../../app/attempt.ts'
-import { call } from '../../app/call.ts'
+import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
 import { isKept, useKeptForm } from '../../app/kept-form.ts'
 import { useAssembly, useMachines, useScene } from '../../app/queries.ts'
@@ -20,7 +20,6 @@ import { readToolForm, toolFormOf } from './tool-form.ts'
 import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
 import { EVENT_WORDS, HAPPENINGS, type Happening } from './happenings.ts'
-import { newId } from '../../app/new-id.ts'
 import Opening from '../../parts/Opening.vue'
 
 const props = defineProps<{ assembly: string }>()
@@ -44,7 +43,7 @@ const there = useScene(
   () => (moving.value ? target.value : null),
   () => null,
 )
-const { trouble, attempt } = useAttempt()
+const { trouble, send } = useSend()
 const told = ref<string | null>(null)
 
 // What is typed counts in the unit that it was typed in.
@@ -59,23 +58,18 @@ function leave(): void {
   changing.value = false
 }
 const problems = ref<string[]>([])
-const record = useAttempt()
+const record = useSend()
 async function keep(): Promise<void> {
   const read = readToolForm(form.value!, unit.value)
   problems.value = 'problems' in read ? read.problems : []
   if (!('input' in read)) return
-  if (await record.attempt(() => call(api.changeAssembly, { params: { id: props.assembly }, body: read.input }))) leave()
+  if (await record.send('changeAssembly', { params: { id: props.assembly }, body: read.input })) leave()
   else problems.value = [record.trouble.value!]
 }
 
 async function takeOut(): Promise<void> {
-  await attempt(async () => {
-    const entry = await call(api.mount, {
-      params: { id: at.value!.machine },
-      body: { id: newId(), number: at.value!.number, assembly: null },
-    })
-    told.value = `${entry.content.title}. What stands there for it is stale until a tool is measured.`
-  })
+  const entry = await send('mount', { params: { id: at.value!.machine }, body: { number: at.value!.number, assembly: null } })
+  if (entry) told.value = `${entry.content.title}. What stands there for it is stale until a tool is measured.`
 }
 
 function move(): void {
@@ -116,12 +110,14 @@ const facts = computed(() =>
             <strong>T{{ at.number }} on {{ at.machineName }}</strong>
             <span class="quiet figure">H{{ numbers.offset }} D{{ numbers.diameterOffset }}</span>
             <RouterLink class="link way" :to="{ name: 'machine-tools', params: { machine: at.machine } }">its machine’s tools</RouterLink>
-            <button type="button" class="plain" @click="move">Move it</button>
-            <button type="button" class="plain" @click="takeOut">Take it out</button>
+            <MayNot to="mount"
+              ><button type="button" class="plain" @click="move">Move it</button>
+              <button type="button" class="plain" @click="takeOut">Take it out</button></MayNot
+            >
           </template>
           <template v-else>
             <span class="quiet">In no machine.</span>
-            <button type="button" class="plain" @click="move">Mount it</button>
+            <MayNot to="mount"><button type="button" class="plain" @click="move">Mount it</button></MayNot>
           </template>
         </p>
       </header>
@@ -135,7 +131,7 @@ const facts = computed(() =>
         </div>
       </dl>
       <p v-if="!form" class="record-ways">
-        <button type="button" class="link" @click="changing = true">change the record</button>
+        <MayNot to="changeAssembly"><button type="button" class="link" @click="changing = true">change the record</button></MayNot>
         <RouterLink class="link way" :to="{ name: 'new-tool', query: { like: tool.id } }">another one like it</RouterLink>
       </p>
       <form v-if="form" class="sheet record" @submit.prevent="keep">
@@ -154,9 +150,11 @@ const facts = computed(() =>
       <section>
         <h2>What happened to it</h2>
         <p class="buttons">
-          <button v-for="(words, kind) in HAPPENINGS" :key="kind" type="button" class="plain" @click="happening = kind">
-            {{ words.button }}
-          </button>
+          <MayNot to="toolEvent"
+            ><button v-for="(words, kind) in HAPPENINGS" :key="kind" type="button" class="plain" @click="happening = kind">
+              {{ words.button }}
+            </button></MayNot
+          >
         </p>
       </section>
       <LifeStrip :tool="tool" @reset="happening = 'life-reset'" />

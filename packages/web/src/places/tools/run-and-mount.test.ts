@@ -93,7 +93,19 @@ describe('mounting a tool', () => {
     record('em-12', 'End mill 12', { mounted: { machine: 'mill', machineName: 'Mill 3', number: '4', offset: '4', diameterOffset: '4' } }),
     record('em-16', 'End mill 16'),
   ]
-  const dialog = (answer = ok({ content: { title: 'End mill 12 moved from T4 to T9, H9 D9' } } as Entry), number = '9') => {
+  const dialog = (
+    answer = ok({
+      content: {
+        title: 'End mill 12 moved from T4 to T9, H9 D9',
+        machine: 'mill',
+        person: { name: 'I. Marrow' },
+        writes: [] as object[],
+        gauges: [] as object[],
+      },
+      previousHash: '0',
+    } as Entry),
+    number = '9',
+  ) => {
     const sent = serverThat({
       'GET /api/assemblies': ok(DRAWER),
       'GET /api/machines/mill/scene': ok(at),

@@ -1,4 +1,3 @@
-import { useStorage } from '@vueuse/core'
 import {
   assessEdits,
   parseRegisterKey,
@@ -10,6 +9,7 @@ import {
   type RegisterKey,
   type Scene,
 } from '@rook/core'
+import { useKept } from '../../app/kept.ts'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 
 interface Pending {
@@ -24,7 +24,7 @@ const nothing = (): Pending => ({ texts: {}, worth: 'measured', reason: '', basi
 
 /** Figures typed into a machine's tools table and not recorded yet; kept in this browser at every keystroke. */
 export function useEdits(machine: string, scene: MaybeRefOrGetter<Scene | null>) {
-  const pending = useStorage<Pending>(`rook-edits:${machine}`, nothing(), undefined, { mergeDefaults: true })
+  const pending = useKept<Pending>(`edits:${machine}`, nothing)
   const edits = computed<Edit[]>(() => Object.entries(pending.value.texts).map(([register, text]) => ({ register, text })))
   const read = computed(() => {
     const at = toValue(scene)

@@ -1,0 +1,76 @@
+import type { Role } from './roles.ts'
+
+export type Method = 'get' | 'post' | 'put' | 'delete'
+
+/** Who may call: anybody, or whoever has at least this role. */
+export type Access = 'anyone' | Role
+
+interface Call {
+  method: Method
+  /** With `{name}` for parameters, as OpenAPI writes it. */
+  path: string
+  access: Access
+}
+
+/**
+ * Every call that crosses the wire: where it goes and who may make it. Apart from the schemas of what is sent and answered,
+ * which a browser does without.
+ */
+export const CALLS = {
+  people: { method: 'get', path: '/api/people', access: 'anyone' },
+  addPerson: { method: 'post', path: '/api/people', access: 'lead' },
+  signIn: { method: 'post', path: '/api/session', access: 'anyone' },
+  session: { method: 'get', path: '/api/session', access: 'anyone' },
+  personRecords: { method: 'get', path: '/api/people/records', access: 'lead' },
+  changePerson: { method: 'put', path: '/api/people/{id}', access: 'lead' },
+  resetPin: { method: 'put', path: '/api/people/{id}/pin', access: 'lead' },
+  liftPause: { method: 'post', path: '/api/people/{id}/pause-lifted', access: 'lead' },
+  changeOwnPin: { method: 'put', path: '/api/session/pin', access: 'viewer' },
+  changeShop: { method: 'put', path: '/api/shop', access: 'lead' },
+  openShop: { method: 'post', path: '/api/shop', access: 'anyone' },
+  settle: { method: 'post', path: '/api/sendings/{id}', access: 'operator' },
+  signOut: { method: 'delete', path: '/api/session', access: 'anyone' },
+  floor: { method: 'get', path: '/api/floor', access: 'viewer' },
+  machines: { method: 'get', path: '/api/machines', access: 'viewer' },
+  addMachine: { method: 'post', path: '/api/machines', access: 'lead' },
+  changeMachine: { method: 'put', path: '/api/machines/{id}', access: 'lead' },
+  scene: { method: 'get', path: '/api/machines/{id}/scene', access: 'viewer' },
+  record: { method: 'post', path: '/api/machines/{id}/entries', access: 'operator' },
+  power: { method: 'post', path: '/api/machines/{id}/powered', access: 'operator' },
+  home: { method: 'post', path: '/api/machines/{id}/homed', access: 'operator' },
+  disturb: { method: 'post', path: '/api/machines/{id}/disturbed', access: 'operator' },
+  setups: { method: 'get', path: '/api/setups', access: 'viewer' },
+  setup: { method: 'get', path: '/api/setups/{id}', access: 'viewer' },
+  confirmStep: { method: 'post', path: '/api/setups/{id}/steps/{step}/confirmed', access: 'operator' },
+  skipStep: { method: 'post', path: '/api/setups/{id}/steps/{step}/skipped', access: 'setter' },
+  counterCheck: { method: 'post', path: '/api/setups/{id}/counter-checks', access: 'operator' },
+  entries: { method: 'get', path: '/api/entries', access: 'viewer' },
+  entry: { method: 'get', path: '/api/entries/{id}', access: 'viewer' },
+  correct: { method: 'post', path: '/api/entries/{id}/correction', access: 'operator' },
+  see: { method: 'post', path: '/api/entries/{id}/seen', access: 'operator' },
+  gauges: { method: 'get', path: '/api/gauges', access: 'viewer' },
+  addGauge: { method: 'post', path: '/api/gauges', access: 'lead' },
+  gauge: { method: 'get', path: '/api/gauges/{id}', access: 'viewer' },
+  gaugeEvent: { method: 'post', path: '/api/gauges/{id}/events', access: 'operator' },
+  draft: { method: 'get', path: '/api/drafts/{key}', access: 'viewer' },
+  keepDraft: { method: 'put', path: '/api/drafts/{key}', access: 'operator' },
+  dropDraft: { method: 'delete', path: '/api/drafts/{key}', access: 'operator' },
+  assemblies: { method: 'get', path: '/api/assemblies', access: 'viewer' },
+  addAssembly: { method: 'post', path: '/api/assemblies', access: 'setter' },
+  changeAssembly: { method: 'put', path: '/api/assemblies/{id}', access: 'setter' },
+  assembly: { method: 'get', path: '/api/assemblies/{id}', access: 'viewer' },
+  toolEvent: { method: 'post', path: '/api/assemblies/{id}/events', access: 'operator' },
+  addLoad: { method: 'post', path: '/api/assemblies/{id}/loads', access: 'setter' },
+  seeLoads: { method: 'post', path: '/api/loads/{id}/seen', access: 'operator' },
+  mount: { method: 'post', path: '/api/machines/{id}/mounts', access: 'setter' },
+  editTools: { method: 'post', path: '/api/machines/{id}/tools', access: 'setter' },
+  readPresets: { method: 'post', path: '/api/machines/{id}/presets/read', access: 'viewer' },
+  takePresets: { method: 'post', path: '/api/machines/{id}/presets', access: 'setter' },
+  presetSenders: { method: 'get', path: '/api/preset-senders', access: 'viewer' },
+  template: { method: 'get', path: '/api/machines/{id}/template', access: 'viewer' },
+  changeTemplate: { method: 'put', path: '/api/machines/{id}/template', access: 'lead' },
+  valuesOut: { method: 'post', path: '/api/machines/{id}/values-out', access: 'viewer' },
+  held: { method: 'post', path: '/api/machines/{id}/held', access: 'viewer' },
+} as const satisfies Record<string, Call>
+
+export type CallName = keyof typeof CALLS

@@ -1,0 +1,37 @@
+import type { EntryKind } from './entry.ts'
+
+/** Each may do what the ones before it may. */
+export const ROLES = ['viewer', 'operator', 'setter', 'planner', 'lead'] as const
+export type Role = (typeof ROLES)[number]
+
+/** True for a role that may do what takes at least another. */
+export const mayDo = (role: Role, least: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(least)
+
+/** "Only a planner or a lead can do this." */
+export function whoMay(least: Role): string {
+  const names = ROLES.slice(ROLES.indexOf(least)).map((role) => `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}`)
+  const last = names.pop()!
+  return `Only ${names.length === 0 ? last : `${names.join(', ')} or ${last}`} can do this.`
+}
+
+/** What it takes to make an entry of each kind; to take one back takes the same. */
+export const LEAST_ROLE: Readonly<Record<EntryKind, Role>> = {
+  // At the machine while parts are made.
+  homed: 'operator',
+  powered: 'operator',
+  confirmed: 'operator',
+  seen: 'operator',
+  wear: 'operator',
+  disturbed: 'operator',
+  'tool-changed': 'operator',
+  correction: 'operator',
+  // What parts are made by.
+  'pick-up': 'setter',
+  'touch-off': 'setter',
+  calibration: 'setter',
+  statement: 'setter',
+  skipped: 'setter',
+  edited: 'setter',
+  preset: 'setter',
+  mounted: 'setter',
+}

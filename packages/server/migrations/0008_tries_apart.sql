@@ -1,0 +1,2 @@
+ALTER TABLE "person" DROP COLUMN "failures";--> statement-breakpoint
+ALTER TABLE "person" DROP COLUMN "locked_until";

@@ -1,0 +1,92 @@
+import {
+  axesOf,
+  judgeLife,
+  listed,
+  parseRegisterKey,
+  registerKey,
+  registerName,
+  suspectRegisters,
+  workRegister,
+  type MachineRecord,
+  type MountedTool,
+  type Scene,
+} from '@rook/core'
+import type { FloorMachine, Setup } from '@rook/contract'
+import type { machineHead } from '../db/schema.ts'
+import type { SetupEntry } from '../setups/entries.ts'
+
+type Head = Pick<typeof machineHead.$inferSelect, 'homedAt' | 'poweredAt'>
+type Notice = FloorMachine['notices'][number]
+
+/** The setup at hand, and what was recorded in it. */
+export interface AtHand {
+  setup: Setup
+  entries: SetupEntry[]
+}
+
+/** What somebody should look at on a machine before anything else, most pressing first. */
+export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: AtHand | null): Notice[] {
+  const notices: Notice[] = []
+  if (!head.homedAt || (head.poweredAt && head.homedAt < head.poweredAt))
+    notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.' })
+  const { standing, tools } = scene
+  notices.push(...suspicions(scene))
+  notices.push(...livesOver(tools))
+  const estimated = Object.entries(standing).filter(([, { state }]) => state === 'estimated')
+  if (estimated.length > 0)
+    notices.push({
+      verdict: 'query',
+      sentence: `${named(estimated.map(([key]) => registerName(parseRegisterKey(key))))} only estimated, not measured.`,
+    })
+  if (!own) return notices
+  const { setup, entries } = own
+  const carried: string[] = []
+  const unset: string[] = []
+  for (const slot of setup.slots) {
+    for (const axis of axesOf(record)) {
+      const register = workRegister(slot, axis)
+      const value = standing[registerKey(register)]
+      if (!value) unset.push(registerName(register))
+      else if (value.setup !== setup.summary.id && value.state === 'set') carried.push(registerName(register))
+    }
+  }
+  if (unset.length > 0) notices.push({ verdict: 'query', sentence: `${listed(unset)} unset.` })
+  if (carried.length > 0) notices.push({ verdict: 'query', sentence: `${listed(carried)} carried over, not measured in this setup.` })
+  const released = entries.filter((one) => one.release)
+  for (const one of released)
+    notices.push({ verdict: 'query', sentence: `${one.title} was released by ${one.release!.person.name}: ${one.release!.reason}` })
+  const again = setup.steps.filter((step) => step.again !== null)
+  if (again.length > 0)
+    notices.push({ verdict: 'stop', sentence: `To do again: ${again.map((step) => `${step.title} (${step.again})`).join(', ')}.` })
+  const unseen = setup.toSee.filter((readout) => !readout.seen && readout.again === null).length
+  if (unseen > 0)
+    notices.push({
+      verdict: 'query',
+      sentence: `${unseen} ${unseen === 1 ? 'readout has' : 'readouts have'} not been seen on the control.`,
+    })
+  return notices
+}
+
+/** Edges whose life is over, or nearly. */
+function livesOver(tools: readonly MountedTool[]): Notice[] {
+  return tools.flatMap((tool): Notice[] => {
+    const judged = tool.life && judgeLife(tool.life, tool.lifeUsed)
+    return judged && judged.verdict !== 'clear'
+      ? [{ verdict: judged.verdict, sentence: `T${tool.number}, ${tool.name}: ${judged.sentence}` }]
+      : []
+  })
+}
+
+const named = (names: readonly string[]) =>
+  names.length > 8 ? `${names.slice(0, 7).join(', ')} and ${names.length - 7} more` : listed(names)
+
+/** What is stale or disturbed, gathered by the reason. */
+function suspicions(scene: Scene): Notice[] {
+  const reasons = new Map<string, string[]>()
+  for (const { register, note } of suspectRegisters(scene))
+    reasons.set(note.because!, [...(reasons.get(note.because!) ?? []), registerName(parseRegisterKey(register))])
+  return [...reasons].map(([because, names]) => ({
+    verdict: 'stop',
+    sentence: `${named(names)}: ${because}. Measure again before it is used.`,
+  }))
+}

@@ -1,0 +1,134 @@
+import type { Scene } from '@rook/core'
+import type { FloorMachine } from '@rook/contract'
+import type { Connection } from '../db/client.ts'
+import { inTransaction, type Lane } from '../db/lane.ts'
+import { rowOf } from '../db/rows.ts'
+import { machine, machineHead } from '../db/schema.ts'
+import { asLine } from '../ledger/list.ts'
+import { asMachine, planOf, sceneOf, type Machine } from '../ledger/scene.ts'
+import { FIGURE, PLAN, TOOL, type PlanRow, type ToolRow } from '../ledger/scene-now.ts'
+import type { StandingRow } from '../ledger/standing.ts'
+import { standingEntries } from '../setups/entries.ts'
+import { describe, openSetupRows, type SetupRow } from '../setups/load.ts'
+import type { Versions } from '../shop/kept.ts'
+import { noticesOf } from './notices.ts'
+
+/** What a card shows hangs on the time as well: a gauge falls due, a lot grows old. */
+const LASTS = 60_000
+
+/** How far everything is that a card is made from; where it says the same, the card is the same. */
+const MARKS = `
+  SELECT m.id, concat_ws(' ', h.seq, extract(epoch FROM m.changed_at), v.marks,
+    (SELECT string_agg(s.id, ' ' ORDER BY s.id) FROM setup s WHERE s.machine = m.id AND s.ended_at IS NULL)) AS mark
+  FROM machine m JOIN machine_head h ON h.machine = m.id
+  CROSS JOIN (SELECT string_agg(version::text, ' ' ORDER BY what) AS marks FROM shop_version) v
+  ORDER BY m.place, m.id`
+
+/** Everything that the cards of some machines are made from, a row for each. */
+const CARDS = `
+  SELECT to_jsonb(m) AS machine, to_jsonb(h) AS head, (SELECT json_object_agg(what, version) FROM shop_version) AS versions,
+    (SELECT json_agg(v) FROM (
+      SELECT register, value, ${FIGURE} FROM register_value WHERE machine = m.id AND value IS NOT NULL) v) AS standing,
+    (SELECT json_agg(t) FROM (
+      SELECT ${TOOL} FROM mount pocket JOIN assembly a ON a.id = pocket.assembly WHERE pocket.machine = m.id ORDER BY pocket.place) t) AS tools,
+    (SELECT json_agg(p) FROM (
+      SELECT s.id AS setup, s.machine, s.ended_at AS "endedAt", ${PLAN} FROM setup s JOIN operation o ON o.id = s.operation
+      WHERE s.machine = m.id AND s.ended_at IS NULL) p) AS plans,
+    (SELECT row_to_json(l) FROM (
+      SELECT e.content, m.name AS "machineName",
+        (SELECT c.id FROM entry c WHERE c.refers = e.id AND c.kind = 'correction' LIMIT 1) AS "correctedBy"
+      FROM entry e WHERE e.machine = m.id AND e.seq = h.seq) l) AS last
+  FROM machine m JOIN machine_head h ON h.machine = m.id WHERE m.id = ANY($1)`
+
+interface CardRow {
+  machine: Record<string, unknown>
+  head: Record<string, unknown>
+  versions: Versions
+  standing: StandingRow[] | null
+  tools: ToolRow[] | null
+  plans: PlanRow[] | null
+  last: Parameters<typeof asLine>[0] | null
+}
+
+interface Card {
+  mark: string
+  madeAt: number
+  card: FloorMachine
+}
+
+/**
+ * Every machine with what is set up on it, as the floor shows it. A card is made anew only when something that it is made
+ * from has moved on, which one short question tells; everybody who asks meanwhile gets the same answer.
+ */
+export class Overview {
+  private readonly cards = new Map<string, Card>()
+  private running: Promise<FloorMachine[]> | null = null
+  private next: Promise<FloorMachine[]> | null = null
+
+  constructor(private readonly connection: Connection) {}
+
+  /** Never older than the moment it is asked for: who comes while an answer is being made shares the one after it. */
+  read(now: string): Promise<FloorMachine[]> {
+    if (!this.running) return (this.running = this.look(now).finally(() => (this.running = null)))
+    this.next ??= this.running
+      .catch(() => undefined)
+      .then(() => {
+        this.next = null
+        return this.read(now)
+      })
+    return this.next
+  }
+
+  private async look(now: string): Promise<FloorMachine[]> {
+    const { rows: marks } = await this.connection.pool.query<{ id: string; mark: string }>({ name: 'floor-marks', text: MARKS })
+    const old = marks.filter(({ id, mark }) => {
+      const known = this.cards.get(id)
+      return !known || known.mark !== mark || Math.abs(Date.parse(now) - known.madeAt) > LASTS
+    })
+    // A card may come out newer than its mark; then it is made once more, and never the other way round.
+    if (old.length > 0)
+      await inTransaction(this.connection, (lane) => this.make(lane, new Map(old.map(({ id, mark }) => [id, mark])), now), { for: 'read' })
+    return marks.map(({ id }) => this.cards.get(id)!.card)
+  }
+
+  private async make(lane: Lane, marks: ReadonlyMap<string, string>, now: string): Promise<void> {
+    const ids = [...marks.keys()]
+    const { rows } = await lane.client.query<CardRow>({ name: 'floor-cards', text: CARDS, values: [ids] })
+    const setups = await openSetupRows(lane.db, ids)
+    const entries = await standingEntries(
+      lane,
+      setups.map(({ setup }) => setup.id),
+    )
+    const gauges = await lane.kept.gauges(lane.client, rows[0]!.versions)
+    for (const row of rows) {
+      const record = asMachine(rowOf(machine, row.machine))
+      const head = rowOf(machineHead, row.head)
+      const own = setups.find(({ setup }) => setup.machine === record.id) ?? null
+      const { plan, ...scene } = sceneNow({ record, head }, row, own, gauges, now)
+      const atHand = own && { setup: describe(own, entries.get(own.setup.id)!, { ...scene, plan }), entries: entries.get(own.setup.id)! }
+      this.cards.set(record.id, {
+        mark: marks.get(record.id)!,
+        madeAt: Date.parse(now),
+        card: {
+          machine: record,
+          setup: atHand?.setup.summary ?? null,
+          last: row.last && asLine(row.last),
+          homedAt: head.homedAt,
+          notices: noticesOf(record, head, { ...scene, plan: null }, atHand),
+        },
+      })
+    }
+  }
+}
+
+function sceneNow(
+  own: Pick<Machine, 'record' | 'head'>,
+  { standing, tools, plans }: CardRow,
+  setup: SetupRow | null,
+  gauges: Parameters<typeof sceneOf>[3],
+  now: string,
+): Scene {
+  const row = plans?.find((plan) => plan.setup === setup?.setup.id)
+  const plan = row ? planOf(row, own.record, row.setup, 'read') : null
+  return sceneOf(own, { standing, tools, formerly: null, sizes: null }, plan, gauges, now)
+}

@@ -1,0 +1,54 @@
+import type { MountedTool, Plan, WearWrite } from '@rook/core'
+import type { StepPlan } from '@rook/contract'
+import type { Versions } from '../shop/kept.ts'
+import type { SendingRow } from './sending.ts'
+import type { StandingRow } from './standing.ts'
+
+/** The columns of a figure, under the names that they have here. */
+export const FIGURE = 'state, entry, at, "by", standard, operation, setup, seen, assembly, provenance'
+
+/** A tool in its pocket, with the assembly's columns under their own names. */
+export const TOOL = `pocket.number, pocket.offset, pocket.diameter_offset AS "diameterOffset", a.id AS assembly, a.name, a.kind, a.holder, a.turning,
+  a.flutes, a.properties, a.estimate, a.edges, a.life, a.life_used AS "lifeUsed"`
+
+export const PLAN = `o.id AS operation, o.name AS "operationName", o.slots, o.stock, o.fixture_repeat AS "fixtureRepeat",
+  o.tolerance, o.clearance, o.features, o.tools`
+
+export const FORMERLY = 'formerly'
+export const SIZES = 'sizes_worn'
+
+/**
+ * Everything of a machine's scene in one statement: $1 machine, $2 setup or null, $3 an id to look up among what was sent, $4 whether
+ * the order of work is wanted.
+ * What was before is read by functions of the database, which hold the planner to their index whatever its statistics.
+ */
+export const NOW = `
+  SELECT
+    (SELECT json_object_agg(what, version) FROM shop_version) AS versions,
+    (SELECT row_to_json(s) FROM (SELECT fingerprint FROM sending WHERE id = $3::uuid) s) AS sending,
+    (SELECT json_agg(v) FROM (
+      SELECT register, value, ${FIGURE} FROM register_value WHERE machine = $1::text AND value IS NOT NULL) v) AS standing,
+    (SELECT json_agg(t) FROM (
+      SELECT ${TOOL} FROM mount pocket JOIN assembly a ON a.id = pocket.assembly WHERE pocket.machine = $1::text ORDER BY pocket.place) t) AS tools,
+    (SELECT row_to_json(p) FROM (
+      SELECT s.id AS setup, s.machine, s.ended_at AS "endedAt", ${PLAN} FROM setup s JOIN operation o ON o.id = s.operation
+      WHERE s.id = $2::text) p) AS plan,
+    (SELECT o.steps FROM setup s JOIN operation o ON o.id = s.operation WHERE s.id = $2::text AND $4::boolean) AS steps,
+    (SELECT json_agg(f) FROM ${FORMERLY}($1::text, $2::text, NULL) f) AS formerly,
+    (SELECT json_agg(w) FROM ${SIZES}($1::text, NULL) w) AS sizes`
+
+export type ToolRow = MountedTool
+export type PlanRow = Plan & { machine: string; endedAt: string | null }
+export type FormerRow = StandingRow
+export type SizeRow = Omit<WearWrite, 'before' | 'after'> & { register: string; before: number | null; after: number | null }
+
+export interface SceneRows {
+  versions: Versions
+  sending: SendingRow | null
+  standing: StandingRow[] | null
+  tools: ToolRow[] | null
+  plan: PlanRow | null
+  steps: StepPlan[] | null
+  formerly: FormerRow[] | null
+  sizes: SizeRow[] | null
+}

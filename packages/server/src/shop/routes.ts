@@ -1,0 +1,47 @@
+import { randomUUID } from 'node:crypto'
+import { api, type Person, type ShopInput } from '@rook/contract'
+import type { Express } from 'express'
+import type { Connection, Queries } from '../db/client.ts'
+import { inTransaction } from '../db/lane.ts'
+import { person, setting, shift } from '../db/schema.ts'
+import { markDevice } from '../http/device.ts'
+import { Problem } from '../http/problem.ts'
+import { serve } from '../http/serve.ts'
+import { announce } from '../live/announce.ts'
+import { hashPin } from '../people/pin.ts'
+import { renew } from '../people/sessions.ts'
+import { loadShop } from './shop.ts'
+
+export function shopRoutes(app: Express, connection: Connection): void {
+  serve(app, api.changeShop, async ({ body }) => {
+    await inTransaction(connection, async ({ db, client }) => {
+      await keepSettings(db, body)
+      await db.delete(shift)
+      if (body.shifts.length > 0) await db.insert(shift).values(body.shifts)
+      await announce(client, { kind: 'shop', id: 'shop' })
+    })
+    return loadShop(connection)
+  })
+
+  serve(app, api.openShop, async ({ body: { shop, lead }, request, response }) => {
+    const pinHash = await hashPin(lead.pin)
+    const first: Person = { id: randomUUID(), name: lead.name, role: 'lead' }
+    await inTransaction(connection, async ({ db, client }) => {
+      // Two who open it at once: the second one waits here and is told.
+      await client.query('SELECT pg_advisory_xact_lock(7014056)')
+      const there = await db.select({ id: person.id }).from(person).limit(1)
+      if (there.length > 0) throw new Problem(409, 'shop-open', 'This shop is open already. Sign in; a lead adds whoever is missing.')
+      await keepSettings(db, shop)
+      await db.insert(person).values({ ...first, pinHash })
+    })
+    markDevice(request, response)
+    await renew(request, first)
+    return { person: first, shop: await loadShop(connection) }
+  })
+}
+
+async function keepSettings(db: Queries, shop: Partial<ShopInput>): Promise<void> {
+  const settings = { 'shop-name': shop.name, 'time-zone': shop.timeZone, 'idle-minutes': shop.idleMinutes?.toString() }
+  for (const [key, value] of Object.entries(settings))
+    if (value !== undefined) await db.insert(setting).values({ key, value }).onConflictDoUpdate({ target: setting.key, set: { value } })
+}

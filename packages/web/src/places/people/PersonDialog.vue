@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import type { PersonRecord, Role } from '@rook/contract'
+import { ROLES } from '@rook/contract/roles'
+import { Checkbox, Form, FormItem, Input, InputPassword, Modal, RadioButton, RadioGroup } from 'ant-design-vue'
+import { reactive } from 'vue'
+import { useSend } from '../../sending/use-send.ts'
+
+/** Somebody new, or what a lead changes of somebody. */
+const props = defineProps<{ person: (Pick<PersonRecord, 'id' | 'name' | 'role'> & Partial<PersonRecord>) | null }>()
+const emit = defineEmits<{ close: [] }>()
+const form = reactive({
+  name: props.person?.name ?? '',
+  role: (props.person?.role ?? 'setter') as Role,
+  gone: Boolean(props.person?.leftAt),
+  pin: '',
+})
+const { trouble, busy, send } = useSend()
+
+const MAY: Readonly<Record<Role, string>> = {
+  viewer: 'sees everything',
+  operator: 'wear, sizes and counter-checks as well',
+  setter: 'zeros, tools and setups as well',
+  planner: 'parts, operations and jobs as well',
+  lead: 'releases stops, machines, gauges and people as well',
+}
+
+async function go(): Promise<void> {
+  const { name, role, gone, pin } = form
+  trouble.value = null
+  if (name.trim() === '') trouble.value = 'Name: write the person’s name.'
+  else if ((pin !== '' || !props.person) && !/^\d{4,8}$/.test(pin)) trouble.value = 'PIN: four to eight digits.'
+  if (trouble.value) return
+  const { person } = props
+  const went = person ? await change(person, { name, role, gone }) : await send('addPerson', { body: { name, role, pin } })
+  if (went) emit('close')
+}
+
+async function change(person: NonNullable<typeof props.person>, body: { name: string; role: Role; gone: boolean }): Promise<boolean> {
+  const same = body.name === person.name && body.role === person.role && body.gone === Boolean(person.leftAt)
+  if (!same && !(await send('changePerson', { params: { id: person.id }, body }))) return false
+  return form.pin === '' || (await send('resetPin', { params: { id: person.id }, body: { pin: form.pin } })) !== null
+}
+</script>
+
+<template>
+  <Modal
+    open
+    :title="person ? `Change ${person.name}` : 'Add a person'"
+    :ok-text="person ? 'Keep' : 'Add'"
+    cancel-text="Leave it"
+    :ok-button-props="{ disabled: busy }"
+    :width="600"
+    @ok="go"
+    @cancel="emit('close')"
+  >
+    <Form layout="vertical" @submit.prevent="go">
+      <FormItem label="Name" html-for="person-name"><Input id="person-name" v-model:value="form.name" :maxlength="60" /></FormItem>
+      <FormItem label="Role">
+        <RadioGroup v-model:value="form.role" aria-label="Role" button-style="solid">
+          <RadioButton v-for="role in ROLES" :key="role" :value="role">{{ role }}</RadioButton>
+        </RadioGroup>
+        <p class="quiet small">{{ MAY[form.role] }}</p>
+      </FormItem>
+      <FormItem :label="person ? 'New PIN, where it is to be another one' : 'PIN'" html-for="person-pin">
+        <InputPassword id="person-pin" v-model:value="form.pin" inputmode="numeric" autocomplete="new-password" :maxlength="8" />
+      </FormItem>
+      <Checkbox v-if="person" v-model:checked="form.gone">does not work here any more; the entries stay</Checkbox>
+    </Form>
+    <p v-if="person" class="quiet small">Whoever is changed is signed out everywhere.</p>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+  </Modal>
+</template>
+
+<style scoped>
+p {
+  margin: 6px 0 0;
+}
+</style>

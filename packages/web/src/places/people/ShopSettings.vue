@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import type { Shop } from '@rook/contract'
+import { Button, Form, FormItem, Input, InputNumber } from 'ant-design-vue'
+import { reactive, ref } from 'vue'
+import { useSession } from '../../app/session.ts'
+import { useSend } from '../../sending/use-send.ts'
+import ShopFields from './ShopFields.vue'
+
+const props = defineProps<{ shop: Shop }>()
+const session = useSession()
+const form = reactive(JSON.parse(JSON.stringify(props.shop)) as Shop)
+const told = ref<string | null>(null)
+const { trouble, busy, send } = useSend()
+
+async function keep(): Promise<void> {
+  told.value = null
+  const shop = await send('changeShop', { body: { ...form } })
+  if (!shop) return
+  session.changedShop(shop)
+  told.value = 'Kept.'
+}
+</script>
+
+<template>
+  <Form layout="vertical" class="shop" @submit.prevent="keep">
+    <h2>The shop</h2>
+    <ShopFields v-model:name="form.name" v-model:zone="form.timeZone" named="shop" />
+    <FormItem label="Minutes without a touch until a tablet asks for the PIN again" html-for="shop-idle">
+      <InputNumber id="shop-idle" v-model:value="form.idleMinutes" :min="1" :max="720" :precision="0" />
+    </FormItem>
+    <FormItem label="Shifts; one may run across midnight">
+      <div v-for="(shift, at) in form.shifts" :key="at" class="shift">
+        <Input v-model:value="shift.name" :aria-label="`Shift ${at + 1}, name`" :maxlength="40" />
+        <Input v-model:value="shift.starts" :aria-label="`Shift ${at + 1}, begins`" placeholder="06:00" :maxlength="5" />
+        <Input v-model:value="shift.ends" :aria-label="`Shift ${at + 1}, ends`" placeholder="14:00" :maxlength="5" />
+        <Button type="link" :aria-label="`Take shift ${at + 1} out`" @click="form.shifts.splice(at, 1)">take out</Button>
+      </div>
+      <Button @click="form.shifts.push({ name: '', starts: '', ends: '' })">Add a shift</Button>
+    </FormItem>
+    <Button html-type="submit" type="primary" :disabled="busy">Keep</Button>
+    <p v-if="told" role="status">{{ told }}</p>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+  </Form>
+</template>
+
+<style scoped>
+.shop {
+  width: 460px;
+}
+h2 {
+  margin: 0 0 12px;
+}
+.shift {
+  display: grid;
+  grid-template-columns: 1fr 84px 84px auto;
+  gap: 8px;
+  margin-bottom: 8px;
+}
+</style>

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { Button, Form, FormItem, Input, InputPassword } from 'ant-design-vue'
+import { reactive } from 'vue'
+import { useRouter } from 'vue-router'
+import { useSession } from '../../app/session.ts'
+import { useSend } from '../../sending/use-send.ts'
+import ShopFields from '../people/ShopFields.vue'
+import { zoneHere } from '../people/time-zones.ts'
+
+/** What a database without anybody opens on: the shop, and its first lead. */
+const session = useSession()
+const router = useRouter()
+const form = reactive({ shop: '', zone: zoneHere(), name: '', pin: '' })
+const { trouble, busy, send } = useSend()
+
+async function open(): Promise<void> {
+  const { shop, zone, name, pin } = form
+  trouble.value = null
+  if (shop.trim() === '') trouble.value = 'Shop: write its name.'
+  else if (name.trim() === '') trouble.value = 'Name: write the lead’s name.'
+  else if (!/^\d{4,8}$/.test(pin)) trouble.value = 'PIN: four to eight digits.'
+  if (trouble.value) return
+  const opened = await send('openShop', { body: { shop: { name: shop, timeZone: zone }, lead: { name, pin } } })
+  if (!opened) return
+  session.opened(opened)
+  await router.push('/machines/new')
+}
+</script>
+
+<template>
+  <Form layout="vertical" class="open" @submit.prevent="open">
+    <h2>Nobody is here yet</h2>
+    <p class="quiet">
+      The ledger is empty. Say whose it is, and who leads: a lead lets people in, adds machines and gauges, and releases what a check has
+      stopped. Your first machine is next.
+    </p>
+    <ShopFields v-model:name="form.shop" v-model:zone="form.zone" named="first" />
+    <FormItem label="First lead" html-for="first-lead"><Input id="first-lead" v-model:value="form.name" :maxlength="60" /></FormItem>
+    <FormItem label="PIN, four to eight digits" html-for="first-pin">
+      <InputPassword id="first-pin" v-model:value="form.pin" inputmode="numeric" autocomplete="new-password" :maxlength="8" />
+    </FormItem>
+    <Button type="primary" html-type="submit" :disabled="busy">Open the ledger</Button>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+  </Form>
+</template>
+
+<style scoped>
+.open {
+  max-width: 520px;
+}
+</style>

@@ -1,0 +1,53 @@
+import type { Announcement, Entry, EntryContent } from '@rook/contract'
+import type { CallName } from '@rook/contract/calls'
+import type { Sent } from '../app/call.ts'
+
+/** What an entry makes old, as the server announces it. */
+export function announcementOf(content: EntryContent): Announcement {
+  return {
+    kind: 'entry',
+    machine: content.machine,
+    entry: content.id,
+    seq: content.seq,
+    what: content.kind,
+    by: content.person.name,
+    setup: content.setup,
+    registers: content.writes.map(({ register }) => register),
+    gauges: content.gauges.map(({ id }) => id),
+    refers: content.refers,
+    all: true,
+  }
+}
+
+const isEntry = (answer: unknown): answer is Entry => typeof answer === 'object' && answer !== null && 'previousHash' in answer
+
+/** What a call changes that is no entry, by what was sent. */
+const THINGS: Partial<Record<CallName, (sent: Sent<CallName>) => Announcement[]>> = {
+  addMachine: () => [{ kind: 'machine', id: '' }],
+  changeMachine: ({ params }) => [{ kind: 'machine', id: (params as { id: string }).id }],
+  changeTemplate: ({ params }) => [{ kind: 'machine', id: (params as { id: string }).id }],
+  addGauge: () => [{ kind: 'gauge', id: '' }],
+  gaugeEvent: ({ params }) => [{ kind: 'gauge', id: (params as { id: string }).id }],
+  addAssembly: ({ body }) => [{ kind: 'assembly', id: (body as { id: string }).id }],
+  changeAssembly: ({ params }) => [{ kind: 'assembly', id: (params as { id: string }).id }],
+  toolEvent: ({ params }) => [{ kind: 'assembly', id: (params as { id: string }).id }],
+  addLoad: ({ params }) => [{ kind: 'assembly', id: (params as { id: string }).id }],
+  seeLoads: () => [{ kind: 'assembly', id: '' }],
+  mount: () => [{ kind: 'assembly', id: '' }],
+  takePresets: () => [{ kind: 'assembly', id: '' }],
+  addPerson: () => [{ kind: 'shop', id: 'people' }],
+  changePerson: () => [{ kind: 'shop', id: 'people' }],
+  resetPin: () => [{ kind: 'shop', id: 'people' }],
+  liftPause: () => [{ kind: 'shop', id: 'people' }],
+  changeShop: () => [{ kind: 'shop', id: 'shop' }],
+}
+
+/** Everything that a call has made old, so that whoever made it sees it at once. */
+export function madeOldBy(name: CallName, sent: Sent<CallName>, answer: unknown): Announcement[] {
+  const entry = isEntry(answer) ? answer : ((answer as { entry?: Entry | null } | null)?.entry ?? null)
+  const ofThing = THINGS[name]?.(sent) ?? []
+  if (!entry) return ofThing
+  // A readout that was seen is answered with the entry that was seen, which is not the newest.
+  const said = announcementOf(entry.content)
+  return [...ofThing, said.kind === 'entry' && name === 'see' ? { ...said, refers: entry.content.id } : said]
+}
