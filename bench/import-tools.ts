@@ -7,7 +7,7 @@ const TOOLS = 10_000
 /** Seconds for a file of ten thousand tools, read, checked and taken in one transaction over HTTP; all or none. */
 export async function benchImport(url: string): Promise<{ tools: number; seconds: number; added: number }> {
   const server = await startServerProcess(url)
-  const cookie = await signIn(server.url)
+  const headers = { 'content-type': 'application/json', ...(await signIn(server.url)) }
   const rows = Array.from(
     { length: TOOLS },
     (_, at) => `lot-${at},Cutter ${at},${(80 + (at % 900) / 10).toFixed(3)},${(3 + (at % 200) / 10).toFixed(3)},${2 + (at % 4)}`,
@@ -16,7 +16,7 @@ export async function benchImport(url: string): Promise<{ tools: number; seconds
   const began = performance.now()
   const answer = await fetch(`${server.url}/api/machines/mill-0/presets`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json', cookie },
+    headers,
     body: JSON.stringify({ id: randomUUID(), sender: 'supplier', file, chosen: null, reason: 'the whole catalogue' }),
   })
   const body = (await answer.json()) as { added?: number; detail?: string }

@@ -2,7 +2,7 @@ import type { Entry, EntryContent } from '@rook/contract'
 import { connect } from '@rook/server/db/client'
 import { verifyLedger } from '@rook/server/verify/ledger'
 import { setTimeout as pause } from 'node:timers/promises'
-import { entryOf, machineOf, openBenchShop, REGISTER, signIn } from './shop.ts'
+import { entryOf, machineOf, openBenchShop, REGISTER, signIn, type Headers } from './shop.ts'
 import { startServerProcess, type ServerProcess } from './server-process.ts'
 
 const KILLS = Number(process.env.KILLS ?? 100)
@@ -14,8 +14,8 @@ interface Sent {
 }
 
 /** Writes until the server is gone; keeps what was sent and what was acknowledged. */
-async function writeUntilGone(server: ServerProcess, cookie: string, writer: number, sent: Sent[]): Promise<void> {
-  const headers = { 'content-type': 'application/json', cookie }
+async function writeUntilGone(server: ServerProcess, own: Headers, writer: number, sent: Sent[]): Promise<void> {
+  const headers = { 'content-type': 'application/json', ...own }
   const scene = await fetch(`${server.url}/api/machines/${machineOf(writer)}/scene`, { headers }).then(
     (response) => response.json() as Promise<{ standing: Record<string, { entry: string }> }>,
   )
@@ -44,9 +44,9 @@ async function main(): Promise<void> {
   const sent: Sent[] = []
   for (let kill = 1; kill <= KILLS; kill++) {
     const server = await startServerProcess(databaseUrl)
-    const cookie = await signIn(server.url)
+    const own = await signIn(server.url)
     const writing = Array.from({ length: AT_ONCE }, (_, writer) =>
-      writeUntilGone(server, cookie, writer, sent).catch((error: unknown) => error),
+      writeUntilGone(server, own, writer, sent).catch((error: unknown) => error),
     )
     await pause(500 + ((kill * 137) % 700))
     await server.stop('SIGKILL')

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { Agent, request } from 'node:http'
+import { prepareDatabase } from '@rook/server/db/prepare'
 import { startServer } from '@rook/server/server'
 import pg from 'pg'
-import { entryOf, machineOf, REGISTER, signIn, WRITERS } from './shop.ts'
+import { watchProcessors } from './processors.ts'
+import { entryOf, machineOf, REGISTER, signIn, WRITERS, type Headers } from './shop.ts'
 import { startServerProcess } from './server-process.ts'
 
 interface Statement {
@@ -16,8 +18,8 @@ const SECONDS = 6
 const ROUNDS = 3
 
 /** Runs all writers side by side for a while; answers with entries per second. */
-async function rate(write: (writer: number, turn: number) => Promise<void>): Promise<number> {
-  const until = performance.now() + SECONDS * 1000
+export async function rate(write: (writer: number, turn: number) => Promise<void>, seconds = SECONDS): Promise<number> {
+  const until = performance.now() + seconds * 1000
   const began = performance.now()
   let written = 0
   await Promise.all(
@@ -34,11 +36,11 @@ async function rate(write: (writer: number, turn: number) => Promise<void>): Pro
 const agent = new Agent({ keepAlive: true, maxSockets: WRITERS })
 
 /** Sends an entry with as little work on this side as can be: what is measured is the server. */
-function post(url: string, cookie: string, writer: number, turn: number, basis: string | null): Promise<string> {
+export function post(url: string, own: Headers, writer: number, turn: number, basis: string | null): Promise<string> {
   const entry = entryOf(writer, turn, basis)
   const body = JSON.stringify(entry)
   return new Promise((resolve, reject) => {
-    const headers = { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body), cookie }
+    const headers = { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body), ...own }
     const sent = request(`${url}/api/machines/${machineOf(writer)}/entries`, { method: 'POST', agent, headers }, (answer) => {
       answer.resume()
       answer.once('end', () => (answer.statusCode === 200 ? resolve(entry.id) : reject(new Error(`answered ${answer.statusCode}`))))
@@ -50,10 +52,10 @@ function post(url: string, cookie: string, writer: number, turn: number, basis: 
 
 /** The statements that one recording sends, with their values, listened to at the driver. */
 async function listen(databaseUrl: string): Promise<{ statements: Statement[]; id: string; seq: number }> {
-  const server = await startServer({ databaseUrl, host: '127.0.0.1', port: 0 })
-  const cookie = await signIn(server.url)
+  const server = await startServer({ databaseUrl: await prepareDatabase(databaseUrl), host: '127.0.0.1', port: 0 })
+  const own = await signIn(server.url)
   let basis = await latest(databaseUrl, 0)
-  basis = await post(server.url, cookie, 0, 0, basis)
+  basis = await post(server.url, own, 0, 0, basis)
   const statements: Statement[] = []
   type Query = (...args: unknown[]) => unknown
   const prototype = pg.Client.prototype as unknown as { query: Query }
@@ -64,7 +66,7 @@ async function listen(databaseUrl: string): Promise<{ statements: Statement[]; i
     statements.push({ name, text, values: (Array.isArray(values) ? values : typeof config === 'string' ? [] : config.values) ?? [] })
     return original.apply(this, args)
   }
-  const id = await post(server.url, cookie, 0, 1, basis)
+  const id = await post(server.url, own, 0, 1, basis)
   prototype.query = original
   await server.stop()
   const client = new pg.Client({ connectionString: databaseUrl })
@@ -74,7 +76,7 @@ async function listen(databaseUrl: string): Promise<{ statements: Statement[]; i
   return { statements, id, seq: Number(rows[0]!.seq) }
 }
 
-async function latest(databaseUrl: string, writer: number): Promise<string | null> {
+export async function latest(databaseUrl: string, writer: number): Promise<string | null> {
   const client = new pg.Client({ connectionString: databaseUrl })
   await client.connect()
   const { rows } = await client.query<{ entry: string }>('SELECT entry FROM register_value WHERE machine = $1 AND register = $2', [
@@ -84,6 +86,9 @@ async function latest(databaseUrl: string, writer: number): Promise<string | nul
   await client.end()
   return rows[0]?.entry ?? null
 }
+
+/** What keeps an entry: one transaction that locks the end of the chain and writes; what only reads is left out. */
+const KEEPS = /^(BEGIN|COMMIT)$|FOR UPDATE|INSERT INTO entry /
 
 /** The same statements for another entry: its own id, its own place in its own machine's chain. */
 function forEntry(
@@ -105,48 +110,71 @@ function forEntry(
   }))
 }
 
-/** Recording over HTTP with all checks, against the same SQL sent by the bare driver; the ratio is what counts. */
-export async function benchRecording(databaseUrl: string): Promise<number> {
-  const server = await startServerProcess(databaseUrl)
-  const cookie = await signIn(server.url)
-  const bases: (string | null)[] = Array.from({ length: WRITERS }, () => null)
-  const http = async (writer: number, turn: number) => {
-    bases[writer] = await post(server.url, cookie, writer, turn, bases[writer]!)
+/** Writers that record over HTTP, each on its own machine, one entry after the other. */
+export async function writersOn(url: string, databaseUrl: string) {
+  const own = await signIn(url)
+  const bases = await Promise.all(Array.from({ length: WRITERS }, (_, writer) => latest(databaseUrl, writer)))
+  return async (writer: number, turn: number) => {
+    bases[writer] = await post(url, own, writer, turn, bases[writer]!)
   }
-  await rate(http)
-  const captured = await listen(databaseUrl)
-  bases[0] = await latest(databaseUrl, 0)
+}
 
+export interface Recording {
+  /** Rate over HTTP with all checks, over that of the least SQL that keeps the same. */
+  ratio: number
+  roundTrips: number
+  /** Processor time of an entry, milliseconds: the server's own and the database's. */
+  server: number
+  database: number
+}
+
+/** Recording over HTTP with all checks, against the SQL that keeps the same sent by the bare driver; the ratio is what counts. */
+export async function benchRecording(databaseUrl: string): Promise<Recording> {
+  const captured = await listen(databaseUrl)
+  const least = { ...captured, statements: captured.statements.filter(({ text }) => KEEPS.test(text.trim())) }
+  const server = await startServerProcess(databaseUrl)
+  let http = await writersOn(server.url, databaseUrl)
+  await rate(http)
   const clients = await Promise.all(
     Array.from({ length: WRITERS }, async () => {
-      const client = new pg.Client({ connectionString: databaseUrl, options: '-c role=rook_app' })
+      const client = new pg.Client({ connectionString: databaseUrl })
       await client.connect()
       return client
     }),
   )
   const seqs = Array.from({ length: WRITERS }, () => 10_000_000)
   const bare = async (writer: number) => {
-    for (const statement of forEntry(captured, writer, seqs[writer]!++)) await clients[writer]!.query(statement)
+    for (const statement of forEntry(least, writer, seqs[writer]!++)) await clients[writer]!.query(statement)
   }
   const ratios: number[] = []
+  let [spent, written] = [{ server: 0, database: 0 }, 0]
   for (let round = 0; round < ROUNDS; round++) {
+    const processors = watchProcessors(server.child.pid!)
     const overHttp = await rate(http)
+    const used = processors()
+    spent = { server: spent.server + used.server, database: spent.database + used.database }
+    written += overHttp * SECONDS
     const overDriver = await rate(bare)
     // The bare statements leave the chains at numbers of their own; the server goes on from wherever they are.
     for (let writer = 0; writer < WRITERS; writer++) {
-      bases[writer] = await latest(databaseUrl, writer)
       const { rows } = await clients[writer]!.query<{ seq: string }>('SELECT max(seq) AS seq FROM entry WHERE machine = $1', [
         machineOf(writer),
       ])
       await clients[writer]!.query('UPDATE machine_head SET seq = $2 WHERE machine = $1', [machineOf(writer), rows[0]!.seq])
       seqs[writer] = Number(rows[0]!.seq) + 5_000_000
     }
+    http = await writersOn(server.url, databaseUrl)
     console.log(
-      `  round ${round + 1}: ${overHttp.toFixed(0)} entries/s over HTTP, ${overDriver.toFixed(0)} entries/s with the bare driver (${captured.statements.length} statements each)`,
+      `  round ${round + 1}: ${overHttp.toFixed(0)} entries/s over HTTP, ${overDriver.toFixed(0)} entries/s with the bare driver (${least.statements.length} statements each)`,
     )
     ratios.push(overHttp / overDriver)
   }
   await Promise.all(clients.map((client) => client.end()))
   await server.stop('SIGTERM')
-  return ratios.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]!
+  return {
+    ratio: ratios.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]!,
+    roundTrips: captured.statements.length,
+    server: spent.server / written,
+    database: spent.database / written,
+  }
 }

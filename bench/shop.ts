@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { mm, nm } from '@rook/core'
 import type { MachineSent, RecordInput } from '@rook/contract'
 import { connect } from '@rook/server/db/client'
-import { migrate } from '@rook/server/db/migrate'
+import { prepareDatabase } from '@rook/server/db/prepare'
 import { assembly, gauge, job, mount, operation, part, person, setup, shift } from '@rook/server/db/schema'
 import { addMachine } from '@rook/server/machines/routes'
 import { hashPin } from '@rook/server/people/pin'
@@ -20,8 +20,7 @@ const record = (name: string): MachineSent => {
 
 /** A shop with one mill and one setup per writer, nobody in each other's way. */
 export async function openBenchShop(url: string): Promise<void> {
-  await migrate(url)
-  const { db, pool } = connect(url, () => undefined)
+  const { db, pool } = connect(await prepareDatabase(url), () => undefined)
   await db.insert(shift).values({ name: 'Early', starts: '06:00', ends: '06:00' })
   await db.insert(person).values({ id: 'writer', name: 'Writer', role: 'setter', pinHash: await hashPin(PIN) })
   const sizes = [10, 6, 1, 0.05, 50]
@@ -64,15 +63,18 @@ export async function openBenchShop(url: string): Promise<void> {
   await pool.end()
 }
 
-export async function signIn(url: string): Promise<string> {
+/** What a signed-in browser sends with everything. */
+export type Headers = Readonly<Record<string, string>>
+
+export async function signIn(url: string): Promise<Headers> {
   const response = await fetch(`${url}/api/session`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ person: 'writer', pin: PIN }),
   })
-  const [cookie] = response.headers.getSetCookie()
-  if (!cookie) throw new Error(`no session: ${response.status}`)
-  return cookie.split(';')[0]!
+  const cookies = response.headers.getSetCookie().map((cookie) => cookie.split(';')[0]!)
+  if (response.status !== 200) throw new Error(`no session: ${response.status}`)
+  return { cookie: cookies.join('; '), 'x-rook-person': 'writer' }
 }
 
 /** An edge as a tablet sends it; the reading moves by a few tenths of a thousandth each time. */

@@ -28,6 +28,11 @@ class OwnServer {
     throw new Error('the server did not start')
   }
 
+  /** Frozen, it holds every connection open and says nothing on any of them. */
+  signal(name: 'SIGSTOP' | 'SIGCONT'): void {
+    this.child?.kill(name)
+  }
+
   async kill(): Promise<void> {
     const { child } = this
     if (!child || child.exitCode !== null || child.signalCode) return
@@ -78,6 +83,14 @@ export class Shop {
     await this.own.kill()
   }
 
+  freeze(): void {
+    this.own!.signal('SIGSTOP')
+  }
+
+  thaw(): void {
+    this.own!.signal('SIGCONT')
+  }
+
   async close(): Promise<void> {
     if (this.own) await this.own.kill()
     else await this.hall!.ask(`close ${this.url}`)
@@ -94,13 +107,14 @@ export class Shop {
   }
 }
 
-async function copyOfDemo(): Promise<{ url: string; drop(): Promise<void> }> {
+/** A database of one test's own: a copy of the demo shop, or one with nothing in it. */
+async function ownDatabase(contents: 'demo' | 'nothing'): Promise<{ url: string; drop(): Promise<void> }> {
   const demo = process.env.DEMO_DATABASE
   if (!demo) throw new Error('DEMO_DATABASE is not set; run npm run test:browser')
   const name = `copy_${randomUUID().replaceAll('-', '')}`
   const admin = new pg.Client({ connectionString: demo.replace(/\/demo$/, '/postgres') })
   await admin.connect()
-  await admin.query(`CREATE DATABASE ${name} TEMPLATE demo`)
+  await admin.query(`CREATE DATABASE ${name} TEMPLATE ${contents === 'demo' ? 'demo' : 'template0'}`)
   return {
     url: demo.replace(/\/demo$/, `/${name}`),
     async drop() {
@@ -140,7 +154,7 @@ export async function pick(page: Page, label: string, option: string | RegExp): 
     .click()
 }
 
-export const test = base.extend<{ shop: Shop; ownServer: boolean; faults: string[] }, { hall: Hall }>({
+export const test = base.extend<{ shop: Shop; ownServer: boolean; contents: 'demo' | 'nothing'; faults: string[] }, { hall: Hall }>({
   hall: [
     async ({}, use) => {
       const hall = new Hall()
@@ -151,8 +165,9 @@ export const test = base.extend<{ shop: Shop; ownServer: boolean; faults: string
   ],
   /** True for a server that the test may kill. */
   ownServer: [false, { option: true }],
-  shop: async ({ page, hall, ownServer }, use) => {
-    const copy = await copyOfDemo()
+  contents: ['demo', { option: true }],
+  shop: async ({ page, hall, ownServer, contents }, use) => {
+    const copy = await ownDatabase(contents)
     const shop = new Shop(copy.url, ownServer ? null : hall)
     await shop.start()
     await use(shop)

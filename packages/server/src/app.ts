@@ -60,7 +60,9 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   app.disable('x-powered-by')
   app.set('etag', false)
   if (parts.trustProxy) app.set('trust proxy', /^\d+$/.test(parts.trustProxy) ? Number(parts.trustProxy) : parts.trustProxy)
-  app.use(pinoHttp({ logger, autoLogging: logger.isLevelEnabled('debug') }))
+  // A logger for each request costs as much as a check; it is there where somebody looks for trouble.
+  if (logger.isLevelEnabled('debug')) app.use(pinoHttp({ logger }))
+  app.locals.logger = logger
   app.use(
     helmet({
       // The shop's own network is plain HTTP more often than not; a proxy with TLS adds its own.
@@ -87,7 +89,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   })
   app.use(
     '/api',
-    sessions(connection.pool, secret, (message) => logger.warn(message)),
+    sessions(connection.pool, secret, ears, (message) => logger.warn(message)),
     // A preset file comes whole; everything else a person sends is small.
     bodies,
     (_request, response, next) => {

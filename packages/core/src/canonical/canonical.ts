@@ -7,14 +7,34 @@ export type Json = null | boolean | number | string | readonly Json[] | { readon
  * @throws TypeError for a number that JSON cannot hold
  */
 export function canonical(value: Json): string {
-  if (typeof value === 'number' && !Number.isFinite(value)) throw new TypeError(`${value} cannot be kept in an entry`)
-  if (value === null || typeof value !== 'object') return JSON.stringify(value)
-  if (Array.isArray(value)) return `[${value.map((item: Json) => canonical(item)).join(',')}]`
-  const fields = Object.entries(value as Record<string, Json | undefined>)
-    .filter((field): field is [string, Json] => field[1] !== undefined)
-    .sort(([a], [b]) => (a < b ? -1 : 1))
-    .map(([key, item]) => `${JSON.stringify(key)}:${canonical(item)}`)
-  return `{${fields.join(',')}}`
+  if (typeof value === 'string') return JSON.stringify(value)
+  if (value === null || typeof value !== 'object') {
+    if (typeof value === 'number' && !Number.isFinite(value)) throw new TypeError(`${value} cannot be kept in an entry`)
+    return JSON.stringify(value)
+  }
+  let text = ''
+  if (Array.isArray(value)) {
+    for (const item of value as readonly Json[]) text += text === '' ? canonical(item) : `,${canonical(item)}`
+    return `[${text}]`
+  }
+  const fields = value as Record<string, Json | undefined>
+  for (const key of Object.keys(fields).sort()) {
+    const item = fields[key]
+    if (item !== undefined) text += `${text === '' ? '' : ','}${quoted(key)}:${canonical(item)}`
+  }
+  return `{${text}}`
+}
+
+/** Every entry is hashed when it is recorded, and the same few keys come again and again. */
+const KEYS = new Map<string, string>()
+const MOST_KEYS = 2_000
+
+function quoted(key: string): string {
+  const known = KEYS.get(key)
+  if (known !== undefined) return known
+  const text = JSON.stringify(key)
+  if (KEYS.size < MOST_KEYS) KEYS.set(key, text)
+  return text
 }
 
 /** The text whose SHA-256 is an entry's hash: the hash of the entry before it on the machine, then its content. */

@@ -3,15 +3,27 @@ import type pg from 'pg'
 import type { Sent } from '../ledger/sending.ts'
 import { Problem } from '../http/problem.ts'
 import { PATIENCE, type Connection, type Database } from './client.ts'
-import type { Kept } from '../shop/kept.ts'
+import type { Asks, Kept } from '../shop/kept.ts'
 import * as schema from './schema.ts'
 
-/** One connection inside a transaction, and what was sent that it works on. */
+/** What work is done on: one connection inside a transaction, or statements that stand each for itself; and what was sent. */
 export interface Lane {
   db: Database
-  client: pg.PoolClient
+  client: Asks
   kept: Kept
   sent: Sent | null
+}
+
+/**
+ * Does work whose only write is one statement, without a transaction around it: two round trips less, and nothing is held
+ * while it is worked out. Whatever was read may be older than the write, which has to find that out by itself.
+ */
+export function withoutTransaction<T>(
+  { pool, db, kept }: Connection,
+  work: (lane: Lane) => Promise<T>,
+  { sent = null }: Pick<Options, 'sent'> = {},
+): Promise<T> {
+  return work({ db, client: pool, kept, sent })
 }
 
 const builders = new WeakMap<pg.PoolClient, Database>()

@@ -1,4 +1,5 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express'
+import type { Logger } from 'pino'
 import { Problem } from './problem.ts'
 
 /** PostgreSQL classes for "not reachable now": connection trouble, resources, shutting down. */
@@ -66,7 +67,8 @@ export const unknownAddress: RequestHandler = (request) => {
 export const problems: ErrorRequestHandler = (error, request, response, next) => {
   if (response.headersSent) return next(error)
   const problem = asProblem(error)
-  if (problem.status >= 500) request.log?.error({ err: error as Error }, problem.code)
+  if (problem.status >= 500)
+    (request.app.locals.logger as Logger | undefined)?.error({ err: error as Error, url: request.path }, problem.code)
   if (problem.status === 429 && problem.extras.until) response.set('Retry-After', retryAfter(problem.extras.until))
   response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem.document()))
 }

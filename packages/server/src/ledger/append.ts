@@ -14,6 +14,9 @@ export interface Appended {
 
 type Head = typeof machineHead.$inferSelect
 
+/** Somebody else has appended to the machine's chain since it was read: look again. */
+export class MovedOn extends Error {}
+
 /** SHA-256 over the hash before and the canonical content. */
 export function hashOf(previousHash: string, content: EntryContent): string {
   return createHash('sha256')
@@ -22,19 +25,25 @@ export function hashOf(previousHash: string, content: EntryContent): string {
 }
 
 /**
- * Everything that an entry is, in one statement: the entry, its writes, the values that stand from then on, its gauges, the
- * id that it was sent under, the end of the chain, and the notice to all who listen. Of the writes come as one JSON value.
+ * Everything that an entry is, in one statement: the end of the chain, the entry, its writes, the values that stand from then
+ * on, its gauges, the id that it was sent under, and the notice to all who listen. All of it hangs on the chain ending where
+ * it was seen to end ($29): otherwise nothing is written, and no row comes back. The writes come as one JSON value.
  */
 const APPEND = `
-  WITH own AS (
+  WITH head AS (
+    UPDATE machine_head SET seq = $3::bigint, hash = $17, at = $5::timestamptz,
+      homed_at = CASE WHEN $4::text = 'homed' THEN $5 ELSE homed_at END, powered_at = CASE WHEN $4 = 'powered' THEN $5 ELSE powered_at END
+    WHERE machine = $2::text AND seq = $29::bigint
+    RETURNING machine
+  ), own AS (
     INSERT INTO entry (id, machine, seq, kind, at, person, "by", setup, step, refers, title, reason, readouts, seen, release, content, hash, previous_hash)
-    VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
+    SELECT $1::uuid, $2, $3, $4, $5, $6::text, $7::text, $8::text, $9, $10::uuid, $11, $12, $13::jsonb, $14::jsonb, $15::jsonb, $16::jsonb, $17, $18 FROM head
   ), written AS (
-    SELECT * FROM json_to_recordset($19::json) AS w(
+    SELECT w.* FROM head, json_to_recordset($19::json) AS w(
       register text, before bigint, after bigint, state text, standard double precision, assembly text, provenance jsonb)
   ), writes AS (
     INSERT INTO entry_write (entry, machine, register, seq, kind, at, "by", operation, setup, seen, before, after, state, standard, assembly, provenance, routine, inputs)
-    SELECT $1, $2, register, $3, $4, $5, $7, $20, $8, $21, before, after, state, standard, assembly, provenance, $22, $23::jsonb FROM written
+    SELECT $1, $2, register, $3, $4, $5, $7, $20::text, $8, $21::boolean, before, after, state, standard, assembly, provenance, $22, $23::jsonb FROM written
   ), stands AS (
     INSERT INTO register_value (entry, machine, register, at, "by", operation, setup, seen, value, state, standard, assembly, provenance)
     SELECT $1, $2, register, $5, $7, $20, $8, $21, after, state, standard, assembly, provenance FROM written
@@ -42,25 +51,16 @@ const APPEND = `
       entry = excluded.entry, at = excluded.at, "by" = excluded."by", operation = excluded.operation, setup = excluded.setup, seen = excluded.seen,
       value = excluded.value, state = excluded.state, standard = excluded.standard, assembly = excluded.assembly, provenance = excluded.provenance
   ), gauges AS (
-    INSERT INTO entry_gauge (gauge, machine, seq, at, entry) SELECT used, $2, $3, $5, $1 FROM unnest($24::text[]) AS used
+    INSERT INTO entry_gauge (gauge, machine, seq, at, entry) SELECT used, $2, $3, $5, $1 FROM head, unnest($24::text[]) AS used
   ), sent AS (
-    INSERT INTO sending (id, door, fingerprint, person, at) SELECT $25, $26, $27, $6, $5 WHERE $25::uuid IS NOT NULL
-  ), head AS (
-    UPDATE machine_head SET seq = $3, hash = $17, at = $5,
-      homed_at = CASE WHEN $4 = 'homed' THEN $5 ELSE homed_at END, powered_at = CASE WHEN $4 = 'powered' THEN $5 ELSE powered_at END
-    WHERE machine = $2
+    INSERT INTO sending (id, door, fingerprint, person, at) SELECT $25, $26, $27, $6, $5 FROM head WHERE $25::uuid IS NOT NULL
   )
-  SELECT pg_notify('${CHANNEL}', $28)`
-
-/** The types of what is used more than once, or nowhere that says it. */
-const TYPED = APPEND.replace('VALUES ($1, $2, $3, $4, $5,', 'VALUES ($1::uuid, $2::text, $3::bigint, $4::text, $5::timestamptz,')
-  .replaceAll('$20, $8, $21', '$20::text, $8::text, $21::boolean')
-  .replaceAll('$6, $5 WHERE', '$6::text, $5 WHERE')
+  SELECT pg_notify('${CHANNEL}', $28) FROM head`
 
 /**
  * The one door to the ledger: appends an entry, writes the present values that follow from it, moves the machine's chain on
  * and announces it. Has to run in the transaction that has locked `head`; all of it becomes visible at its commit or none of
- * it ever does. An entry is never earlier than the one before it, even when the clock was set back.
+ * it ever does. Without a lock it stands for itself, and is nothing where somebody else was quicker. An entry is never earlier than the one before it, even when the clock was set back.
  */
 export async function append(lane: Lane, head: Head, said: Omit<EntryContent, 'seq'>): Promise<Appended> {
   const { sent } = lane
@@ -69,9 +69,9 @@ export async function append(lane: Lane, head: Head, said: Omit<EntryContent, 's
   const content: EntryContent = { ...said, at, seq: head.seq + 1 }
   const hash = hashOf(head.hash, content)
   const isWear = content.kind === 'wear'
-  await lane.client.query({
+  const { rowCount } = await lane.client.query({
     name: 'append',
-    text: TYPED,
+    text: APPEND,
     values: [
       content.id,
       content.machine,
@@ -101,8 +101,10 @@ export async function append(lane: Lane, head: Head, said: Omit<EntryContent, 's
       sent?.door ?? null,
       sent?.fingerprint ?? null,
       JSON.stringify(announcementOf(content)),
+      head.seq,
     ],
   })
+  if (rowCount === 0) throw new MovedOn()
   // Whatever else this transaction appends was not sent under that id.
   lane.sent = null
   return { content, hash, previousHash: head.hash }

@@ -5,14 +5,14 @@ import type { Lane } from '../db/lane.ts'
 import { noteCalibration } from '../gauges/events.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { refuseUnlessMayRecord } from '../people/may.ts'
-import { append } from './append.ts'
+import { append, MovedOn } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
 import { entryWriteOf } from './entry-write.ts'
 import { refuseIfMovedOn } from './moved-on.ts'
 import { answered, refuseWithObstacles } from './obstacles.ts'
 import { doesStep } from './planned-step.ts'
 import { withRelease, type Released } from './release.ts'
-import { loadMachine, loadSceneAndSteps } from './scene.ts'
+import { loadAll } from './scene.ts'
 import { onceOnly, sentBy } from './sending.ts'
 
 /**
@@ -24,9 +24,24 @@ export function record(connection: Connection, machineId: string, body: RecordBo
   const routine = routineById(body.routine)
   if (!routine) throw notFound(`Routine ${body.routine}`)
   refuseUnlessMayRecord(author.person, routine.kind)
-  return withRelease(connection, body.release, author, (released) =>
-    onceOnly(connection, sentBy(author, 'record', machineId, body), (lane) => work(lane, machineId, routine, body, released, author)),
-  )
+  return withRelease(connection, body.release, author, async (released) => {
+    const once = (bare: boolean) =>
+      onceOnly(
+        connection,
+        sentBy(author, 'record', machineId, body),
+        (lane) => work(lane, machineId, routine, body, released, author, bare),
+        {
+          bare,
+        },
+      )
+    // A calibration changes its gauge as well, in the same transaction.
+    if (routine.kind === 'calibration') return once(false)
+    // Hardly ever do two record on one machine at the same moment: then the slower one waits for its turn.
+    return once(true).catch((error: unknown) => {
+      if (error instanceof MovedOn) return once(false)
+      throw error
+    })
+  })
 }
 
 async function work(
@@ -36,11 +51,11 @@ async function work(
   body: RecordBody,
   released: Released | null,
   author: Author,
+  bare: boolean,
 ): Promise<Entry> {
-  const machine = await loadMachine(lane, machineId, true)
+  const { machine, scene, steps } = await loadAll(lane, machineId, body.setup, author.now, { lock: !bare, steps: body.step !== null })
   if (!routine.machines.includes(machine.record.kind))
     throw new Problem(422, 'routine-unfit', `${routine.name} is not done on a ${machine.record.kind}.`)
-  const { scene, steps } = await loadSceneAndSteps(lane, machine, body.setup, author.now, 'write', body.step !== null)
   const assessment = assess(routine, body.inputs, scene, body.agreed)
   const result = completeResult(assessment)
   const registers = result.writes.map(({ register }) => registerKey(register))

@@ -24,6 +24,8 @@ export const SIZES = 'sizes_worn'
  */
 export const NOW = `
   SELECT
+    (SELECT row_to_json(m) FROM machine m WHERE m.id = $1::text) AS machine,
+    (SELECT row_to_json(h) FROM machine_head h WHERE h.machine = $1::text) AS head,
     (SELECT json_object_agg(what, version) FROM shop_version) AS versions,
     (SELECT row_to_json(s) FROM (SELECT fingerprint FROM sending WHERE id = $3::uuid) s) AS sending,
     (SELECT json_agg(v) FROM (
@@ -43,6 +45,8 @@ export type FormerRow = StandingRow
 export type SizeRow = Omit<WearWrite, 'before' | 'after'> & { register: string; before: number | null; after: number | null }
 
 export interface SceneRows {
+  machine: Record<string, unknown> | null
+  head: Record<string, unknown> | null
   versions: Versions
   sending: SendingRow | null
   standing: StandingRow[] | null

@@ -59,34 +59,63 @@ export async function loadMachine({ client }: Pick<Lane, 'client'>, id: string, 
   return { record: asMachine(rowOf(machine, row.machine)), head: rowOf(machineHead, row.head), versions: row.versions }
 }
 
+interface Loaded {
+  machine: Machine
+  scene: Scene
+  steps: StepPlan[]
+}
+
+/**
+ * A machine with everything the routines and checks look at on it now, for a setup on it when one is named.
+ * @param lock nobody else appends to the machine until the transaction ends
+ * @param steps whether the setup's order of work is wanted too
+ */
+export async function loadAll(
+  lane: Lane,
+  machineId: string,
+  setupId: string | null,
+  now: string,
+  { lock, steps }: { lock: boolean; steps: boolean },
+): Promise<Loaded> {
+  if (lock) await loadMachine(lane, machineId, true)
+  return load(lane, machineId, setupId, now, 'write', steps)
+}
+
 /**
  * Everything the routines and checks look at on a machine now, for a setup on it when one is named.
  * @param purpose a finished setup can be read, but nothing is written into it any more
  */
-export async function loadScene(lane: Lane, own: Machine, setupId: string | null, now: string, purpose: 'read' | 'write'): Promise<Scene> {
-  return (await loadSceneAndSteps(lane, own, setupId, now, purpose, false)).scene
-}
-
-/** The same with the setup's order of work, where that is asked for. */
-export async function loadSceneAndSteps(
+export async function loadScene(
   lane: Lane,
-  own: Machine,
+  { record }: Pick<Machine, 'record'>,
   setupId: string | null,
   now: string,
   purpose: 'read' | 'write',
-  withSteps = true,
-): Promise<{ scene: Scene; steps: StepPlan[] }> {
+): Promise<Scene> {
+  return (await load(lane, record.id, setupId, now, purpose, false)).scene
+}
+
+async function load(
+  lane: Lane,
+  machineId: string,
+  setupId: string | null,
+  now: string,
+  purpose: 'read' | 'write',
+  withSteps: boolean,
+): Promise<Loaded> {
   const { sent } = lane
   const { rows } = await lane.client.query<SceneRows>({
     name: 'scene-now',
     text: NOW,
-    values: [own.record.id, setupId, sent && !sent.isNew ? sent.id : null, withSteps],
+    values: [machineId, setupId, sent && !sent.isNew ? sent.id : null, withSteps],
   })
   const found = rows[0]!
+  if (!found.machine || !found.head) throw notFound(`Machine ${machineId}`)
   if (sent && !sent.isNew) judgeSending(sent, found.sending)
+  const own = { record: asMachine(rowOf(machine, found.machine)), head: rowOf(machineHead, found.head), versions: found.versions }
   const plan = setupId ? planOf(found.plan, own.record, setupId, purpose) : null
   const scene = sceneOf(own, found, plan, await lane.kept.gauges(lane.client, found.versions), now)
-  return { scene, steps: found.steps ?? [] }
+  return { machine: own, scene, steps: found.steps ?? [] }
 }
 
 /** A scene out of what was read of it, now or at a moment. */

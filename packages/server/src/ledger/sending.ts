@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { canonical, type Json } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
-import { inTransaction, type Lane } from '../db/lane.ts'
+import { inTransaction, withoutTransaction, type Lane } from '../db/lane.ts'
 import { Problem } from '../http/problem.ts'
 import type { Author } from './author.ts'
 import { readEntry } from './read-entry.ts'
@@ -76,6 +76,8 @@ export async function keepSending({ client, sent }: Lane): Promise<void> {
 interface Options {
   /** How long the whole may take, milliseconds. */
   within?: number
+  /** True for work whose only write is one statement that finds out by itself whether it came too late. */
+  bare?: boolean
 }
 
 /** Does what was sent once: sent again, it is answered as it was; another thing under its id is refused. */
@@ -87,7 +89,7 @@ export async function once<T>(
   options: Options = {},
 ): Promise<T> {
   try {
-    return await inTransaction(connection, work, { ...options, sent })
+    return await (options.bare ? withoutTransaction(connection, work, { sent }) : inTransaction(connection, work, { ...options, sent }))
   } catch (error) {
     if (error instanceof Already) return again()
     if (!isDuplicate(error)) throw error

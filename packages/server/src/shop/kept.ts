@@ -5,7 +5,10 @@ import { rowsOf } from '../db/rows.ts'
 
 /** As much of a pool or of one of its connections as is needed to ask. */
 export interface Asks {
-  query<Row extends object>(question: { name: string; text: string; values?: unknown[] }): Promise<QueryResult<Row>>
+  query<Row extends object>(
+    question: string | { name: string; text: string; values?: unknown[] },
+    values?: unknown[],
+  ): Promise<QueryResult<Row>>
 }
 
 /** How far the shop's standing data have moved on, as the database says. */
