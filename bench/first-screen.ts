@@ -1,23 +1,35 @@
-import { readFileSync } from 'node:fs'
-import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
+import { PIN } from './shop.ts'
 
-const DIST = new URL('../packages/web/dist/', import.meta.url)
+export interface Wire {
+  /** Kilobytes that came over the wire, heads and bodies, until the names stand there to pick from. */
+  first: number
+  /** And until the first field of a routine can be typed into. */
+  field: number
+}
 
-/** Kilobytes of JavaScript, gzip, that the browser fetches until the sign-in is there. */
-export async function benchFirstScreen(url: string): Promise<number> {
+/** What a browser receives, counted by the browser itself. */
+export async function benchFirstScreen(url: string, machine: string): Promise<Wire> {
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
   })
-  const page = await browser.newPage()
-  const scripts = new Set<string>()
-  page.on('response', (response) => {
-    const { pathname } = new URL(response.url())
-    if (pathname.endsWith('.js')) scripts.add(pathname.slice(1))
-  })
-  await page.goto(`${url}/sign-in`, { waitUntil: 'networkidle' })
-  await browser.close()
-  const bytes = [...scripts].reduce((sum, path) => sum + gzipSync(readFileSync(new URL(path, DIST))).length, 0)
-  return bytes / 1000
+  try {
+    const page = await browser.newPage()
+    const devtools = await page.context().newCDPSession(page)
+    await devtools.send('Network.enable')
+    let received = 0
+    devtools.on('Network.loadingFinished', ({ encodedDataLength }) => (received += encodedDataLength))
+    await page.goto(`${url}/sign-in`, { waitUntil: 'networkidle' })
+    const first = received / 1000
+    await page.getByRole('button', { name: 'Writer' }).click()
+    for (const digit of PIN) await page.getByRole('button', { name: digit, exact: true }).click()
+    await page.getByRole('button', { name: 'Enter', exact: true }).click()
+    await page.waitForURL('**/floor')
+    await page.goto(`${url}/machines/${machine}/routine/edge`, { waitUntil: 'networkidle' })
+    await page.locator('input.figure').first().waitFor()
+    return { first, field: received / 1000 }
+  } finally {
+    await browser.close()
+  }
 }

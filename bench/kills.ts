@@ -1,6 +1,7 @@
 import type { Entry, EntryContent } from '@rook/contract'
 import { connect } from '@rook/server/db/client'
 import { verifyLedger } from '@rook/server/verify/ledger'
+import pg from 'pg'
 import { setTimeout as pause } from 'node:timers/promises'
 import { entryOf, machineOf, openBenchShop, REGISTER, signIn, type Headers } from './shop.ts'
 import { startServerProcess, type ServerProcess } from './server-process.ts'
@@ -37,7 +38,35 @@ async function writeUntilGone(server: ServerProcess, own: Headers, writer: numbe
   }
 }
 
-/** Kills the server while four people record, a hundred times, and looks whether the ledger kept its word. */
+/** Kills the database under whoever is recording, and waits until it has recovered by itself. */
+async function killDatabase(url: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url })
+  client.on('error', () => undefined)
+  await client.connect()
+  const { rows } = await client.query<{ pid: number }>(
+    `SELECT pid FROM pg_stat_activity WHERE application_name = 'rook-ledger' AND datname = current_database() ORDER BY query_start DESC LIMIT 1`,
+  )
+  await client.end().catch(() => undefined)
+  if (rows[0]) process.kill(rows[0].pid, 'SIGKILL')
+  for (let tries = 0; tries < 200; tries++) {
+    await pause(50)
+    const again = new pg.Client({ connectionString: url, connectionTimeoutMillis: 2_000 })
+    again.on('error', () => undefined)
+    if (
+      await again
+        .connect()
+        .then(() => again.end())
+        .then(
+          () => true,
+          () => false,
+        )
+    )
+      return
+  }
+  throw new Error('the database did not come back')
+}
+
+/** Kills the server, and every third time the database, while four people record, a hundred times, and looks whether the ledger kept its word. */
 async function main(): Promise<void> {
   const databaseUrl = process.env.BENCH_DATABASE!
   await openBenchShop(databaseUrl)
@@ -48,13 +77,15 @@ async function main(): Promise<void> {
     const writing = Array.from({ length: AT_ONCE }, (_, writer) =>
       writeUntilGone(server, own, writer, sent).catch((error: unknown) => error),
     )
-    await pause(500 + ((kill * 137) % 700))
+    await pause(400 + ((kill * 137) % 600))
+    // Every third time it is the database: a process of it that dies makes all of it begin anew from its log.
+    if (kill % 3 === 0) await killDatabase(databaseUrl)
     await server.stop('SIGKILL')
     for (const trouble of await Promise.all(writing))
       if (trouble instanceof Error && !/fetch failed|terminated/.test(String(trouble))) throw trouble
     if (kill % 10 === 0) console.log(`  ${kill} kills, ${sent.filter(({ acknowledged }) => acknowledged).length} entries acknowledged`)
   }
-  const { pool } = connect(databaseUrl, () => undefined)
+  const { pool } = connect(databaseUrl, () => undefined, { unhurried: true })
   const { rows } = await pool.query<{ id: string; content: EntryContent; writes: number }>(
     'SELECT e.id, e.content, (SELECT count(*)::int FROM entry_write w WHERE w.entry = e.id) AS writes FROM entry e',
   )
@@ -65,7 +96,7 @@ async function main(): Promise<void> {
   const { faults, entries } = await verifyLedger(pool)
   await pool.end()
   console.log(
-    `${KILLS} kills: ${entries} entries kept, ${lost.length} acknowledged ones lost, ${halves.length} in halves, ${unheard.length} kept whose answer was cut off, ${faults.length} faults in the chains`,
+    `${KILLS} kills, ${Math.floor(KILLS / 3)} of them of the database: ${entries} entries kept, ${lost.length} acknowledged ones lost, ${halves.length} in halves, ${unheard.length} kept whose answer was cut off, ${faults.length} faults in the chains`,
   )
   const acknowledged = sent.filter((one) => one.acknowledged).length
   const enough = acknowledged >= Math.max(1, KILLS)

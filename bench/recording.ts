@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { Agent, request } from 'node:http'
+import { text } from 'node:stream/consumers'
 import { prepareDatabase } from '@rook/server/db/prepare'
 import { startServer } from '@rook/server/server'
 import pg from 'pg'
@@ -42,8 +43,10 @@ export function post(url: string, own: Headers, writer: number, turn: number, ba
   return new Promise((resolve, reject) => {
     const headers = { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body), ...own }
     const sent = request(`${url}/api/machines/${machineOf(writer)}/entries`, { method: 'POST', agent, headers }, (answer) => {
-      answer.resume()
-      answer.once('end', () => (answer.statusCode === 200 ? resolve(entry.id) : reject(new Error(`answered ${answer.statusCode}`))))
+      if (answer.statusCode === 200) {
+        answer.resume()
+        answer.once('end', () => resolve(entry.id))
+      } else void text(answer).then((why) => reject(new Error(`answered ${answer.statusCode}: ${why}`)), reject)
     })
     sent.once('error', reject)
     sent.end(body)

@@ -8,12 +8,18 @@ export interface ServerProcess {
   stop(signal: NodeJS.Signals): Promise<void>
 }
 
+const running = new Set<ChildProcess>()
+// A measurement that fails must not leave its server behind.
+process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')))
+
 /** The real server in a process of its own, as `npm start` runs it. */
 export async function startServerProcess(databaseUrl: string, port = '0'): Promise<ServerProcess> {
   const child = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
     stdio: ['ignore', 'pipe', 'inherit'],
     env: { ...process.env, DATABASE_URL: databaseUrl, HOST: '127.0.0.1', PORT: port, LOG_LEVEL: 'silent' },
   })
+  running.add(child)
+  child.once('exit', () => running.delete(child))
   for await (const line of createInterface({ input: child.stdout })) {
     const [, url] = /^listening (\S+)$/.exec(line) ?? []
     if (url)

@@ -11,7 +11,7 @@ import { MILL } from '@rook/testing'
 export const WRITERS = 8
 export const machineOf = (writer: number) => `mill-${writer}`
 export const REGISTER = 'work/G54/X/geometry'
-const PIN = '1357'
+export const PIN = '1357'
 
 const record = (name: string): MachineSent => {
   const { id: _id, ...mill } = MILL

@@ -30,8 +30,8 @@ export async function fillMachine(url: string): Promise<void> {
       SELECT 'many-' || n, (ARRAY['End mill ','Drill ','Tap M','Reamer '])[1 + n % 4] || n, (ARRAY['end-mill','drill','tap','reamer'])[1 + n % 4], 'Collet ' || n % 20,
         4, '{"DC": 12000000}', 100000000 + n * 100000, '{"by": "parts", "limit": 100, "warning": 80}', n % 100 FROM generate_series(1, ${ASSEMBLIES}) n;
     INSERT INTO mount (machine, number, place, "offset", diameter_offset, assembly) SELECT 'mill-tools', n::text, n, n::text, n::text, 'many-' || n FROM generate_series(1, ${ASSEMBLIES}) n;
-    INSERT INTO entry (id, machine, seq, kind, at, person, content, hash, previous_hash)
-      SELECT '${ENTRY}', 'mill-tools', 1, 'edited', now(), 'writer', '{}', repeat('0', 64), repeat('0', 64);
+    INSERT INTO entry (id, machine, seq, kind, at, person, "by", title, content, hash, previous_hash)
+      SELECT '${ENTRY}', 'mill-tools', 1, 'edited', now(), 'writer', 'Writer', 'Typed', '{}', repeat('0', 64), repeat('0', 64);
     INSERT INTO register_value (machine, register, value, state, entry, at, by, seen, assembly, provenance)
       SELECT 'mill-tools', 'tool/' || n || '/' || what, value * 100, 'set', '${ENTRY}', now(), 'Writer', false, 'many-' || n, '${PROVENANCE}'
       FROM generate_series(1, ${ASSEMBLIES}) n,

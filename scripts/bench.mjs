@@ -13,8 +13,17 @@ const cluster = await startThrowAwayCluster({ durable: true })
 ending.add(() => cluster.stop())
 cluster.createDatabase('bench')
 cluster.createDatabase('year')
+cluster.createDatabase('history')
+cluster.createDatabase('beginning')
 await ending.end(
   await run(process.execPath, [...TSX, 'bench/main.ts', ...process.argv.slice(2)], {
-    env: { ...process.env, CHROMIUM, BENCH_DATABASE: cluster.url('bench'), BENCH_YEAR: cluster.url('year') },
+    env: {
+      ...process.env,
+      CHROMIUM,
+      BENCH_DATABASE: cluster.url('bench'),
+      BENCH_YEAR: cluster.url('year'),
+      BENCH_HISTORY: cluster.url('history'),
+      BENCH_BEGINNING: cluster.url('beginning'),
+    },
   }),
 )

@@ -17,5 +17,7 @@ export async function openDatabase() {
     ending.add(() => cluster.stop())
     databaseUrl = cluster.url
   }
-  return { ending, databaseUrl, env: { ...process.env, DATABASE_URL: databaseUrl, ROOK_DEMO: demo } }
+  // Migrations, backups and whatever else the application's own login may not do.
+  const ownerUrl = process.env.DATABASE_OWNER_URL || databaseUrl
+  return { ending, databaseUrl, ownerUrl, env: { ...process.env, DATABASE_URL: databaseUrl, ROOK_DEMO: demo } }
 }

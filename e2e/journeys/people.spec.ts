@@ -157,7 +157,7 @@ test.describe('an empty database', () => {
     await give(page, {
       slot: 'G54',
       axis: 'X',
-      direction: 'left',
+      direction: 'X+',
       finder: 'Finder 10',
       between: 'Nothing',
       reading: '-318.204',

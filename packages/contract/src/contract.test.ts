@@ -1,7 +1,22 @@
+import { Validator } from '@seriousme/openapi-schema-validator'
 import { mm } from '@rook/core'
 import { describe, expect, it } from 'vitest'
 import { gaugeEventBody, gaugeInput } from './gauge.ts'
-import { api, LEAST_ROLE, machineInput, mayDo, openApi, personInput, pinSchema, reason, recordBody, ROLES, skipBody, whoMay, type Operation } from './index.ts'
+import {
+  api,
+  LEAST_ROLE,
+  machineInput,
+  mayDo,
+  openApi,
+  personInput,
+  pinSchema,
+  reason,
+  recordBody,
+  ROLES,
+  skipBody,
+  whoMay,
+  type Operation,
+} from './index.ts'
 
 const ID = 'a0000000-0000-4000-8000-000000000001'
 const operations = Object.entries(api) as [string, Operation][]
@@ -60,6 +75,15 @@ describe('the contract', () => {
 
 describe('OpenAPI', () => {
   const document = openApi('1.2.3')
+
+  it('is a document that others can read, with nothing in it that leads nowhere', async () => {
+    const validator = new Validator()
+    expect(await validator.validate(JSON.parse(JSON.stringify(document)) as Record<string, unknown>)).toEqual({ valid: true })
+    const schemas = document.components.schemas as Record<string, unknown>
+    const referred = [...JSON.stringify(document).matchAll(/"\$ref":"([^"]+)"/g)].map(([, to]) => to!)
+    expect(referred.length).toBeGreaterThan(20)
+    for (const to of new Set(referred)) expect(schemas, to).toHaveProperty([to.replace('#/components/schemas/', '')])
+  })
 
   it('describes every call with its problems', () => {
     expect(document.info.version).toBe('1.2.3')

@@ -110,6 +110,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   const live = liveRoutes(app, ears)
   app.use('/api', unknownAddress)
   serveInterface(app)
+  app.use(unknownAddress)
   app.use(problems)
   return {
     app,

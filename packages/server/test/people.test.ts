@@ -261,7 +261,7 @@ describe('several processes on one database', () => {
 describe('the description of the API', () => {
   it('is served, and has every call', async () => {
     const { body } = await new Browser(shop.url).send<ReturnType<typeof openApi>>('GET', '/api/openapi.json')
-    expect(body.openapi).toBe('3.0.3')
+    expect(body.openapi).toBe('3.1.0')
     for (const { path, method, id } of Object.values(api)) expect(body.paths[path]?.[method], id).toMatchObject({ operationId: id })
     expect(JSON.stringify(body.paths['/api/machines/{id}/entries'])).toContain('Made by the client, so that sending twice records once.')
   })

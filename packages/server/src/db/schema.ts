@@ -1,6 +1,6 @@
-import { ENTRY_KINDS, ROLES, WRITE_STATES } from '@rook/contract'
+import { ENTRY_KINDS, WRITE_STATES } from '@rook/contract'
 import { GAUGE_STATES, MACHINE_KINDS } from '@rook/core'
-import type { GaugeFamily, GaugeState, LengthConvention, LengthUnit, MachineKind, Nm, Travel, WorkSlot } from '@rook/core'
+import type { GaugeFamily, GaugeState, LengthConvention, LengthUnit, MachineKind, Travel, WorkSlot } from '@rook/core'
 import type {
   Assembly,
   DirectionalRadii,
@@ -16,121 +16,27 @@ import type {
   ToolKind,
   Turret,
 } from '@rook/core'
-import type { EntryContent, AssemblyEventKind, EntryKind, GaugeEventKind, Role, StepPlan } from '@rook/contract'
+import type { EntryContent, AssemblyEventKind, EntryKind, GaugeEventKind, StepPlan } from '@rook/contract'
 import { sql } from 'drizzle-orm'
 import {
   bigint,
   boolean,
   char,
-  check,
-  customType,
   doublePrecision,
   foreignKey,
   index,
   integer,
-  json,
   jsonb,
   pgTable,
   primaryKey,
   text,
-  timestamp,
   unique,
   uuid,
-  varchar,
-  type AnyPgColumn,
 } from 'drizzle-orm/pg-core'
+import { chained, length, moment, oneOf, stamps } from './columns.ts'
+import { person } from './shop-tables.ts'
 
-/** A length in nanometres: bigint in the database, a safe whole number here. */
-const length = customType<{ data: Nm; driverData: string | number }>({
-  dataType: () => 'bigint',
-  fromDriver: (value) => Number(value) as Nm,
-})
-
-/** A moment: ISO 8601 in UTC here, to the millisecond. */
-const moment = customType<{ data: string; driverData: string | Date }>({
-  dataType: () => 'timestamp(3) with time zone',
-  fromDriver: (value) => new Date(value).toISOString(),
-})
-
-/**
- * When and by whom a row got what it holds now; nobody for what the shop began with. The database keeps each state of
- * such a row as an edition (see the migrations).
- */
-const stamps = {
-  changedAt: moment('changed_at')
-    .notNull()
-    .default(sql`now()`),
-  changedBy: text('changed_by'),
-}
-
-/**
- * The links of a chain of rows that are only added: each row is hashed together with the hash of the row before it of
- * the same thing. The database fills them in (see the migrations).
- */
-const chained = {
-  link: bigint({ mode: 'number' }).notNull().default(0),
-  hash: char({ length: 64 }).notNull().default(''),
-}
-
-/** One of the words that the code knows. */
-const oneOf = (name: string, column: AnyPgColumn, words: readonly string[]) =>
-  check(name, sql`${column} in (${sql.raw(words.map((word) => `'${word}'`).join(', '))})`)
-
-/** Small facts of the whole shop: its name and time zone, the key that signs session cookies. */
-export const setting = pgTable('setting', { key: text().primaryKey(), value: text().notNull() })
-
-export const shift = pgTable('shift', {
-  name: text().primaryKey(),
-  starts: text().notNull(),
-  ends: text().notNull(),
-})
-
-export const person = pgTable(
-  'person',
-  {
-    id: text().primaryKey(),
-    name: text().notNull().unique(),
-    role: text().$type<Role>().notNull(),
-    pinHash: text('pin_hash').notNull(),
-    /** Since when the person is gone: their entries stay, they cannot sign in. */
-    leftAt: moment('left_at'),
-  },
-  (table) => [oneOf('person_role', table.role, ROLES)],
-)
-
-/**
- * Wrong PINs in a row, by person and by where they were typed: a browser that this person has signed in on counts for
- * itself, all strange ones count together. A try is counted here before it is judged.
- */
-export const pinTry = pgTable(
-  'pin_try',
-  {
-    person: text()
-      .notNull()
-      .references(() => person.id),
-    source: text().notNull(),
-    failures: integer().notNull().default(0),
-    lockedUntil: moment('locked_until'),
-  },
-  (table) => [primaryKey({ columns: [table.person, table.source] })],
-)
-
-/** Moves on whenever something changes that every process keeps a copy of: the shop and its people, its gauges, its tools. */
-export const shopVersion = pgTable('shop_version', {
-  what: text().$type<'shop' | 'gauges' | 'assemblies'>().primaryKey(),
-  version: bigint({ mode: 'number' }).notNull(),
-})
-
-/** Sessions, in the shape that connect-pg-simple keeps them. */
-export const session = pgTable(
-  'session',
-  {
-    sid: varchar().primaryKey(),
-    sess: json().notNull(),
-    expire: timestamp({ precision: 6 }).notNull(),
-  },
-  (table) => [index('session_expire').on(table.expire)],
-)
+export * from './shop-tables.ts'
 
 export const machine = pgTable(
   'machine',

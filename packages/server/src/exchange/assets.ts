@@ -64,7 +64,16 @@ export function readAssets(text: string): { tools: PresetTool[]; problems: FileP
   }
   const parsed = parse(text)
   if (!parsed)
-    return { tools: [], problems: [{ line: 1, column: null, sentence: 'Line 1: the document is nested deeper than any list of tools.' }] }
+    return {
+      tools: [],
+      problems: [
+        {
+          line: 1,
+          column: null,
+          sentence: 'Line 1: the document cannot be read: it is nested deeper than any list of tools, or has names in it that no tool has.',
+        },
+      ],
+    }
   const root = node(parsed.MTConnectAssets)
   if (parsed.MTConnectAssets === undefined) {
     refuse(1, null, 'this is not an MTConnect assets document; its outermost element is not MTConnectAssets.')
@@ -90,7 +99,7 @@ export function readAssets(text: string): { tools: PresetTool[]; problems: FileP
   return problems.length > 0 ? { tools: [], problems } : { tools, problems: [] }
 }
 
-/** Null for a document that is nested so deeply that it cannot be walked. */
+/** Null for a document that cannot be walked: nested too deeply, or with names that stand for something else in a program. */
 function parse(text: string): Node | null {
   try {
     return new XMLParser({
@@ -101,7 +110,7 @@ function parse(text: string): Node | null {
       processEntities: true,
     }).parse(text) as Node
   } catch (error) {
-    if (error instanceof RangeError || /nest|depth/i.test(String(error))) return null
+    if (error instanceof Error) return null
     throw error
   }
 }

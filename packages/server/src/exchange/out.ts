@@ -72,6 +72,9 @@ export function valuesOutOf(connection: Connection, id: string, body: ValuesOutB
     async (lane) => {
       const machine = await loadMachine(lane, id)
       const scene = await loadScene(lane, machine, body.setup, now, 'read')
+      const unknown = body.slots.find((slot) => !machine.record.slots.some(({ code }) => code === slot))
+      if (unknown !== undefined)
+        throw new Problem(422, 'unknown-slot', `${machine.record.name} has no slot \u201c${unknown}\u201d. Choose one that it has.`)
       const template = await templateOf(lane, machine.record)
       const prepared = prepareOut(scene, template, body)
       if (prepared.kind === 'refused') throw new Problem(422, 'conversion', prepared.sentence)

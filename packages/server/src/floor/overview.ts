@@ -62,6 +62,8 @@ interface Card {
  */
 export class Overview {
   private readonly cards = new Map<string, Card>()
+  /** The answer as it was given the last time; the same while every card is. */
+  private answer: FloorMachine[] = []
   private running: Promise<FloorMachine[]> | null = null
   private next: Promise<FloorMachine[]> | null = null
 
@@ -88,7 +90,9 @@ export class Overview {
     // A card may come out newer than its mark; then it is made once more, and never the other way round.
     if (old.length > 0)
       await inTransaction(this.connection, (lane) => this.make(lane, new Map(old.map(({ id, mark }) => [id, mark])), now), { for: 'read' })
-    return marks.map(({ id }) => this.cards.get(id)!.card)
+    const cards = marks.map(({ id }) => this.cards.get(id)!.card)
+    if (cards.length !== this.answer.length || cards.some((card, at) => card !== this.answer[at])) this.answer = cards
+    return this.answer
   }
 
   private async make(lane: Lane, marks: ReadonlyMap<string, string>, now: string): Promise<void> {

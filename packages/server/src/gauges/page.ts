@@ -1,11 +1,11 @@
 import { doubtOf } from '@rook/core'
 import type { GaugeEntry, GaugePage, GaugeRecord } from '@rook/contract'
-import { and, desc, eq, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
 import type { Queries } from '../db/client.ts'
 import { entry, entryGauge, gauge, gaugeEvent, machine, person, registerValue } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
-import { asLine } from '../ledger/list.ts'
+import { asLine, type LineRow } from '../ledger/list.ts'
 import { asRecord } from './events.ts'
 
 const MOST = 200
@@ -35,17 +35,10 @@ export async function gaugePageOf(db: Queries, id: string): Promise<GaugePage> {
 
 const correction = alias(entry, 'correction')
 
-/** One query: every entry whose evidence names the gauge, with the registers that it still stands in. */
+/** The newest entries whose evidence names the gauge, with the registers that each still stands in. */
 async function entriesWith(db: Queries, record: GaugeRecord): Promise<GaugeEntry[]> {
-  const rows = await db
-    .select({
-      content: entry.content,
-      machineName: machine.name,
-      correctedBy: correction.id,
-      standing: sql<
-        string[]
-      >`array(select ${registerValue.register} from ${registerValue} where ${registerValue.machine} = ${entry.machine} and (${registerValue.provenance} ->> 'origin')::uuid = ${entry.id} and ${registerValue.value} is not null order by 1)`,
-    })
+  const lines = await db
+    .select({ content: entry.content, machineName: machine.name, correctedBy: correction.id })
     .from(entryGauge)
     .innerJoin(entry, eq(entry.id, entryGauge.entry))
     .innerJoin(machine, eq(machine.id, entry.machine))
@@ -53,5 +46,24 @@ async function entriesWith(db: Queries, record: GaugeRecord): Promise<GaugeEntry
     .where(eq(entryGauge.gauge, record.id))
     .orderBy(desc(entryGauge.at), desc(entryGauge.machine), desc(entryGauge.seq))
     .limit(MOST)
-  return rows.map(({ standing, ...line }) => ({ line: asLine(line), standing, doubtful: doubtOf(record, line.content.at) !== null }))
+  const standing = await registersFrom(db, lines)
+  return lines.map((line) => ({
+    line: asLine(line),
+    standing: standing.get(line.content.id) ?? [],
+    doubtful: doubtOf(record, line.content.at) !== null,
+  }))
+}
+
+/** What stands now, by the entry that it comes from. */
+async function registersFrom(db: Queries, lines: readonly LineRow[]): Promise<Map<string, string[]>> {
+  const machines = [...new Set(lines.map(({ content }) => content.machine))]
+  const found = new Map<string, string[]>()
+  if (machines.length === 0) return found
+  const rows = await db
+    .select({ register: registerValue.register, origin: sql<string>`${registerValue.provenance} ->> 'origin'` })
+    .from(registerValue)
+    .where(and(inArray(registerValue.machine, machines), isNotNull(registerValue.value)))
+    .orderBy(asc(registerValue.register))
+  for (const { register, origin } of rows) found.set(origin, [...(found.get(origin) ?? []), register])
+  return found
 }

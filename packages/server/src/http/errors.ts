@@ -23,6 +23,9 @@ export function asProblem(error: unknown): Problem {
   if (coded?.type === 'entity.parse.failed') return new Problem(400, 'not-json', 'The body is not JSON that can be read.')
   if (typeof coded?.type === 'string' && typeof coded.status === 'number' && coded.status < 500)
     return new Problem(coded.status, 'not-read', 'The body cannot be read.')
+  // What a body could not be unpacked by, and what else is said to be the asker’s by whoever threw it.
+  if ((error as { expose?: boolean } | null)?.expose === true && typeof coded.status === 'number' && coded.status < 500)
+    return new Problem(coded.status, 'not-read', 'The request cannot be read.')
   if (error instanceof URIError) return new Problem(400, 'not-read', 'The address cannot be read.')
   if (sqlStateOf(coded) === '55P03')
     return new Problem(

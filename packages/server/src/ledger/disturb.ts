@@ -21,7 +21,8 @@ export async function disturb(
   refuseUnlessMayRecord(author.person, 'disturbed')
   return onceOnly(connection, sentBy(author, 'disturb', machineId, { id, register, reason }), async (lane) => {
     const machine = await loadMachine(lane, machineId, true)
-    const standing = (await loadScene(lane, machine, null, author.now, 'read')).standing[register]
+    const { standing: all } = await loadScene(lane, machine, null, author.now, 'read')
+    const standing = Object.hasOwn(all, register) ? all[register] : undefined
     if (!standing) throw new Problem(404, 'not-found', 'This register is unset; there is nothing to be disturbed.')
     const name = registerName(parseRegisterKey(register))
     if (standing.state === 'disturbed')

@@ -31,8 +31,8 @@ watch(
 
 <template>
   <ConfigProvider :theme="antTheme" :auto-insert-space-in-button="false">
-    <RouterView v-slot="{ Component, route }">
-      <component :is="Component" v-if="route.meta.open" />
+    <RouterView v-slot="{ Component, route: at }">
+      <component :is="Component" v-if="at.meta.open" />
       <Shell v-else-if="session.person" :theme="name" @turn="turn"><component :is="Component" /></Shell>
     </RouterView>
   </ConfigProvider>

@@ -6,9 +6,9 @@ import { refresh } from './refresh.ts'
 import { Stream, type Told } from './stream.ts'
 
 const ASK_AGAIN = 1_500
-/** News of others are gathered for a moment, and not every browser asks at the same one. */
-const GATHER = 80
-const JITTER = 320
+/** News of others are gathered for a moment, and not every browser asks at the same one; the floor, which everything changes, longer. */
+const GATHER = { own: 80, floor: 700 }
+const JITTER = { own: 320, floor: 800 }
 
 /** Whether the server answers, and what others append while one looks. */
 export const useLive = defineStore('live', () => {
@@ -16,8 +16,8 @@ export const useLive = defineStore('live', () => {
   const lastHeard = ref<Extract<Announcement, { kind: 'entry' }> | null>(null)
   let stream: Stream | null = null
   let asking: ReturnType<typeof setInterval> | null = null
-  let gathering: ReturnType<typeof setTimeout> | null = null
-  let news: Announcement[] = []
+  const gathering = { own: null as ReturnType<typeof setTimeout> | null, floor: null as ReturnType<typeof setTimeout> | null }
+  const news = { own: [] as Announcement[], floor: [] as Announcement[] }
   let queries: QueryClient | null = null
   let onOver: () => void = () => undefined
 
@@ -37,15 +37,16 @@ export const useLive = defineStore('live', () => {
     if (!was || told.kind === 'missed') return void queries?.invalidateQueries()
     if (told.kind !== 'news') return
     if (told.said.kind === 'entry') lastHeard.value = told.said
-    news.push(told.said)
-    gathering ??= setTimeout(tellQueries, GATHER + Math.random() * JITTER)
+    for (const what of ['own', 'floor'] as const) {
+      news[what].push(told.said)
+      gathering[what] ??= setTimeout(() => tellQueries(what), GATHER[what] + Math.random() * JITTER[what])
+    }
   }
 
-  function tellQueries(): void {
-    gathering = null
-    const said = news
-    news = []
-    if (queries) void refresh(queries, said)
+  function tellQueries(what: 'own' | 'floor'): void {
+    gathering[what] = null
+    const said = news[what].splice(0)
+    if (queries) void refresh(queries, said, (name) => (name === 'floor') === (what === 'floor'))
   }
 
   function silent(): void {

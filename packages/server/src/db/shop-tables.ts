@@ -1,0 +1,59 @@
+import { ROLES, type Role } from '@rook/contract'
+import { index, integer, json, pgTable, primaryKey, text, timestamp, varchar, bigint } from 'drizzle-orm/pg-core'
+import { moment, oneOf } from './columns.ts'
+
+/** Small facts of the whole shop: its name and time zone, the key that signs session cookies. */
+export const setting = pgTable('setting', { key: text().primaryKey(), value: text().notNull() })
+
+export const shift = pgTable('shift', {
+  name: text().primaryKey(),
+  starts: text().notNull(),
+  ends: text().notNull(),
+})
+
+export const person = pgTable(
+  'person',
+  {
+    id: text().primaryKey(),
+    name: text().notNull().unique(),
+    role: text().$type<Role>().notNull(),
+    pinHash: text('pin_hash').notNull(),
+    /** Since when the person is gone: their entries stay, they cannot sign in. */
+    leftAt: moment('left_at'),
+  },
+  (table) => [oneOf('person_role', table.role, ROLES)],
+)
+
+/**
+ * Wrong PINs in a row, by person and by where they were typed: a browser that this person has signed in on counts for
+ * itself, all strange ones count together. A try is counted here before it is judged.
+ */
+export const pinTry = pgTable(
+  'pin_try',
+  {
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    source: text().notNull(),
+    failures: integer().notNull().default(0),
+    lockedUntil: moment('locked_until'),
+  },
+  (table) => [primaryKey({ columns: [table.person, table.source] })],
+)
+
+/** Moves on whenever something changes that every process keeps a copy of: the shop and its people, its gauges, its tools. */
+export const shopVersion = pgTable('shop_version', {
+  what: text().$type<'shop' | 'gauges' | 'assemblies'>().primaryKey(),
+  version: bigint({ mode: 'number' }).notNull(),
+})
+
+/** Sessions, in the shape that connect-pg-simple keeps them. */
+export const session = pgTable(
+  'session',
+  {
+    sid: varchar().primaryKey(),
+    sess: json().notNull(),
+    expire: timestamp({ precision: 6 }).notNull(),
+  },
+  (table) => [index('session_expire').on(table.expire)],
+)

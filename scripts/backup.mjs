@@ -1,0 +1,19 @@
+// npm run backup [file]: the whole ledger in one file, read as of one moment while everybody works on.
+import { existsSync, mkdirSync, statSync } from 'node:fs'
+import { dirname, resolve } from 'node:path'
+import { openDatabase } from './database.mjs'
+import { ensurePostgres } from './debian.mjs'
+import { giveUp, KEPT, quietly, say } from './house.mjs'
+
+const { ending, ownerUrl } = await openDatabase()
+const file = resolve(process.argv[2] ?? `${KEPT}/backups/rook-${new Date().toISOString().slice(0, 19).replace(/[-:]/g, '')}.dump`)
+if (existsSync(file)) giveUp(`${file} is there already; a backup is never written over another one.`)
+mkdirSync(dirname(file), { recursive: true, mode: 0o700 })
+// Rights and logins belong to a cluster: they are made anew wherever it is restored to.
+const done = quietly(`${ensurePostgres()}/pg_dump`, ['--format=custom', '--no-owner', '--no-privileges', `--file=${file}`, ownerUrl])
+if (!done.ok) {
+  await ending.end(1)
+  giveUp(`The backup was not made:\n\n${done.output.trim()}\n`)
+}
+say(`The ledger is in ${file} (${(statSync(file).size / 1e6).toFixed(1)} MB). Try it now and then: npm run restore -- ${file} --try`)
+await ending.end(0)

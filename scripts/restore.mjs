@@ -1,0 +1,73 @@
+// npm run restore -- file [--try]: puts a backup into a database of its own, verifies every chain in it, and only then
+// puts it in the place of the one that is there. With --try it stops before that.
+import { existsSync } from 'node:fs'
+import { openDatabase } from './database.mjs'
+import { ensurePostgres } from './debian.mjs'
+import { giveUp, quietly, run, say, TSX } from './house.mjs'
+
+const [file, ...flags] = process.argv.slice(2)
+const isTrial = flags.includes('--try')
+if (!file || !existsSync(file)) giveUp(`There is no backup at ${file ?? '(no file was named)'}. npm run restore -- path/to/file.dump`)
+if (process.env.DATABASE_URL && !isTrial && process.env.CONFIRM !== 'yes')
+  giveUp('This puts the backup in the place of the database that DATABASE_URL names. To go on: CONFIRM=yes npm run restore -- file')
+
+const { ending, ownerUrl, env } = await openDatabase()
+const programs = ensurePostgres()
+const stop = async (why) => {
+  await ending.end(1)
+  giveUp(why)
+}
+const name = decodeURIComponent(new URL(ownerUrl).pathname.slice(1))
+const on = (database) => {
+  const address = new URL(ownerUrl)
+  address.pathname = `/${database}`
+  return address.href
+}
+const sql = (text, database = 'postgres') => quietly(`${programs}/psql`, ['-X', '-q', '-v', 'ON_ERROR_STOP=1', '-c', text, on(database)])
+const beside = `${name}_restored`
+const before = `${name}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`
+
+sql(`DROP DATABASE IF EXISTS "${beside}" WITH (FORCE)`)
+const made = sql(`CREATE DATABASE "${beside}" TEMPLATE template0 ENCODING 'UTF8'`)
+if (!made.ok) await stop(`A database beside the present one could not be made:\n\n${made.output.trim()}\n`)
+say('Reading the backup …')
+const read = quietly(`${programs}/pg_restore`, [
+  '--no-owner',
+  '--no-privileges',
+  '--exit-on-error',
+  '--single-transaction',
+  `--dbname=${on(beside)}`,
+  file,
+])
+if (!read.ok) {
+  sql(`DROP DATABASE "${beside}" WITH (FORCE)`)
+  await stop(`The backup cannot be read, and nothing was changed:\n\n${read.output.trim().split('\n').slice(0, 8).join('\n')}\n`)
+}
+// The login belongs to the cluster that it was made in; here it gets one anew, and the rights with it.
+sql('DELETE FROM app_login', beside)
+say('Verifying every chain …')
+const verified = await run(process.execPath, [...TSX, 'packages/server/src/verify/main.ts'], {
+  env: { ...env, DATABASE_URL: on(beside), DATABASE_OWNER_URL: '' },
+})
+if (verified !== 0) await stop(`The backup is not whole. It is left in the database ${beside} to be looked at; nothing else was changed.`)
+if (isTrial) {
+  sql(`DROP DATABASE "${beside}" WITH (FORCE)`)
+  say('The backup can be restored, and is whole. Nothing was changed.')
+  await ending.end(0)
+}
+const swapped = quietly(`${programs}/psql`, [
+  '-X',
+  '-q',
+  '-v',
+  'ON_ERROR_STOP=1',
+  '-c',
+  `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '${name.replaceAll("'", "''")}'`,
+  '-c',
+  `ALTER DATABASE "${name}" RENAME TO "${before}"`,
+  '-c',
+  `ALTER DATABASE "${beside}" RENAME TO "${name}"`,
+  on('postgres'),
+])
+if (!swapped.ok) await stop(`The restored database could not take the other one’s place:\n\n${swapped.output.trim()}\n`)
+say(`The backup is in place. What was there before is kept in the database ${before}; drop it when nobody misses it.`)
+await ending.end(0)
