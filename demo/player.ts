@@ -21,7 +21,8 @@ import type { Connection } from '@rook/server/db/client'
 import { inTransaction } from '@rook/server/db/lane'
 import type { Author } from '@rook/server/ledger/author'
 import { record } from '@rook/server/ledger/record'
-import { loadMachine, loadScene } from '@rook/server/ledger/scene'
+import { loadMachine } from '@rook/server/ledger/machine'
+import { loadScene } from '@rook/server/ledger/scene'
 import { READERS, typed, type AtTheMachine } from './readings.ts'
 
 /** How somebody at a machine answers a query, and who lets a stop pass and why. */

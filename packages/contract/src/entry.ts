@@ -1,30 +1,12 @@
 import type { Drawing, Finding, Readout, Working } from '@rook/core'
 import { z } from 'zod'
+import { ENTRY_KINDS } from './entry-kind.ts'
 import { instant, nmSchema } from './lengths.ts'
 import { pinSchema, roleSchema } from './people.ts'
 import { reason } from './reason.ts'
 import { provenanceFields, gaugeSchema } from './scene.ts'
 
-export const ENTRY_KINDS = [
-  'pick-up',
-  'touch-off',
-  'calibration',
-  'wear',
-  'statement',
-  'correction',
-  'homed',
-  'powered',
-  'confirmed',
-  'skipped',
-  'seen',
-  'disturbed',
-  'edited',
-  'preset',
-  'mounted',
-  'tool-changed',
-] as const
 export const entryKind = z.enum(ENTRY_KINDS)
-export type EntryKind = z.infer<typeof entryKind>
 
 const release = z
   .object({ person: z.string().max(60), pin: pinSchema, reason })

@@ -1,4 +1,4 @@
-import type { EntryKind } from './entry.ts'
+import type { EntryKind } from './entry-kind.ts'
 
 /** Each may do what the ones before it may. */
 export const ROLES = ['viewer', 'operator', 'setter', 'planner', 'lead'] as const

@@ -18,7 +18,8 @@ import { assembly, assemblyEvent, machine as machineTable, mount } from '../db/s
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { firstTime, onceOnly, sentBy } from '../ledger/sending.ts'
-import { loadMachine, loadScene, type Machine } from '../ledger/scene.ts'
+import { loadMachine, type Machine } from '../ledger/machine.ts'
+import { loadScene } from '../ledger/scene.ts'
 import { recordConsequences } from '../ledger/together.ts'
 
 /** Mounts, moves or takes out an assembly: the place it sits in, its history, and an entry on the machine. */

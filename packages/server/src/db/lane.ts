@@ -1,6 +1,6 @@
 import { drizzle } from 'drizzle-orm/node-postgres'
 import type pg from 'pg'
-import type { Sent } from '../ledger/sending.ts'
+import type { Sent } from './sent.ts'
 import { Problem } from '../http/problem.ts'
 import { PATIENCE, type Connection, type Database } from './client.ts'
 import type { Asks, Kept } from '../shop/kept.ts'

@@ -32,7 +32,8 @@ import { machine as machineTable } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
-import { asMachine, loadMachine, loadScene } from '../ledger/scene.ts'
+import { asMachine, loadMachine } from '../ledger/machine.ts'
+import { loadScene } from '../ledger/scene.ts'
 import { writeAssets, type AssetOut } from './assets.ts'
 
 const SNAPSHOT = { for: 'read' } as const

@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto'
-import { chained, provenanceOf, type Json } from '@rook/core'
+import { provenanceOf } from '@rook/core'
 import type { Announcement, EntryContent, EntryWrite } from '@rook/contract'
 import type { Lane } from '../db/lane.ts'
 import type { machineHead } from '../db/schema.ts'
+import { hashOf } from './hash.ts'
 
 export const CHANNEL = 'rook_ledger'
 
@@ -16,13 +16,6 @@ type Head = typeof machineHead.$inferSelect
 
 /** Somebody else has appended to the machine's chain since it was read: look again. */
 export class MovedOn extends Error {}
-
-/** SHA-256 over the hash before and the canonical content. */
-export function hashOf(previousHash: string, content: EntryContent): string {
-  return createHash('sha256')
-    .update(chained(previousHash, content as unknown as Json))
-    .digest('hex')
-}
 
 /**
  * Everything that an entry is, in one statement: the end of the chain, the entry, its writes, the values that stand from then

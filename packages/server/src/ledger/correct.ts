@@ -9,7 +9,7 @@ import { refuseUnlessMayRecord } from '../people/may.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, stampOf, type Author } from './author.ts'
 import { firstTime, onceOnly, sentBy } from './sending.ts'
-import { loadMachine } from './scene.ts'
+import { loadMachine } from './machine.ts'
 
 /**
  * Takes an entry back by a new one that names it and writes what stood before. Only while nothing newer

@@ -6,7 +6,8 @@ import { loadSetupPlan } from '../setups/load.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
 import { onceOnly, sentBy } from './sending.ts'
-import { loadMachine, loadScene } from './scene.ts'
+import { loadMachine } from './machine.ts'
+import { loadScene } from './scene.ts'
 
 type Seen = { id: string; key: string; value: Nm }
 

@@ -6,7 +6,8 @@ import { refuseUnlessMayRecord } from '../people/may.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
 import { onceOnly, sentBy } from './sending.ts'
-import { loadMachine, loadScene } from './scene.ts'
+import { loadMachine } from './machine.ts'
+import { loadScene } from './scene.ts'
 
 /**
  * Marks what a register rests on as disturbed: a reference tool pulled, a setter knocked. The figure stays

@@ -6,7 +6,8 @@ import { Problem } from '../http/problem.ts'
 import type { Author } from './author.ts'
 import { onceOnly, sentBy } from './sending.ts'
 import { withRelease, type Released } from './release.ts'
-import { loadMachine, loadScene } from './scene.ts'
+import { loadMachine } from './machine.ts'
+import { loadScene } from './scene.ts'
 import { recordTogether } from './together.ts'
 
 /** Records figures typed into the tools table: read, worked out and checked again here, then all or none. */

@@ -4,7 +4,7 @@ import { refuseUnlessMayRecord } from '../people/may.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
 import { firstTime, onceOnly, sentBy } from './sending.ts'
-import { loadMachine } from './scene.ts'
+import { loadMachine } from './machine.ts'
 
 type Said = Pick<EntryContent, 'kind' | 'title' | 'reason'> & Partial<Pick<EntryContent, 'setup' | 'operation' | 'step'>>
 

@@ -5,7 +5,8 @@ import { rowOf, rowsOf } from '../db/rows.ts'
 import { assembly, gauge, machine, mount, operation, type machineHead } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
 import { FORMERLY, SIZES, type FormerRow, type SizeRow, type ToolRow } from './scene-now.ts'
-import { asMachine, planOf, sceneOf } from './scene.ts'
+import { asMachine } from './machine.ts'
+import { planOf, sceneOf } from './scene.ts'
 import type { StandingRow } from './standing.ts'
 
 type Content = Record<string, unknown>

@@ -8,7 +8,8 @@ import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
 import { readEntry } from './read-entry.ts'
 import { onceOnly, sentBy } from './sending.ts'
-import { loadMachine, loadScene } from './scene.ts'
+import { loadMachine } from './machine.ts'
+import { loadScene } from './scene.ts'
 
 /** Notes that somebody saw one of an entry's readouts on the control. Answers with the entry that was seen. */
 export async function see(

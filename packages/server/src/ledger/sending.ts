@@ -3,20 +3,10 @@ import { canonical, type Json } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
 import { inTransaction, withoutTransaction, type Lane } from '../db/lane.ts'
+import type { Sent } from '../db/sent.ts'
 import { Problem } from '../http/problem.ts'
 import type { Author } from './author.ts'
 import { readEntry } from './read-entry.ts'
-
-/** Something that a browser sent under an id of its own making. */
-export interface Sent {
-  id: string
-  door: string
-  fingerprint: string
-  person: string
-  at: string
-  /** Set once it is sure that nothing was recorded under the id before, inside the lock. */
-  isNew: boolean
-}
 
 /** The same id with the same content is the same thing sent again. A PIN is no part of what is kept of it. */
 export function sentBy<Body extends { id: string }>({ person, now }: Author, door: string, to: string | null, { id, ...body }: Body): Sent {

@@ -7,7 +7,7 @@ import { entryWriteOf } from './entry-write.ts'
 import { refuseIfMovedOn } from './moved-on.ts'
 import { answered, refuseWithObstacles } from './obstacles.ts'
 import type { Released } from './release.ts'
-import type { Machine } from './scene.ts'
+import type { Machine } from './machine.ts'
 
 export interface Together {
   id: string

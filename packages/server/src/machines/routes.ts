@@ -12,7 +12,8 @@ import { announce } from '../live/announce.ts'
 import { disturb } from '../ledger/disturb.ts'
 import { note } from '../ledger/note.ts'
 import { record } from '../ledger/record.ts'
-import { asMachine, loadMachine, loadScene } from '../ledger/scene.ts'
+import { asMachine, loadMachine } from '../ledger/machine.ts'
+import { loadScene } from '../ledger/scene.ts'
 import { loadSceneAt } from '../ledger/scene-past.ts'
 
 export function machineRoutes(app: Express, connection: Connection): void {

@@ -3,7 +3,7 @@ import type { EntryContent, EntryWrite } from '@rook/contract'
 import type pg from 'pg'
 import { rowOf } from '../db/rows.ts'
 import { entry, entryGauge, entryWrite, machineHead, registerValue } from '../db/schema.ts'
-import { hashOf } from '../ledger/append.ts'
+import { hashOf } from '../ledger/hash.ts'
 import { same, type Fault } from './fault.ts'
 
 type EntryRow = typeof entry.$inferSelect
