@@ -17,9 +17,10 @@ interface Sent {
 /** Writes until the server is gone; keeps what was sent and what was acknowledged. */
 async function writeUntilGone(server: ServerProcess, own: Headers, writer: number, sent: Sent[]): Promise<void> {
   const headers = { 'content-type': 'application/json', ...own }
-  const scene = await fetch(`${server.url}/api/machines/${machineOf(writer)}/scene`, { headers }).then(
-    (response) => response.json() as Promise<{ standing: Record<string, { entry: string }> }>,
-  )
+  const answer = await fetch(`${server.url}/api/machines/${machineOf(writer)}/scene`, { headers })
+  // Killed before it began, or its database is only coming back.
+  if (!answer.ok) return
+  const scene = (await answer.json()) as { standing: Record<string, { entry: string }> }
   let basis = scene.standing[REGISTER]?.entry ?? null
   for (let turn = 0; ; turn++) {
     const body = entryOf(writer, turn, basis)

@@ -12,8 +12,8 @@ mkdirSync(dirname(file), { recursive: true, mode: 0o700 })
 // Rights and logins belong to a cluster: they are made anew wherever it is restored to.
 const done = quietly(`${ensurePostgres()}/pg_dump`, ['--format=custom', '--no-owner', '--no-privileges', `--file=${file}`, ownerUrl])
 if (!done.ok) {
+  process.stderr.write(`\nThe backup was not made:\n\n${done.output.trim()}\n`)
   await ending.end(1)
-  giveUp(`The backup was not made:\n\n${done.output.trim()}\n`)
 }
 say(`The ledger is in ${file} (${(statSync(file).size / 1e6).toFixed(1)} MB). Try it now and then: npm run restore -- ${file} --try`)
 await ending.end(0)

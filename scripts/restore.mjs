@@ -14,8 +14,8 @@ if (process.env.DATABASE_URL && !isTrial && process.env.CONFIRM !== 'yes')
 const { ending, ownerUrl, env } = await openDatabase()
 const programs = ensurePostgres()
 const stop = async (why) => {
+  process.stderr.write(`\n${why}\n`)
   await ending.end(1)
-  giveUp(why)
 }
 const name = decodeURIComponent(new URL(ownerUrl).pathname.slice(1))
 const on = (database) => {
@@ -23,6 +23,7 @@ const on = (database) => {
   address.pathname = `/${database}`
   return address.href
 }
+if (!/^[A-Za-z0-9_.-]+$/.test(name)) await stop(`The database’s name, ${name}, has characters in it that this command does not take.`)
 const sql = (text, database = 'postgres') => quietly(`${programs}/psql`, ['-X', '-q', '-v', 'ON_ERROR_STOP=1', '-c', text, on(database)])
 const beside = `${name}_restored`
 const before = `${name}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`
@@ -55,19 +56,20 @@ if (isTrial) {
   say('The backup can be restored, and is whole. Nothing was changed.')
   await ending.end(0)
 }
-const swapped = quietly(`${programs}/psql`, [
-  '-X',
-  '-q',
-  '-v',
-  'ON_ERROR_STOP=1',
-  '-c',
-  `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '${name.replaceAll("'", "''")}'`,
-  '-c',
-  `ALTER DATABASE "${name}" RENAME TO "${before}"`,
-  '-c',
+const isThere = sql(
+  `DO $$ BEGIN PERFORM 1 FROM pg_database WHERE datname = '${name}'; IF NOT FOUND THEN RAISE EXCEPTION 'none'; END IF; END $$`,
+).ok
+const steps = [
+  ...(isThere
+    ? [`SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '${name}'`, `ALTER DATABASE "${name}" RENAME TO "${before}"`]
+    : []),
   `ALTER DATABASE "${beside}" RENAME TO "${name}"`,
-  on('postgres'),
-])
+]
+const swapped = quietly(`${programs}/psql`, ['-X', '-q', '-v', 'ON_ERROR_STOP=1', ...steps.flatMap((step) => ['-c', step]), on('postgres')])
 if (!swapped.ok) await stop(`The restored database could not take the other one’s place:\n\n${swapped.output.trim()}\n`)
-say(`The backup is in place. What was there before is kept in the database ${before}; drop it when nobody misses it.`)
+say(
+  isThere
+    ? `The backup is in place. What was there before is kept in the database ${before}; drop it when nobody misses it.`
+    : `The backup is in place, in the database ${name}.`,
+)
 await ending.end(0)

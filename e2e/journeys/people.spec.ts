@@ -31,8 +31,8 @@ test('a lead lets somebody in, changes them, gives them another PIN and lets the
   await other.waitForURL('**/floor')
   await other.goto(`${shop.url}/people`)
   await expect(other.getByText('Only a lead can do this. You can change your own PIN.')).toBeVisible()
-  await other.getByLabel('As it is').fill('97531')
-  await other.getByLabel('As it shall be').fill('86420')
+  await other.getByLabel('Present PIN').fill('97531')
+  await other.getByLabel('New PIN').fill('86420')
   await other.getByRole('button', { name: 'Change it' }).click()
   await expect(other.getByText('Your PIN is changed')).toBeVisible()
 
@@ -164,7 +164,8 @@ test.describe('an empty database', () => {
       place: '0',
     })
     await page.getByRole('button', { name: /^Record/ }).click()
-    await expect(page.getByRole('status').filter({ hasText: 'Recorded as entry' })).toContainText('\u2212313.204')
+    await expect(page.getByRole('heading', { name: 'G54 X from an edge' })).toBeVisible()
+    await expect(page.getByText('\u2212313.204').first()).toBeVisible()
 
     // Who comes later signs in; the shop is not opened twice.
     const other = await (await browser.newContext()).newPage()

@@ -21,10 +21,10 @@ async function change(): Promise<void> {
 <template>
   <Form layout="vertical" class="own" @submit.prevent="change">
     <h2>Your PIN</h2>
-    <FormItem label="As it is" html-for="own-pin-old">
+    <FormItem label="Present PIN" html-for="own-pin-old">
       <InputPassword id="own-pin-old" v-model:value="form.old" inputmode="numeric" autocomplete="current-password" :maxlength="8" />
     </FormItem>
-    <FormItem label="As it shall be" html-for="own-pin-new">
+    <FormItem label="New PIN" html-for="own-pin-new">
       <InputPassword id="own-pin-new" v-model:value="form.pin" inputmode="numeric" autocomplete="new-password" :maxlength="8" />
     </FormItem>
     <Button html-type="submit" :disabled="busy">Change it</Button>
