@@ -105,9 +105,6 @@ async function pictureTools(page: Page, shop: Shop): Promise<void> {
   await page.locator('[data-register="tool/53/diameter/wear"] input').fill('-0.012')
   await page.locator('[data-register="tool/5/diameter/geometry"] input').fill('4')
   await picture(page, 'tools')
-  await page.getByRole('button', { name: 'Look at the changes' }).click()
-  await picture(page, 'changes')
-  await page.getByRole('button', { name: 'Back to the table' }).click()
   await page.getByRole('button', { name: 'forget them' }).click()
 
   await page.goto(`${shop.url}/tools/drawer/em-16-a`)
@@ -128,4 +125,9 @@ async function pictureTools(page: Page, shop: Shop): Promise<void> {
   })
   await page.locator('[data-difference]').first().waitFor()
   await picture(page, 'presets')
+
+  await signIn(page, shop, 'T. Oakhanger')
+  await page.goto(`${shop.url}/people`)
+  await page.getByRole('row', { name: /C. Wendle/ }).waitFor()
+  await picture(page, 'people')
 }

@@ -33,7 +33,8 @@ const places = [
 ] as const
 
 /** Also anywhere inside a place: a setup's step is still Setup. */
-const isHere = (place: string) => route.path === place || route.path.startsWith(`${place}/`)
+const isHere = (place: string) =>
+  route.path === place || route.path.startsWith(`${place}/`) || (place === '/machines' && route.path === '/people')
 
 const shift = computed(() => {
   const name = session.shop && shiftAt(session.shop.shifts, session.shop.timeZone, now.value.toISOString())

@@ -66,6 +66,9 @@ const target = computed(() =>
 h2 {
   font-size: 20px;
 }
+h2 + .quiet {
+  justify-self: end;
+}
 .part {
   grid-column: 1 / -1;
   margin-top: 6px;
