@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { FIRST, PLAIN_MARKS, type Provenance } from '@rook/core'
 import type { EntryContent } from '@rook/contract'
+import { BLANK } from '@rook/server/ledger/author'
 import pg from 'pg'
 import { openBenchShop, WRITERS } from './shop.ts'
 
@@ -12,28 +13,16 @@ const BEGINS = '2016-01-01T00:00:00Z'
 const ENTRIES_AT_ONCE = 50_000
 
 /** What an entry says, but for what makes it this one: as large as those that a routine makes without its picture. */
-function pattern(): Omit<EntryContent, 'id' | 'machine' | 'seq' | 'at' | 'setup' | 'title'> {
-  return {
-    kind: 'pick-up',
-    person: { id: 'writer', name: 'Writer', role: 'setter' },
-    shift: 'Early',
-    operation: 'op',
-    step: 'zero-x',
-    routine: 'edge',
-    inputs: { slot: 'G54', axis: 'X', direction: '+', finder: 'gauge-0', between: 'none', reading: '-318.2040', place: '0' },
-    agreed: [],
-    working: null,
-    drawing: null,
-    writes: [],
-    findings: [],
-    readouts: [],
-    seen: [],
-    gauges: [],
-    release: null,
-    refers: null,
-    reason: null,
-  }
-}
+const PATTERN = {
+  ...BLANK,
+  kind: 'pick-up',
+  person: { id: 'writer', name: 'Writer', role: 'setter' },
+  shift: 'Early',
+  operation: 'op',
+  step: 'zero-x',
+  routine: 'edge',
+  inputs: { slot: 'G54', axis: 'X', direction: '+', finder: 'gauge-0', between: 'none', reading: '-318.2040', place: '0' },
+} satisfies Partial<EntryContent>
 
 /**
  * A bench shop with so many entries behind it: spread over the machines in turn, each writes one register, in setups that
@@ -64,7 +53,7 @@ export async function loadHistory(url: string, entries: number): Promise<void> {
       SELECT 'old-' || n, 'mill-' || n % ${machines}, 'op', 'job', timestamptz '${BEGINS}' + n * interval '1 day', timestamptz '${BEGINS}' + (n + 1) * interval '1 day'
       FROM generate_series(0, ${setups - 1}) n;
     INSERT INTO setup (id, machine, operation, job, started_at) SELECT 'setup-' || n, 'mill-' || n, 'op', 'job', now() FROM generate_series(${WRITERS}, ${machines - 1}) n`)
-  const content = JSON.stringify(pattern()).replaceAll("'", "''")
+  const content = JSON.stringify(PATTERN).replaceAll("'", "''")
   // A hash in the shape of a random id, so that the same entry has the same one in every table.
   const entryId = `overlay(overlay(md5('history ' || n) placing '4' from 13 for 1) placing '8' from 17 for 1)::uuid`
   const provenance = JSON.stringify({ ...PLAIN_MARKS, origin: randomUUID(), rests: [], gauges: ['gauge-0'] } satisfies Provenance)

@@ -1,5 +1,5 @@
 import { provenanceOf } from '@rook/core'
-import type { Announcement, EntryContent, EntryWrite } from '@rook/contract'
+import { announcementOf, type EntryContent, type EntryWrite } from '@rook/contract'
 import type { Lane } from '../db/lane.ts'
 import type { machineHead } from '../db/schema.ts'
 import { hashOf } from './hash.ts'
@@ -93,7 +93,7 @@ export async function append(lane: Lane, head: Head, said: Omit<EntryContent, 's
       sent?.id ?? null,
       sent?.door ?? null,
       sent?.fingerprint ?? null,
-      JSON.stringify(announcementOf(content)),
+      JSON.stringify(announcementOf(content, MOST_NAMED)),
       head.seq,
     ],
   })
@@ -110,19 +110,3 @@ function rowOfWrite(write: EntryWrite) {
 
 /** A notice holds 8000 bytes; whoever hears of more registers than that asks for all of the machine. */
 const MOST_NAMED = 40
-
-function announcementOf(content: EntryContent): Announcement {
-  return {
-    kind: 'entry',
-    machine: content.machine,
-    entry: content.id,
-    seq: content.seq,
-    what: content.kind,
-    by: content.person.name,
-    setup: content.setup,
-    registers: content.writes.slice(0, MOST_NAMED).map((write) => write.register),
-    gauges: content.gauges.map(({ id }) => id),
-    refers: content.refers,
-    all: content.writes.length <= MOST_NAMED,
-  }
-}

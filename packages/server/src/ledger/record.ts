@@ -34,7 +34,6 @@ export function record(connection: Connection, machineId: string, body: RecordBo
           bare,
         },
       )
-    // A calibration changes its gauge as well, in the same transaction.
     if (routine.kind === 'calibration') return once(false)
     // Hardly ever do two record on one machine at the same moment: then the slower one waits for its turn.
     return once(true).catch((error: unknown) => {
@@ -65,6 +64,9 @@ async function work(
   refuseWithObstacles(assessment.findings, body.answers, released)
   const unknown = body.seen.find((key) => !result.readouts.some((readout) => readout.key === key))
   if (unknown) throw new Problem(422, 'readout-unknown', `“${unknown}” is not a readout of this entry.`)
+  const probe = result.writes.find(({ register }) => register.family === 'probe')?.register.slot
+  // What changes its gauge as well is done again in a transaction, whatever kind of routine it is.
+  if (probe && bare) throw new MovedOn()
   const appended = await append(lane, machine.head, {
     ...BLANK,
     ...(await headingOf(lane, author, body.id, machine)),
@@ -85,7 +87,6 @@ async function work(
     gauges: scene.gauges.filter(({ id }) => result.gauges.includes(id)),
     release: released,
   })
-  const probe = result.writes.find(({ register }) => register.family === 'probe')?.register.slot
   if (probe) await noteCalibration(lane, probe, body.id, author)
   return { ...appended, correctedBy: null, seen: body.seen }
 }

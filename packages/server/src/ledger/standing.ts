@@ -3,33 +3,19 @@ import type { Provenance } from '@rook/core'
 import type { registerValue } from '../db/schema.ts'
 
 /** A present value, or the last write before a moment, as a statement of ours reads it. */
-export interface StandingRow {
+export interface StandingRow extends Omit<Standing, 'value' | 'state' | keyof Provenance> {
   register: RegisterKey
   value: number
   state: (typeof registerValue.$inferSelect)['state']
-  entry: string
-  at: string
-  by: string
-  standard: number | null
-  operation: string | null
-  setup: string | null
-  seen: boolean
-  assembly: string | null
   provenance: Provenance
 }
 
-export function asStanding(row: StandingRow): Standing {
+export function asStanding({ register: _register, value, state, at, provenance, ...row }: StandingRow): Standing {
   return {
-    value: row.value as Nm,
-    state: row.state === 'unset' ? 'set' : row.state,
-    entry: row.entry,
-    at: new Date(row.at).toISOString(),
-    by: row.by,
-    standard: row.standard,
-    operation: row.operation,
-    setup: row.setup,
-    seen: row.seen,
-    assembly: row.assembly,
-    ...provenanceOf(row.provenance),
+    ...row,
+    value: value as Nm,
+    state: state === 'unset' ? 'set' : state,
+    at: new Date(at).toISOString(),
+    ...provenanceOf(provenance),
   }
 }

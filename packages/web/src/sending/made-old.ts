@@ -1,23 +1,7 @@
-import type { Announcement, Entry, EntryContent } from '@rook/contract'
+import type { Announcement, Entry } from '@rook/contract'
+import { announcementOf } from '@rook/contract/announcement'
 import type { CallName } from '@rook/contract/calls'
 import type { Sent } from '../app/call.ts'
-
-/** What an entry makes old, as the server announces it. */
-export function announcementOf(content: EntryContent): Announcement {
-  return {
-    kind: 'entry',
-    machine: content.machine,
-    entry: content.id,
-    seq: content.seq,
-    what: content.kind,
-    by: content.person.name,
-    setup: content.setup,
-    registers: content.writes.map(({ register }) => register),
-    gauges: content.gauges.map(({ id }) => id),
-    refers: content.refers,
-    all: true,
-  }
-}
 
 const isEntry = (answer: unknown): answer is Entry => typeof answer === 'object' && answer !== null && 'previousHash' in answer
 
@@ -49,5 +33,5 @@ export function madeOldBy(name: CallName, sent: Sent<CallName>, answer: unknown)
   if (!entry) return ofThing
   // A readout that was seen is answered with the entry that was seen, which is not the newest.
   const said = announcementOf(entry.content)
-  return [...ofThing, said.kind === 'entry' && name === 'see' ? { ...said, refers: entry.content.id } : said]
+  return [...ofThing, name === 'see' ? { ...said, refers: entry.content.id } : said]
 }
