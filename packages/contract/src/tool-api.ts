@@ -21,8 +21,21 @@ const byId = z.object({ id: z.string().max(60) })
 /** The calls about tools: the drawer, the pockets, the tools table, and files in and out. */
 export const toolApi = {
   assemblies: operation('assemblies', {
-    summary: 'The drawer: every tool assembly, and where it sits.',
-    response: z.array(assemblySchema),
+    summary: 'The drawer: tool assemblies by name, and where each sits; the first ones of those that fit.',
+    query: z.object({
+      find: z.string().max(60).optional().meta({ description: 'Words that all have to stand in its name, id, holder, kind or machine.' }),
+      where: z.enum(['all', 'spare', 'mounted']).default('all'),
+      spareFirst: z.stringbool().default(false),
+      limit: z.coerce.number().int().min(1).max(300).default(100),
+    }),
+    response: z.object({
+      assemblies: z.array(assemblySchema),
+      /** How many fit, and how many there are. */
+      of: z.int(),
+      all: z.int(),
+      /** How many sit in each machine. */
+      mounted: z.record(z.string(), z.int()),
+    }),
   }),
   addAssembly: operation('addAssembly', {
     summary: 'Adds a tool assembly.',

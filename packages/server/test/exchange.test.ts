@@ -61,7 +61,9 @@ describe('a preset file', () => {
       '2/DC record',
       '3/new new',
     ])
-    expect((await marrow.send<AssemblyRecord[]>('GET', '/api/assemblies')).body.map(({ id }) => id)).toEqual(['em-12'])
+    expect((await marrow.send<{ assemblies: AssemblyRecord[] }>('GET', '/api/assemblies')).body.assemblies.map(({ id }) => id)).toEqual([
+      'em-12',
+    ])
   })
 
   it('is taken as chosen: figures as one entry, the record and new tools with it', async () => {
@@ -73,7 +75,7 @@ describe('a preset file', () => {
       added: 1,
       entry: { content: { kind: 'preset', title: 'Presets from bench: 1 figure' } },
     })
-    const drawer = (await marrow.send<AssemblyRecord[]>('GET', '/api/assemblies')).body
+    const drawer = (await marrow.send<{ assemblies: AssemblyRecord[] }>('GET', '/api/assemblies')).body.assemblies
     expect(drawer.find(({ id }) => id === 'em-20')).toMatchObject({
       name: 'End mill 20',
       estimate: mm(120.5),

@@ -51,6 +51,39 @@ const happen = (id: string, kind: string, more: object = {}) =>
   })
 
 describe('the drawer', () => {
+  it('is looked through by words, wherever they stand, and answers with the first that fit and how many do', async () => {
+    for (const [id, more] of Object.entries({
+      'look-1': { name: 'Drill 3.3', kind: 'drill', holder: 'Collet 20%' },
+      'look-2': { name: 'Drill 3.4', kind: 'drill', holder: 'Shrink_3' },
+      'look-3': { name: 'Slot cutter', kind: 'end-mill', holder: 'Shrink 6' },
+    }))
+      expect((await add(id, more)).status).toBe(200)
+    const look = async (query: string) =>
+      (
+        await marrow.send<{ assemblies: AssemblyRecord[]; of: number; all: number; mounted: Record<string, number> }>(
+          'GET',
+          `/api/assemblies?${query}`,
+        )
+      ).body
+    const ids = async (find: string) => (await look(`find=${encodeURIComponent(find)}`)).assemblies.map(({ id }) => id)
+    expect(await ids('look-')).toEqual(['look-1', 'look-2', 'look-3'])
+    expect(await ids('shrink LOOK')).toEqual(['look-2', 'look-3'])
+    expect(await ids('look end')).toEqual(['look-3'])
+    // Signs that stand for something in a search are only themselves.
+    expect(await ids('20%')).toEqual(['look-1'])
+    expect(await ids('k_3')).toEqual(['look-2'])
+    const { assemblies, of, all, mounted } = await look('find=look-&limit=2')
+    expect([assemblies.length, of]).toEqual([2, 3])
+    expect(all).toBeGreaterThan(3)
+    expect(mounted['mill-3']).toBeGreaterThan(0)
+    const firsts = (await look('spareFirst=true&limit=300')).assemblies.map((one) => one.mounted !== null)
+    expect(firsts).toEqual([...firsts].sort())
+    expect((await look('where=mounted&limit=300')).assemblies.every((one) => one.mounted !== null)).toBe(true)
+    expect((await marrow.send('GET', '/api/assemblies?limit=9999')).status).toBe(400)
+  })
+})
+
+describe('the drawer', () => {
   it('takes a tool once, and keeps what is known of it', async () => {
     expect((await add('em-08', { properties: { DC: mm(8), RE: mm(0.2) }, life: { by: 'parts', limit: 50, warning: 40 } })).status).toBe(200)
     expect(await add('em-08')).toMatchObject({ status: 409, body: { code: 'id-taken' } })

@@ -1,5 +1,6 @@
+import { KIND_WORDS, type ToolKind } from '@rook/core'
 import type { AssemblyPage, AssemblyRecord } from '@rook/contract'
-import { asc, desc, eq } from 'drizzle-orm'
+import { and, asc, count, desc, eq, ilike, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
 import { assembly, assemblyEvent, loadBaseline, loadSeen, machine, mount, person } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
@@ -13,7 +14,7 @@ function rows(db: Queries) {
 }
 type Row = Awaited<ReturnType<typeof rows>>[number]
 
-const asRecord = ({ assembly: own, mount: at, machineName }: Row): AssemblyRecord => ({
+const asRecord = ({ assembly: { changedAt: _at, changedBy: _by, ...own }, mount: at, machineName }: Row): AssemblyRecord => ({
   ...own,
   mounted: at && {
     machine: at.machine,
@@ -27,6 +28,43 @@ const asRecord = ({ assembly: own, mount: at, machineName }: Row): AssemblyRecor
 /** Every assembly of the shop, by name. */
 export async function loadDrawer(db: Queries): Promise<AssemblyRecord[]> {
   return (await rows(db).orderBy(asc(assembly.name), asc(assembly.id))).map(asRecord)
+}
+
+interface Wanted {
+  find?: string | undefined
+  where: 'all' | 'spare' | 'mounted'
+  spareFirst: boolean
+  limit: number
+}
+
+const escaped = (word: string) => word.replace(/[\\%_]/g, '\\$&')
+
+/** The first of those that fit; how many do, and how many there are. */
+export async function findInDrawer(db: Queries, { find = '', where, spareFirst, limit }: Wanted) {
+  const words = find.toLowerCase().split(/\s+/).filter(Boolean)
+  const text = sql`concat_ws(' ', ${assembly.name}, ${assembly.id}, ${assembly.holder}, ${machine.name})`
+  const fits = and(
+    ...words.map((word) => {
+      const kinds = (Object.keys(KIND_WORDS) as ToolKind[]).filter((kind) => KIND_WORDS[kind].toLowerCase().includes(word))
+      const inText = ilike(text, `%${escaped(word)}%`)
+      return kinds.length > 0 ? or(inText, inArray(assembly.kind, kinds)) : inText
+    }),
+    where === 'spare' ? isNull(mount.machine) : undefined,
+    where === 'mounted' ? isNotNull(mount.machine) : undefined,
+  )
+  const [{ of } = { of: 0 }] = await db
+    .select({ of: count() })
+    .from(assembly)
+    .leftJoin(mount, eq(mount.assembly, assembly.id))
+    .leftJoin(machine, eq(machine.id, mount.machine))
+    .where(fits)
+  const [{ all } = { all: 0 }] = await db.select({ all: count() }).from(assembly)
+  const found = await rows(db)
+    .where(fits)
+    .orderBy(...(spareFirst ? [sql`${mount.machine} is not null`] : []), asc(assembly.name), asc(assembly.id))
+    .limit(limit)
+  const sit = await db.select({ machine: mount.machine, many: count() }).from(mount).groupBy(mount.machine)
+  return { assemblies: found.map(asRecord), of, all, mounted: Object.fromEntries(sit.map(({ machine: id, many }) => [id, many])) }
 }
 
 export async function loadAssembly(db: Queries, id: string): Promise<AssemblyRecord> {

@@ -11,12 +11,12 @@ import { serve } from '../http/serve.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
 import { happenToTool } from './happen.ts'
-import { loadAssembly, loadAssemblyPage, loadDrawer } from './load.ts'
+import { findInDrawer, loadAssembly, loadAssemblyPage } from './load.ts'
 import { mountTool } from './mount.ts'
 
 export function assemblyRoutes(app: Express, connection: Connection): void {
   const { db } = connection
-  serve(app, api.assemblies, () => loadDrawer(db))
+  serve(app, api.assemblies, ({ query }) => findInDrawer(db, query))
 
   serve(app, api.assembly, ({ params }) => loadAssemblyPage(db, params.id))
 

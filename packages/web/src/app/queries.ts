@@ -1,5 +1,5 @@
 import type { CallName } from '@rook/contract/calls'
-import { useQuery, type UseQueryReturnType } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery, type UseQueryReturnType } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { call, type Answer, type Sent } from './call.ts'
 
@@ -7,21 +7,24 @@ import { call, type Answer, type Sent } from './call.ts'
 export type KeyedName = CallName
 
 interface Lasts {
+  /** What was asked before stays in sight until the next answer is there. */
+  keepsShowing?: boolean
   /** How long an answer is good when nothing is announced, milliseconds. */
-  staleTime: number
+  staleTime?: number
 }
 
 function ask<Name extends CallName>(
   name: Name,
   sent: MaybeRefOrGetter<Sent<Name> | null>,
   // The live connection says when something changed; until then what is here is good.
-  { staleTime }: Lasts = { staleTime: 60_000 },
+  { staleTime = 60_000, keepsShowing = false }: Lasts = {},
 ): UseQueryReturnType<Answer<Name>, Error> {
   return useQuery({
     queryKey: computed(() => [name, toValue(sent)]),
     queryFn: () => call(name, toValue(sent) ?? {}),
     enabled: computed(() => toValue(sent) !== null),
     staleTime,
+    ...(keepsShowing ? { placeholderData: keepPreviousData } : {}),
     retry: 2,
     networkMode: 'always',
     // What comes from the server is replaced as a whole and never changed here: no need to watch inside it.
@@ -46,7 +49,6 @@ export const usePersonRecords = (may: MaybeRefOrGetter<boolean>) => ask('personR
 export const useFloor = () => ask('floor', {})
 export const useMachines = () => ask('machines', {})
 export const useGauges = () => ask('gauges', {})
-export const useAssemblies = () => ask('assemblies', {})
 export const usePresetSenders = () => ask('presetSenders', {})
 export const useSetups = () => ask('setups', {})
 
@@ -54,6 +56,10 @@ export const useAssembly = (id: MaybeRefOrGetter<string | null>) => askBy('assem
 export const useTemplate = (machine: MaybeRefOrGetter<string | null>) => askBy('template', machine)
 export const useGauge = (id: MaybeRefOrGetter<string | null>) => askBy('gauge', id)
 export const useSetup = (id: MaybeRefOrGetter<string | null>) => askBy('setup', id)
+
+/** The drawer, as it is looked through: a shop may have thousands of tools. */
+export const useAssemblies = (query: MaybeRefOrGetter<Sent<'assemblies'>['query']>) =>
+  ask('assemblies', () => ({ query: toValue(query) }), { keepsShowing: true })
 
 /** An entry never changes, so it is asked for once; what later entries say of it is announced. */
 export const useEntry = (id: MaybeRefOrGetter<string | null>) => askBy('entry', id, { staleTime: Number.POSITIVE_INFINITY })

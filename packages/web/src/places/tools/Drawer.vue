@@ -1,31 +1,21 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
 import { formatExact, judgeLife, KIND_WORDS, lifeFigure, type LengthUnit } from '@rook/core'
-import { useStorage } from '@vueuse/core'
+import { refDebounced, useStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useContextLine } from '../../app/context.ts'
 import { useAssemblies } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 
 useContextLine(() => ['Tools', 'Drawer'])
-const drawer = useAssemblies()
 const unit = useStorage<LengthUnit>('rook-drawer-unit', 'mm')
 const text = ref('')
+const typed = refDebounced(text, 200)
 const where = ref<'all' | 'spare' | 'mounted'>('all')
 /** More rows than a person reads; finding narrows them down. */
-const MOST = 300
-const found = computed(() => {
-  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return (drawer.data.value ?? []).filter(
-    (tool) =>
-      (where.value === 'all' || (where.value === 'mounted') === Boolean(tool.mounted)) &&
-      words.every((word) =>
-        `${tool.name} ${tool.id} ${tool.holder ?? ''} ${KIND_WORDS[tool.kind]} ${tool.mounted?.machineName ?? ''}`
-          .toLowerCase()
-          .includes(word),
-      ),
-  )
-})
+const MOST = 200
+const drawer = useAssemblies(() => ({ find: typed.value.trim() || undefined, where: where.value, limit: MOST }))
+const found = computed(() => drawer.data.value?.assemblies ?? [])
 const length = (value: number | null | undefined) => (value == null ? '' : formatExact(value as never, unit.value))
 </script>
 
@@ -39,13 +29,13 @@ const length = (value: number | null | undefined) => (value == null ? '' : forma
         <option value="spare">in no machine</option>
         <option value="mounted">mounted</option>
       </select>
-      <span class="quiet grow">{{ found.length }} of {{ drawer.data.value?.length ?? 0 }}</span>
+      <span class="quiet grow">{{ drawer.data.value?.of ?? 0 }} of {{ drawer.data.value?.all ?? 0 }}</span>
       <button type="button" class="plain" @click="unit = unit === 'mm' ? 'in' : 'mm'">
         show {{ unit === 'mm' ? 'inches' : 'millimetres' }}
       </button>
       <MayNot to="addAssembly"><RouterLink class="plain" :to="{ name: 'new-tool' }">A new tool</RouterLink></MayNot>
     </header>
-    <p v-if="drawer.data.value?.length === 0" class="quiet">The drawer is empty. Add a tool, or take a file of presets under Exchange.</p>
+    <p v-if="drawer.data.value?.all === 0" class="quiet">The drawer is empty. Add a tool, or take a file of presets under Exchange.</p>
     <table v-else class="rows">
       <thead>
         <tr>
@@ -86,7 +76,7 @@ const length = (value: number | null | undefined) => (value == null ? '' : forma
         </tr>
       </tbody>
     </table>
-    <p v-if="found.length > MOST" class="quiet">The first {{ MOST }} are shown; write a word above to narrow them down.</p>
+    <p v-if="(drawer.data.value?.of ?? 0) > MOST" class="quiet">The first {{ MOST }} are shown; write a word above to narrow them down.</p>
   </div>
 </template>
 

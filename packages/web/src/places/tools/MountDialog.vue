@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
 import {
   carriedWith,
   numbersIn,
@@ -16,15 +17,18 @@ import type { AssemblyRecord } from '@rook/contract'
 import { Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
-import { useAssemblies, useScene } from '../../app/queries.ts'
+import { useAssemblies, useAssembly, useScene } from '../../app/queries.ts'
 
 /** Puts an assembly into a pocket of a machine, from the drawer or from where it sits; says what follows. */
 const props = defineProps<{ scene: Scene; number: string; assembly?: string }>()
 const emit = defineEmits<{ close: []; mounted: [words: string] }>()
-const drawer = useAssemblies()
 
 const text = ref('')
+const typed = refDebounced(text, 200)
+const drawer = useAssemblies(() => ({ find: typed.value.trim() || undefined, spareFirst: 'true', limit: 40 }))
 const chosen = ref(props.assembly ?? '')
+/** Named by the page that opened this, it need not be among those that are listed. */
+const named = useAssembly(() => props.assembly ?? null)
 const number = ref(props.number)
 const offset = ref('')
 const diameterOffset = ref('')
@@ -32,14 +36,13 @@ const carry = ref(true)
 const reason = ref('')
 const { trouble, busy, send } = useSend()
 
-const tool = computed<AssemblyRecord | null>(() => drawer.data.value?.find((one) => one.id === chosen.value) ?? null)
-const offered = computed(() => {
-  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return (drawer.data.value ?? [])
-    .filter((one) => words.every((word) => `${one.name} ${one.id} ${one.holder ?? ''}`.toLowerCase().includes(word)))
-    .sort((a, b) => Number(Boolean(a.mounted)) - Number(Boolean(b.mounted)))
-    .slice(0, 40)
-})
+const offered = computed(() => drawer.data.value?.assemblies ?? [])
+const listed = ref<AssemblyRecord | null>(null)
+// What is chosen stays chosen when the list goes on to other words.
+watch([chosen, offered], () => (listed.value = offered.value.find((one) => one.id === chosen.value) ?? listed.value), { immediate: true })
+const tool = computed<AssemblyRecord | null>(() =>
+  listed.value?.id === chosen.value ? listed.value : chosen.value === props.assembly ? (named.data.value?.assembly ?? null) : null,
+)
 const planned = computed(() => props.scene.plan?.tools.find((one) => one.number === number.value.trim()))
 watch(
   planned,

@@ -6,7 +6,7 @@ import { useContextLine } from '../../app/context.ts'
 import { useAssemblies, useMachines } from '../../app/queries.ts'
 
 const machines = useMachines()
-const drawer = useAssemblies()
+const drawer = useAssemblies({ limit: 1 })
 const last = useStorage<string | null>('rook-last-tools', null)
 const router = useRouter()
 const route = useRoute()
@@ -17,8 +17,11 @@ watchEffect(() => {
   if (route.name === 'tools' && route.query.all === undefined && machines.data.value?.some(({ id }) => id === last.value))
     void router.replace({ name: 'machine-tools', params: { machine: last.value! } })
 })
-const mounted = (machine: string) => drawer.data.value?.filter((tool) => tool.mounted?.machine === machine).length ?? 0
-const spare = computed(() => drawer.data.value?.filter((tool) => !tool.mounted).length ?? 0)
+const mounted = (machine: string) => drawer.data.value?.mounted[machine] ?? 0
+const spare = computed(() => {
+  const { all = 0, mounted: sit = {} } = drawer.data.value ?? {}
+  return all - Object.values(sit).reduce((sum, many) => sum + many, 0)
+})
 </script>
 
 <template>

@@ -10,6 +10,8 @@ import LifeStrip from './LifeStrip.vue'
 import MountDialog from './MountDialog.vue'
 import RunBoard from './RunBoard.vue'
 
+const drawerOf = (assemblies: object[]) => ok({ assemblies, of: assemblies.length, all: assemblies.length, mounted: {} })
+
 const own = { assembly: 'em-12', setup: 'now' }
 const at: Scene = scene(
   [
@@ -47,7 +49,7 @@ describe('a run of tools', () => {
 
   beforeEach(() => {
     skip.mockReset()
-    serverThat({ 'GET /api/machines/mill/scene': ok(at), 'GET /api/drafts/': ok(null), 'GET /api/assemblies': ok([]) })
+    serverThat({ 'GET /api/machines/mill/scene': ok(at), 'GET /api/drafts/': ok(null), 'GET /api/assemblies': drawerOf([]) })
   })
 
   it('begins with the first open one, and says how many remain', async () => {
@@ -107,7 +109,7 @@ describe('mounting a tool', () => {
     number = '9',
   ) => {
     const sent = serverThat({
-      'GET /api/assemblies': ok(DRAWER),
+      'GET /api/assemblies': drawerOf(DRAWER),
       'GET /api/machines/mill/scene': ok(at),
       'POST /api/machines/mill/mounts': answer,
     })
@@ -147,7 +149,7 @@ describe('mounting a tool', () => {
 
   it('tells what another tool left under those numbers', async () => {
     const other = { ...at, tools: at.tools.filter(({ number }) => number !== '4') }
-    serverThat({ 'GET /api/assemblies': ok(DRAWER) })
+    serverThat({ 'GET /api/assemblies': drawerOf(DRAWER) })
     put(MountDialog, { scene: other, number: '4' })
     await choose('End mill 16')
     await settled(() => expect(body()).toContain('H4 length stands there from another tool and becomes stale'))
