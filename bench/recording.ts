@@ -109,7 +109,12 @@ function forEntry(
   return statements.map(({ name, text, values }) => ({
     name,
     text,
-    values: values.map((value) => (value === seq ? ownSeq : typeof value === 'string' ? put(value) : value)),
+    values: values.map((value) => {
+      if (value === seq) return ownSeq
+      // The number that the chain is seen to end at.
+      if (value === seq - 1) return ownSeq - 1
+      return typeof value === 'string' ? put(value) : value
+    }),
   }))
 }
 
@@ -145,9 +150,12 @@ export async function benchRecording(databaseUrl: string): Promise<Recording> {
       return client
     }),
   )
-  const seqs = Array.from({ length: WRITERS }, () => 10_000_000)
+  const seqs = Array.from({ length: WRITERS }, () => 0)
   const bare = async (writer: number) => {
-    for (const statement of forEntry(least, writer, seqs[writer]!++)) await clients[writer]!.query(statement)
+    for (const statement of forEntry(least, writer, ++seqs[writer]!)) {
+      const { rowCount } = await clients[writer]!.query(statement)
+      if (rowCount !== 1) throw new Error('the bare driver has written nothing')
+    }
   }
   const ratios: number[] = []
   let [spent, written] = [{ server: 0, database: 0 }, 0]
@@ -157,15 +165,11 @@ export async function benchRecording(databaseUrl: string): Promise<Recording> {
     const used = processors()
     spent = { server: spent.server + used.server, database: spent.database + used.database }
     written += overHttp * SECONDS
-    const overDriver = await rate(bare)
-    // The bare statements leave the chains at numbers of their own; the server goes on from wherever they are.
     for (let writer = 0; writer < WRITERS; writer++) {
-      const { rows } = await clients[writer]!.query<{ seq: string }>('SELECT max(seq) AS seq FROM entry WHERE machine = $1', [
-        machineOf(writer),
-      ])
-      await clients[writer]!.query('UPDATE machine_head SET seq = $2 WHERE machine = $1', [machineOf(writer), rows[0]!.seq])
-      seqs[writer] = Number(rows[0]!.seq) + 5_000_000
+      const { rows } = await clients[writer]!.query<{ seq: string }>('SELECT seq FROM machine_head WHERE machine = $1', [machineOf(writer)])
+      seqs[writer] = Number(rows[0]!.seq)
     }
+    const overDriver = await rate(bare)
     http = await writersOn(server.url, databaseUrl)
     console.log(
       `  round ${round + 1}: ${overHttp.toFixed(0)} entries/s over HTTP, ${overDriver.toFixed(0)} entries/s with the bare driver (${least.statements.length} statements each)`,

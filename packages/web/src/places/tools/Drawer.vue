@@ -5,6 +5,7 @@ import { refDebounced, useStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useContextLine } from '../../app/context.ts'
 import { useAssemblies } from '../../app/queries.ts'
+import { fitsWords } from './find.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 
 useContextLine(() => ['Tools', 'Drawer'])
@@ -15,7 +16,7 @@ const where = ref<'all' | 'spare' | 'mounted'>('all')
 /** More rows than a person reads; finding narrows them down. */
 const MOST = 200
 const drawer = useAssemblies(() => ({ find: typed.value.trim() || undefined, where: where.value, limit: MOST }))
-const found = computed(() => drawer.data.value?.assemblies ?? [])
+const found = computed(() => (drawer.data.value?.assemblies ?? []).filter((one) => fitsWords(one, text.value)))
 const length = (value: number | null | undefined) => (value == null ? '' : formatExact(value as never, unit.value))
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { fitsWords } from './find.ts'
 import { refDebounced } from '@vueuse/core'
 import {
   carriedWith,
@@ -36,7 +37,7 @@ const carry = ref(true)
 const reason = ref('')
 const { trouble, busy, send } = useSend()
 
-const offered = computed(() => drawer.data.value?.assemblies ?? [])
+const offered = computed(() => (drawer.data.value?.assemblies ?? []).filter((one) => fitsWords(one, text.value)))
 const listed = ref<AssemblyRecord | null>(null)
 // What is chosen stays chosen when the list goes on to other words.
 watch([chosen, offered], () => (listed.value = offered.value.find((one) => one.id === chosen.value) ?? listed.value), { immediate: true })
