@@ -5,7 +5,7 @@ CREATE FUNCTION formerly(on_machine text, in_setup text, upto bigint) RETURNS TA
   register text, value bigint, state text, entry uuid, at timestamptz, "by" text, standard double precision, operation text,
   setup text, seen boolean, assembly text, provenance jsonb
 ) LANGUAGE plpgsql STABLE
-  SET enable_sort = off SET enable_bitmapscan = off SET plan_cache_mode = force_generic_plan AS $$
+  SET enable_sort = off SET enable_bitmapscan = off SET enable_seqscan = off SET plan_cache_mode = force_generic_plan AS $$
 #variable_conflict use_column
 BEGIN
   IF in_setup IS NULL THEN RETURN; END IF;
@@ -30,7 +30,7 @@ CREATE FUNCTION sizes_worn(on_machine text, upto bigint) RETURNS TABLE (
   register text, entry uuid, kind text, refers uuid, at timestamptz, "by" text, assembly text, before bigint, after bigint,
   routine text, inputs jsonb
 ) LANGUAGE plpgsql STABLE
-  SET enable_sort = off SET enable_bitmapscan = off SET plan_cache_mode = force_generic_plan AS $$
+  SET enable_sort = off SET enable_bitmapscan = off SET enable_seqscan = off SET plan_cache_mode = force_generic_plan AS $$
 #variable_conflict use_column
 BEGIN
   RETURN QUERY
@@ -56,7 +56,7 @@ CREATE FUNCTION stood(on_machine text, upto bigint) RETURNS TABLE (
   register text, value bigint, state text, entry uuid, at timestamptz, "by" text, standard double precision, operation text,
   setup text, seen boolean, assembly text, provenance jsonb
 ) LANGUAGE plpgsql STABLE
-  SET enable_sort = off SET enable_bitmapscan = off SET plan_cache_mode = force_generic_plan AS $$
+  SET enable_sort = off SET enable_bitmapscan = off SET enable_seqscan = off SET plan_cache_mode = force_generic_plan AS $$
 #variable_conflict use_column
 BEGIN
   RETURN QUERY

@@ -115,6 +115,20 @@ describe('the scene of a machine', () => {
   })
 })
 
+describe('what was before', () => {
+  // Planned while the ledger was empty, a walk over all of it looks cheap, and stays so for as long as the connection lasts.
+  it.each(['formerly', 'sizes_worn', 'stood'])(
+    'is read by %s along its index, whatever the planner knew when it first planned',
+    async (name) => {
+      const { rows } = await running.connection.pool.query<{ settings: string[] }>(
+        'SELECT proconfig AS settings FROM pg_proc WHERE proname = $1',
+        [name],
+      )
+      for (const way of ['enable_seqscan', 'enable_bitmapscan', 'enable_sort']) expect(rows[0]!.settings).toContain(`${way}=off`)
+    },
+  )
+})
+
 describe('editions', () => {
   it('say from when and by whom, for everything that a setup consists of', async () => {
     const { rows } = await running.connection.pool.query<{ thing: string; key: string; person: string | null; at: Date; emptied: boolean }>(
