@@ -120,3 +120,15 @@ test('nothing scrolls sideways on a small tablet or a phone', async ({ page, sho
     }
   }
 })
+
+test('the page is sent anew each time, its files for good and pressed together; a file that is gone says so', async ({ request, shop }) => {
+  const page = await request.get(`${shop.url}/floor`)
+  expect(page.headers()['cache-control']).toBe('no-cache')
+  const [, file] = /src="(\/assets\/[^"]+\.js)"/.exec(await page.text())!
+  const script = await request.get(shop.url + file!, { headers: { 'accept-encoding': 'br, gzip' } })
+  expect(script.headers()['cache-control']).toContain('immutable')
+  expect(script.headers()['content-encoding']).toBe('br')
+  const gone = await request.get(`${shop.url}/assets/index-0ld.js`)
+  expect(gone.status()).toBe(404)
+  expect(((await gone.json()) as { detail: string }).detail).toContain('Load the page again')
+})

@@ -135,7 +135,7 @@ function registerDifferences(
       register: key,
       note,
       doubt: wrong,
-      // What was measured in the shop wants a hand; what is only near, or nothing at all, is gladly replaced.
+      // A value that was measured in the shop is replaced only by choice. An estimate, or none, is replaced by default.
       offered: wrong === null && GIVES_WAY.includes(standingNote(key, scene).word),
     })
   }
@@ -163,7 +163,7 @@ function registerDifferences(
   return found
 }
 
-/** A record is filled in gladly; what it says already, a nominal diameter first of all, is not put right by a measured one. */
+/** An empty field of the record is filled by default. A field that has a value, such as a nominal diameter, is replaced only by choice. */
 function recordDifferences(preset: PresetTool, assembly: Drawer, base: Base, doubt: string | null): Difference[] {
   const record = (property: Difference['property'], name: string, now: Nm | null, next: Nm | null | undefined): Difference[] =>
     next === null || next === undefined || now === next

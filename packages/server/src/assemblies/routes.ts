@@ -99,7 +99,7 @@ async function tell(tx: Queries, id: string, kind: 'added' | 'changed', note: st
 
 const WORDS: Partial<Record<keyof AssemblyInput, string>> = { estimate: 'rough length', edges: 'rule for its edges', life: 'life' }
 
-/** Names of what is otherwise than before. */
+/** Names of the fields that have changed. */
 function changedFields(before: typeof assembly.$inferSelect, after: AssemblyInput): string[] {
   return (Object.keys(after) as (keyof AssemblyInput)[])
     .filter((field) => JSON.stringify(sorted(before[field])) !== JSON.stringify(sorted(after[field])))

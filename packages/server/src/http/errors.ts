@@ -33,6 +33,8 @@ export function asProblem(error: unknown): Problem {
       'machine-busy',
       'Somebody else is recording on this machine and has not finished. Nothing was recorded; send it again.',
     )
+  if (sqlStateOf(coded) === '23505')
+    return new Problem(409, 'id-used', 'Something is on record under this id already. Nothing was recorded; send it again.')
   if (sqlStateOf(coded) === '57014')
     return new Problem(503, 'too-slow', 'The ledger took too long, so nothing was recorded. What you typed is kept; send it again.')
   if (isUnreachable(coded))

@@ -105,10 +105,6 @@ export function sceneOf(
   }
 }
 
-export async function loadGauges({ client, kept }: Pick<Lane, 'client' | 'kept'>): Promise<GaugeRecord[]> {
-  return kept.gauges(client, await kept.versions(client))
-}
-
 /** A program may call a tool’s offsets by other numbers than usual: within its setup those hold. */
 function calledAs(tool: MountedTool, plan: Plan | null): MountedTool {
   const planned = plan?.tools.find(({ number }) => number === tool.number)

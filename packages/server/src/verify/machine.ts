@@ -42,7 +42,7 @@ export async function walkMachine(pool: pg.Pool, machine: string, faults: Fault[
       if (row.previousHash !== end.hash) fault('does not follow from the entry before it')
       if (hashOf(row.previousHash, content) !== row.hash) fault('its content is not what was recorded')
       if (head.at !== null && content.at < head.at) fault('is earlier than the entry before it')
-      if (!same(columnsOf(row), columnsFrom(content, row))) fault('its columns disagree with its content')
+      if (!same(columnsOf(row), columnsFrom(content))) fault('its columns disagree with its content')
       const written = (writes.get(row.seq) ?? []).map(keyed)
       if (!same(sorted(written), sorted(content.writes.map((write) => keyed(writeFrom(content, write))))))
         fault('its writes are not what it wrote')
@@ -108,7 +108,7 @@ function bySeq<T extends { seq: number }>(rows: readonly T[]): Map<number, T[]> 
 
 const columnsOf = ({ content: _content, hash: _hash, previousHash: _previous, ...columns }: EntryRow) => columns
 
-const columnsFrom = (content: EntryContent, _row: EntryRow): ReturnType<typeof columnsOf> => ({
+const columnsFrom = (content: EntryContent): ReturnType<typeof columnsOf> => ({
   id: content.id,
   machine: content.machine,
   seq: content.seq,
