@@ -10,6 +10,8 @@ interface Call {
   /** With `{name}` for parameters, as OpenAPI writes it. */
   path: string
   access: Access
+  /** Its body has no id of its own, so nobody can ask afterwards what became of it. */
+  unnamed?: true
 }
 
 /**
@@ -18,22 +20,22 @@ interface Call {
  */
 export const CALLS = {
   people: { method: 'get', path: '/api/people', access: 'anyone' },
-  addPerson: { method: 'post', path: '/api/people', access: 'lead' },
-  signIn: { method: 'post', path: '/api/session', access: 'anyone' },
+  addPerson: { method: 'post', path: '/api/people', access: 'lead', unnamed: true },
+  signIn: { method: 'post', path: '/api/session', access: 'anyone', unnamed: true },
   session: { method: 'get', path: '/api/session', access: 'anyone' },
   personRecords: { method: 'get', path: '/api/people/records', access: 'lead' },
-  changePerson: { method: 'put', path: '/api/people/{id}', access: 'lead' },
-  resetPin: { method: 'put', path: '/api/people/{id}/pin', access: 'lead' },
-  liftPause: { method: 'post', path: '/api/people/{id}/pause-lifted', access: 'lead' },
-  changeOwnPin: { method: 'put', path: '/api/session/pin', access: 'viewer' },
-  changeShop: { method: 'put', path: '/api/shop', access: 'lead' },
-  openShop: { method: 'post', path: '/api/shop', access: 'anyone' },
-  settle: { method: 'post', path: '/api/sendings/{id}', access: 'operator' },
-  signOut: { method: 'delete', path: '/api/session', access: 'anyone' },
+  changePerson: { method: 'put', path: '/api/people/{id}', access: 'lead', unnamed: true },
+  resetPin: { method: 'put', path: '/api/people/{id}/pin', access: 'lead', unnamed: true },
+  liftPause: { method: 'post', path: '/api/people/{id}/pause-lifted', access: 'lead', unnamed: true },
+  changeOwnPin: { method: 'put', path: '/api/session/pin', access: 'viewer', unnamed: true },
+  changeShop: { method: 'put', path: '/api/shop', access: 'lead', unnamed: true },
+  openShop: { method: 'post', path: '/api/shop', access: 'anyone', unnamed: true },
+  settle: { method: 'post', path: '/api/sendings/{id}', access: 'operator', unnamed: true },
+  signOut: { method: 'delete', path: '/api/session', access: 'anyone', unnamed: true },
   floor: { method: 'get', path: '/api/floor', access: 'viewer' },
   machines: { method: 'get', path: '/api/machines', access: 'viewer' },
-  addMachine: { method: 'post', path: '/api/machines', access: 'lead' },
-  changeMachine: { method: 'put', path: '/api/machines/{id}', access: 'lead' },
+  addMachine: { method: 'post', path: '/api/machines', access: 'lead', unnamed: true },
+  changeMachine: { method: 'put', path: '/api/machines/{id}', access: 'lead', unnamed: true },
   scene: { method: 'get', path: '/api/machines/{id}/scene', access: 'viewer' },
   record: { method: 'post', path: '/api/machines/{id}/entries', access: 'operator' },
   power: { method: 'post', path: '/api/machines/{id}/powered', access: 'operator' },
@@ -49,28 +51,28 @@ export const CALLS = {
   correct: { method: 'post', path: '/api/entries/{id}/correction', access: 'operator' },
   see: { method: 'post', path: '/api/entries/{id}/seen', access: 'operator' },
   gauges: { method: 'get', path: '/api/gauges', access: 'viewer' },
-  addGauge: { method: 'post', path: '/api/gauges', access: 'lead' },
+  addGauge: { method: 'post', path: '/api/gauges', access: 'lead', unnamed: true },
   gauge: { method: 'get', path: '/api/gauges/{id}', access: 'viewer' },
   gaugeEvent: { method: 'post', path: '/api/gauges/{id}/events', access: 'operator' },
   draft: { method: 'get', path: '/api/drafts/{key}', access: 'viewer' },
-  keepDraft: { method: 'put', path: '/api/drafts/{key}', access: 'operator' },
-  dropDraft: { method: 'delete', path: '/api/drafts/{key}', access: 'operator' },
+  keepDraft: { method: 'put', path: '/api/drafts/{key}', access: 'operator', unnamed: true },
+  dropDraft: { method: 'delete', path: '/api/drafts/{key}', access: 'operator', unnamed: true },
   assemblies: { method: 'get', path: '/api/assemblies', access: 'viewer' },
-  addAssembly: { method: 'post', path: '/api/assemblies', access: 'setter' },
-  changeAssembly: { method: 'put', path: '/api/assemblies/{id}', access: 'setter' },
+  addAssembly: { method: 'post', path: '/api/assemblies', access: 'setter', unnamed: true },
+  changeAssembly: { method: 'put', path: '/api/assemblies/{id}', access: 'setter', unnamed: true },
   assembly: { method: 'get', path: '/api/assemblies/{id}', access: 'viewer' },
   toolEvent: { method: 'post', path: '/api/assemblies/{id}/events', access: 'operator' },
   addLoad: { method: 'post', path: '/api/assemblies/{id}/loads', access: 'setter' },
   seeLoads: { method: 'post', path: '/api/loads/{id}/seen', access: 'operator' },
   mount: { method: 'post', path: '/api/machines/{id}/mounts', access: 'setter' },
   editTools: { method: 'post', path: '/api/machines/{id}/tools', access: 'setter' },
-  readPresets: { method: 'post', path: '/api/machines/{id}/presets/read', access: 'viewer' },
+  readPresets: { method: 'post', path: '/api/machines/{id}/presets/read', access: 'viewer', unnamed: true },
   takePresets: { method: 'post', path: '/api/machines/{id}/presets', access: 'setter' },
   presetSenders: { method: 'get', path: '/api/preset-senders', access: 'viewer' },
   template: { method: 'get', path: '/api/machines/{id}/template', access: 'viewer' },
-  changeTemplate: { method: 'put', path: '/api/machines/{id}/template', access: 'lead' },
-  valuesOut: { method: 'post', path: '/api/machines/{id}/values-out', access: 'viewer' },
-  held: { method: 'post', path: '/api/machines/{id}/held', access: 'viewer' },
+  changeTemplate: { method: 'put', path: '/api/machines/{id}/template', access: 'lead', unnamed: true },
+  valuesOut: { method: 'post', path: '/api/machines/{id}/values-out', access: 'viewer', unnamed: true },
+  held: { method: 'post', path: '/api/machines/{id}/held', access: 'viewer', unnamed: true },
 } as const satisfies Record<string, Call>
 
 export type CallName = keyof typeof CALLS

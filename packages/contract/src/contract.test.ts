@@ -1,6 +1,7 @@
 import { Validator } from '@seriousme/openapi-schema-validator'
 import { mm } from '@rook/core'
 import { describe, expect, it } from 'vitest'
+import { CALLS, type CallName } from './calls.ts'
 import { gaugeEventBody, gaugeInput } from './gauge.ts'
 import {
   api,
@@ -65,6 +66,14 @@ describe('the contract', () => {
     expect(by('viewer')).toEqual([])
     expect(ROLES.map((role) => mayDo(role, 'setter'))).toEqual([false, false, true, true, true])
     expect(whoMay('planner')).toBe('Only a planner or a lead can do this.')
+  })
+
+  it('says of every call that changes something whether it can be asked after', () => {
+    for (const [name, { method, body }] of operations) {
+      if (method === 'get') continue
+      const hasId = 'id' in ((body as unknown as { shape?: object }).shape ?? {})
+      expect('unnamed' in CALLS[name as CallName], name).toBe(!hasId)
+    }
   })
 
   it('changes nothing by a GET', () => {

@@ -1,6 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { watch } from 'vue'
 import { useLive } from './live.ts'
+import { hasOpened, renew } from './renewed.ts'
 import { useSession } from './session.ts'
 
 /** A folder of `places/` per place; each is loaded when it is first gone to. */
@@ -70,8 +71,6 @@ router.beforeEach(async (to) => {
   return true
 })
 
-const RELOADED = 'rook-reloaded'
-
 /**
  * A place whose files did not come. The server is away: it is gone to as soon as it is back. Or the server is there and has
  * other files now, since it was updated: then the page is loaded anew, once.
@@ -80,9 +79,7 @@ router.onError((_error, to) => {
   const live = useLive()
   void fetch('/api/health').then(
     (answer) => {
-      if (!answer.ok || sessionStorage.getItem(RELOADED) === to.fullPath) return wait()
-      sessionStorage.setItem(RELOADED, to.fullPath)
-      window.location.assign(to.fullPath)
+      if (!answer.ok || !renew(to.fullPath)) wait()
     },
     () => wait(),
   )
@@ -98,8 +95,8 @@ router.onError((_error, to) => {
     )
   }
 })
-router.afterEach((to) => {
-  if (sessionStorage.getItem(RELOADED) === to.fullPath) sessionStorage.removeItem(RELOADED)
+router.afterEach((to, _from, failure) => {
+  if (!failure) hasOpened(to.fullPath)
 })
 
 // What Vite would throw besides, for a style sheet that did not come, is the same trouble told twice.

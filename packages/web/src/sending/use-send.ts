@@ -1,5 +1,5 @@
 import type { Between, Entry } from '@rook/contract'
-import type { CallName } from '@rook/contract/calls'
+import { CALLS, type CallName } from '@rook/contract/calls'
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -35,26 +35,6 @@ interface Options {
 
 const ASK_AGAIN = 1_500
 
-/** Calls whose body has no id: nobody can ask what became of them. */
-const WITHOUT_ID: readonly CallName[] = [
-  'addMachine',
-  'changeMachine',
-  'changeTemplate',
-  'addGauge',
-  'addAssembly',
-  'changeAssembly',
-  'addPerson',
-  'changePerson',
-  'resetPin',
-  'liftPause',
-  'changeOwnPin',
-  'changeShop',
-  'openShop',
-  'valuesOut',
-  'held',
-  'readPresets',
-]
-
 /**
  * The one way in which anything is sent that changes what is on record, or that a person asks for with a button. It says
  * what became of it whatever happens on the way, keeps what is not through, and asks anew for what it has made old.
@@ -75,7 +55,7 @@ export function useSend({ name = null, done = () => undefined }: Options = {}) {
 
   /** @returns the answer; null when there is none, and `outcome` says why */
   async function send<Name extends CallName>(to: Name, what: Unsent<Name> = {}): Promise<Answer<Name> | null> {
-    const hasId = !WITHOUT_ID.includes(to)
+    const hasId = !('unnamed' in CALLS[to])
     const whole = (hasId ? { ...what, body: { ...what.body, id: outbox.begin(contentOf(to, what)) } } : what) as Sent<CallName>
     outcome.value = { kind: 'sending' }
     try {
