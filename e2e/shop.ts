@@ -143,10 +143,7 @@ export async function openStep(page: Page, machine: string, step: string): Promi
 
 /** Picks an option of a list by a part of its words. */
 export async function pick(page: Page, label: string, option: string | RegExp): Promise<void> {
-  await page
-    .locator('.choice', { has: page.getByText(label, { exact: true }) })
-    .locator('.ant-select')
-    .click()
+  await page.locator('.ant-select', { has: page.getByRole('combobox', { name: label, exact: true }) }).click()
   await page
     .locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option', { hasText: option })
     .filter({ visible: true })

@@ -43,7 +43,7 @@ test('ten tools from nothing: a new machine, a file into the drawer, mounted, me
   await page.goto(`${shop.url}/machines/new`)
   await page.getByLabel('Name', { exact: true }).fill('Mill 9')
   for (const axis of ['X', 'Y', 'Z']) await page.getByLabel(`${axis} from`).fill('-600')
-  await page.getByLabel('D registers hold').selectOption('radius')
+  await pick(page, 'D registers hold', 'radii')
   await page.getByRole('button', { name: 'Keep this record' }).click()
   await page.getByRole('button', { name: 'It has been homed' }).click()
 
@@ -175,8 +175,8 @@ test('a preset file is read by its columns; what it has otherwise is taken one b
   const [H6, H7, H8] = [await near('6'), await near('7'), await near('8')]
   await choose(page, 'presets.csv', `Place;Reach;Remark\n6;${said(H6)};ok\n7;${said(H7)};ok\n`)
   await expect(page.getByRole('alert')).toContainText('Nothing can be taken')
-  await page.locator('[data-field=number]').selectOption('Place')
-  await page.locator('[data-field=length]').selectOption('Reach')
+  await pick(page, 'number', 'Place')
+  await pick(page, 'length', 'Reach')
   await expect(page.getByText('2 tools, 4 differences')).toBeVisible()
   await page.getByRole('button', { name: 'none', exact: true }).click()
   await page.getByLabel('take T6, Spot drill 12, H6 length').check()
@@ -198,7 +198,7 @@ test('how lines are written is the shop\u2019s to say, machine by machine', asyn
   await page.getByLabel('Length', { exact: true }).fill('G10 L1 P{n}')
   await expect(page.getByRole('alert')).toContainText('{v} is missing')
   await page.getByLabel('Length', { exact: true }).fill('G10 L1 P{n} Z{v}')
-  await page.getByLabel('Sign of lengths').selectOption({ label: 'turned round' })
+  await pick(page, 'Sign of lengths', 'turned round')
   await page.reload()
   await expect(page.getByText('What was typed here before still stands below')).toBeVisible()
   await page.getByRole('button', { name: 'Keep it for Mill 4' }).click()

@@ -132,3 +132,15 @@ test('the page is sent anew each time, its files for good and pressed together; 
   expect(gone.status()).toBe(404)
   expect(((await gone.json()) as { detail: string }).detail).toContain('Load the page again')
 })
+
+test('a tab whose files are gone since an update loads anew, and says so', async ({ page, shop }) => {
+  await signIn(page, shop)
+  let isGone = true
+  await page.route(/\/assets\/Gauges-[^/]*\.js$/, (route) => (isGone ? route.fulfill({ status: 404, body: '' }) : route.continue()))
+  page.on('framenavigated', () => (isGone = !page.url().endsWith('/gauges')))
+  await page.getByRole('link', { name: 'Gauges' }).click()
+  await expect(page.getByRole('heading', { name: 'Gauges' })).toBeVisible()
+  await expect(page.getByText('Rook Ledger was updated while this page was open')).toBeVisible()
+  await page.getByRole('button', { name: 'Close' }).click()
+  await expect(page.getByText('Rook Ledger was updated while this page was open')).toHaveCount(0)
+})

@@ -99,7 +99,7 @@ test('the table is sorted, narrowed down by words and by standing', async ({ pag
   await page.getByLabel('Show only').fill('T1')
   await expect(page.locator('[data-tool]')).toHaveCount(1)
   await page.getByLabel('Show only').fill('')
-  await page.getByLabel('Standing').selectOption('estimated')
+  await pick(page, 'Standing', 'estimated')
   for (const row of await page.locator('[data-tool]').all()) await expect(row).toContainText('estimated')
 })
 

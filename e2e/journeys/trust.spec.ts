@@ -27,7 +27,7 @@ test('a gauge that failed shows the entries made with it, and what of them still
   await page.goto(`${shop.url}/gauges`)
   await expect(page.locator('[data-gauge=feeler-05]')).toHaveAttribute('data-state', 'due')
   await page.getByRole('link', { name: 'Shim 1.000' }).click()
-  await page.getByRole('combobox', { name: 'It was' }).selectOption({ label: 'failed a check' })
+  await pick(page, 'It was', 'failed a check')
   await page.getByLabel('Where, by whom, how it was found').fill('micrometer says 0.962, it was bent')
   await page.getByRole('button', { name: 'Note it' }).click()
   await expect(page.locator('[data-doubtful]')).toContainText('still stand in a control')

@@ -123,6 +123,9 @@ UPDATE entry SET
   title = content ->> 'title', "by" = content #>> '{person,name}', reason = content ->> 'reason',
   readouts = content -> 'readouts', seen = content -> 'seen', release = nullif(content -> 'release', 'null');
 --> statement-breakpoint
+-- What waits for the commit would keep the table from being changed.
+SET CONSTRAINTS ALL IMMEDIATE;
+--> statement-breakpoint
 ALTER TABLE entry ENABLE TRIGGER entry_append_only;
 --> statement-breakpoint
 ALTER TABLE entry_write DISABLE TRIGGER entry_write_append_only;
@@ -134,6 +137,9 @@ UPDATE entry_write w SET
   provenance = written - '{register,name,before,beforeEntry,after,state,standard,expanded,assembly}'::text[]
 FROM entry e CROSS JOIN LATERAL jsonb_array_elements(e.content -> 'writes') AS written
 WHERE e.id = w.entry AND written ->> 'register' = w.register;
+--> statement-breakpoint
+-- What waits for the commit would keep the table from being changed.
+SET CONSTRAINTS ALL IMMEDIATE;
 --> statement-breakpoint
 ALTER TABLE entry_write ENABLE TRIGGER entry_write_append_only;
 --> statement-breakpoint
@@ -283,6 +289,9 @@ BEGIN
   END LOOP;
 END $$;
 --> statement-breakpoint
+-- What waits for the commit would keep the table from being changed.
+SET CONSTRAINTS ALL IMMEDIATE;
+--> statement-breakpoint
 ALTER TABLE gauge_event ENABLE TRIGGER gauge_event_append_only;
 --> statement-breakpoint
 ALTER TABLE assembly_event DISABLE TRIGGER assembly_event_append_only;
@@ -299,6 +308,9 @@ BEGIN
     UPDATE chain_end SET hash = (SELECT hash FROM assembly_event WHERE id = one.id) WHERE chain = 'assembly_event' AND key = one.whose;
   END LOOP;
 END $$;
+--> statement-breakpoint
+-- What waits for the commit would keep the table from being changed.
+SET CONSTRAINTS ALL IMMEDIATE;
 --> statement-breakpoint
 ALTER TABLE assembly_event ENABLE TRIGGER assembly_event_append_only;
 --> statement-breakpoint
@@ -317,6 +329,9 @@ BEGIN
   END LOOP;
 END $$;
 --> statement-breakpoint
+-- What waits for the commit would keep the table from being changed.
+SET CONSTRAINTS ALL IMMEDIATE;
+--> statement-breakpoint
 ALTER TABLE load_baseline ENABLE TRIGGER load_baseline_append_only;
 --> statement-breakpoint
 ALTER TABLE load_seen DISABLE TRIGGER load_seen_append_only;
@@ -333,6 +348,9 @@ BEGIN
     UPDATE chain_end SET hash = (SELECT hash FROM load_seen WHERE id = one.id) WHERE chain = 'load_seen' AND key = one.whose;
   END LOOP;
 END $$;
+--> statement-breakpoint
+-- What waits for the commit would keep the table from being changed.
+SET CONSTRAINTS ALL IMMEDIATE;
 --> statement-breakpoint
 ALTER TABLE load_seen ENABLE TRIGGER load_seen_append_only;
 --> statement-breakpoint

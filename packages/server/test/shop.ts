@@ -10,8 +10,8 @@ import { assembly, gauge, job, machine, machineHead, mount, operation, part, per
 import { hashPin } from '../src/people/pin.ts'
 import { startServer, type Running } from '../src/server.ts'
 
-/** A database of the test's own on the throw-away PostgreSQL. */
-export async function freshDatabase(): Promise<string> {
+/** A database of the test's own on the throw-away PostgreSQL, with nothing in it. */
+export async function emptyDatabase(): Promise<string> {
   const base = process.env.TEST_DATABASE
   if (!base) throw new Error('TEST_DATABASE is not set; run npm run test:server')
   const name = `test_${randomUUID().replaceAll('-', '')}`
@@ -19,7 +19,12 @@ export async function freshDatabase(): Promise<string> {
   await client.connect()
   await client.query(`CREATE DATABASE ${name}`)
   await client.end()
-  const url = base.replace(/\/[^/]+$/, `/${name}`)
+  return base.replace(/\/[^/]+$/, `/${name}`)
+}
+
+/** The same with every table there. */
+export async function freshDatabase(): Promise<string> {
+  const url = await emptyDatabase()
   await migrate(url)
   return url
 }

@@ -1,4 +1,4 @@
-import { mount, type VueWrapper } from '@vue/test-utils'
+import { mount, type DOMWrapper, type VueWrapper } from '@vue/test-utils'
 import { VueQueryPlugin } from '@tanstack/vue-query'
 import type { Role } from '@rook/contract'
 import { createPinia, type Pinia } from 'pinia'
@@ -50,6 +50,13 @@ export function put(
     attachTo: document.body,
     ...options,
   })
+}
+
+/** The control under a label, as a person finds it. */
+export function labelled(wrapper: VueWrapper, words: string): DOMWrapper<HTMLInputElement> {
+  const label = wrapper.findAll('label').find((one) => one.text() === words)
+  if (!label) throw new Error(`nothing is labelled ${words}`)
+  return wrapper.find<HTMLInputElement>(`#${label.attributes('for')}`)
 }
 
 /** The text on the screen, as it is read: a space between one element and the next. */

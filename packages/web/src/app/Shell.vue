@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { shiftAt } from '@rook/core'
 import { useIntervalFn } from '@vueuse/core'
+import { Alert, Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import PlaceIcon from '../parts/PlaceIcon.vue'
@@ -8,6 +9,7 @@ import RookMark from '../parts/RookMark.vue'
 import { useContext } from './context.ts'
 import { useIdle } from './idle.ts'
 import { useLive } from './live.ts'
+import { wasRenewed } from './renewed.ts'
 import { useSession } from './session.ts'
 import Shortcuts from './Shortcuts.vue'
 
@@ -66,14 +68,22 @@ useIdle(
         <span v-if="shift" class="word shift">{{ shift }}</span>
         <RouterLink class="word who" to="/people">{{ session.person?.name }}, {{ session.person?.role }}</RouterLink>
       </p>
-      <button class="tool" type="button" @click="$emit('turn')">{{ theme === 'day' ? 'Night' : 'Day' }}</button>
-      <button class="tool" type="button" @click="leave()">Sign out</button>
-      <span class="tool state" :class="{ away: !live.connected }" role="status">{{ live.connected ? 'connected' : 'not connected' }}</span>
+      <Button type="text" @click="$emit('turn')">{{ theme === 'day' ? 'Night' : 'Day' }}</Button>
+      <Button type="text" @click="leave()">Sign out</Button>
+      <span class="state" :class="{ away: !live.connected }" role="status">{{ live.connected ? 'connected' : 'not connected' }}</span>
     </header>
     <main class="main">
       <p v-if="!live.connected" class="away-line">
         The server does not answer. Figures stay on this tablet until it is back; nothing is recorded meanwhile.
       </p>
+      <Alert
+        v-if="wasRenewed"
+        banner
+        closable
+        type="info"
+        message="Rook Ledger was updated while this page was open, so it was loaded anew. What you typed is kept."
+        @close="wasRenewed = false"
+      />
       <slot />
     </main>
     <Shortcuts />
@@ -153,26 +163,10 @@ useIdle(
 .who:hover {
   text-decoration: underline;
 }
-.tool {
-  min-height: 44px;
-  padding: 0 12px;
-  border: 1px solid transparent;
-  border-radius: 3px;
-  background: none;
-  color: var(--quiet);
-  font: inherit;
-  font-size: 15px;
-  cursor: pointer;
-  display: inline-flex;
-  align-items: center;
-  white-space: nowrap;
-}
-button.tool:hover {
-  border-color: var(--rule);
-  color: var(--ink);
-}
 .state {
-  cursor: default;
+  padding: 0 12px;
+  font-size: 15px;
+  white-space: nowrap;
   color: var(--act);
 }
 .state.away {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { findingKey, readoutText, type Finding, type MachineRecord, type Readout, type Refusal } from '@rook/core'
+import { Button, Form, Input } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import VerdictMark from './VerdictMark.vue'
 
@@ -58,26 +59,24 @@ function keep(finding: Finding): void {
         <span>{{ finding.sentence }}</span>
         <span v-if="finding.verdict === 'stop'" class="small"> A lead can release it.</span>
         <span v-if="answers[findingKey(finding)]" class="reason small">Reason: {{ answers[findingKey(finding)] }}</span>
-        <form v-else-if="writing.has(findingKey(finding))" class="writing" @submit.prevent="keep(finding)">
-          <input
-            :value="writing.get(findingKey(finding))"
+        <Form v-else-if="writing.has(findingKey(finding))" class="writing" @submit.prevent="keep(finding)">
+          <Input
+            :value="writing.get(findingKey(finding)) ?? ''"
             aria-label="Reason"
-            maxlength="500"
+            :maxlength="500"
             placeholder="why it is right as it is"
             autofocus
-            @input="writing.set(findingKey(finding), ($event.target as HTMLInputElement).value)"
+            @update:value="(text) => writing.set(findingKey(finding), text)"
           />
-          <button type="submit" class="plain">Keep</button>
-        </form>
+          <Button html-type="submit">Keep</Button>
+        </Form>
       </div>
-      <button
+      <Button
         v-if="finding.verdict === 'query' && !writing.has(findingKey(finding))"
-        type="button"
-        class="plain"
         @click="writing.set(findingKey(finding), answers[findingKey(finding)] ?? '')"
       >
         {{ answers[findingKey(finding)] ? 'change it' : 'give a reason' }}
-      </button>
+      </Button>
     </div>
     <p v-for="finding in advice" :key="findingKey(finding)" class="row">
       <VerdictMark verdict="clear" /> <span class="grow">{{ finding.sentence }}</span>
@@ -87,9 +86,9 @@ function keep(finding: Finding): void {
       <span class="grow"
         >{{ readout.sentence }} <strong class="figure">{{ readoutText(readout, machine) }}</strong></span
       >
-      <button type="button" class="plain" :aria-pressed="seen.includes(readout.key)" @click="emit('see', readout.key)">
+      <Button :aria-pressed="seen.includes(readout.key)" @click="emit('see', readout.key)">
         {{ seen.includes(readout.key) ? 'seen' : 'I see it' }}
-      </button>
+      </Button>
     </div>
   </section>
 </template>
@@ -120,7 +119,7 @@ function keep(finding: Finding): void {
   display: block;
   color: var(--ink);
 }
-.plain[aria-pressed='true'] {
+.row .ant-btn[aria-pressed='true'] {
   border-color: var(--act);
   color: var(--act);
 }
@@ -128,16 +127,5 @@ function keep(finding: Finding): void {
   display: flex;
   gap: 8px;
   margin-top: 4px;
-}
-.writing input {
-  flex: 1;
-  min-width: 0;
-  height: 44px;
-  padding: 0 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--query);
-  border-radius: 3px;
 }
 </style>

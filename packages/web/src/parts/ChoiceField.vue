@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { ChoiceInput } from '@rook/core'
-import { Select } from 'ant-design-vue'
+import { RadioButton, RadioGroup, Select } from 'ant-design-vue'
 import { computed } from 'vue'
-import { vAccessible } from './accessible-select.ts'
+import { vAccessible } from '../ui/accessible-select.ts'
 import type { FieldEvents, FieldProps } from './field.ts'
 
 const value = defineModel<string>({ required: true })
@@ -17,20 +17,12 @@ const options = computed(() =>
 <template>
   <div class="choice" :class="{ asked }">
     <span :id="`label-${input.id}`" class="label">{{ input.label }}</span>
-    <div v-if="input.shown === 'row'" class="row" role="radiogroup" :aria-labelledby="`label-${input.id}`">
-      <button
-        v-for="option in input.options"
-        :key="option.value"
-        type="button"
-        role="radio"
-        :aria-checked="value === option.value"
-        :class="{ chosen: value === option.value }"
-        @click="value = option.value"
-      >
+    <RadioGroup v-if="input.shown === 'row'" v-model:value="value" class="row" role="radiogroup" :aria-labelledby="`label-${input.id}`">
+      <RadioButton v-for="option in input.options" :key="option.value" :value="option.value">
         <span>{{ option.label }}</span>
         <small v-if="option.note">{{ option.note }}</small>
-      </button>
-    </div>
+      </RadioButton>
+    </RadioGroup>
     <Select
       v-else
       :value="value || undefined"
@@ -75,31 +67,21 @@ const options = computed(() =>
 }
 .row {
   display: flex;
-  gap: 6px;
 }
-.row button {
+.row .ant-radio-button-wrapper {
   flex: 1;
+  height: auto;
   min-height: 44px;
-  padding: 2px 10px;
+  padding: 2px 8px;
   display: grid;
-  justify-items: center;
-  align-content: center;
-  background: var(--sheet);
-  color: var(--ink);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  font: inherit;
+  place-content: center;
+  text-align: center;
   line-height: 1.15;
-  cursor: pointer;
 }
 .row small {
+  display: block;
   font-size: 14px;
   color: var(--quiet);
-}
-.row .chosen {
-  border-color: var(--act);
-  background: var(--act-soft);
-  box-shadow: inset 0 -3px 0 var(--act);
 }
 .option {
   display: flex;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { formatExact, readLength, type InputSpec, type MachineRecord } from '@rook/core'
+import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 
 const props = defineProps<{ inputs: InputSpec[]; raw: Record<string, string>; machine: Pick<MachineRecord, 'unit'> }>()
@@ -30,7 +31,7 @@ function valueOf(input: InputSpec, text: string): string {
     <span v-for="one in said" :key="one.label"
       ><span class="quiet">{{ one.label }}</span> {{ one.value }}</span
     >
-    <button type="button" class="link" @click="$emit('open')">change</button>
+    <Button type="link" @click="$emit('open')">change</Button>
   </p>
 </template>
 

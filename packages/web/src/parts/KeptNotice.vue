@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Button } from 'ant-design-vue'
 defineProps<{
   resumed: boolean
   movedOn: boolean
@@ -11,7 +12,7 @@ defineEmits<{ begin: [] }>()
   <p v-if="resumed || movedOn" class="kept" :class="{ query: movedOn }" role="status">
     <template v-if="movedOn">The record has been changed since this was typed; keeping it would put all of it back.</template>
     <template v-else>What was typed here before still stands below; it is not kept yet.</template>
-    <button type="button" class="plain" @click="$emit('begin')">As on record</button>
+    <Button @click="$emit('begin')">As on record</Button>
   </p>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Button } from 'ant-design-vue'
 import type { LengthInput } from '@rook/core'
 import type { FieldEvents, FieldProps } from './field.ts'
 import FigureField from './FigureField.vue'
@@ -27,7 +28,7 @@ defineEmits<FieldEvents>()
     <FigureField v-model="text" :input="input" :machine="machine" :problem="problem" :asked="asked" narrow @agree="$emit('agree')" />
     <p v-if="problem" class="small" :class="problem.kind === 'ask' ? 'query' : 'stop'" role="alert">
       {{ problem.sentence }}
-      <button v-if="problem.kind === 'ask'" type="button" class="link" @click="$emit('agree')">Use it</button>
+      <Button type="link" v-if="problem.kind === 'ask'" @click="$emit('agree')">Use it</Button>
     </p>
   </div>
 </template>

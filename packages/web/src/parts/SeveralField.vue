@@ -2,7 +2,7 @@
 import type { SeveralInput } from '@rook/core'
 import { Select } from 'ant-design-vue'
 import { computed } from 'vue'
-import { vAccessible } from './accessible-select.ts'
+import { vAccessible } from '../ui/accessible-select.ts'
 import type { FieldEvents, FieldProps } from './field.ts'
 
 const value = defineModel<string>({ required: true })

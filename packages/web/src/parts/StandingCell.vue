@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { asRegister, isSuspect, standingNote, type RegisterKey, type Scene } from '@rook/core'
+import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
@@ -31,9 +32,9 @@ const word = computed(() => (note.value.word === 'measured' && standing.value?.s
       >
     </RouterLink>
     <span v-else class="value"><span class="figure standing-unset">unset</span></span>
-    <button v-if="mayDisturb && standing && !suspect" type="button" class="mark small" @click="$emit('disturb', register)">
-      mark disturbed
-    </button>
+    <Button v-if="mayDisturb && standing && !suspect" type="link" class="mark small" @click="$emit('disturb', register)"
+      >it was knocked</Button
+    >
   </td>
 </template>
 
@@ -56,14 +57,7 @@ td {
   font-size: 20px;
 }
 .mark {
-  min-height: 44px;
   padding: 0;
-  border: 0;
-  background: none;
-  color: var(--note);
-  font: inherit;
-  font-size: 14px;
-  cursor: pointer;
   opacity: 0;
 }
 tr:hover .mark,

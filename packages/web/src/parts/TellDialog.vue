@@ -2,6 +2,7 @@
 import { Modal } from 'ant-design-vue'
 import { ref } from 'vue'
 import { useSend, type Sender } from '../sending/use-send.ts'
+import TextField from '../ui/TextField.vue'
 
 /** Something that happened: what it means is said in the slot, what happened is told by the person, then it is sent. */
 const props = defineProps<{
@@ -33,10 +34,7 @@ async function go(): Promise<void> {
     @cancel="emit('close')"
   >
     <slot />
-    <label>
-      <span class="quiet">{{ question }}</span>
-      <textarea v-model="told" class="text-field" rows="3" maxlength="500" />
-    </label>
+    <TextField v-model="told" :label="`${question}`" :rows="3" :maxlength="500" />
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
   </Modal>
 </template>

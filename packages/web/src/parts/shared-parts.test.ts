@@ -37,7 +37,7 @@ describe('the field for what a routine asks', () => {
 
   it('of a choice hands on the option that is pressed', async () => {
     const wrapper = field({ kind: 'choice', id: 'by', label: 'Lined up', shown: 'row', options: OPTIONS })
-    await wrapper.findAll('[role=radio]')[1]!.trigger('click')
+    await wrapper.findAll('input[type=radio]')[1]!.setValue()
     expect(wrapper.emitted('update:modelValue')).toEqual([['b']])
   })
 

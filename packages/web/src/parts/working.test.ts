@@ -193,11 +193,11 @@ describe('what is given before anything is touched', () => {
 
   it('is pressed or picked, with what each side means', async () => {
     const wrapper = put(GivenStrip, { inputs, raw, problems: [], asked: null, machine: MILL })
-    const sides = wrapper.findAll('[role=radio]').map(textOf)
-    expect(sides).toContain('X+ onto its left side')
-    const away = wrapper.findAll('[role=radio]').find((radio) => radio.text().startsWith('X\u2212'))!
-    expect(away.attributes('aria-checked')).toBe('false')
-    await away.trigger('click')
+    const sides = wrapper.findAll('label.ant-radio-button-wrapper')
+    expect(sides.map(textOf)).toContain('X+ onto its left side')
+    const away = sides.find((side) => side.text().startsWith('X\u2212'))!.find<HTMLInputElement>('input[type=radio]')
+    expect(away.element.checked).toBe(false)
+    await away.setValue()
     expect(wrapper.emitted('type')).toEqual([['direction', '-']])
   })
 

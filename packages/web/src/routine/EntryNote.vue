@@ -3,6 +3,7 @@ import { useSend } from '../sending/use-send.ts'
 import { asRegister, type MachineRecord } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useIntervalFn } from '@vueuse/core'
+import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
@@ -43,9 +44,9 @@ async function undo(): Promise<void> {
       </p>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     </div>
-    <button v-if="left > 0 && !entry.correctedBy" type="button" class="undo" :disabled="busy" @click="undo">
-      Undo <span class="small figure">{{ left }} s</span>
-    </button>
+    <Button v-if="left > 0 && !entry.correctedBy" size="large" :disabled="busy" @click="undo">
+      Undo&ensp;<span class="small figure">{{ left }} s</span>
+    </Button>
     <slot />
   </div>
 </template>
@@ -73,15 +74,5 @@ p {
 }
 .value {
   font-size: 26px;
-}
-.undo {
-  min-height: 52px;
-  padding: 0 18px;
-  font: inherit;
-  background: var(--paper);
-  color: var(--ink);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  cursor: pointer;
 }
 </style>

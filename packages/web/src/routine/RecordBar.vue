@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Button } from 'ant-design-vue'
 import { asRegister, type MachineRecord } from '@rook/core'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
@@ -34,18 +35,18 @@ const session = useSession()
           }})
         </p>
       </template>
-      <button v-else type="button" class="link" @click="$emit('clear')">clear the readings</button>
+      <Button type="link" v-else @click="$emit('clear')">clear the readings</Button>
     </div>
-    <button
-      type="button"
+    <Button
+      type="primary"
       class="record"
-      :class="{ held: needsRelease }"
+      :danger="needsRelease"
       :disabled="!ready || mayNot !== null || outcome.kind === 'sending' || outcome.kind === 'unsure'"
       @click="$emit('record')"
     >
       <strong>{{ outcome.kind === 'sending' ? 'Recording …' : needsRelease ? 'Release and record' : 'Record' }}</strong>
       <span v-if="target">{{ target }}</span>
-    </button>
+    </Button>
   </div>
 </template>
 
@@ -64,29 +65,15 @@ p {
   margin: 0 0 4px;
 }
 .record {
+  height: auto;
   min-height: 64px;
   display: grid;
   align-content: center;
   gap: 1px;
-  font: inherit;
   font-size: 15px;
-  border: 1px solid var(--act);
-  border-radius: 3px;
-  background: var(--act);
-  color: var(--sheet);
-  cursor: pointer;
+  white-space: normal;
 }
 .record strong {
   font-size: 19px;
-}
-.record.held {
-  background: var(--stop);
-  border-color: var(--stop);
-}
-.record:disabled {
-  background: var(--paper);
-  border-color: var(--rule);
-  color: var(--quiet);
-  cursor: default;
 }
 </style>

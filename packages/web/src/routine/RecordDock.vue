@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Button } from 'ant-design-vue'
 import VerdictMark from '../parts/VerdictMark.vue'
 import type { Open } from './what-is-open.ts'
 
@@ -18,13 +19,13 @@ defineEmits<{ record: []; look: [] }>()
   <div class="dock" role="group" aria-label="What is still open">
     <div class="strip">
       <VerdictMark :verdict="open.mark" />
-      <button type="button" class="sentence" :class="open.mark" @click="$emit('look')">
+      <Button type="text" class="sentence" :class="open.mark" @click="$emit('look')">
         <span>{{ open.sentence }}</span>
         <span v-if="open.more > 0" class="small quiet">and {{ open.more }} more</span>
-      </button>
+      </Button>
       <strong v-if="result" class="figure result">{{ result }}</strong>
-      <button v-if="ready" type="button" class="go" :aria-label="`${target}: Record`" @click="$emit('record')">Record</button>
-      <button v-else type="button" class="plain" @click="$emit('look')">To the checks</button>
+      <Button type="primary" size="large" v-if="ready" :aria-label="`${target}: Record`" @click="$emit('record')">Record</Button>
+      <Button v-else @click="$emit('look')">To the checks</Button>
     </div>
   </div>
 </template>
@@ -52,19 +53,16 @@ defineEmits<{ record: []; look: [] }>()
 .sentence {
   flex: 1;
   min-width: 0;
+  height: auto;
   min-height: 44px;
+  white-space: normal;
   display: flex;
   align-items: baseline;
   align-content: center;
   flex-wrap: wrap;
   gap: 0 8px;
   padding: 0;
-  font: inherit;
   text-align: left;
-  color: var(--ink);
-  background: none;
-  border: 0;
-  cursor: pointer;
 }
 .sentence span:first-child {
   display: -webkit-box;
@@ -79,11 +77,8 @@ defineEmits<{ record: []; look: [] }>()
 .sentence.query {
   color: var(--query);
 }
-.go,
-.plain {
+.strip > .ant-btn:last-child {
   flex: none;
-}
-.go {
   min-width: 120px;
 }
 @media (max-width: 760px) {
@@ -92,7 +87,7 @@ defineEmits<{ record: []; look: [] }>()
     grid-template: auto auto / auto minmax(0, 1fr) auto;
     gap: 0 10px;
   }
-  .strip > :is(.go, .plain) {
+  .strip > .ant-btn:last-child {
     grid-area: 1 / 3 / 3 / 4;
   }
   .sentence {

@@ -5,6 +5,8 @@ import { computed, ref } from 'vue'
 import { usePeople } from '../app/queries.ts'
 import PinPad from '../places/sign-in/PinPad.vue'
 import type { Release } from './use-recording.ts'
+import TextField from '../ui/TextField.vue'
+import PickField from '../ui/PickField.vue'
 
 const open = defineModel<boolean>('open', { required: true })
 defineProps<{ stops: Finding[]; busy: boolean; trouble: string | null }>()
@@ -29,17 +31,14 @@ function send(): void {
   <Modal v-model:open="open" title="Release by a lead" :footer="null" :width="640" destroy-on-close>
     <p v-for="stop in stops" :key="stop.sentence" class="stop">{{ stop.sentence }}</p>
     <div class="halves">
-      <div>
-        <label>
-          <span class="quiet">Lead</span>
-          <select class="text-field" :value="chosen" @change="lead = ($event.target as HTMLSelectElement).value">
-            <option v-for="person in leads" :key="person.id" :value="person.id">{{ person.name }}</option>
-          </select>
-        </label>
-        <label>
-          <span class="quiet">Why it may pass</span>
-          <textarea class="text-field" v-model="reason" rows="4" maxlength="500" />
-        </label>
+      <div class="why">
+        <PickField
+          :model-value="chosen"
+          label="Lead"
+          :options="leads.map(({ id, name }) => ({ value: id as string | null, label: name }))"
+          @update:model-value="(id) => (lead = id)"
+        />
+        <TextField v-model="reason" label="Why it may pass" :rows="4" :maxlength="500" />
         <p v-if="!complete" class="quiet small">Write the reason first; it is kept with the entry.</p>
         <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       </div>
@@ -55,10 +54,10 @@ function send(): void {
   gap: 24px;
   margin-top: 14px;
 }
-label {
+.why {
   display: grid;
-  gap: 4px;
-  margin-bottom: 12px;
+  gap: 12px;
+  align-content: start;
 }
 @media (max-width: 640px) {
   .halves {

@@ -4,6 +4,7 @@ import { useSession } from '../app/session.ts'
 import { asRegister, findingKey, registerNames, parseRegisterKey, type Finding, type InputSpec, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useElementVisibility, useEventListener } from '@vueuse/core'
+import { Button } from 'ant-design-vue'
 import { computed, ref, toRef, watch } from 'vue'
 import ChecksPane from '../parts/ChecksPane.vue'
 import EdgePicture from '../parts/EdgePicture.vue'
@@ -149,7 +150,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <p v-if="movedOn.length > 0 && outcome.kind !== 'refused'" class="sheet told query" role="alert">
         {{ scene.standing[movedOn[0]!]?.by ?? 'Somebody' }} has written {{ movedNames }} since you began. The line “was” shows what stands
         now.
-        <button type="button" @click="state.acceptMove()">Go on from there</button>
+        <Button @click="state.acceptMove()">Go on from there</Button>
       </p>
       <ChecksPane
         :findings="assessment.findings"
@@ -240,15 +241,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   margin: 0;
   padding: 8px 14px;
 }
-.told button {
-  min-height: 44px;
+.told .ant-btn {
   margin-left: 8px;
-  padding: 0 14px;
-  font: inherit;
-  border: 1px solid var(--query);
-  border-radius: 3px;
-  background: var(--query-soft);
-  color: var(--query);
 }
 @media (max-width: 900px) {
   .panes {

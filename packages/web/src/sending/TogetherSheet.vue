@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { findingKey, obstacles, type Finding, type MachineRecord } from '@rook/core'
+import { Button } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
@@ -7,6 +8,7 @@ import ChecksPane from '../parts/ChecksPane.vue'
 import ReleaseDialog from '../routine/ReleaseDialog.vue'
 import type { Release } from '../routine/use-recording.ts'
 import type { Outcome } from './use-send.ts'
+import WordField from '../ui/WordField.vue'
 
 /** What stands between a list of figures and its record: the checks, a reason for the whole, one button. */
 const props = defineProps<{
@@ -61,13 +63,10 @@ const answer = (finding: Finding, text: string) => (answers[findingKey(finding)]
       @answer="answer"
     />
     <div class="last">
-      <label class="why">
-        <span class="quiet">{{ reasonLabel }}</span>
-        <input v-model="reason" class="text-field" maxlength="500" />
-      </label>
-      <button type="button" class="go" :class="{ held: open.stops.length > 0 }" :disabled="waits !== null || busy" @click="send(null)">
+      <WordField v-model="reason" :label="`${reasonLabel}`" :maxlength="500" />
+      <Button type="primary" size="large" :class="{ held: open.stops.length > 0 }" :disabled="waits !== null || busy" @click="send(null)">
         {{ sent.kind === 'sending' ? 'Recording …' : open.stops.length > 0 ? 'Release and record' : label }}
-      </button>
+      </Button>
     </div>
     <p v-if="waits" class="quiet small">{{ waits }}</p>
     <p v-if="sent.kind === 'unsure'" class="query">No answer came. Asking whether it is recorded; your figures are kept.</p>

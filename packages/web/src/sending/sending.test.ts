@@ -183,7 +183,7 @@ describe('what stands between a list and its record', () => {
       reason: '',
       ...props,
     })
-  const button = (wrapper: ReturnType<typeof sheet>) => wrapper.find<HTMLButtonElement>('button.go')
+  const button = (wrapper: ReturnType<typeof sheet>) => wrapper.find<HTMLButtonElement>('button.ant-btn-primary')
 
   it('is a reason for the whole', async () => {
     const wrapper = sheet()

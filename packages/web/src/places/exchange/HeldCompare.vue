@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { asRegister, minus, parseRegisterKey, registerName, type Scene } from '@rook/core'
 import type { HeldAnswer } from '@rook/contract'
+import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
-import ChooseFile from '../../parts/ChooseFile.vue'
+import ChooseFile from '../../ui/ChooseFile.vue'
 import { useTemplate } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import { blankConversion, countsOtherwise, readConversion } from './conversion.ts'
 import ConversionFields from './ConversionFields.vue'
+import Rows from '../../ui/Rows.vue'
+import TextField from '../../ui/TextField.vue'
 
 const props = defineProps<{ machine: string; scene: Scene }>()
 const template = useTemplate(() => props.machine)
@@ -31,6 +34,13 @@ async function compare(): Promise<void> {
 async function choose(file: File): Promise<void> {
   text.value = await file.text()
 }
+const COLUMNS = [
+  { key: 'name', title: 'Register' },
+  { key: 'line', title: 'Line' },
+  { key: 'held', title: 'Control holds', align: 'right' },
+  { key: 'ledger', title: 'Ledger says', align: 'right' },
+  { key: 'off', title: 'Off by', align: 'right' },
+] as const
 const differ = computed(() => answer.value?.values.filter(({ same }) => !same) ?? [])
 const missing = computed(() =>
   (answer.value?.missing ?? [])
@@ -46,18 +56,11 @@ const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.l
       Put here what {{ scene.machine.name }} puts out of its offsets, as data-setting lines. Nothing is written; it is held against the
       ledger register by register.
     </p>
-    <textarea
-      v-model="text"
-      class="text-field figure"
-      rows="7"
-      aria-label="Lines from the control"
-      placeholder="G10 L10 P4 R103.4755"
-      maxlength="50000"
-    />
+    <TextField v-model="text" label="Lines from the control" figure :rows="7" placeholder="G10 L10 P4 R103.4755" :maxlength="50000" />
     <ConversionFields v-if="converts" v-model="conversion" :scene="scene" :lengths="template.data.value!.lengths" />
     <p class="line">
       <ChooseFile label="File from the control" accept=".nc,.txt,.tap,.eia,text/plain" @chosen="choose" />
-      <button type="button" class="go" :disabled="text.trim() === ''" @click="compare">Compare</button>
+      <Button type="primary" size="large" :disabled="text.trim() === ''" @click="compare">Compare</Button>
     </p>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <template v-if="answer">
@@ -84,28 +87,29 @@ const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.l
       <p v-if="answer.missing.length > 0" class="query">
         <VerdictMark verdict="query" /> In the ledger and not in the file: {{ missing.join(', ') }}.
       </p>
-      <table v-if="differ.length > 0" class="sheet">
-        <thead>
-          <tr>
-            <th>Register</th>
-            <th>Line</th>
-            <th class="right">Control holds</th>
-            <th class="right">Ledger says</th>
-            <th class="right">Off by</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="value in differ" :key="value.register" :data-held="value.register">
-            <th scope="row">{{ value.name }}</th>
-            <td class="quiet figure">{{ value.line }}</td>
-            <td class="right figure">{{ asRegister(value.register, value.held, scene.machine) }}</td>
-            <td class="right figure">{{ value.ledger === null ? 'unset' : asRegister(value.register, value.ledger, scene.machine) }}</td>
-            <td class="right figure stop">
-              {{ value.ledger === null ? '' : asRegister(value.register, minus(value.held, value.ledger), scene.machine, 'always') }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <Rows
+        v-if="differ.length > 0"
+        :columns="COLUMNS"
+        :rows="differ"
+        :row-key="({ register }) => register"
+        :row-is="({ register }) => ({ 'data-held': register })"
+        :page="100"
+      >
+        <template #line="{ row }"
+          ><span class="quiet figure">{{ row.line }}</span></template
+        >
+        <template #held="{ row }"
+          ><span class="figure">{{ asRegister(row.register, row.held, scene.machine) }}</span></template
+        >
+        <template #ledger="{ row }"
+          ><span class="figure">{{ row.ledger === null ? 'unset' : asRegister(row.register, row.ledger, scene.machine) }}</span></template
+        >
+        <template #off="{ row }"
+          ><span class="figure stop">{{
+            row.ledger === null ? '' : asRegister(row.register, minus(row.held, row.ledger), scene.machine, 'always')
+          }}</span></template
+        >
+      </Rows>
     </template>
   </div>
 </template>
@@ -126,26 +130,5 @@ p {
 }
 svg {
   vertical-align: -2px;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 400;
-  padding: 8px 14px;
-  border-bottom: 1px solid var(--rule);
-}
-thead th {
-  color: var(--quiet);
-  font-size: 15px;
-}
-.right {
-  text-align: right;
-}
-td.figure {
-  font-size: 18px;
 }
 </style>

@@ -2,11 +2,11 @@
 import { useRoute } from 'vue-router'
 import { useSceneAtHand } from '../../app/at-hand.ts'
 import { useContextLine } from '../../app/context.ts'
-import { useMachines } from '../../app/queries.ts'
+import MachinePick from '../../parts/MachinePick.vue'
 import Opening from '../../parts/Opening.vue'
+import GoTo from '../../ui/GoTo.vue'
 
 const props = defineProps<{ machine: string }>()
-const machines = useMachines()
 const route = useRoute()
 const { scene, error, line } = useSceneAtHand(() => props.machine)
 useContextLine(() => line.value ?? ['Exchange'])
@@ -22,22 +22,17 @@ const WAYS = [
   <div class="page">
     <header>
       <h1>Exchange</h1>
-      <select
-        class="text-field"
-        :value="machine"
-        aria-label="Machine"
-        @change="$router.push({ name: String(route.name), params: { machine: ($event.target as HTMLSelectElement).value } })"
-      >
-        <option v-for="one in machines.data.value" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
+      <MachinePick
+        :model-value="machine"
+        @update:model-value="(to) => $router.push({ name: String(route.name), params: { machine: to } })"
+      />
       <nav aria-label="Ways of exchange">
-        <RouterLink
+        <GoTo
           v-for="way in WAYS"
           :key="way.name"
-          class="plain"
           :class="{ here: route.name === way.name }"
           :to="{ name: way.name, params: { machine } }"
-          >{{ way.words }}</RouterLink
+          >{{ way.words }}</GoTo
         >
       </nav>
     </header>

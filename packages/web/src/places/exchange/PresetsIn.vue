@@ -13,14 +13,20 @@ import {
 } from '@rook/core'
 import type { PresetsReadAnswer } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
+import { AutoComplete, Button, Checkbox } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { usePresetSenders } from '../../app/queries.ts'
-import ChooseFile from '../../parts/ChooseFile.vue'
+import ChooseFile from '../../ui/ChooseFile.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import TogetherSheet from '../../sending/TogetherSheet.vue'
 import type { Release } from '../../routine/use-recording.ts'
 import { asBase64 } from './save-file.ts'
+import Field from '../../ui/Field.vue'
+import PickField from '../../ui/PickField.vue'
+import Rows from '../../ui/Rows.vue'
+import type { Option } from '../../ui/options.ts'
+import { UNITS } from '../machines/record-words.ts'
 
 const props = defineProps<{ machine: string; scene: Scene }>()
 const senders = usePresetSenders()
@@ -34,8 +40,15 @@ const { trouble, busy, send } = useSend()
 const told = ref<string | null>(null)
 const reason = ref('')
 const sending = useSend()
-/** More rows than a person looks through one by one; the rest is taken or left together. */
-const MOST = 400
+const COLUMNS = [
+  { key: 'take', title: '', width: 56 },
+  { key: 'line', title: 'Line', width: 70 },
+  { key: 'tool', title: 'Tool', names: true },
+  { key: 'name', title: 'What' },
+  { key: 'now', title: 'On record', align: 'right' },
+  { key: 'next', title: 'In the file', align: 'right' },
+  { key: 'note', title: '' },
+] as const
 
 /** Whose program says under which numbers the tools are called. */
 const setup = () => props.scene.plan?.setup ?? null
@@ -73,6 +86,21 @@ async function look(asSaid: boolean): Promise<void> {
   chosen.value = new Set(answer.differences.filter(({ offered }) => offered).map(({ id }) => id))
 }
 
+/** Said late who it is from: its columns may be remembered. */
+function lookWhereNamed(): void {
+  if (file.value && !read.value && !busy.value) void look(false)
+}
+
+function headingsFor(field: PresetField): Option<string>[] {
+  const { header } = read.value!
+  const said = mapping[field]
+  return [
+    { value: '', label: 'not in the file' },
+    ...(said && !header.includes(said) ? [{ value: said, label: `${said} (missing)` }] : []),
+    ...header.map((heading) => ({ value: heading, label: heading })),
+  ]
+}
+
 function map(field: PresetField, heading: string): void {
   if (heading === '') delete mapping[field]
   else mapping[field] = heading
@@ -84,6 +112,12 @@ const taken = computed(() => differences.value.filter(({ id }) => chosen.value.h
 const assessed = computed(() => assessPresets(taken.value, props.scene))
 const fieldsNeeded = computed(() =>
   PRESET_FIELDS.filter((field) => mapping[field] || ['number', 'id', 'name', 'length', 'diameter', 'RE'].includes(field)),
+)
+const furtherFields = computed(() =>
+  PRESET_FIELDS.filter((one) => !fieldsNeeded.value.includes(one)).map((one) => ({
+    value: one as PresetField | null,
+    label: FIELD_WORDS[one],
+  })),
 )
 const hindrance = computed(() => (taken.value.length === 0 ? 'Nothing is chosen yet.' : null))
 
@@ -149,17 +183,23 @@ async function take({
 <template>
   <div class="presets">
     <div class="first">
-      <label
-        ><span class="quiet">From</span
-        ><input
-          v-model="sender"
-          class="text-field"
-          list="preset-senders"
-          maxlength="60"
+      <Field v-slot="{ id }" label="From" class="from">
+        <AutoComplete
+          :id="id"
+          v-model:value="sender"
+          :options="(senders.data.value ?? []).map(({ name }) => ({ value: name }))"
+          :filter-option="
+            (typed: string, one?: { value?: unknown }) =>
+              String(one?.value ?? '')
+                .toLowerCase()
+                .includes(typed.toLowerCase())
+          "
           placeholder="presetting bench, supplier …"
-          @change="file && !read && !busy && look(false)" />
-        <datalist id="preset-senders"><option v-for="one in senders.data.value" :key="one.name" :value="one.name" /></datalist
-      ></label>
+          :maxlength="60"
+          @blur="lookWhereNamed"
+          @select="lookWhereNamed"
+        />
+      </Field>
       <ChooseFile label="Preset file" accept=".csv,.txt,.xml,text/csv,text/xml" @chosen="choose">{{
         file ? `${file.name}; choose another` : 'Choose a file'
       }}</ChooseFile>
@@ -174,41 +214,28 @@ async function take({
     </p>
     <template v-if="read">
       <div v-if="read.kind === 'table'" class="sheet columns">
-        <label v-for="field in fieldsNeeded" :key="field"
-          ><span class="quiet">{{ FIELD_WORDS[field] }}{{ inUnit(mapping[field]) }}</span>
-          <select
-            class="text-field"
-            :value="mapping[field] ?? ''"
-            :data-field="field"
-            @change="map(field, ($event.target as HTMLSelectElement).value)"
-          >
-            <option value="">not in the file</option>
-            <option v-if="mapping[field] && !read.header.includes(mapping[field]!)" :value="mapping[field]">
-              {{ mapping[field] }} (missing)
-            </option>
-            <option v-for="(heading, at) in read.header" :key="at" :value="heading">{{ heading }}</option>
-          </select></label
-        >
-        <label
-          ><span class="quiet">add a column</span>
-          <select
-            class="text-field"
-            value=""
-            @change="map(($event.target as HTMLSelectElement).value as PresetField, read!.header[0] ?? '')"
-          >
-            <option value="" disabled>more …</option>
-            <option v-for="field in PRESET_FIELDS.filter((one) => !fieldsNeeded.includes(one))" :key="field" :value="field">
-              {{ FIELD_WORDS[field] }}
-            </option>
-          </select></label
-        >
-        <label
-          ><span class="quiet">{{ read.header.some(unitOfHeading) ? 'The others are in' : 'Figures are in' }}</span>
-          <select v-model="unit" class="text-field" @change="look(true)">
-            <option value="mm">millimetres</option>
-            <option value="in">inches</option>
-          </select></label
-        >
+        <PickField
+          v-for="field in fieldsNeeded"
+          :key="field"
+          :model-value="mapping[field] ?? ''"
+          :label="`${FIELD_WORDS[field]}${inUnit(mapping[field])}`"
+          :options="headingsFor(field)"
+          :data-field="field"
+          @update:model-value="(heading) => map(field, heading)"
+        />
+        <PickField
+          :model-value="null"
+          label="one more column"
+          placeholder="more …"
+          :options="furtherFields"
+          @update:model-value="(field) => field && map(field, read!.header[0] ?? '')"
+        />
+        <PickField
+          v-model="unit"
+          :label="read.header.some(unitOfHeading) ? 'The others are in' : 'Figures are in'"
+          :options="UNITS"
+          @update:model-value="look(true)"
+        />
       </div>
       <div v-if="read.problems.length > 0" class="sheet problems">
         <p class="stop" role="alert">
@@ -223,55 +250,45 @@ async function take({
         <p class="line">
           <strong>{{ read.tools }} tools, {{ differences.length }} differences</strong>
           <span class="quiet">{{ taken.length }} chosen</span>
-          <button type="button" class="plain" @click="all('register')">all figures</button>
-          <button type="button" class="plain" @click="all('record')">all of the record</button>
-          <button type="button" class="plain" @click="all('new')">all new tools</button>
-          <button type="button" class="plain" @click="all(null)">none</button>
+          <Button @click="all('register')">all figures</Button>
+          <Button @click="all('record')">all of the record</Button>
+          <Button @click="all('new')">all new tools</Button>
+          <Button @click="all(null)">none</Button>
         </p>
         <p v-if="differences.length === 0" class="quiet">The file says what is on record already.</p>
-        <div v-else class="sheet list">
-          <table>
-            <thead>
-              <tr>
-                <th></th>
-                <th>Line</th>
-                <th>Tool</th>
-                <th>What</th>
-                <th class="right">On record</th>
-                <th class="right">In the file</th>
-                <th></th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="one in differences.slice(0, MOST)" :key="one.id" :data-difference="one.id">
-                <td>
-                  <label class="tick"
-                    ><input
-                      type="checkbox"
-                      :checked="chosen.has(one.id)"
-                      :disabled="one.kind === 'new' && one.assembly === null"
-                      :aria-label="`take ${one.tool}, ${one.name}`"
-                      @change="toggle(one.id)"
-                  /></label>
-                </td>
-                <td class="quiet figure">{{ one.line }}</td>
-                <td>{{ one.tool }}</td>
-                <td>
-                  <strong v-if="one.kind === 'register'">{{ one.name }}</strong><template v-else>{{ one.name }}</template>
-                </td>
-                <td class="right figure">{{ figure(one.now, one) || (one.kind === 'new' ? '' : 'unset') }}</td>
-                <td class="right figure after">{{ figure(one.next, one) }}</td>
-                <td class="small">
-                  <span class="quiet">{{ one.note }}</span>
-                  <span v-if="one.doubt" class="query"><VerdictMark verdict="query" /> {{ one.doubt }}</span>
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
-        <p v-if="differences.length > MOST" class="quiet">
-          The first {{ MOST }} are shown; the other {{ differences.length - MOST }} are chosen or left by the buttons above.
-        </p>
+        <Rows
+          v-else
+          :columns="COLUMNS"
+          :rows="differences"
+          :row-key="({ id }) => id"
+          :row-is="({ id }) => ({ 'data-difference': id })"
+          :page="50"
+        >
+          <template #take="{ row }"
+            ><Checkbox
+              :checked="chosen.has(row.id)"
+              :disabled="row.kind === 'new' && row.assembly === null"
+              :aria-label="`take ${row.tool}, ${row.name}`"
+              @change="toggle(row.id)"
+          /></template>
+          <template #line="{ row }"
+            ><span class="quiet figure">{{ row.line }}</span></template
+          >
+          <template #name="{ row }"
+            ><strong v-if="row.kind === 'register'">{{ row.name }}</strong
+            ><template v-else>{{ row.name }}</template></template
+          >
+          <template #now="{ row }"
+            ><span class="figure">{{ figure(row.now, row) || (row.kind === 'new' ? '' : 'unset') }}</span></template
+          >
+          <template #next="{ row }"
+            ><strong class="figure">{{ figure(row.next, row) }}</strong></template
+          >
+          <template #note="{ row }">
+            <span class="quiet small">{{ row.note }}</span>
+            <span v-if="row.doubt" class="query small"><VerdictMark verdict="query" /> {{ row.doubt }}</span>
+          </template>
+        </Rows>
         <TogetherSheet
           v-if="differences.length > 0"
           v-model:reason="reason"
@@ -306,18 +323,8 @@ async function take({
 p {
   margin: 0;
 }
-label {
-  display: grid;
-  gap: 2px;
-}
-.pick {
-  display: inline-flex;
-}
-.tick {
-  place-items: center;
-  width: 44px;
-  min-height: 44px;
-  cursor: pointer;
+.from {
+  width: 260px;
 }
 .columns {
   display: grid;
@@ -325,52 +332,8 @@ label {
   gap: 8px 14px;
   padding: 10px 16px;
 }
-.columns label {
-  min-width: 0;
-  align-content: end;
-}
-.columns select {
-  width: 100%;
-  min-width: 0;
-}
-.columns span {
-  font-size: 14px;
-}
 .problems {
   padding: 10px 16px;
   border-left: 4px solid var(--stop);
-}
-.list {
-  overflow: auto;
-  max-height: 360px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 400;
-  padding: 0 12px;
-  height: 44px;
-  border-bottom: 1px solid var(--rule);
-}
-thead th {
-  position: sticky;
-  top: 0;
-  background: var(--sheet);
-  color: var(--quiet);
-  font-size: 15px;
-}
-td input {
-  width: 22px;
-  height: 22px;
-}
-.right {
-  text-align: right;
-}
-.after {
-  font-weight: 700;
 }
 </style>

@@ -1,12 +1,18 @@
 <script setup lang="ts">
 import { CONVENTION_WORDS, layoutOf, settingKindsOf, SETTINGS, templateProblems, type Scene } from '@rook/core'
 
+import { Button, Form } from 'ant-design-vue'
 import { computed, ref } from 'vue'
+import { ACROSS } from '../machines/record-words.ts'
 import { useSend } from '../../sending/use-send.ts'
 import { useKeptForm } from '../../app/kept-form.ts'
 import { useTemplate } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
+import WordField from '../../ui/WordField.vue'
+import CountField from '../../ui/CountField.vue'
+import PickField from '../../ui/PickField.vue'
+import { optionsOf } from '../../ui/options.ts'
 
 const props = defineProps<{ machine: string; scene: Scene }>()
 const query = useTemplate(() => props.machine)
@@ -23,6 +29,10 @@ const places = computed(() =>
     .join(' '),
 )
 const kinds = computed(() => settingKindsOf(props.scene.machine))
+const SIGNS = [
+  { value: false, label: 'as in the ledger' },
+  { value: true, label: 'turned round' },
+]
 const told = ref<string | null>(null)
 const { trouble, send } = useSend()
 const mayChange = computed(() => session.mayNot('changeTemplate') === null)
@@ -39,7 +49,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <form v-if="form" class="template" @submit.prevent="keep">
+  <Form v-if="form" class="template" @submit.prevent="keep">
     <p class="quiet">
       Lines of words, a letter and a number each. <span class="figure">{n}</span> stands for the offset’s or slot’s number,
       <span class="figure">{v}</span> for the figure, <span class="figure">{{ places }}</span> for a slot’s axes. An empty line is not
@@ -50,46 +60,37 @@ async function keep(): Promise<void> {
     <ul v-if="Object.keys(problems).length > 0" class="stop" role="alert">
       <li v-for="(sentence, field) in problems" :key="field">{{ sentence }}</li>
     </ul>
-    <fieldset class="fields" :disabled="!mayChange">
-      <label v-for="kind in kinds" :key="kind"
-        ><span>{{ SETTINGS[kind].label }}</span
-        ><input v-model="(form.lines as Record<string, string>)[kind]" class="text-field figure" maxlength="80"
-      /></label>
-      <label
-        ><span>Decimals</span><input v-model.number="form.decimals" class="text-field figure" maxlength="1" inputmode="numeric"
-      /></label>
-      <label v-if="layout.countsLengths"
-        ><span>Lengths in the file</span>
-        <select v-model="form.lengths" class="text-field">
-          <option v-for="(words, convention) in CONVENTION_WORDS" :key="convention" :value="convention">{{ words }}</option>
-        </select></label
-      >
-      <label v-if="layout.countsLengths"
-        ><span>Sign of lengths</span>
-        <select v-model="form.turnedSign" class="text-field">
-          <option :value="false">as in the ledger</option>
-          <option :value="true">turned round</option>
-        </select></label
-      >
-      <label v-if="layout.across"
-        ><span>Cutters in the file</span>
-        <select v-model="form.diameters" class="text-field">
-          <option value="diameter">diameters</option>
-          <option value="radius">radii</option>
-        </select></label
-      >
-      <label
-        ><span>Offset numbers from</span><input v-model.number="form.from" class="text-field figure" maxlength="5" inputmode="numeric"
-      /></label>
-      <label><span>to</span><input v-model.number="form.to" class="text-field figure" maxlength="5" inputmode="numeric" /></label>
-    </fieldset>
+    <div class="fields">
+      <WordField
+        v-for="kind in kinds"
+        :key="kind"
+        :model-value="form.lines[kind] ?? ''"
+        :label="SETTINGS[kind].label"
+        figure
+        :maxlength="80"
+        :disabled="!mayChange"
+        @update:model-value="(text) => (form!.lines = { ...form!.lines, [kind]: text })"
+      />
+      <CountField v-model="form.decimals" label="Decimals" :min="0" :max="6" :disabled="!mayChange" />
+      <PickField
+        v-if="layout.countsLengths"
+        v-model="form.lengths"
+        label="Lengths in the file"
+        :options="optionsOf(CONVENTION_WORDS)"
+        :disabled="!mayChange"
+      />
+      <PickField v-if="layout.countsLengths" v-model="form.turnedSign" label="Sign of lengths" :options="SIGNS" :disabled="!mayChange" />
+      <PickField v-if="layout.across" v-model="form.diameters" label="Cutters in the file" :options="ACROSS" :disabled="!mayChange" />
+      <CountField v-model="form.from" label="Offset numbers from" :min="0" :max="99999" :disabled="!mayChange" />
+      <CountField v-model="form.to" label="to" :min="0" :max="99999" :disabled="!mayChange" />
+    </div>
     <p v-if="told" role="status">{{ told }}</p>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    <button v-if="mayChange" type="submit" class="go" :disabled="Object.keys(problems).length > 0">
+    <Button html-type="submit" type="primary" size="large" v-if="mayChange" :disabled="Object.keys(problems).length > 0">
       Keep it for {{ scene.machine.name }}
-    </button>
+    </Button>
     <p v-else class="quiet">A lead can change this.</p>
-  </form>
+  </Form>
 </template>
 
 <style scoped>
@@ -98,15 +99,10 @@ async function keep(): Promise<void> {
   gap: 12px;
   max-width: 900px;
 }
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-}
 p {
   margin: 0;
 }
-.go {
+.template > .ant-btn {
   justify-self: start;
 }
 </style>

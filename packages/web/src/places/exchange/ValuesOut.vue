@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { asRegister, type OutValue, type Scene } from '@rook/core'
 
+import { Button, Checkbox, CheckboxGroup } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useTemplate } from '../../app/queries.ts'
@@ -8,6 +9,8 @@ import VerdictMark from '../../parts/VerdictMark.vue'
 import { blankConversion, countsOtherwise, readConversion } from './conversion.ts'
 import ConversionFields from './ConversionFields.vue'
 import { saveFile } from './save-file.ts'
+import OneOf from '../../ui/OneOf.vue'
+import Rows from '../../ui/Rows.vue'
 
 const props = defineProps<{ machine: string; scene: Scene }>()
 const template = useTemplate(() => props.machine)
@@ -44,103 +47,79 @@ async function look(): Promise<void> {
 }
 watch([slots, which, format, estimates], () => (file.value = null), { deep: true })
 const left = computed(() => file.value?.values.filter(({ because }) => because !== null) ?? [])
-const toggle = (code: string) =>
-  (slots.value = slots.value.includes(code) ? slots.value.filter((one) => one !== code) : [...slots.value, code])
 const FORMATS = [
-  { value: 'lines', words: 'Lines for the control' },
-  { value: 'table', words: 'Separated values' },
-  { value: 'assets', words: 'MTConnect document' },
+  { value: 'lines', label: 'Lines for the control' },
+  { value: 'table', label: 'Separated values' },
+  { value: 'assets', label: 'MTConnect document' },
+] as const
+const whichOptions = computed(() => [
+  ...(planned.value.length > 0 ? [{ value: 'planned' as const, label: `the ${planned.value.length} that the program calls` }] : []),
+  { value: 'all' as const, label: `all ${props.scene.tools.length} mounted` },
+])
+const COLUMNS = [
+  { key: 'name', title: 'Register' },
+  { key: 'value', title: 'Ledger', align: 'right' },
+  { key: 'out', title: 'In the file', align: 'right' },
+  { key: 'standing', title: 'Standing' },
 ] as const
 </script>
 
 <template>
   <div class="out">
     <div class="choices">
-      <fieldset>
-        <legend class="quiet">Slots</legend>
-        <button
-          v-for="slot in scene.machine.slots"
-          :key="slot.code"
-          type="button"
-          class="plain"
-          :aria-pressed="slots.includes(slot.code)"
-          :class="{ chosen: slots.includes(slot.code) }"
-          @click="toggle(slot.code)"
-        >
-          {{ slot.code }}
-        </button>
-      </fieldset>
-      <fieldset>
-        <legend class="quiet">Tools</legend>
-        <button
-          v-if="planned.length > 0"
-          type="button"
-          class="plain"
-          :aria-pressed="which === 'planned'"
-          :class="{ chosen: which === 'planned' }"
-          @click="which = 'planned'"
-        >
-          the {{ planned.length }} that the program calls
-        </button>
-        <button type="button" class="plain" :aria-pressed="which === 'all'" :class="{ chosen: which === 'all' }" @click="which = 'all'">
-          all {{ scene.tools.length }} mounted
-        </button>
-        <label class="check"><input v-model="estimates" type="checkbox" /> estimates too</label>
-      </fieldset>
-      <fieldset>
-        <legend class="quiet">As</legend>
-        <button
-          v-for="one in FORMATS"
-          :key="one.value"
-          type="button"
-          class="plain"
-          :aria-pressed="format === one.value"
-          :class="{ chosen: format === one.value }"
-          @click="format = one.value"
-        >
-          {{ one.words }}
-        </button>
-      </fieldset>
+      <div class="choice">
+        <span class="quiet">Slots</span>
+        <CheckboxGroup v-model:value="slots" aria-label="Slots" :options="scene.machine.slots.map(({ code }) => code)" />
+      </div>
+      <div class="choice">
+        <span class="quiet">Tools</span>
+        <OneOf v-model="which" name="Tools" :options="whichOptions" />
+        <Checkbox v-model:checked="estimates">estimates too</Checkbox>
+      </div>
+      <div class="choice">
+        <span class="quiet">As</span>
+        <OneOf v-model="format" name="As" :options="FORMATS" />
+      </div>
     </div>
     <ConversionFields v-if="converts" v-model="conversion" :scene="scene" :lengths="template.data.value!.lengths" />
     <p class="line">
-      <button type="button" class="go" :disabled="busy || (slots.length === 0 && tools.length === 0)" @click="look">
+      <Button type="primary" size="large" :disabled="busy || (slots.length === 0 && tools.length === 0)" @click="look">
         {{ busy ? 'Writing …' : 'Write the file' }}
-      </button>
+      </Button>
       <span class="quiet">It is shown here first; nothing leaves before you save it.</span>
     </p>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <template v-if="file">
       <p class="line">
         <strong>{{ file.name }}</strong>
-        <button type="button" class="go" @click="saveFile(file.name, file.text)">Save it</button>
+        <Button type="primary" size="large" @click="saveFile(file.name, file.text)">Save it</Button>
         <span v-if="left.length > 0" class="query"><VerdictMark verdict="query" /> {{ left.length }} left out, with the reason</span>
       </p>
       <div class="two">
         <pre class="sheet figure" data-file>{{ file.text }}</pre>
         <div v-if="file.values.length > 0" class="sheet list">
-          <table>
-            <thead>
-              <tr>
-                <th>Register</th>
-                <th class="right">Ledger</th>
-                <th class="right">In the file</th>
-                <th>Standing</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="value in file.values" :key="value.register" :data-out="value.register">
-                <th scope="row">
-                  <RouterLink :to="{ name: 'entry', params: { entry: value.entry } }">{{ value.name }}</RouterLink>
-                </th>
-                <td class="right figure">{{ asRegister(value.register, value.value, scene.machine) }}</td>
-                <td class="right figure" :class="{ differs: value.out !== value.value }">
-                  {{ value.out === null ? 'left out' : asRegister(value.register, value.out, scene.machine) }}
-                </td>
-                <td class="small" :class="value.because ? 'query' : 'quiet'">{{ value.because ?? value.word }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <Rows
+            :columns="COLUMNS"
+            :rows="file.values"
+            :row-key="({ register }) => register"
+            :row-is="({ register }) => ({ 'data-out': register })"
+            :page="100"
+          >
+            <template #name="{ row }"
+              ><RouterLink :to="{ name: 'entry', params: { entry: row.entry } }">{{ row.name }}</RouterLink></template
+            >
+            <template #value="{ row }"
+              ><span class="figure">{{ asRegister(row.register, row.value, scene.machine) }}</span></template
+            >
+            <template #out="{ row }"
+              ><span class="figure" :class="{ differs: row.out !== row.value }">{{
+                row.out === null ? 'left out' : asRegister(row.register, row.out, scene.machine)
+              }}</span></template
+            >
+            <template #standing="{ row }"
+              ><span class="small" :class="row.because ? 'query' : 'quiet'">{{ row.because ?? row.word }}</span></template
+            >
+          </Rows>
         </div>
       </div>
     </template>
@@ -157,33 +136,11 @@ const FORMATS = [
   flex-wrap: wrap;
   gap: 8px 26px;
 }
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
+.choice {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: 8px 12px;
   align-items: center;
-}
-legend {
-  font-size: 15px;
-  padding: 0;
-}
-.chosen {
-  border-color: var(--act);
-  background: var(--act-soft);
-  box-shadow: inset 0 -3px 0 var(--act);
-}
-.check {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 44px;
-}
-.check input {
-  width: 22px;
-  height: 22px;
 }
 p {
   margin: 0;
@@ -213,24 +170,6 @@ pre {
 .list {
   overflow: auto;
   max-height: 470px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 400;
-  padding: 6px 12px;
-  border-bottom: 1px solid var(--rule);
-}
-thead th {
-  color: var(--quiet);
-  font-size: 15px;
-}
-.right {
-  text-align: right;
 }
 .differs {
   font-weight: 700;

@@ -3,7 +3,7 @@ import type { VueWrapper } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { MILL, mounted, scene, stands } from '@rook/testing'
 import { ok, refused, serverThat } from '../../../test/answers.ts'
-import { put, textOf } from '../../../test/mounting.ts'
+import { labelled, put, textOf } from '../../../test/mounting.ts'
 import { useSession } from '../../app/session.ts'
 import HeldCompare from './HeldCompare.vue'
 import PresetsIn from './PresetsIn.vue'
@@ -86,20 +86,16 @@ describe('values out', () => {
   })
 
   it('that are refused say so and keep what was chosen', async () => {
-    serverThat({
+    const sent = serverThat({
       'GET /api/machines/mill/template': ok(template),
       'POST /api/machines/mill/values-out': refused(422, 'Nothing stands yet in the slots and tools.'),
     })
     const wrapper = put(ValuesOut, { machine: 'mill', scene: at })
-    await press(wrapper, 'G55')
+    await wrapper.find('input[type=checkbox][value=G55]').setValue(true)
     await press(wrapper, 'Write the file')
     await settled(() => expect(wrapper.find('[role=alert]').text()).toBe('Nothing stands yet in the slots and tools.'))
-    expect(
-      wrapper
-        .findAll('button')
-        .find((one) => one.text() === 'G55')!
-        .attributes('aria-pressed'),
-    ).toBe('true')
+    expect(sent.at(-1)!.body).toMatchObject({ slots: ['G54', 'G55'] })
+    expect(wrapper.find<HTMLInputElement>('input[type=checkbox][value=G55]').element.checked).toBe(true)
   })
 })
 
@@ -207,15 +203,15 @@ describe('presets', () => {
       'POST /api/machines/mill/presets': ok({ entry: null, registers: 1, records: 0, added: 0 }),
     })
     const wrapper = put(PresetsIn, { machine: 'mill', scene: at })
-    await wrapper.find('input.text-field').setValue('bench')
+    await labelled(wrapper, 'From').setValue('bench')
     await choose(wrapper, 'T,L\n4,103.48\n')
     await settled(() => expect(textOf(wrapper)).toContain('2 tools, 3 differences'))
-    const boxes = () => wrapper.findAll<HTMLInputElement>('td input')
+    const boxes = () => wrapper.findAll<HTMLInputElement>('td input[type=checkbox]')
     expect(boxes().map(({ element }) => element.checked)).toEqual([false, true, false])
     expect(boxes()[2]!.element.disabled).toBe(true)
     expect(textOf(wrapper)).toContain('1 chosen')
     expect(textOf(wrapper.find('[data-difference="2/length"]'))).toContain('far from DC on record')
-    await wrapper.find('.why input').setValue('early shift')
+    await labelled(wrapper, 'Remark; kept with the entry').setValue('early shift')
     await press(wrapper, 'Take 1')
     await settled(() => expect(textOf(wrapper)).toContain('Taken: 1 figures'))
     const body = sent.find(({ path }) => path.endsWith('/presets'))!.body!
@@ -227,7 +223,7 @@ describe('presets', () => {
     const problems = [{ line: 3, column: 'T', sentence: 'Line 3, column T: T4 stands in line 2 already' }]
     serverThat({ 'GET /api/preset-senders': ok([]), 'POST /api/machines/mill/presets/read': read({ problems, differences: [], tools: 0 }) })
     const wrapper = put(PresetsIn, { machine: 'mill', scene: at })
-    await wrapper.find('input.text-field').setValue('bench')
+    await labelled(wrapper, 'From').setValue('bench')
     await choose(wrapper, 'T,L\n4,1\n4,2\n')
     await settled(() => expect(textOf(wrapper)).toContain('Line 3, column T: T4 stands in line 2 already'))
     expect(wrapper.findAll('button').some((one) => one.text().startsWith('Take'))).toBe(false)
@@ -248,14 +244,11 @@ describe('how lines are written', () => {
       'POST /api/session': ok({ person: { id: 'o', name: 'T. Oakhanger', role: 'lead' }, shop: null }),
     })
     const wrapper = put(TemplateForm, { machine: 'mill', scene: at }, { role: 'setter' })
-    await settled(() => expect(wrapper.find('fieldset').exists()).toBe(true))
+    await settled(() => expect(wrapper.find('form').exists()).toBe(true))
     expect(textOf(wrapper)).toContain('A lead can change this.')
     await useSession().signIn('o', '8642')
     await settled(() => expect(textOf(wrapper)).toContain('Keep it for Mill 3'))
-    const length = wrapper
-      .findAll('label')
-      .find((label) => label.text() === 'Length')!
-      .find('input')
+    const length = labelled(wrapper, 'Length')
     await length.setValue('G10 L10 P{n}')
     expect(wrapper.find('[role=alert]').text()).toContain('{v} is missing')
     await length.setValue('G10 L1 P{n} Z{v}')

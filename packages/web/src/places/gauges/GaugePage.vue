@@ -2,6 +2,7 @@
 import MayNot from '../../parts/MayNot.vue'
 import { asRegister, formatExact, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm } from '@rook/core'
 import type { GaugeEventBody } from '@rook/contract'
+import { Button, Descriptions, DescriptionsItem, Form } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
@@ -9,6 +10,8 @@ import { useGauge, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { calendarDay, dayTime } from '../../app/time.ts'
 import Opening from '../../parts/Opening.vue'
+import PickField from '../../ui/PickField.vue'
+import WordField from '../../ui/WordField.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import ProbeChart from './ProbeChart.vue'
 import { EVENTS, FAMILIES } from './gauge-names.ts'
@@ -63,28 +66,23 @@ async function note(): Promise<void> {
       <h1>
         {{ record.name }} <span class="quiet">{{ FAMILIES[record.family] }}</span>
       </h1>
-      <dl class="facts">
-        <div>
-          <dt>State</dt>
-          <dd :class="{ stop: state === 'disturbed', query: state === 'due' }">{{ state }}</dd>
-        </div>
-        <div v-if="record.size > 0">
-          <dt>Size</dt>
-          <dd class="figure">{{ sizeText(record.size) }}</dd>
-        </div>
-        <div>
-          <dt>Standard uncertainty</dt>
-          <dd class="figure">{{ formatExact(nm(record.uncertainty * 1000), 'mm') }} µm</dd>
-        </div>
-        <div>
-          <dt>Calibrated</dt>
-          <dd>{{ record.calibrated ? calendarDay(record.calibrated, session.shop) : 'not on record' }}</dd>
-        </div>
-        <div v-if="record.due">
-          <dt>Due</dt>
-          <dd>{{ calendarDay(record.due, session.shop) }}, every {{ record.intervalDays }} days</dd>
-        </div>
-      </dl>
+      <Descriptions layout="vertical" :column="{ xs: 2, md: 5 }" :colon="false">
+        <DescriptionsItem label="State"
+          ><span :class="{ stop: state === 'disturbed', query: state === 'due' }">{{ state }}</span></DescriptionsItem
+        >
+        <DescriptionsItem v-if="record.size > 0" label="Size"
+          ><span class="figure">{{ sizeText(record.size) }}</span></DescriptionsItem
+        >
+        <DescriptionsItem label="Standard uncertainty"
+          ><span class="figure">{{ formatExact(nm(record.uncertainty * 1000), 'mm') }} µm</span></DescriptionsItem
+        >
+        <DescriptionsItem label="Calibrated">{{
+          record.calibrated ? calendarDay(record.calibrated, session.shop) : 'not on record'
+        }}</DescriptionsItem>
+        <DescriptionsItem v-if="record.due" label="Due"
+          >{{ calendarDay(record.due, session.shop) }}, every {{ record.intervalDays }} days</DescriptionsItem
+        >
+      </Descriptions>
       <ul v-if="record.doubtful.length > 0" class="doubts">
         <li v-for="(time, at) in record.doubtful" :key="at" class="stop">
           <VerdictMark verdict="stop" /> In doubt: it {{ time.because }}; what was measured with it
@@ -96,24 +94,16 @@ async function note(): Promise<void> {
       <section>
         <h2>What happened to it</h2>
         <MayNot to="gaugeEvent"
-          ><form class="event sheet" @submit.prevent="note">
-            <label
-              ><span>It was</span>
-              <select class="text-field" v-model="form.kind">
-                <option value="" disabled>pick one</option>
-                <option v-for="kind in kinds" :key="kind" :value="kind">{{ EVENTS[kind] }}</option>
-              </select></label
-            >
-            <label class="wide"
-              ><span>Where, by whom, how it was found</span><input class="text-field" v-model="form.note" maxlength="500"
-            /></label>
+          ><Form class="event sheet" @submit.prevent="note">
+            <PickField v-model="form.kind" label="It was" :options="kinds.map((kind) => ({ value: kind, label: EVENTS[kind] }))" />
+            <WordField v-model="form.note" class="wide" label="Where, by whom, how it was found" :maxlength="500" />
             <template v-if="form.kind === 'calibrated'">
-              <label><span>Size, if it is another now</span><input class="text-field figure" v-model="form.size" maxlength="40" /></label>
-              <label><span>Standard uncertainty</span><input class="text-field figure" v-model="form.uncertainty" maxlength="40" /></label>
+              <WordField v-model="form.size" label="Size, if it has changed" figure :maxlength="40" />
+              <WordField v-model="form.uncertainty" label="Standard uncertainty" figure :maxlength="40" />
             </template>
-            <button type="submit" class="plain" :disabled="form.kind === '' || form.note.trim().length < 3">Note it</button>
+            <Button html-type="submit" :disabled="form.kind === '' || form.note.trim().length < 3">Note it</Button>
             <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-          </form></MayNot
+          </Form></MayNot
         >
         <ul class="events">
           <li v-for="event in page.data.value.events" :key="event.id" :data-event="event.kind">
@@ -172,22 +162,6 @@ async function note(): Promise<void> {
 .page > * {
   margin: 0 0 14px;
 }
-.facts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 32px;
-}
-.facts div {
-  display: grid;
-}
-dt {
-  color: var(--quiet);
-  font-size: 14px;
-}
-dd {
-  margin: 0;
-  font-size: 18px;
-}
 ul {
   list-style: none;
   margin: 0;
@@ -202,14 +176,6 @@ h2 {
   gap: 10px 14px;
   align-items: end;
   padding: 10px 16px 12px;
-}
-label {
-  display: grid;
-  gap: 2px;
-}
-label span {
-  color: var(--quiet);
-  font-size: 14px;
 }
 .wide {
   flex: 1;

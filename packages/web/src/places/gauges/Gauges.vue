@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mm, nm, readLength, formatExact, type GaugeFamily } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
+import { Button, Form } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
@@ -8,6 +9,10 @@ import { useGauges } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { calendarDay } from '../../app/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import { optionsOf } from '../../ui/options.ts'
+import PickField from '../../ui/PickField.vue'
+import Rows from '../../ui/Rows.vue'
+import WordField from '../../ui/WordField.vue'
 import { FAMILIES } from './gauge-names.ts'
 import { stateOf, type GaugeWord } from './gauge-state.ts'
 import { sizeText } from './size-text.ts'
@@ -24,6 +29,17 @@ const rows = computed(() =>
 )
 const MARK = { 'in use': 'clear', due: 'query', disturbed: 'stop', withdrawn: 'to-see' } as const
 const um = (gauge: GaugeRecord) => `${formatExact(nm(gauge.uncertainty * 1000), 'mm')} \u00b5m`
+
+type Row = (typeof rows.value)[number]
+const COLUMNS = [
+  { key: 'gauge', title: 'Gauge', compare: (a: Row, b: Row) => a.gauge.name.localeCompare(b.gauge.name) },
+  { key: 'state', title: 'State', compare: (a: Row, b: Row) => ORDER.indexOf(a.state) - ORDER.indexOf(b.state) },
+  { key: 'kind', title: 'Kind', wide: 'md', compare: (a: Row, b: Row) => FAMILIES[a.gauge.family].localeCompare(FAMILIES[b.gauge.family]) },
+  { key: 'size', title: 'Size', align: 'right', compare: (a: Row, b: Row) => a.gauge.size - b.gauge.size },
+  { key: 'uncertainty', title: 'Standard uncertainty', align: 'right', wide: 'md' },
+  { key: 'calibrated', title: 'Calibrated', wide: 'lg' },
+  { key: 'due', title: 'Due', wide: 'md', compare: (a: Row, b: Row) => (a.gauge.due ?? '9').localeCompare(b.gauge.due ?? '9') },
+] as const
 
 const adding = ref(false)
 const form = reactive({ name: '', family: 'edge-finder' as GaugeFamily, size: '', uncertainty: '5 um', interval: '365' })
@@ -53,50 +69,50 @@ async function add(): Promise<void> {
 <template>
   <div class="page">
     <h1>Gauges</h1>
-    <table class="rows">
-      <thead>
-        <tr>
-          <th>State</th>
-          <th>Gauge</th>
-          <th>Kind</th>
-          <th class="right">Size</th>
-          <th class="right">Standard uncertainty</th>
-          <th>Calibrated</th>
-          <th>Due</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="{ gauge, state } in rows" :key="gauge.id" :data-gauge="gauge.id" :data-state="state">
-          <td class="state" :class="{ query: state === 'due', stop: state === 'disturbed', quiet: state === 'withdrawn' }">
-            <VerdictMark :verdict="MARK[state]" /> {{ state }}
-          </td>
-          <td>
-            <RouterLink class="name" :to="{ name: 'gauge', params: { gauge: gauge.id } }">{{ gauge.name }}</RouterLink>
-          </td>
-          <td class="quiet">{{ FAMILIES[gauge.family] }}</td>
-          <td class="right figure">{{ gauge.size === 0 ? '' : sizeText(gauge.size) }}</td>
-          <td class="right figure">{{ um(gauge) }}</td>
-          <td class="quiet">{{ gauge.calibrated ? calendarDay(gauge.calibrated, session.shop) : 'no interval' }}</td>
-          <td class="quiet">{{ gauge.due ? calendarDay(gauge.due, session.shop) : '' }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <template v-if="!session.mayNot('addGauge')">
-      <button v-if="!adding" type="button" class="link" @click="adding = true">Add a gauge</button>
-      <form v-else class="add sheet" @submit.prevent="add">
-        <label><span>Name</span><input class="text-field" v-model="form.name" maxlength="60" /></label>
-        <label
-          ><span>Kind</span>
-          <select class="text-field" v-model="form.family">
-            <option v-for="(words, family) in FAMILIES" :key="family" :value="family">{{ words }}</option>
-          </select></label
+    <Rows
+      :columns="COLUMNS"
+      :rows="rows"
+      :row-key="({ gauge }) => gauge.id"
+      :row-is="({ gauge, state }) => ({ 'data-gauge': gauge.id, 'data-state': state })"
+      :loading="gauges.isPending.value"
+      empty="No gauge is on record yet."
+    >
+      <template #gauge="{ row }">
+        <RouterLink class="name" :to="{ name: 'gauge', params: { gauge: row.gauge.id } }">{{ row.gauge.name }}</RouterLink>
+      </template>
+      <template #state="{ row }">
+        <span class="state" :class="{ query: row.state === 'due', stop: row.state === 'disturbed', quiet: row.state === 'withdrawn' }"
+          ><VerdictMark :verdict="MARK[row.state]" /> {{ row.state }}</span
         >
-        <label><span>Size, mm unless said</span><input class="text-field figure" v-model="form.size" maxlength="40" /></label>
-        <label><span>Standard uncertainty</span><input class="text-field figure" v-model="form.uncertainty" maxlength="40" /></label>
-        <label><span>Interval, days</span><input class="text-field figure" v-model="form.interval" maxlength="5" /></label>
-        <button type="submit" class="plain">Add it</button>
+      </template>
+      <template #kind="{ row }"
+        ><span class="quiet">{{ FAMILIES[row.gauge.family] }}</span></template
+      >
+      <template #size="{ row }"
+        ><span class="figure">{{ row.gauge.size === 0 ? '' : sizeText(row.gauge.size) }}</span></template
+      >
+      <template #uncertainty="{ row }"
+        ><span class="figure">{{ um(row.gauge) }}</span></template
+      >
+      <template #calibrated="{ row }"
+        ><span class="quiet">{{ row.gauge.calibrated ? calendarDay(row.gauge.calibrated, session.shop) : 'no interval' }}</span></template
+      >
+      <template #due="{ row }"
+        ><span class="quiet">{{ row.gauge.due ? calendarDay(row.gauge.due, session.shop) : '' }}</span></template
+      >
+    </Rows>
+    <template v-if="!session.mayNot('addGauge')">
+      <Button v-if="!adding" type="link" @click="adding = true">Add a gauge</Button>
+      <Form v-else class="add sheet" @submit.prevent="add">
+        <WordField v-model="form.name" label="Name" :maxlength="60" />
+        <PickField v-model="form.family" label="Kind" :options="optionsOf(FAMILIES)" />
+        <WordField v-model="form.size" label="Size, mm unless said" figure :maxlength="40" />
+        <WordField v-model="form.uncertainty" label="Standard uncertainty" figure :maxlength="40" />
+        <WordField v-model="form.interval" label="Interval, days" figure :maxlength="5" />
+        <Button html-type="submit">Add it</Button>
+        <Button type="link" @click="adding = false">Leave it</Button>
         <p v-for="problem in problems" :key="problem" class="stop" role="alert">{{ problem }}</p>
-      </form>
+      </Form>
     </template>
   </div>
 </template>
@@ -123,24 +139,8 @@ async function add(): Promise<void> {
   padding: 12px 16px;
   margin-top: 10px;
 }
-label {
-  display: grid;
-  gap: 2px;
-  font-size: 15px;
-}
-label span {
-  color: var(--quiet);
-}
 p {
   flex-basis: 100%;
   margin: 0;
-}
-@media (max-width: 760px) {
-  th:nth-child(n + 5),
-  td:nth-child(n + 5),
-  th:nth-child(3),
-  td:nth-child(3) {
-    display: none;
-  }
 }
 </style>

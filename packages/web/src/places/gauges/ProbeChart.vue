@@ -2,6 +2,7 @@
 import { asShown, PROBE_SIDES, probeRegister, registerKey, type Nm } from '@rook/core'
 import { scaleLinear, scaleTime } from 'd3-scale'
 import { line } from 'd3-shape'
+import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useEntries, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
@@ -89,15 +90,9 @@ const change = computed(() => {
   <section v-if="machine" aria-label="Radii over its calibrations">
     <h2>
       Radii on {{ machine.name }}
-      <button
-        v-for="id in [...byMachine.keys()].filter((one) => one !== machine!.id)"
-        :key="id"
-        type="button"
-        class="link"
-        @click="chosen = id"
-      >
+      <Button type="link" v-for="id in [...byMachine.keys()].filter((one) => one !== machine!.id)" :key="id" @click="chosen = id">
         {{ machines.data.value?.find((one) => one.id === id)?.name }}
-      </button>
+      </Button>
     </h2>
     <ChartFrame
       v-model:width="width"

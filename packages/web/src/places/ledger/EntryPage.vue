@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
 import { LEAST_ROLE } from '@rook/contract/roles'
-import { Modal } from 'ant-design-vue'
+import { Button, Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
@@ -10,6 +10,8 @@ import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
 import EntrySheet from './EntrySheet.vue'
 import Opening from '../../parts/Opening.vue'
+import GoTo from '../../ui/GoTo.vue'
+import TextField from '../../ui/TextField.vue'
 
 const props = defineProps<{ entry: string }>()
 const query = useEntry(() => props.entry)
@@ -49,16 +51,16 @@ async function takeBack(): Promise<void> {
       </p>
       <EntrySheet :entry="query.data.value!" :machine="machine" />
       <p class="ways">
-        <RouterLink
+        <GoTo
+          type="link"
           v-for="write in content.writes"
           :key="write.register"
-          class="link"
           :to="{ name: 'ledger', query: { machine: content.machine, register: write.register } }"
         >
           Everything written to {{ write.name }}
-        </RouterLink>
+        </GoTo>
         <MayNot v-if="correctable" :to="{ least: LEAST_ROLE[content.kind] }"
-          ><button type="button" class="link" @click="correcting = true">Take this entry back</button></MayNot
+          ><Button type="link" @click="correcting = true">Take this entry back</Button></MayNot
         >
       </p>
       <p class="quiet small hash">{{ query.data.value!.hash }}, follows {{ query.data.value!.previousHash.slice(0, 12) }}…</p>
@@ -71,10 +73,7 @@ async function takeBack(): Promise<void> {
         @ok="takeBack"
       >
         <p>It stays in the ledger; a new entry says that it no longer counts and puts back what stood before.</p>
-        <label class="why">
-          <span class="quiet">Reason</span>
-          <textarea class="text-field" v-model="reason" rows="3" maxlength="500" />
-        </label>
+        <TextField v-model="reason" label="Reason" :rows="3" :maxlength="500" />
         <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       </Modal>
     </template>

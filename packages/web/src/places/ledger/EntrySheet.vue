@@ -7,9 +7,15 @@ import { dayTime } from '../../app/time.ts'
 import DrawingPane from '../../parts/DrawingPane.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import WorkingRecord from '../../parts/WorkingRecord.vue'
+import Rows from '../../ui/Rows.vue'
 
 const props = defineProps<{ entry: Entry; machine: MachineRecord }>()
 const session = useSession()
+const COLUMNS = [
+  { key: 'name', title: 'Register' },
+  { key: 'before', title: 'Was', align: 'right' },
+  { key: 'after', title: 'Became', align: 'right' },
+] as const
 const content = computed(() => props.entry.content)
 const open = computed(() => content.value.findings.filter(({ finding }) => finding.verdict !== 'clear'))
 const clear = computed(() => content.value.findings.filter(({ finding }) => finding.verdict === 'clear'))
@@ -29,18 +35,24 @@ const rests = computed(() => [
       <DrawingPane v-if="content.drawing" :drawing="content.drawing" />
       <WorkingRecord :working="content.working" :machine="machine" :writes="content.writes" :inputs="content.inputs" />
     </div>
-    <table v-else-if="content.writes.length > 0" class="sheet figures">
-      <tbody>
-        <tr v-for="write in content.writes" :key="write.register">
-          <th scope="row">{{ write.name }}</th>
-          <td class="quiet">{{ write.before === null ? 'unset' : asRegister(write.register, write.before, machine) }}</td>
-          <td>
-            {{ write.after === null ? 'unset' : asRegister(write.register, write.after, machine)
-            }}<span v-if="write.state === 'disturbed'" class="stop"> disturbed</span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <Rows
+      v-else-if="content.writes.length > 0"
+      class="figures"
+      :columns="COLUMNS"
+      :rows="content.writes"
+      :row-key="({ register }) => register"
+    >
+      <template #name="{ row }"
+        ><strong>{{ row.name }}</strong></template
+      >
+      <template #before="{ row }"
+        ><span class="quiet figure">{{ row.before === null ? 'unset' : asRegister(row.register, row.before, machine) }}</span></template
+      >
+      <template #after="{ row }"
+        ><span class="figure">{{ row.after === null ? 'unset' : asRegister(row.register, row.after, machine) }}</span
+        ><span v-if="row.state === 'disturbed'" class="stop"> disturbed</span></template
+      >
+    </Rows>
     <ul v-if="content.findings.length > 0" class="sheet findings">
       <li v-for="({ finding, reason }, at) in open" :key="at">
         <VerdictMark :verdict="finding.verdict" />
@@ -120,16 +132,7 @@ ul {
   margin-top: 3px;
 }
 .figures {
-  border-collapse: collapse;
-  justify-self: start;
-}
-.figures th,
-.figures td {
-  padding: 10px 18px;
-  text-align: right;
-}
-.figures th {
-  text-align: left;
+  max-width: 640px;
 }
 p {
   margin: 0;

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { EntryLine } from '@rook/contract'
-import { Select } from 'ant-design-vue'
+import { Button, Select } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { call } from '../../app/call.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useEntries, useMachines, usePeople } from '../../app/queries.ts'
-import { vAccessible } from '../../parts/accessible-select.ts'
+import { vAccessible } from '../../ui/accessible-select.ts'
 import EntryRow from './EntryRow.vue'
 
 useContextLine(() => ['Ledger'])
@@ -87,7 +87,7 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
       <EntryRow v-for="entry in entries" :key="entry.id" :entry="entry" :machine="machineOf(entry.machine)!" />
     </ol>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    <button v-if="more" type="button" class="link" @click="loadMore">Older entries</button>
+    <Button type="link" v-if="more" @click="loadMore">Older entries</Button>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useSceneAtHand } from '../../app/at-hand.ts'
 import { useSend } from '../../sending/use-send.ts'
@@ -8,6 +9,7 @@ import { when } from '../../app/time.ts'
 import StandingTable from '../../parts/StandingTable.vue'
 import RoutineList from '../../routine/RoutineList.vue'
 import Opening from '../../parts/Opening.vue'
+import GoTo from '../../ui/GoTo.vue'
 
 const props = defineProps<{ machine: string }>()
 const { scene, own, error } = useSceneAtHand(() => props.machine)
@@ -30,15 +32,13 @@ const say = (what: 'home' | 'power') => send(what, { params: { id: props.machine
       <p class="state">
         <span v-if="homed" class="quiet">Homed {{ when(scene.data.value.homedAt!, session.shop) }}.</span>
         <span v-else class="stop">Not homed since it was switched on.</span>
-        <button v-if="!homed" type="button" class="plain" @click="say('home')">It has been homed</button>
-        <button type="button" class="plain" @click="say('power')">It was switched on</button>
-        <RouterLink v-if="own" class="link" :to="{ name: 'setup', params: { setup: own.id } }"
-          >Setup at hand: {{ own.partName }}, {{ own.operationName }}</RouterLink
+        <Button v-if="!homed" @click="say('home')">It has been homed</Button>
+        <Button @click="say('power')">It was switched on</Button>
+        <GoTo v-if="own" type="link" :to="{ name: 'setup', params: { setup: own.id } }"
+          >Setup at hand: {{ own.partName }}, {{ own.operationName }}</GoTo
         >
-        <RouterLink class="link" :to="{ name: 'ledger', query: { machine } }">Its entries</RouterLink>
-        <RouterLink v-if="!session.mayNot('changeMachine')" class="link" :to="{ name: 'machine-record', params: { machine } }"
-          >Its record</RouterLink
-        >
+        <GoTo type="link" :to="{ name: 'ledger', query: { machine } }">Its entries</GoTo>
+        <GoTo v-if="!session.mayNot('changeMachine')" type="link" :to="{ name: 'machine-record', params: { machine } }">Its record</GoTo>
       </p>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       <StandingTable :scene="scene.data.value" />
@@ -59,9 +59,5 @@ h2 {
   align-items: center;
   flex-wrap: wrap;
   margin: 0 0 16px;
-}
-.state a {
-  display: inline-flex;
-  align-items: center;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Button, Form, Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSend } from '../../sending/use-send.ts'
@@ -6,8 +7,12 @@ import { useContextLine } from '../../app/context.ts'
 import { useKeptForm } from '../../app/kept-form.ts'
 import { useMachines } from '../../app/queries.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
-import { CONVENTION_WORDS, KINDS, LIMITS, type RotaryAxis } from '@rook/core'
+import { KINDS, LIMITS, type RotaryAxis } from '@rook/core'
+import PickField from '../../ui/PickField.vue'
+import Rows from '../../ui/Rows.vue'
+import WordField from '../../ui/WordField.vue'
 import { axesOfKind, blankForm, formOf, limitText, readForm } from './record-form.ts'
+import { ACROSS, CONVENTIONS, DISPLAY_TURNS, MACHINE_KINDS, ROTATES, SENSES, SPINDLES, UNITS } from './record-words.ts'
 
 const props = defineProps<{ machine?: string }>()
 const machines = useMachines()
@@ -23,6 +28,11 @@ const asks = (field: (typeof KINDS)['mill']['asks'][number]) =>
   form.value !== null && form.value !== undefined && KINDS[form.value.kind].asks.includes(field)
 const spare = computed(() => KINDS[form.value!.kind].rotary.filter((axis) => !form.value!.rotary.some((one) => one.axis === axis)))
 const addRotary = (axis: RotaryAxis) => form.value!.rotary.push({ axis, increment: '0.001', min: '', max: '', sense: 1 })
+const LIMIT_COLUMNS = [
+  { key: 'says', title: 'Questioned where' },
+  { key: 'shop', title: 'Shop', align: 'right', width: 120 },
+  { key: 'own', title: 'This machine', width: 170 },
+] as const
 useContextLine(() => ['Machines'])
 
 async function keep(): Promise<void> {
@@ -47,197 +57,100 @@ async function keep(): Promise<void> {
 
 <template>
   <p v-if="!form" class="page quiet">Opening …</p>
-  <form v-else class="page" @submit.prevent="keep">
+  <Form v-else class="page" @submit.prevent="keep">
     <h1>{{ machine ? `Record of ${known?.name ?? ''}` : 'A new machine' }}</h1>
     <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
     <ul v-if="problems.length > 0" role="alert" class="stop">
       <li v-for="problem in problems" :key="problem">{{ problem }}</li>
     </ul>
     <div class="fields">
-      <label><span>Name</span><input v-model="form.name" maxlength="40" /></label>
-      <label
-        ><span>Kind</span>
-        <select v-model="form.kind">
-          <option value="mill">mill or router</option>
-          <option value="lathe">lathe</option>
-        </select></label
-      >
-      <label
-        ><span>Unit</span>
-        <select v-model="form.unit">
-          <option value="mm">millimetres</option>
-          <option value="in">inches</option>
-        </select></label
-      >
-      <label><span>Least increment</span><input v-model="form.increment" class="figure" /></label>
-      <label><span>Offset numbers, 1 to</span><input v-model="form.offsets" class="figure" /></label>
-      <label v-if="asks('lengthConvention')"
-        ><span>Length in Z</span>
-        <select v-model="form.lengthConvention">
-          <option v-for="(words, convention) in CONVENTION_WORDS" :key="convention" :value="convention">{{ words }}</option>
-        </select></label
-      >
-      <label v-if="asks('diameterRegister')"
-        ><span>D registers hold</span>
-        <select v-model="form.diameterRegister">
-          <option value="diameter">diameters</option>
-          <option value="radius">radii</option>
-        </select></label
-      >
-      <label v-if="asks('xReads')"
-        ><span>X reads</span>
-        <select v-model="form.xReads">
-          <option value="diameter">diameters</option>
-          <option value="radius">radii</option>
-        </select></label
-      >
-      <label v-if="asks('spindles')"
-        ><span>Spindles</span>
-        <select v-model="form.subSpindle">
-          <option :value="false">main spindle</option>
-          <option :value="true">main and sub-spindle</option>
-        </select></label
-      >
-      <label v-if="asks('turrets')"><span>Stations on the turret</span><input v-model="form.stations" class="figure" /></label>
-      <label v-if="asks('rotates')"
-        ><span>With a zero it can</span>
-        <select v-model="form.rotates">
-          <option :value="false">shift only</option>
-          <option :value="true">shift and turn</option>
-        </select></label
-      >
-      <label v-if="asks('displayTurns') && form.rotates"
-        ><span>Part display of a turned zero</span>
-        <select v-model="form.displayTurns">
-          <option :value="true">turns with it</option>
-          <option :value="false">counts along the machine</option>
-        </select></label
-      >
+      <WordField v-model="form.name" label="Name" :maxlength="40" />
+      <PickField v-model="form.kind" label="Kind" :options="MACHINE_KINDS" />
+      <PickField v-model="form.unit" label="Unit" :options="UNITS" />
+      <WordField v-model="form.increment" label="Least increment" figure :maxlength="40" />
+      <WordField v-model="form.offsets" label="Offset numbers, 1 to" figure :maxlength="6" />
+      <PickField v-if="asks('lengthConvention')" v-model="form.lengthConvention" label="Length in Z" :options="CONVENTIONS" />
+      <PickField v-if="asks('diameterRegister')" v-model="form.diameterRegister" label="D registers hold" :options="ACROSS" />
+      <PickField v-if="asks('xReads')" v-model="form.xReads" label="X reads" :options="ACROSS" />
+      <PickField v-if="asks('spindles')" v-model="form.subSpindle" label="Spindles" :options="SPINDLES" />
+      <WordField v-if="asks('turrets')" v-model="form.stations" label="Stations on the turret" figure :maxlength="3" />
+      <PickField v-if="asks('rotates')" v-model="form.rotates" label="Its zeros" :options="ROTATES" />
+      <PickField
+        v-if="asks('displayTurns') && form.rotates"
+        v-model="form.displayTurns"
+        label="Part display of a turned zero"
+        :options="DISPLAY_TURNS"
+      />
     </div>
     <template v-if="asks('rotary')">
       <h2>Rotary axes, in degrees</h2>
-      <div v-for="(one, at) in form.rotary" :key="one.axis" class="fields">
-        <label><span>Axis</span><input :value="one.axis" readonly /></label>
-        <label
-          ><span>Step of {{ one.axis }}</span
-          ><input v-model="one.increment" class="figure"
-        /></label>
-        <label
-          ><span>{{ one.axis }} from</span><input v-model="one.min" class="figure" placeholder="without end"
-        /></label>
-        <label
-          ><span>{{ one.axis }} to</span><input v-model="one.max" class="figure" placeholder="without end"
-        /></label>
-        <label
-          ><span>A growing angle</span>
-          <select v-model="one.sense">
-            <option :value="1">lifts the plus side of a face</option>
-            <option :value="-1">lowers the plus side of a face</option>
-          </select></label
-        >
-        <button type="button" class="link" @click="form.rotary.splice(at, 1)">leave out {{ one.axis }}</button>
+      <div v-for="(one, at) in form.rotary" :key="one.axis" class="fields rotary">
+        <strong>{{ one.axis }}</strong>
+        <WordField v-model="one.increment" :label="`Step of ${one.axis}`" figure :maxlength="12" />
+        <WordField v-model="one.min" :label="`${one.axis} from`" figure :maxlength="12" placeholder="without end" />
+        <WordField v-model="one.max" :label="`${one.axis} to`" figure :maxlength="12" placeholder="without end" />
+        <PickField v-model="one.sense" label="A growing angle" :options="SENSES" />
+        <Button type="link" @click="form.rotary.splice(at, 1)">leave out {{ one.axis }}</Button>
       </div>
       <p class="line">
-        <button v-for="axis in spare" :key="axis" type="button" class="link" @click="addRotary(axis)">Add a rotary axis {{ axis }}</button>
+        <Button v-for="axis in spare" :key="axis" type="link" @click="addRotary(axis)">Add a rotary axis {{ axis }}</Button>
       </p>
     </template>
-    <h2>Travel, in machine coordinates</h2>
+    <h2>Travel, in machine coordinates, {{ form.unit === 'in' ? 'inches' : 'mm' }} unless said</h2>
     <div class="fields">
       <template v-for="axis in axesOfKind(form.kind)" :key="axis">
-        <label
-          ><span>{{ axis }} from</span><input v-model="form.travels[axis].min" class="figure"
-        /></label>
-        <label
-          ><span>{{ axis }} to</span><input v-model="form.travels[axis].max" class="figure"
-        /></label>
+        <WordField v-model="form.travels[axis].min" :label="`${axis} from`" figure :maxlength="40" />
+        <WordField v-model="form.travels[axis].max" :label="`${axis} to`" figure :maxlength="40" />
       </template>
     </div>
     <h2>Limits of the checks</h2>
     <p class="quiet">The shop’s figure holds unless this machine has a tighter one. Lengths in {{ form.unit }}.</p>
-    <table class="limits">
-      <thead>
-        <tr>
-          <th>What is questioned</th>
-          <th>Shop</th>
-          <th>This machine</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="limit in LIMITS" :key="limit.id">
-          <th scope="row">{{ limit.says }}</th>
-          <td class="figure">{{ limitText(limit, limit.value, form.unit) }}<template v-if="limit.kind === 'angle'">°</template></td>
-          <td>
-            <input
-              v-model="form.limits[limit.id]"
-              class="figure"
-              :aria-label="`This machine: ${limit.says}`"
-              placeholder="as the shop"
-              maxlength="40"
-            />
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <Rows class="limits" :columns="LIMIT_COLUMNS" :rows="LIMITS" :row-key="({ id }) => id">
+      <template #shop="{ row }"
+        ><span class="figure">{{ limitText(row, row.value, form.unit) }}{{ row.kind === 'angle' ? '°' : '' }}</span></template
+      >
+      <template #own="{ row }">
+        <Input
+          v-model:value="form.limits[row.id]"
+          class="figure"
+          :aria-label="`This machine: ${row.says}`"
+          placeholder="as the shop"
+          :maxlength="40"
+        />
+      </template>
+    </Rows>
     <h2>Work offset slots</h2>
     <div class="slots">
       <div v-for="(slot, at) in form.slots" :key="at" class="slot">
-        <input v-model="slot.code" :aria-label="`Slot ${at + 1}`" maxlength="12" />
-        <input v-model="slot.name" :aria-label="`Plain name of slot ${at + 1}`" placeholder="plain name" maxlength="60" />
-        <button type="button" class="link" @click="form.slots.splice(at, 1)">leave out</button>
+        <Input v-model:value="slot.code" :aria-label="`Slot ${at + 1}`" :maxlength="12" />
+        <Input v-model:value="slot.name" :aria-label="`Plain name of slot ${at + 1}`" placeholder="plain name" :maxlength="60" />
+        <Button type="link" @click="form.slots.splice(at, 1)">leave out</Button>
       </div>
-      <button type="button" class="link" @click="form.slots.push({ code: '', name: '' })">One more slot</button>
+      <Button type="link" @click="form.slots.push({ code: '', name: '' })">One more slot</Button>
     </div>
-    <button type="submit" class="go">Keep this record</button>
-  </form>
+    <Button html-type="submit" type="primary" size="large">Keep this record</Button>
+  </Form>
 </template>
 
 <style scoped>
-input,
-select {
-  height: 46px;
-  padding: 0 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  min-width: 0;
-}
 h2 {
   margin: 24px 0 10px;
 }
+.rotary strong {
+  align-self: end;
+  line-height: 44px;
+}
 .slots {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(400px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(400px, 100%), 1fr));
   gap: 8px 24px;
 }
 .slot {
   display: grid;
-  grid-template-columns: 120px 1fr auto;
+  grid-template-columns: 120px minmax(0, 1fr) auto;
   gap: 8px;
 }
 .limits {
-  border-collapse: collapse;
   max-width: 900px;
-}
-.limits th {
-  font-weight: 400;
-  text-align: left;
-}
-.limits thead th {
-  color: var(--quiet);
-  font-size: 15px;
-}
-.limits td,
-.limits th {
-  border-bottom: 1px solid var(--rule);
-  padding: 2px 14px 2px 0;
-}
-.limits td {
-  text-align: right;
-}
-.limits input {
-  width: 130px;
-  text-align: right;
 }
 </style>

@@ -3,97 +3,70 @@ import { formatAngle, formatExact, KINDS } from '@rook/core'
 import { useContextLine } from '../../app/context.ts'
 import { useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
+import GoTo from '../../ui/GoTo.vue'
+import Rows from '../../ui/Rows.vue'
 
 const machines = useMachines()
 const session = useSession()
+const COLUMNS = [
+  { key: 'name', title: 'Machine' },
+  { key: 'unit', title: 'Unit, step', wide: 'md' },
+  { key: 'counts', title: 'How it counts', wide: 'md' },
+  { key: 'slots', title: 'Slots', wide: 'md' },
+  { key: 'travel', title: 'Travel' },
+] as const
 useContextLine(() => ['Machines'])
 </script>
 
 <template>
   <div class="page">
     <h1>Machines</h1>
-    <table class="sheet">
-      <thead>
-        <tr>
-          <th>Machine</th>
-          <th>Unit, step</th>
-          <th>How it counts</th>
-          <th>Slots</th>
-          <th>Travel</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="machine in machines.data.value" :key="machine.id">
-          <th scope="row">
-            <RouterLink :to="{ name: 'machine', params: { machine: machine.id } }">{{ machine.name }}</RouterLink>
-            <span class="quiet small kind">{{ machine.kind }}</span>
-          </th>
-          <td>{{ machine.unit }}, {{ formatExact(machine.increment, machine.unit) }}</td>
-          <td>
-            {{ KINDS[machine.kind].counts(machine) }}
-          </td>
-          <td>{{ machine.slots.length }}</td>
-          <td>
-            <span v-for="travel in machine.travels" :key="travel.axis" class="travel figure"
-              >{{ travel.axis }} {{ formatExact(travel.min, machine.unit) }} to {{ formatExact(travel.max, machine.unit) }}</span
-            >
-            <span v-for="one in machine.rotary" :key="one.axis" class="travel figure"
-              >{{ one.axis }}
-              {{ one.travel ? `${formatAngle(one.travel.min, 0)} to ${formatAngle(one.travel.max, 0)}` : 'without end' }}</span
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <Rows
+      class="sheet"
+      :columns="COLUMNS"
+      :rows="machines.data.value ?? []"
+      :row-key="({ id }) => id"
+      :loading="machines.isPending.value"
+      empty="No machine is on record yet."
+    >
+      <template #name="{ row }">
+        <RouterLink class="name" :to="{ name: 'machine', params: { machine: row.id } }">{{ row.name }}</RouterLink>
+        <span class="quiet small">{{ row.kind }}</span>
+      </template>
+      <template #unit="{ row }">{{ row.unit }}, {{ formatExact(row.increment, row.unit) }}</template>
+      <template #counts="{ row }">{{ KINDS[row.kind].counts(row) }}</template>
+      <template #slots="{ row }">{{ row.slots.length }}</template>
+      <template #travel="{ row }">
+        <span v-for="travel in row.travels" :key="travel.axis" class="travel figure"
+          >{{ travel.axis }} {{ formatExact(travel.min, row.unit) }} to {{ formatExact(travel.max, row.unit) }}</span
+        >
+        <span v-for="one in row.rotary" :key="one.axis" class="travel figure"
+          >{{ one.axis }} {{ one.travel ? `${formatAngle(one.travel.min, 0)} to ${formatAngle(one.travel.max, 0)}` : 'without end' }}</span
+        >
+      </template>
+    </Rows>
     <p class="ways">
-      <RouterLink v-if="!session.mayNot('addMachine')" class="link" to="/machines/new">Add a machine</RouterLink>
-      <RouterLink class="link" to="/people">Shop and people</RouterLink>
+      <GoTo v-if="!session.mayNot('addMachine')" type="link" to="/machines/new">Add a machine</GoTo>
+      <GoTo type="link" to="/people">Shop and people</GoTo>
       <span v-if="session.mayNot('addMachine')" class="quiet">A lead adds machines and people.</span>
     </p>
   </div>
 </template>
 
 <style scoped>
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th,
-td {
-  text-align: left;
-  padding: 10px 16px;
-  border-bottom: 1px solid var(--rule);
-  vertical-align: top;
-}
-thead th {
-  font-weight: 400;
-  color: var(--quiet);
-  font-size: 15px;
-}
-tbody tr:last-child > * {
-  border-bottom: 0;
-}
-tbody th a {
+.name {
   display: flex;
   align-items: center;
   min-height: 32px;
   font-weight: 700;
 }
-.kind {
-  font-weight: 400;
-}
 .travel {
   display: block;
 }
-.below {
-  margin-top: 12px;
-}
 .ways {
   display: flex;
-  gap: 20px;
-}
-.ways a {
-  display: inline-flex;
+  flex-wrap: wrap;
   align-items: center;
+  gap: 8px 20px;
 }
 </style>

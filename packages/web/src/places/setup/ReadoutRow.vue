@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
 import { explainReadout, readLength, readoutText, type MachineRecord, type Nm, type Scene, type SeenWrong } from '@rook/core'
+import { Button, Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { inOtherUnit } from '../../parts/figure.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
@@ -38,10 +39,8 @@ const verdict = computed(() => {
     <span class="grow">
       {{ sentence }}
       <span v-if="other" class="other">
-        <label
-          >It reads
-          <input v-model="typed" class="figure" inputmode="text" autocomplete="off" maxlength="60" :aria-label="`${axis} as it reads`"
-        /></label>
+        <span>It reads</span>
+        <Input v-model:value="typed" class="figure typed" autocomplete="off" :maxlength="60" :aria-label="`${axis} as it reads`" />
         <strong v-if="verdict" class="stop" data-explained>{{ verdict }}</strong>
       </span>
     </span>
@@ -52,9 +51,9 @@ const verdict = computed(() => {
     <span v-if="again" class="buttons stop" data-again>{{ again }}: measure it again first</span>
     <span v-else class="buttons">
       <MayNot to="see"
-        ><button type="button" :disabled="seen" @click="$emit('see')">{{ seen ? 'seen' : 'I see it' }}</button></MayNot
+        ><Button :disabled="seen" :class="{ seen }" @click="$emit('see')">{{ seen ? 'seen' : 'I see it' }}</Button></MayNot
       >
-      <button v-if="!seen && !holds" type="button" class="link" @click="other = !other">it reads something else</button>
+      <Button type="link" v-if="!seen && !holds" @click="other = !other">it reads something else</Button>
     </span>
   </li>
 </template>
@@ -86,24 +85,9 @@ li:last-child {
   justify-items: stretch;
   width: 168px;
 }
-.buttons button:first-child {
-  min-height: 44px;
-  padding: 0 16px;
-  font: inherit;
-  background: var(--paper);
-  color: var(--ink);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  cursor: pointer;
-}
-.buttons button:disabled {
+.buttons .seen {
   color: var(--act);
   border-color: var(--act);
-  cursor: default;
-}
-.link {
-  font-size: 14px;
-  text-align: center;
 }
 .other {
   display: flex;
@@ -112,17 +96,9 @@ li:last-child {
   align-items: center;
   margin-top: 4px;
 }
-input {
+.typed {
   width: 150px;
-  height: 44px;
-  padding: 0 8px;
   text-align: right;
-  font: inherit;
-  font-size: 19px;
-  color: var(--ink);
-  background: var(--act-soft);
-  border: 0;
-  border-bottom: 2px solid var(--act);
 }
 @media (max-width: 760px) {
   li {

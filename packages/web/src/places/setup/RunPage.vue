@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import { useScene } from '../../app/queries.ts'
 import RunBoard from '../tools/RunBoard.vue'
 import Opening from '../../parts/Opening.vue'
+import GoTo from '../../ui/GoTo.vue'
 
 /** The tools that an operation's program calls, one after the other. */
 const props = defineProps<{ setup: string; step: Step; data: Setup }>()
@@ -35,8 +36,8 @@ async function skip(task: RunTask, reason: string): Promise<string | null> {
     :skip="skip"
   >
     <template #finished>
-      <RouterLink v-if="data.next && data.next !== step.id" class="go" :to="{ name: 'step', params: { setup, step: data.next } }"
-        >Next: {{ data.steps.find((one) => one.id === data.next)?.title }}</RouterLink
+      <GoTo type="primary" size="large" v-if="data.next && data.next !== step.id" :to="{ name: 'step', params: { setup, step: data.next } }"
+        >Next: {{ data.steps.find((one) => one.id === data.next)?.title }}</GoTo
       >
     </template>
   </RunBoard>

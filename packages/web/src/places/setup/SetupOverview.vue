@@ -3,6 +3,7 @@ import type { Setup } from '@rook/contract'
 import { useScene } from '../../app/queries.ts'
 import StandingTable from '../../parts/StandingTable.vue'
 import RoutineList from '../../routine/RoutineList.vue'
+import GoTo from '../../ui/GoTo.vue'
 
 const props = defineProps<{ setup: string; data: Setup }>()
 const scene = useScene(
@@ -23,9 +24,9 @@ const scene = useScene(
       <dd>{{ data.summary.program }}</dd>
     </dl>
     <p v-if="data.next" class="next">
-      <RouterLink class="go" :to="{ name: 'step', params: { setup, step: data.next } }">
+      <GoTo type="primary" size="large" :to="{ name: 'step', params: { setup, step: data.next } }">
         Next: {{ data.steps.find((step) => step.id === data.next)?.title }}
-      </RouterLink>
+      </GoTo>
     </p>
     <p v-else class="quiet">Every step is done or skipped.</p>
     <template v-if="scene.data.value">

@@ -2,7 +2,7 @@
 import MayNot from '../../parts/MayNot.vue'
 import type { Entry, Setup } from '@rook/contract'
 
-import { Modal } from 'ant-design-vue'
+import { Button, Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSend } from '../../sending/use-send.ts'
@@ -17,6 +17,8 @@ import { draftKey } from '../../routine/use-routine.ts'
 import CounterCheckSheet from './CounterCheckSheet.vue'
 import RunPage from './RunPage.vue'
 import ToSeeList from './ToSeeList.vue'
+import GoTo from '../../ui/GoTo.vue'
+import TextField from '../../ui/TextField.vue'
 
 const props = defineProps<{ setup: string; step: string; data: Setup }>()
 const session = useSession()
@@ -69,8 +71,8 @@ function recorded(entry: Entry): void {
   <div v-else-if="fresh && scene.data.value" class="page">
     <h1>{{ step.title }}</h1>
     <EntryNote :entry="fresh" :machine="scene.data.value.machine" @undone="fresh = null">
-      <RouterLink v-if="nextStep" class="go" :to="{ name: 'step', params: { setup, step: nextStep.id } }"
-        >Next: {{ nextStep.title }}</RouterLink
+      <GoTo type="primary" size="large" v-if="nextStep" :to="{ name: 'step', params: { setup, step: nextStep.id } }"
+        >Next: {{ nextStep.title }}</GoTo
       >
     </EntryNote>
     <p v-if="fresh.content.writes.length > 0" class="quiet">
@@ -91,10 +93,8 @@ function recorded(entry: Entry): void {
     @recorded="recorded"
   >
     <template #ways>
-      <MayNot to="skipStep"
-        ><button v-if="step.state === 'open'" type="button" class="link" @click="skipping = true">skip this step</button></MayNot
-      >
-      <RouterLink class="link way" :to="{ name: 'setup' }">another way</RouterLink>
+      <MayNot to="skipStep"><Button type="link" v-if="step.state === 'open'" @click="skipping = true">skip this step</Button></MayNot>
+      <GoTo type="link" :to="{ name: 'setup' }">another way</GoTo>
     </template>
   </RoutinePage>
 
@@ -109,9 +109,9 @@ function recorded(entry: Entry): void {
     </template>
     <template v-else-if="step.kind === 'routine' && done.data.value && scene.data.value">
       <EntryNote :entry="done.data.value" :machine="scene.data.value.machine">
-        <button type="button" class="plain" @click="working = true">Do it again</button>
-        <RouterLink v-if="nextStep" class="go" :to="{ name: 'step', params: { setup, step: nextStep.id } }"
-          >Next: {{ nextStep.title }}</RouterLink
+        <Button @click="working = true">Do it again</Button>
+        <GoTo type="primary" size="large" v-if="nextStep" :to="{ name: 'step', params: { setup, step: nextStep.id } }"
+          >Next: {{ nextStep.title }}</GoTo
         >
       </EntryNote>
       <EntrySheet class="shown" :entry="done.data.value" :machine="scene.data.value.machine" />
@@ -124,11 +124,11 @@ function recorded(entry: Entry): void {
       </p>
       <div class="buttons">
         <MayNot to="confirmStep"
-          ><button type="button" class="go" @click="confirm">
+          ><Button type="primary" size="large" @click="confirm">
             {{ step.state === 'done' ? 'Confirm again' : `Yes, ${step.title.toLowerCase()}` }}
-          </button></MayNot
+          </Button></MayNot
         >
-        <button v-if="step.state === 'open'" type="button" class="link" @click="skipping = true">skip this step</button>
+        <Button type="link" v-if="step.state === 'open'" @click="skipping = true">skip this step</Button>
       </div>
     </template>
   </div>
@@ -141,10 +141,7 @@ function recorded(entry: Entry): void {
     :ok-button-props="{ disabled: reason.trim().length < 3 }"
     @ok="skip"
   >
-    <label class="why">
-      <span class="quiet">Why it is skipped; the next person reads this</span>
-      <textarea class="text-field" v-model="reason" rows="3" maxlength="500" />
-    </label>
+    <TextField v-model="reason" label="Why it is skipped; the next person reads this" :rows="3" :maxlength="500" />
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
   </Modal>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Button } from 'ant-design-vue'
 import { useEventListener } from '@vueuse/core'
 
 const pin = defineModel<string>({ required: true })
@@ -32,16 +33,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <span v-for="n in Math.max(4, pin.length)" :key="n" :class="{ full: n <= pin.length }" />
     </div>
     <div class="keys">
-      <button
+      <Button
         v-for="key in KEYS"
         :key="key"
-        type="button"
+        :type="key === 'enter' ? 'primary' : 'default'"
         :disabled="disabled || (key === 'enter' && pin.length < 4)"
-        :class="{ enter: key === 'enter' }"
         @click="press(key)"
       >
         {{ key === 'back' ? 'Back' : key === 'enter' ? (label ?? 'Enter') : key }}
-      </button>
+      </Button>
     </div>
   </div>
 </template>
@@ -69,27 +69,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   grid-template-columns: repeat(3, 1fr);
   gap: 8px;
 }
-button {
+.keys .ant-btn {
   height: 66px;
-  font: inherit;
   font-size: 22px;
-  background: var(--sheet);
-  color: var(--ink);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  cursor: pointer;
-}
-button:disabled {
-  color: var(--quiet);
-  cursor: default;
-  opacity: 0.6;
-}
-.enter {
-  font-size: 17px;
-}
-.enter:not(:disabled) {
-  background: var(--act);
-  border-color: var(--act);
-  color: var(--sheet);
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { NoAnswer, Refused } from '../../app/call.ts'
@@ -65,10 +66,9 @@ async function enter(): Promise<void> {
         <h2>Who is at the machine?</h2>
         <p v-if="people.isError.value" class="stop">The server does not answer. This page tries again by itself.</p>
         <div class="names">
-          <button
+          <Button
             v-for="person in people.data.value?.people"
             :key="person.id"
-            type="button"
             class="name"
             :class="{ chosen: person.id === chosen }"
             :aria-pressed="person.id === chosen"
@@ -76,7 +76,7 @@ async function enter(): Promise<void> {
           >
             <strong>{{ person.name }}</strong>
             <span class="quiet">{{ person.role }}</span>
-          </button>
+          </Button>
         </div>
       </section>
       <section class="pin" aria-label="PIN">
@@ -121,17 +121,13 @@ h2 {
   gap: 10px;
 }
 .name {
+  height: auto;
   min-height: 68px;
-  padding: 10px 16px;
   text-align: left;
   display: grid;
+  justify-items: start;
+  align-content: center;
   gap: 2px;
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  color: var(--ink);
-  font: inherit;
-  cursor: pointer;
 }
 .name.chosen {
   border-color: var(--act);

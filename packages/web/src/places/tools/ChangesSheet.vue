@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { asShown, minus, type Scene } from '@rook/core'
+import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import TogetherSheet from '../../sending/TogetherSheet.vue'
 import type { Outcome } from '../../sending/use-send.ts'
 import type { Release } from '../../routine/use-recording.ts'
 import type { EditsState } from './use-edits.ts'
+import OneOf from '../../ui/OneOf.vue'
+import Rows from '../../ui/Rows.vue'
 
 /** The list of what will change, before all of it is recorded together. */
 const props = defineProps<{ scene: Scene; edits: EditsState; sent: Outcome }>()
@@ -26,16 +29,24 @@ function accept(): void {
   for (const { register } of moved.value) props.edits.accept(register)
 }
 const { worth, reason } = props.edits
+const COLUMNS = [
+  { key: 'name', title: 'Register' },
+  { key: 'tool', title: 'Tool', wide: 'md' },
+  { key: 'before', title: 'Was', align: 'right' },
+  { key: 'after', title: 'Becomes', align: 'right' },
+  { key: 'moves', title: 'Moves', align: 'right' },
+  { key: 'leave', title: '' },
+] as const
 const worths = [
-  { value: 'measured', words: 'measured', note: 'read off something that measured them' },
-  { value: 'estimated', words: 'estimates', note: 'near, still to be measured' },
+  { value: 'measured', label: 'measured, read off something that measured them' },
+  { value: 'estimated', label: 'estimates, still to be measured' },
 ] as const
 </script>
 
 <template>
   <div class="changes">
     <p class="line">
-      <button type="button" class="plain" @click="$emit('back')">Back to the table</button>
+      <Button @click="$emit('back')">Back to the table</Button>
       <strong>{{ assessed.changes.length }} {{ assessed.changes.length === 1 ? 'change' : 'changes' }} on {{ scene.machine.name }}</strong>
       <span class="quiet">all are recorded together, or none</span>
     </p>
@@ -45,55 +56,44 @@ const worths = [
     <p v-if="moved.length > 0" class="query" role="alert">
       {{ moved.map(({ name }) => name).join(', ') }} {{ moved.length === 1 ? 'has' : 'have' }} been written since you typed. “Was” shows
       what stands now.
-      <button type="button" class="plain" @click="accept">Go on from there</button>
+      <Button @click="accept">Go on from there</Button>
     </p>
     <div class="sheet list">
-      <table>
-        <thead>
-          <tr>
-            <th>Register</th>
-            <th>Tool</th>
-            <th class="right">Was</th>
-            <th class="right">Becomes</th>
-            <th class="right">Moves</th>
-            <th></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="change in assessed.changes" :key="change.register" :data-change="change.register">
-            <th scope="row">{{ change.name }}</th>
-            <td class="quiet">
-              {{
-                scene.tools.find(({ offset, diameterOffset }) => [offset, diameterOffset].includes(change.register.split('/')[1]!))?.name
-              }}
-            </td>
-            <td class="right figure">{{ change.before === null ? 'unset' : asShown(change.before, scene.machine) }}</td>
-            <td class="right figure after">{{ asShown(change.after, scene.machine) }}</td>
-            <td class="right figure quiet">
-              {{ change.before === null ? '' : asShown(minus(change.after, change.before), scene.machine, 'always') }}
-            </td>
-            <td class="query small">
-              {{ assessed.rounded[change.register] ? 'rounded' : '' }}
-              <button type="button" class="link" @click="edits.drop(change.register)">leave it as it was</button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-    <div class="worth" role="radiogroup" aria-label="These figures are">
-      <span class="quiet">These figures are</span>
-      <button
-        v-for="one in worths"
-        :key="one.value"
-        type="button"
-        class="plain"
-        role="radio"
-        :aria-checked="worth === one.value"
-        :class="{ chosen: worth === one.value }"
-        @click="worth = one.value"
+      <Rows
+        :columns="COLUMNS"
+        :rows="assessed.changes"
+        :row-key="({ register }) => register"
+        :row-is="({ register }) => ({ 'data-change': register })"
+        :page="50"
       >
-        {{ one.words }}, <span class="quiet">&nbsp;{{ one.note }}</span>
-      </button>
+        <template #name="{ row }"
+          ><strong>{{ row.name }}</strong></template
+        >
+        <template #tool="{ row }"
+          ><span class="quiet">{{
+            scene.tools.find(({ offset, diameterOffset }) => [offset, diameterOffset].includes(row.register.split('/')[1]!))?.name
+          }}</span></template
+        >
+        <template #before="{ row }"
+          ><span class="figure">{{ row.before === null ? 'unset' : asShown(row.before, scene.machine) }}</span></template
+        >
+        <template #after="{ row }"
+          ><strong class="figure after">{{ asShown(row.after, scene.machine) }}</strong></template
+        >
+        <template #moves="{ row }"
+          ><span class="figure quiet">{{
+            row.before === null ? '' : asShown(minus(row.after, row.before), scene.machine, 'always')
+          }}</span></template
+        >
+        <template #leave="{ row }">
+          <span class="query small">{{ assessed.rounded[row.register] ? 'rounded' : '' }}</span>
+          <Button type="link" @click="edits.drop(row.register)">leave it as it was</Button>
+        </template>
+      </Rows>
+    </div>
+    <div class="worth">
+      <span class="quiet">These figures are</span>
+      <OneOf v-model="worth" name="These figures are" :options="worths" />
     </div>
     <TogetherSheet
       v-model:reason="reason"
@@ -132,30 +132,6 @@ p {
   overflow: auto;
   max-height: 46vh;
 }
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 400;
-  padding: 4px 14px;
-  border-bottom: 1px solid var(--rule);
-}
-thead th {
-  color: var(--quiet);
-  font-size: 15px;
-}
-tbody th {
-  font-weight: 700;
-}
-.right {
-  text-align: right;
-}
-td.figure {
-  font-size: 19px;
-}
 .after {
   font-weight: 700;
 }
@@ -164,10 +140,5 @@ td.figure {
   flex-wrap: wrap;
   gap: 10px;
   align-items: center;
-}
-.chosen {
-  border-color: var(--act);
-  background: var(--act-soft);
-  box-shadow: inset 0 -3px 0 var(--act);
 }
 </style>

@@ -2,11 +2,18 @@
 import MayNot from '../../parts/MayNot.vue'
 import { formatExact, judgeLife, KIND_WORDS, lifeFigure, type LengthUnit } from '@rook/core'
 import { refDebounced, useStorage } from '@vueuse/core'
+import { Button, Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useContextLine } from '../../app/context.ts'
 import { useAssemblies } from '../../app/queries.ts'
 import { fitsWords } from './find.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import GoTo from '../../ui/GoTo.vue'
+import type { AssemblyRecord } from '@rook/contract'
+import type { Column } from '../../ui/columns.ts'
+import Pick from '../../ui/Pick.vue'
+import Rows from '../../ui/Rows.vue'
+import { optionsOf } from '../../ui/options.ts'
 
 useContextLine(() => ['Tools', 'Drawer'])
 const unit = useStorage<LengthUnit>('rook-drawer-unit', 'mm')
@@ -16,6 +23,19 @@ const where = ref<'all' | 'spare' | 'mounted'>('all')
 /** More rows than a person reads; finding narrows them down. */
 const MOST = 200
 const drawer = useAssemblies(() => ({ find: typed.value.trim() || undefined, where: where.value, limit: MOST }))
+type Tool = AssemblyRecord
+const by = (of: (tool: Tool) => number | null | undefined) => (a: Tool, b: Tool) => (of(a) ?? -1) - (of(b) ?? -1)
+const columns = computed((): Column<Tool>[] => [
+  { key: 'name', title: 'Tool', compare: (a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }) },
+  { key: 'kind', title: 'Kind', wide: 'md', compare: (a, b) => KIND_WORDS[a.kind].localeCompare(KIND_WORDS[b.kind]) },
+  { key: 'DC', title: `DC ${unit.value}`, align: 'right', compare: by(({ properties }) => properties.DC) },
+  { key: 'RE', title: `RE ${unit.value}`, align: 'right', wide: 'lg', compare: by(({ properties }) => properties.RE) },
+  { key: 'flutes', title: 'Edges', align: 'right', wide: 'lg' },
+  { key: 'estimate', title: 'Rough length', align: 'right', wide: 'lg', compare: by(({ estimate }) => estimate) },
+  { key: 'life', title: 'Life', wide: 'md' },
+  { key: 'mounted', title: 'Sits in' },
+])
+const WHERE = optionsOf({ all: 'wherever they are', spare: 'in no machine', mounted: 'mounted' })
 const found = computed(() => (drawer.data.value?.assemblies ?? []).filter((one) => fitsWords(one, text.value)))
 const length = (value: number | null | undefined) => (value == null ? '' : formatExact(value as never, unit.value))
 </script>
@@ -24,59 +44,64 @@ const length = (value: number | null | undefined) => (value == null ? '' : forma
   <div class="page">
     <header>
       <h1>The drawer</h1>
-      <input v-model="text" class="text-field" type="search" placeholder="drill, shrink, em-10 …" aria-label="Show only" maxlength="60" />
-      <select v-model="where" class="text-field" aria-label="Where">
-        <option value="all">wherever they are</option>
-        <option value="spare">in no machine</option>
-        <option value="mounted">mounted</option>
-      </select>
+      <Input
+        v-model:value="text"
+        class="find"
+        type="search"
+        allow-clear
+        placeholder="drill, shrink, em-10 …"
+        aria-label="Show only"
+        :maxlength="60"
+      />
+      <Pick v-model="where" name="Where" :options="WHERE" />
       <span class="quiet grow">{{ drawer.data.value?.of ?? 0 }} of {{ drawer.data.value?.all ?? 0 }}</span>
-      <button type="button" class="plain" @click="unit = unit === 'mm' ? 'in' : 'mm'">
-        show {{ unit === 'mm' ? 'inches' : 'millimetres' }}
-      </button>
-      <MayNot to="addAssembly"><RouterLink class="plain" :to="{ name: 'new-tool' }">A new tool</RouterLink></MayNot>
+      <Button @click="unit = unit === 'mm' ? 'in' : 'mm'"> show {{ unit === 'mm' ? 'inches' : 'millimetres' }} </Button>
+      <MayNot to="addAssembly"><GoTo :to="{ name: 'new-tool' }">A new tool</GoTo></MayNot>
     </header>
     <p v-if="drawer.data.value?.all === 0" class="quiet">The drawer is empty. Add a tool, or take a file of presets under Exchange.</p>
-    <table v-else class="rows">
-      <thead>
-        <tr>
-          <th>Tool</th>
-          <th>Kind</th>
-          <th class="right">DC {{ unit }}</th>
-          <th class="right">RE {{ unit }}</th>
-          <th class="right">Edges</th>
-          <th class="right">Rough length</th>
-          <th>Life</th>
-          <th>Sits in</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="tool in found.slice(0, MOST)" :key="tool.id" :data-assembly="tool.id">
-          <td>
-            <RouterLink class="name" :to="{ name: 'tool', params: { assembly: tool.id } }"
-              ><strong>{{ tool.name }}</strong>
-              <span class="quiet small">{{ tool.id }}{{ tool.holder ? `, ${tool.holder}` : '' }}</span></RouterLink
-            >
-          </td>
-          <td class="quiet">{{ KIND_WORDS[tool.kind] }}</td>
-          <td class="right figure">{{ length(tool.properties.DC) }}</td>
-          <td class="right figure">{{ length(tool.properties.RE) }}</td>
-          <td class="right figure">{{ tool.flutes ?? '' }}</td>
-          <td class="right figure">{{ length(tool.estimate) }}</td>
-          <td class="small life">
-            <template v-if="tool.life"
-              ><VerdictMark :verdict="judgeLife(tool.life, tool.lifeUsed).verdict" /> {{ lifeFigure(tool.lifeUsed) }} of
-              {{ tool.life.limit }} {{ tool.life.by }}</template
-            >
-          </td>
-          <td>
-            <RouterLink v-if="tool.mounted" :to="{ name: 'machine-tools', params: { machine: tool.mounted.machine } }"
-              >T{{ tool.mounted.number }}, {{ tool.mounted.machineName }}</RouterLink
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <Rows
+      v-else
+      :columns="columns"
+      :rows="found"
+      :row-key="({ id }) => id"
+      :row-is="({ id }) => ({ 'data-assembly': id })"
+      :loading="drawer.isPending.value"
+      :page="50"
+      empty="No tool fits these words."
+    >
+      <template #name="{ row }"
+        ><RouterLink class="name" :to="{ name: 'tool', params: { assembly: row.id } }"
+          ><strong>{{ row.name }}</strong>
+          <span class="quiet small">{{ row.id }}{{ row.holder ? `, ${row.holder}` : '' }}</span></RouterLink
+        ></template
+      >
+      <template #kind="{ row }"
+        ><span class="quiet">{{ KIND_WORDS[row.kind] }}</span></template
+      >
+      <template #DC="{ row }"
+        ><span class="figure">{{ length(row.properties.DC) }}</span></template
+      >
+      <template #RE="{ row }"
+        ><span class="figure">{{ length(row.properties.RE) }}</span></template
+      >
+      <template #flutes="{ row }"
+        ><span class="figure">{{ row.flutes ?? '' }}</span></template
+      >
+      <template #estimate="{ row }"
+        ><span class="figure">{{ length(row.estimate) }}</span></template
+      >
+      <template #life="{ row }"
+        ><span v-if="row.life" class="small life"
+          ><VerdictMark :verdict="judgeLife(row.life, row.lifeUsed).verdict" /> {{ lifeFigure(row.lifeUsed) }} of {{ row.life.limit }}
+          {{ row.life.by }}</span
+        ></template
+      >
+      <template #mounted="{ row }"
+        ><RouterLink v-if="row.mounted" :to="{ name: 'machine-tools', params: { machine: row.mounted.machine } }"
+          >T{{ row.mounted.number }}, {{ row.mounted.machineName }}</RouterLink
+        ></template
+      >
+    </Rows>
     <p v-if="(drawer.data.value?.of ?? 0) > MOST" class="quiet">The first {{ MOST }} are shown; write a word above to narrow them down.</p>
   </div>
 </template>
@@ -88,6 +113,9 @@ header {
   gap: 10px;
   align-items: center;
   margin-bottom: 12px;
+}
+.find {
+  width: 240px;
 }
 .grow {
   flex: 1;
@@ -101,11 +129,5 @@ header {
 }
 .life svg {
   vertical-align: -3px;
-}
-@media (max-width: 760px) {
-  th:nth-child(n + 3):nth-child(-n + 7),
-  td:nth-child(n + 3):nth-child(-n + 7) {
-    display: none;
-  }
 }
 </style>

@@ -2,9 +2,11 @@
 import MayNot from '../../parts/MayNot.vue'
 import { judgeLife } from '@rook/core'
 import type { AssemblyRecord } from '@rook/contract'
+import { Button, Form } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import WordField from '../../ui/WordField.vue'
 
 const props = defineProps<{ tool: AssemblyRecord }>()
 defineEmits<{ reset: [] }>()
@@ -34,14 +36,11 @@ async function use(): Promise<void> {
         <span class="warning" :style="{ left: share(tool.life.warning) }" />
       </div>
       <MayNot to="toolEvent"
-        ><form class="use" @submit.prevent="use">
-          <label
-            ><span class="quiet">{{ tool.life.by }} since then</span
-            ><input v-model="text" class="text-field figure" maxlength="9" inputmode="decimal"
-          /></label>
-          <button type="submit" class="plain" :disabled="busy || text.trim() === ''">Count them</button>
-          <button type="button" class="link" @click="$emit('reset')">set it back without a new edge</button>
-        </form></MayNot
+        ><Form class="use" @submit.prevent="use">
+          <WordField v-model="text" :label="`${tool.life.by} since then`" figure :maxlength="9" inputmode="decimal" />
+          <Button html-type="submit" :disabled="busy || text.trim() === ''">Count them</Button>
+          <Button type="link" @click="$emit('reset')">set it back without a new edge</Button>
+        </Form></MayNot
       >
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     </template>
@@ -89,11 +88,7 @@ p {
   align-items: end;
   margin-top: 8px;
 }
-label {
-  display: grid;
-  gap: 2px;
-}
-label input {
-  width: 120px;
+.use > :first-child {
+  width: 200px;
 }
 </style>

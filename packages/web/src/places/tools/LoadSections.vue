@@ -2,11 +2,14 @@
 import MayNot from '../../parts/MayNot.vue'
 import { timesLoosened } from '@rook/core'
 import type { LoadBaselineRecord } from '@rook/contract'
+import { Button, Form } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
-import ChooseFile from '../../parts/ChooseFile.vue'
+import ChooseFile from '../../ui/ChooseFile.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import LoadChart from './LoadChart.vue'
+import TextField from '../../ui/TextField.vue'
+import WordField from '../../ui/WordField.vue'
 
 const props = defineProps<{ assembly: string; loads: LoadBaselineRecord[] }>()
 
@@ -67,48 +70,41 @@ function again(now: LoadBaselineRecord): void {
       <header>
         <strong>{{ now.section }}</strong>
         <span class="quiet">{{ now.program }}{{ now.note ? `; ${now.note}` : '' }}</span>
-        <MayNot to="addLoad"><button type="button" class="link" @click="again(now)">a new sample cut, or other limits</button></MayNot>
+        <MayNot to="addLoad"><Button type="link" @click="again(now)">a new sample cut, or other limits</Button></MayNot>
       </header>
       <p v-if="loosened > 1" class="query">
         <VerdictMark verdict="query" /> Its alarm was raised {{ loosened }} times without a new sample cut.
       </p>
       <LoadChart :load="now" />
-      <form class="seen" @submit.prevent="see(now.id)">
-        <label
-          ><span class="quiet">Seen since, a line each: part; load in {{ now.unit }}</span
-          ><textarea
-            v-model="texts[now.id]"
-            class="text-field figure"
-            :rows="rowsOf(texts[now.id])"
-            placeholder="49; 47.5"
-            maxlength="60000"
-          />
-        </label>
+      <Form class="seen" @submit.prevent="see(now.id)">
+        <TextField
+          :model-value="texts[now.id] ?? ''"
+          @update:model-value="(text) => (texts[now.id] = text)"
+          :label="`Seen since, a line each: part; load in ${now.unit}`"
+          figure
+          :rows="rowsOf(texts[now.id])"
+          placeholder="49; 47.5"
+          :maxlength="60000"
+        />
         <ChooseFile label="File of loads seen" accept=".csv,.txt,text/csv,text/plain" @chosen="(file) => fromFile(now.id, file)"
           >From a file</ChooseFile
         >
-        <MayNot to="seeLoads"><button type="submit" class="plain" :disabled="!(texts[now.id] ?? '').trim()">Add</button></MayNot>
-      </form>
+        <MayNot to="seeLoads"><Button html-type="submit" :disabled="!(texts[now.id] ?? '').trim()">Add</Button></MayNot>
+      </Form>
     </article>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    <MayNot v-if="!adding" to="addLoad"
-      ><button type="button" class="link" @click="adding = true">A sample cut of another section</button></MayNot
-    >
-    <form v-else class="sheet new" @submit.prevent="add">
-      <label
-        ><span>Section of the program</span><input v-model="form.section" class="text-field" maxlength="60" placeholder="pocket, roughing"
-      /></label>
-      <label><span>Program</span><input v-model="form.program" class="text-field" maxlength="60" /></label>
-      <label><span>Load shown</span><input v-model="form.value" class="text-field figure" maxlength="9" inputmode="decimal" /></label>
-      <label><span>in</span><input v-model="form.unit" class="text-field" maxlength="10" /></label>
-      <label
-        ><span>Warning, % above</span><input v-model="form.warning" class="text-field figure" maxlength="6" inputmode="decimal"
-      /></label>
-      <label><span>Alarm, % above</span><input v-model="form.alarm" class="text-field figure" maxlength="6" inputmode="decimal" /></label>
-      <label><span>Remark</span><input v-model="form.note" class="text-field" maxlength="300" /></label>
-      <button type="submit" class="plain">Keep it</button>
-      <button type="button" class="link" @click="adding = false">leave it</button>
-    </form>
+    <MayNot v-if="!adding" to="addLoad"><Button type="link" @click="adding = true">A sample cut of another section</Button></MayNot>
+    <Form v-else class="sheet new" @submit.prevent="add">
+      <WordField v-model="form.section" label="Section of the program" :maxlength="60" placeholder="pocket, roughing" />
+      <WordField v-model="form.program" label="Program" :maxlength="60" />
+      <WordField v-model="form.value" label="Load shown" figure :maxlength="9" inputmode="decimal" />
+      <WordField v-model="form.unit" label="in" :maxlength="10" />
+      <WordField v-model="form.warning" label="Warning, % above" figure :maxlength="6" inputmode="decimal" />
+      <WordField v-model="form.alarm" label="Alarm, % above" figure :maxlength="6" inputmode="decimal" />
+      <WordField v-model="form.note" label="Remark" :maxlength="300" />
+      <Button html-type="submit">Keep it</Button>
+      <Button type="link" @click="adding = false">leave it</Button>
+    </Form>
   </section>
 </template>
 
@@ -134,16 +130,8 @@ p {
   gap: 12px;
   align-items: end;
 }
-.seen > label:first-child {
+.seen > :first-child {
   flex: 1;
-}
-label {
-  display: grid;
-  gap: 2px;
-}
-label span {
-  color: var(--quiet);
-  font-size: 14px;
 }
 .new {
   display: flex;
@@ -151,8 +139,5 @@ label span {
   gap: 10px 14px;
   align-items: end;
   padding: 12px 16px;
-}
-.new .figure {
-  width: 120px;
 }
 </style>

@@ -2,11 +2,13 @@
 import { layoutOf, runOf, type RawInputs, type RunRecord, type RunTask } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
+import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useContextLine } from '../../app/context.ts'
 import { useScene } from '../../app/queries.ts'
 import RunBoard from './RunBoard.vue'
 import Opening from '../../parts/Opening.vue'
+import GoTo from '../../ui/GoTo.vue'
 
 /** Every tool that is mounted, one after the other, without a setup. How the last was measured is offered for the next. */
 const props = defineProps<{ machine: string }>()
@@ -63,14 +65,14 @@ function skip(task: RunTask, reason: string): Promise<null> {
     @recorded="recorded"
   >
     <template #head>
-      <button v-if="layoutOf(query.data.value.machine).across" type="button" class="plain" @click="kept.diameters = !kept.diameters">
+      <Button v-if="layoutOf(query.data.value.machine).across" @click="kept.diameters = !kept.diameters">
         {{ kept.diameters ? 'lengths only' : 'diameters too' }}
-      </button>
-      <button type="button" class="plain" @click="kept = nothing()">begin anew</button>
-      <RouterLink class="link" :to="{ name: 'machine-tools', params: { machine } }">to the table</RouterLink>
+      </Button>
+      <Button @click="kept = nothing()">begin anew</Button>
+      <GoTo type="link" :to="{ name: 'machine-tools', params: { machine } }">to the table</GoTo>
     </template>
     <template #finished>
-      <RouterLink class="go" :to="{ name: 'values-out', params: { machine } }">Values out for the control</RouterLink>
+      <GoTo type="primary" size="large" :to="{ name: 'values-out', params: { machine } }">Values out for the control</GoTo>
     </template>
   </RunBoard>
   <Opening v-else class="page" :error="query.error.value" />

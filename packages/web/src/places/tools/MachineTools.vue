@@ -3,10 +3,10 @@ import MayNot from '../../parts/MayNot.vue'
 import { sharedNumbers, toolRows, type StandingWord } from '@rook/core'
 
 import { useStorage } from '@vueuse/core'
+import { Button, Input } from 'ant-design-vue'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useSceneAtHand } from '../../app/at-hand.ts'
 import { useContextLine } from '../../app/context.ts'
-import { useMachines } from '../../app/queries.ts'
 import NumberPad from '../../parts/NumberPad.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import type { Release } from '../../routine/use-recording.ts'
@@ -17,9 +17,12 @@ import { filterRows, sortRows, type SortKey } from './table-order.ts'
 import ToolsTable from './ToolsTable.vue'
 import { useEdits } from './use-edits.ts'
 import Opening from '../../parts/Opening.vue'
+import GoTo from '../../ui/GoTo.vue'
+import type { Option } from '../../ui/options.ts'
+import MachinePick from '../../parts/MachinePick.vue'
+import Pick from '../../ui/Pick.vue'
 
 const props = defineProps<{ machine: string }>()
-const machines = useMachines()
 const { scene: query, own, error, line } = useSceneAtHand(() => props.machine)
 const scene = computed(() => query.data.value ?? null)
 useContextLine(() => line.value ?? ['Tools'])
@@ -43,6 +46,7 @@ const looking = ref(false)
 const mounting = ref<string | null>(null)
 const told = ref<string | null>(null)
 const WORDS: StandingWord[] = ['measured', 'carried over', 'estimated', 'stale', 'disturbed', 'unset', 'zero on purpose']
+const STANDINGS: Option<StandingWord | ''>[] = [{ value: '', label: 'any standing' }, ...WORDS.map((one) => ({ value: one, label: one }))]
 
 const all = computed(() => (scene.value ? toolRows(scene.value) : []))
 const rows = computed(() => sortRows(filterRows(all.value, text.value, word.value), sorted.value.key, sorted.value.turned))
@@ -90,24 +94,22 @@ async function record({
   <div v-if="scene" class="tools">
     <header>
       <h1>Tools</h1>
-      <select
-        class="text-field"
-        :value="machine"
-        aria-label="Machine"
-        @change="$router.push({ name: 'machine-tools', params: { machine: ($event.target as HTMLSelectElement).value } })"
-      >
-        <option v-for="one in machines.data.value" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
-      <input v-model="text" class="text-field find" type="search" placeholder="T4, drill, shrink …" aria-label="Show only" maxlength="60" />
-      <select v-model="word" class="text-field" aria-label="Standing">
-        <option value="">any standing</option>
-        <option v-for="one in WORDS" :key="one" :value="one">{{ one }}</option>
-      </select>
+      <MachinePick :model-value="machine" @update:model-value="(to) => $router.push({ name: 'machine-tools', params: { machine: to } })" />
+      <Input
+        v-model:value="text"
+        class="find"
+        type="search"
+        allow-clear
+        placeholder="T4, drill, shrink …"
+        aria-label="Show only"
+        :maxlength="60"
+      />
+      <Pick v-model="word" name="Standing" :options="STANDINGS" />
       <span class="quiet grow">{{ rows.length }} of {{ all.length }}, in {{ scene.machine.unit === 'in' ? 'inches' : 'mm' }}</span>
-      <MayNot to="mount"><button type="button" class="plain" @click="mounting = ''">Mount a tool</button></MayNot>
-      <RouterLink class="plain" :to="{ name: 'machine-run', params: { machine } }">Measure all</RouterLink>
-      <RouterLink class="plain" :to="{ name: 'drawer' }">Drawer</RouterLink>
-      <RouterLink class="plain" :to="{ name: 'values-out', params: { machine } }">Files in and out</RouterLink>
+      <MayNot to="mount"><Button @click="mounting = ''">Mount a tool</Button></MayNot>
+      <GoTo :to="{ name: 'machine-run', params: { machine } }">Measure all</GoTo>
+      <GoTo :to="{ name: 'drawer' }">Drawer</GoTo>
+      <GoTo :to="{ name: 'values-out', params: { machine } }">Files in and out</GoTo>
     </header>
     <p v-for="one in shared" :key="one.word + one.number" class="notice stop">
       <VerdictMark verdict="stop" /> {{ one.word }}{{ one.number }} is called by {{ one.tools.join(' and ') }}: each would overwrite the
@@ -116,9 +118,7 @@ async function record({
     <p v-if="absent.length > 0" class="notice query">
       <VerdictMark verdict="query" /> The program calls {{ absent.map(({ number }) => `T${number}`).join(', ') }}, and nothing is mounted
       there.
-      <button v-for="one in absent" :key="one.number" type="button" class="link" @click="mounting = one.number">
-        mount T{{ one.number }}
-      </button>
+      <Button type="link" v-for="one in absent" :key="one.number" @click="mounting = one.number"> mount T{{ one.number }} </Button>
     </p>
     <p v-if="told" class="notice" role="status">{{ told }}</p>
     <ChangesSheet v-if="looking" :scene="scene" :edits="edits" :sent="sending.outcome.value" @back="looking = false" @record="record" />
@@ -132,8 +132,8 @@ async function record({
             >; <span class="stop">{{ Object.values(edits.read.value!.problems)[0] }}</span></template
           ></span
         >
-        <button type="button" class="link" @click="edits.clear()">forget them</button>
-        <MayNot to="editTools"><button type="button" class="go" @click="looking = true">Look at the changes</button></MayNot>
+        <Button type="link" @click="edits.clear()">forget them</Button>
+        <MayNot to="editTools"><Button type="primary" size="large" @click="looking = true">Look at the changes</Button></MayNot>
       </footer>
     </template>
     <MountDialog v-if="mounting !== null" :scene="scene" :number="mounting" @close="mounting = null" @mounted="told = $event" />
@@ -158,14 +158,11 @@ header {
   align-items: center;
 }
 .find {
-  width: 160px;
+  width: 180px;
 }
 .grow {
   flex: 1;
   white-space: nowrap;
-}
-header .plain {
-  padding: 0 12px;
 }
 .table {
   flex: 1;

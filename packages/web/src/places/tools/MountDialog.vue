@@ -15,10 +15,11 @@ import {
   type Scene,
 } from '@rook/core'
 import type { AssemblyRecord } from '@rook/contract'
-import { Modal } from 'ant-design-vue'
+import { Checkbox, Modal, Radio, RadioGroup } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useAssemblies, useAssembly, useScene } from '../../app/queries.ts'
+import WordField from '../../ui/WordField.vue'
 
 /** Puts an assembly into a pocket of a machine, from the drawer or from where it sits; says what follows. */
 const props = defineProps<{ scene: Scene; number: string; assembly?: string }>()
@@ -122,36 +123,31 @@ async function mount(): Promise<void> {
     @ok="mount"
     @cancel="emit('close')"
   >
+    <slot name="machine" />
     <div class="halves">
       <div>
-        <label
-          ><span class="quiet">Find it in the drawer</span
-          ><input v-model="text" class="text-field" maxlength="60" placeholder="drill, 3.3, em-10 …"
-        /></label>
-        <ul class="drawer" aria-label="Tools">
-          <li v-for="one in offered" :key="one.id">
-            <button type="button" :class="{ chosen: one.id === chosen }" :aria-pressed="one.id === chosen" @click="chosen = one.id">
-              <strong>{{ one.name }}</strong>
-              <span class="quiet small"
-                >{{ one.id }}{{ one.mounted ? `, in T${one.mounted.number} on ${one.mounted.machineName}` : '' }}</span
-              >
-            </button>
-          </li>
-        </ul>
+        <WordField v-model="text" label="Find it in the drawer" :maxlength="60" placeholder="drill, 3.3, em-10 …" />
+        <RadioGroup v-model:value="chosen" class="drawer" aria-label="Tools">
+          <Radio v-for="one in offered" :key="one.id" :value="one.id">
+            <strong>{{ one.name }}</strong>
+            <span class="quiet small"
+              >{{ one.id }}{{ one.mounted ? `, in T${one.mounted.number} on ${one.mounted.machineName}` : '' }}</span
+            >
+          </Radio>
+        </RadioGroup>
       </div>
       <div class="place">
-        <label
-          ><span class="quiet">Pocket, T</span><input v-model="number" class="text-field figure" maxlength="5" inputmode="numeric"
-        /></label>
-        <label
-          ><span class="quiet">H, if not {{ number || 'the same' }}</span
-          ><input v-model="offset" class="text-field figure" maxlength="5" inputmode="numeric"
-        /></label>
-        <label v-if="layoutOf(scene.machine).across"
-          ><span class="quiet">D, if not {{ H || 'the same' }}</span
-          ><input v-model="diameterOffset" class="text-field figure" maxlength="5" inputmode="numeric"
-        /></label>
-        <label><span class="quiet">Remark</span><input v-model="reason" class="text-field" maxlength="300" /></label>
+        <WordField v-model="number" label="Pocket, T" figure :maxlength="5" inputmode="numeric" />
+        <WordField v-model="offset" :label="`H, if not ${number || 'the same'}`" figure :maxlength="5" inputmode="numeric" />
+        <WordField
+          v-model="diameterOffset"
+          :label="`D, if not ${H || 'the same'}`"
+          figure
+          :maxlength="5"
+          inputmode="numeric"
+          v-if="layoutOf(scene.machine).across"
+        />
+        <WordField v-model="reason" label="Remark" :maxlength="300" />
       </div>
     </div>
     <template v-if="tool?.mounted">
@@ -160,20 +156,17 @@ async function mount(): Promise<void> {
           tool.mounted.machine === scene.machine.id ? '.' : ', and what stands there for it goes stale.'
         }}
       </p>
-      <label v-if="carried.length > 0" class="check">
-        <input v-model="carry" type="checkbox" />
-        <span
-          >take its figures along:
-          {{
-            carried
-              .map(
-                ({ register, value, state }) =>
-                  `${registerName(parseRegisterKey(register))} ${asRegister(register, value, scene.machine)}${state === 'estimated' ? ' as an estimate' : ''}`,
-              )
-              .join(', ')
-          }}</span
-        >
-      </label>
+      <Checkbox v-if="carried.length > 0" v-model:checked="carry" class="carry"
+        >take its figures along:
+        {{
+          carried
+            .map(
+              ({ register, value, state }) =>
+                `${registerName(parseRegisterKey(register))} ${asRegister(register, value, scene.machine)}${state === 'estimated' ? ' as an estimate' : ''}`,
+            )
+            .join(', ')
+        }}</Checkbox
+      >
     </template>
     <p v-if="stale.length > 0" class="stop">
       {{ stale.map((key) => registerName(parseRegisterKey(key))).join(', ') }} stands there from another tool and becomes stale until it is
@@ -189,49 +182,35 @@ async function mount(): Promise<void> {
   grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
   gap: 18px;
 }
-label {
-  display: grid;
-  gap: 3px;
-}
 .drawer {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
+  display: block;
+  margin-top: 8px;
   height: 264px;
   overflow: auto;
   border: 1px solid var(--rule);
 }
-.drawer button {
-  display: grid;
-  width: 100%;
-  min-height: 48px;
+.drawer .ant-radio-wrapper {
+  display: flex;
+  align-items: center;
+  min-height: 52px;
+  margin: 0;
   padding: 4px 12px;
-  text-align: left;
-  font: inherit;
-  color: inherit;
-  background: none;
-  border: 0;
   border-bottom: 1px solid var(--rule);
-  cursor: pointer;
 }
-.drawer .chosen {
+.drawer .ant-radio-wrapper-checked {
   background: var(--act-soft);
-  box-shadow: inset 4px 0 0 var(--act);
+}
+.drawer strong {
+  display: block;
 }
 .place {
   display: grid;
   gap: 10px;
   align-content: start;
 }
-.check {
-  display: flex;
-  gap: 10px;
-  align-items: center;
+.carry {
   min-height: 44px;
-}
-.check input {
-  width: 24px;
-  height: 24px;
+  align-items: center;
 }
 p {
   margin: 8px 0 0;

@@ -2,6 +2,7 @@
 import { PLAIN_ASSEMBLY, type LengthUnit } from '@rook/core'
 
 import { useStorage } from '@vueuse/core'
+import { Button, Form } from 'ant-design-vue'
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSend } from '../../sending/use-send.ts'
@@ -9,6 +10,9 @@ import { useContextLine } from '../../app/context.ts'
 import { useAssembly } from '../../app/queries.ts'
 import { readToolForm, toolFormOf, type ToolForm } from './tool-form.ts'
 import ToolFields from './ToolFields.vue'
+import WordField from '../../ui/WordField.vue'
+import { UNITS } from '../machines/record-words.ts'
+import PickField from '../../ui/PickField.vue'
 
 useContextLine(() => ['Tools', 'Drawer'])
 const unit = useStorage<LengthUnit>('rook-drawer-unit', 'mm')
@@ -48,26 +52,18 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <form class="page" @submit.prevent="add">
+  <Form class="page" @submit.prevent="add">
     <h1>A new tool</h1>
     <ul v-if="problems.length > 0" role="alert" class="stop">
       <li v-for="problem in problems" :key="problem">{{ problem }}</li>
     </ul>
     <div class="first">
-      <label
-        ><span class="quiet">Id, as on the holder</span><input v-model="kept.id" class="text-field" maxlength="60" placeholder="em-08-a"
-      /></label>
-      <label
-        ><span class="quiet">Lengths in</span>
-        <select v-model="unit" class="text-field">
-          <option value="mm">millimetres</option>
-          <option value="in">inches</option>
-        </select></label
-      >
+      <WordField v-model="kept.id" label="Id, as on the holder" :maxlength="60" placeholder="em-08-a" />
+      <PickField v-model="unit" label="Lengths in" :options="UNITS" />
     </div>
     <ToolFields v-model="kept.form" :unit="unit" />
-    <button type="submit" class="go">Put it into the drawer</button>
-  </form>
+    <Button html-type="submit" type="primary" size="large">Put it into the drawer</Button>
+  </Form>
 </template>
 
 <style scoped>
@@ -80,11 +76,7 @@ async function add(): Promise<void> {
   flex-wrap: wrap;
   gap: 10px 16px;
 }
-label {
-  display: grid;
-  gap: 2px;
-}
-.go {
+.page > .ant-btn {
   justify-self: start;
 }
 </style>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { nextInRun, taskPreset, type RawInputs, type RunTask, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
-import { Modal } from 'ant-design-vue'
+import { Button, Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import EntryNote from '../../routine/EntryNote.vue'
 import RoutinePage from '../../routine/RoutinePage.vue'
 import MountDialog from './MountDialog.vue'
+import TextField from '../../ui/TextField.vue'
 
 /** A run of tools: the next is offered by itself, what remains stays in sight, one hand does it all. */
 const props = defineProps<{
@@ -88,10 +89,9 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
       <slot name="head" />
     </header>
     <nav class="tasks" aria-label="Tools of this run">
-      <button
+      <Button
         v-for="one in tasks"
         :key="one.id"
-        type="button"
         :class="[one.state, { here: one.id === chosen }]"
         :aria-current="one.id === chosen ? 'step' : undefined"
         :data-task="one.id"
@@ -101,7 +101,7 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
       >
         <strong>T{{ one.tool.number }}{{ one.what === 'diameter' ? ' \u00d8' : '' }}</strong>
         <span class="small">{{ WORDS[one.state] }}</span>
-      </button>
+      </Button>
     </nav>
     <EntryNote v-if="fresh" class="fresh" :entry="fresh" :machine="scene.machine" @undone="fresh = null" />
     <div v-if="task?.state === 'absent'" class="page">
@@ -110,8 +110,8 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
         until somebody mounts it or says why it is left out.
       </p>
       <p class="buttons">
-        <button type="button" class="go" @click="mounting = task.tool.number">Mount T{{ task.tool.number }}</button>
-        <button type="button" class="plain" @click="skipping = true">Skip it with a reason</button>
+        <Button type="primary" size="large" @click="mounting = task.tool.number">Mount T{{ task.tool.number }}</Button>
+        <Button @click="skipping = true">Skip it with a reason</Button>
       </p>
     </div>
     <RoutinePage
@@ -130,7 +130,7 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
       <template #ways>
         <span v-if="task.state === 'done'" class="quiet">measured already; this measures it again</span>
         <span v-else-if="task.state === 'skipped'" class="quiet">skipped: {{ task.reason }}</span>
-        <button v-if="task.state === 'open'" type="button" class="link" @click="skipping = true">skip T{{ task.tool.number }}</button>
+        <Button type="link" v-if="task.state === 'open'" @click="skipping = true">skip T{{ task.tool.number }}</Button>
       </template>
     </RoutinePage>
     <div v-else class="page">
@@ -147,10 +147,7 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
       :ok-button-props="{ disabled: reason.trim().length < 3 }"
       @ok="leaveOut"
     >
-      <label class="why">
-        <span class="quiet">Why it is skipped; the next person reads this</span>
-        <textarea v-model="reason" class="text-field" rows="3" maxlength="500" />
-      </label>
+      <TextField v-model="reason" label="Why it is skipped; the next person reads this" :rows="3" :maxlength="500" />
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     </Modal>
   </div>
@@ -179,20 +176,15 @@ header {
   gap: 6px;
   padding: 0 20px 2px;
 }
-.tasks button {
+.tasks .ant-btn {
+  height: auto;
   min-width: 76px;
   min-height: 48px;
   display: grid;
   justify-items: center;
   align-content: center;
   padding: 2px 8px;
-  font: inherit;
   line-height: 1.15;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  cursor: pointer;
 }
 .tasks .done {
   color: var(--act);

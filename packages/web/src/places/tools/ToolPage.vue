@@ -3,6 +3,7 @@ import MayNot from '../../parts/MayNot.vue'
 import { formatExact, KIND_WORDS, lifeFigure, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit } from '@rook/core'
 
 import { useStorage } from '@vueuse/core'
+import { Button, Descriptions, DescriptionsItem, Form } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useSceneAtHand } from '../../app/at-hand.ts'
 import { useSend } from '../../sending/use-send.ts'
@@ -21,6 +22,8 @@ import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
 import { EVENT_WORDS, HAPPENINGS, type Happening } from './happenings.ts'
 import Opening from '../../parts/Opening.vue'
+import GoTo from '../../ui/GoTo.vue'
+import PickField from '../../ui/PickField.vue'
 
 const props = defineProps<{ assembly: string }>()
 const page = useAssembly(() => props.assembly)
@@ -39,6 +42,9 @@ const numbers = computed(() => scene.data.value?.tools.find(({ assembly }) => as
 const happening = ref<Happening | null>(null)
 const moving = ref(false)
 const target = ref<string | null>(null)
+/** Whoever mounts a tool has mostly just looked at that machine’s tools. */
+const lastTools = useStorage<string | null>('rook-last-tools', null)
+const onto = computed(() => (machines.data.value ?? []).map(({ id, name }) => ({ value: id as string | null, label: name })))
 const there = useScene(
   () => (moving.value ? target.value : null),
   () => null,
@@ -73,7 +79,7 @@ async function takeOut(): Promise<void> {
 }
 
 function move(): void {
-  target.value = at.value?.machine ?? machines.data.value?.[0]?.id ?? null
+  target.value = at.value?.machine ?? lastTools.value ?? machines.data.value?.[0]?.id ?? null
   moving.value = true
 }
 const facts = computed(() =>
@@ -109,51 +115,47 @@ const facts = computed(() =>
           <template v-if="at">
             <strong>T{{ at.number }} on {{ at.machineName }}</strong>
             <span class="quiet figure">H{{ numbers.offset }} D{{ numbers.diameterOffset }}</span>
-            <RouterLink class="link way" :to="{ name: 'machine-tools', params: { machine: at.machine } }">its machine’s tools</RouterLink>
-            <MayNot to="mount"
-              ><button type="button" class="plain" @click="move">Move it</button>
-              <button type="button" class="plain" @click="takeOut">Take it out</button></MayNot
-            >
+            <GoTo type="link" :to="{ name: 'machine-tools', params: { machine: at.machine } }">its machine’s tools</GoTo>
+            <MayNot to="mount"><Button @click="move">Move it</Button> <Button @click="takeOut">Take it out</Button></MayNot>
           </template>
           <template v-else>
             <span class="quiet">In no machine.</span>
-            <MayNot to="mount"><button type="button" class="plain" @click="move">Mount it</button></MayNot>
+            <MayNot to="mount"><Button @click="move">Mount it</Button></MayNot>
           </template>
         </p>
       </header>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       <p v-if="told" role="status">{{ told }}</p>
 
-      <dl class="facts">
-        <div v-for="fact in facts" :key="fact.label">
-          <dt>{{ fact.label }}</dt>
-          <dd class="figure">{{ fact.text }}</dd>
-        </div>
-      </dl>
+      <Descriptions layout="vertical" :column="{ xs: 2, sm: 4, lg: 8 }" :colon="false">
+        <DescriptionsItem v-for="fact in facts" :key="fact.label" :label="fact.label"
+          ><span class="figure">{{ fact.text }}</span></DescriptionsItem
+        >
+      </Descriptions>
       <p v-if="!form" class="record-ways">
-        <MayNot to="changeAssembly"><button type="button" class="link" @click="changing = true">change the record</button></MayNot>
-        <RouterLink class="link way" :to="{ name: 'new-tool', query: { like: tool.id } }">another one like it</RouterLink>
+        <MayNot to="changeAssembly"><Button type="link" @click="changing = true">change the record</Button></MayNot>
+        <GoTo type="link" :to="{ name: 'new-tool', query: { like: tool.id } }">another one like it</GoTo>
       </p>
-      <form v-if="form" class="sheet record" @submit.prevent="keep">
+      <Form v-if="form" class="sheet record" @submit.prevent="keep">
         <ul v-if="problems.length > 0" role="alert" class="stop">
           <li v-for="problem in problems" :key="problem">{{ problem }}</li>
         </ul>
         <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
         <ToolFields v-model="form" :unit="unit" />
         <p>
-          <button type="submit" class="go">Keep the record</button>
-          <button type="button" class="link" @click="leave">leave it as it was</button>
+          <Button html-type="submit" type="primary" size="large">Keep the record</Button>
+          <Button type="link" @click="leave">leave it as it was</Button>
         </p>
-      </form>
+      </Form>
 
       <ToolStands v-if="at && scene.data.value" :number="at.number" :scene="scene.data.value" />
       <section>
         <h2>What happened to it</h2>
         <p class="buttons">
           <MayNot to="toolEvent"
-            ><button v-for="(words, kind) in HAPPENINGS" :key="kind" type="button" class="plain" @click="happening = kind">
+            ><Button v-for="(words, kind) in HAPPENINGS" :key="kind" @click="happening = kind">
               {{ words.button }}
-            </button></MayNot
+            </Button></MayNot
           >
         </p>
       </section>
@@ -192,20 +194,11 @@ const facts = computed(() =>
           :assembly="tool.id"
           @close="moving = false"
           @mounted="told = $event"
-        />
-        <p class="onto">
-          Onto
-          <button
-            v-for="machine in machines.data.value"
-            :key="machine.id"
-            type="button"
-            class="plain"
-            :class="{ chosen: machine.id === target }"
-            @click="target = machine.id"
-          >
-            {{ machine.name }}
-          </button>
-        </p>
+        >
+          <template #machine>
+            <PickField v-model="target" label="Onto" :options="onto" />
+          </template>
+        </MountDialog>
       </template>
     </template>
     <Opening v-else :error="page.error.value" />
@@ -236,20 +229,6 @@ const facts = computed(() =>
   display: flex;
   gap: 18px;
 }
-.facts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 28px;
-  align-items: end;
-}
-dt {
-  color: var(--quiet);
-  font-size: 14px;
-}
-dd {
-  margin: 0;
-  font-size: 18px;
-}
 .record {
   padding: 14px 18px;
 }
@@ -274,23 +253,5 @@ dd {
 .grow {
   flex: 1;
   min-width: 200px;
-}
-.onto {
-  position: fixed;
-  z-index: 1100;
-  left: 50%;
-  top: 40px;
-  transform: translateX(-50%);
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  padding: 6px 14px;
-  background: var(--paper);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-}
-.chosen {
-  border-color: var(--act);
-  background: var(--act-soft);
 }
 </style>

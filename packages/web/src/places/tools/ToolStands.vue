@@ -2,6 +2,7 @@
 import { asRegister, routinesForTool, toolRows, type Scene } from '@rook/core'
 import { computed } from 'vue'
 import StandingCell from '../../parts/StandingCell.vue'
+import GoTo from '../../ui/GoTo.vue'
 
 /** What stands for one tool in its machine, and the ways to measure or correct it from here. */
 const props = defineProps<{ number: string; scene: Scene }>()
@@ -50,9 +51,7 @@ const to = (routine: string) => ({
     <div class="groups">
       <p v-for="group in groups" :key="group.label" class="ways">
         <span class="quiet">{{ group.label }}</span>
-        <RouterLink v-for="routine in group.routines" :key="routine.id" class="plain" :to="to(routine.id)" :title="routine.purpose">{{
-          routine.name
-        }}</RouterLink>
+        <GoTo v-for="routine in group.routines" :key="routine.id" :to="to(routine.id)" :title="routine.purpose">{{ routine.name }}</GoTo>
       </p>
     </div>
     <p v-for="{ routine, refusal } in ways.filter((way) => way.refusal)" :key="routine.id" class="quiet refused">

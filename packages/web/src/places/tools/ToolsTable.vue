@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { layoutOf, pasteInto, type RegisterKey, type Scene, type ToolRow } from '@rook/core'
 import { useElementSize, useScroll } from '@vueuse/core'
+import { Button } from 'ant-design-vue'
 import { computed, nextTick, ref } from 'vue'
 import { windowOf, type SortKey } from './table-order.ts'
 import ToolRowLine from './ToolRowLine.vue'
@@ -79,7 +80,9 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
   >
     <div class="row head" role="row">
       <span v-for="(heading, at) in headings" :key="at" role="columnheader" :class="heading.class">
-        <button v-if="heading.key" type="button" @click="emit('sort', heading.key)">{{ heading.words }}{{ arrow(heading.key) }}</button>
+        <Button v-if="heading.key" type="text" size="small" @click="emit('sort', heading.key)"
+          >{{ heading.words }}{{ arrow(heading.key) }}</Button
+        >
         <template v-else>{{ heading.words }}</template>
       </span>
     </div>
@@ -134,14 +137,11 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
   color: var(--quiet);
   font-size: 15px;
 }
-.head button {
-  font: inherit;
-  color: inherit;
-  background: none;
-  border: 0;
+.head .ant-btn {
   padding: 0;
-  min-height: 40px;
-  cursor: pointer;
+  height: 40px;
+  font-size: 15px;
+  color: inherit;
 }
 .head span {
   display: block;

@@ -117,7 +117,10 @@ describe('mounting a tool', () => {
   }
   const choose = async (words: string) => {
     await settled(() => expect(body()).toContain(words))
-    dialogButton(words).click()
+    ;[...document.body.querySelectorAll<HTMLElement>('.drawer label')]
+      .find((one) => one.textContent?.includes(words))!
+      .querySelector('input')!
+      .click()
   }
 
   it('says where it sits, and which figures go along', async () => {

@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useMachines } from '../app/queries.ts'
+import Pick from '../ui/Pick.vue'
+
+/** Which machine a place is about. */
+const machine = defineModel<string>({ required: true })
+const machines = useMachines()
+const options = computed(() => (machines.data.value ?? []).map(({ id, name }) => ({ value: id, label: name })))
+</script>
+
+<template>
+  <Pick v-model="machine" name="Machine" :options="options" class="machine-pick" />
+</template>
+
+<style scoped>
+.machine-pick {
+  min-width: 150px;
+}
+</style>

@@ -1,0 +1,25 @@
+import { CONVENTION_WORDS } from '@rook/core'
+import { optionsOf, type Option } from '../../ui/options.ts'
+
+export const MACHINE_KINDS = optionsOf({ mill: 'mill or router', lathe: 'lathe' })
+export const UNITS = optionsOf({ mm: 'millimetres', in: 'inches' })
+export const CONVENTIONS = optionsOf(CONVENTION_WORDS)
+/** What a D register holds, and what X reads on a lathe. */
+export const ACROSS = optionsOf({ diameter: 'diameters', radius: 'radii' })
+
+export const SPINDLES: Option<boolean>[] = [
+  { value: false, label: 'main spindle' },
+  { value: true, label: 'main and sub-spindle' },
+]
+export const ROTATES: Option<boolean>[] = [
+  { value: false, label: 'shift only' },
+  { value: true, label: 'shift and turn' },
+]
+export const DISPLAY_TURNS: Option<boolean>[] = [
+  { value: true, label: 'turns with it' },
+  { value: false, label: 'counts along the machine' },
+]
+export const SENSES: Option<1 | -1>[] = [
+  { value: 1, label: 'lifts the plus side of a face' },
+  { value: -1, label: 'lowers the plus side of a face' },
+]
