@@ -63,6 +63,30 @@ export default tseslint.config(
     },
   },
   {
+    files: ['packages/web/src/**/*.vue'],
+    ignores: [
+      // What is made by hand once, for everybody.
+      'packages/web/src/ui/**',
+      // The fields for figures, with their number pad.
+      'packages/web/src/parts/{FigureField,SmallField,NumberPad}.vue',
+      'packages/web/src/places/tools/TypedCell.vue',
+      // The sheet of the working, typed and as recorded, and the drawing.
+      'packages/web/src/parts/{WorkingSheet,WorkingRecord,DrawingPane}.vue',
+      // Rows of what stands, each figure ruled by how far it can be trusted.
+      'packages/web/src/parts/StandingRows.vue',
+      'packages/web/src/places/tools/ToolStands.vue',
+    ],
+    rules: {
+      'vue/no-restricted-html-elements': [
+        'error',
+        ...['button', 'input', 'select', 'textarea', 'table', 'form', 'dialog', 'fieldset'].map((element) => ({
+          element,
+          message: 'Ant Design Vue carries the controls: take one of its own, or a wrapper from ui/.',
+        })),
+      ],
+    },
+  },
+  {
     files: ['scripts/**/*.mjs'],
     languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', fetch: 'readonly' } },
   },

@@ -12,7 +12,11 @@ export async function give(page: Page, answers: Readonly<Record<string, string>>
     const list = page.locator(`.ant-select[data-input="${id}"]`)
     const field = page.locator(`input.figure[data-input="${id}"]`)
     await row.or(list).or(field).first().waitFor()
-    if (await row.count()) await row.getByRole('radio', { name: new RegExp(`^${escaped(answer)}`) }).click()
+    if (await row.count())
+      await row
+        .locator('label', { hasText: new RegExp(`^\\s*${escaped(answer)}`) })
+        .first()
+        .click()
     else if (await list.count()) {
       await list.click()
       await page

@@ -70,7 +70,7 @@ test('pictures', async ({ page, shop }) => {
   await picture(page, 'bore')
 
   await page.goto(`${shop.url}/machines/mill-2`)
-  await page.locator('[data-register="tool/1/length/geometry"]').getByRole('button', { name: 'mark disturbed' }).click()
+  await page.locator('[data-register="tool/1/length/geometry"]').getByRole('button', { name: 'it was knocked' }).click()
   await page.getByLabel('What happened').fill('pulled to clear the coolant nozzle')
   await page.getByRole('button', { name: 'Mark it disturbed' }).click()
   await page.locator('[data-standing=stale]').first().waitFor()

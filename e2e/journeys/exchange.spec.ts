@@ -61,7 +61,7 @@ test('ten tools from nothing: a new machine, a file into the drawer, mounted, me
     await page.getByRole('button', { name: 'Mount a tool' }).click()
     const dialog = page.getByRole('dialog')
     await dialog.getByLabel('Find it in the drawer').fill(`t9-${String(number).padStart(2, '0')}`)
-    await dialog.getByRole('button', { name: new RegExp(`^Cutter ${number}`) }).click()
+    await dialog.getByText(`Cutter ${number}`, { exact: true }).click()
     await dialog.getByLabel('Pocket, T').fill(String(number))
     await dialog.getByRole('button', { name: 'Mount it' }).click()
     await expect(page.locator(`[data-tool="${number}"]`)).toBeVisible()
@@ -71,7 +71,7 @@ test('ten tools from nothing: a new machine, a file into the drawer, mounted, me
   await give(page, { setter: 'Setter A', master: 'Master 150' })
   await page.getByLabel('Machine Z at the touch').fill('-400')
   await page.getByRole('button', { name: /^Record/ }).click()
-  await page.waitForURL('**/ledger/*')
+  await expect(page.getByText('Recorded as entry')).toBeVisible()
 
   await page.goto(`${shop.url}/tools/mill-9/run`)
   for (let number = 1; number <= 10; number++) {
@@ -106,7 +106,7 @@ test('ten tools from nothing: a new machine, a file into the drawer, mounted, me
     await page.getByLabel(`Machine ${axis} at the touch`).fill('-318.204')
     await page.getByLabel(/stands at part/).fill('0')
     await page.getByRole('button', { name: /^Record/ }).click()
-    await page.waitForURL('**/ledger/*')
+    await expect(page.getByText('Recorded as entry')).toBeVisible()
     if (axis === 'X') await page.goto(`${shop.url}/machines/mill-9/routine/edge`)
   }
   // Before a lead has worded them, lines for lengths and diameters are not written at all.
@@ -134,8 +134,7 @@ test('values go out and come back the same in both units, on mills and lathes, i
   await signIn(page, shop)
   for (const machine of ['lathe-1', 'lathe-2', 'mill-1', 'mill-2', 'mill-3', 'mill-4']) {
     await page.goto(`${shop.url}/exchange/${machine}`)
-    const all = page.getByRole('button', { name: /^all \d+ mounted/ })
-    await all.click()
+    await page.getByText(/^all \d+ mounted/).click()
     const file = await written(page)
     expect(file).toContain(machine === 'mill-1' || machine === 'lathe-2' ? 'G20' : 'G21')
     expect(await agrees(shop, machine, file)).toBeGreaterThan(3)
@@ -175,8 +174,8 @@ test('a preset file is read by its columns; what it has otherwise is taken one b
   const [H6, H7, H8] = [await near('6'), await near('7'), await near('8')]
   await choose(page, 'presets.csv', `Place;Reach;Remark\n6;${said(H6)};ok\n7;${said(H7)};ok\n`)
   await expect(page.getByRole('alert')).toContainText('Nothing can be taken')
-  await pick(page, 'number', 'Place')
-  await pick(page, 'length', 'Reach')
+  await pick(page, 'tool number (T)', 'Place')
+  await pick(page, 'length from the gauge line (LF)', 'Reach')
   await expect(page.getByText('2 tools, 4 differences')).toBeVisible()
   await page.getByRole('button', { name: 'none', exact: true }).click()
   await page.getByLabel('take T6, Spot drill 12, H6 length').check()

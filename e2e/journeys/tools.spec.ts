@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { answerAll, give, results } from '../give.ts'
-import { expect, openStep, signIn, test, type Shop } from '../shop.ts'
+import { expect, openStep, pick, signIn, test, type Shop } from '../shop.ts'
 
 const stands = async (shop: Shop, machine: string, register: string) => {
   const [row] = await shop.query<{ value: string; state: string }>(
@@ -114,7 +114,7 @@ test('a pocket that came out too small is put right by the wear of its cutter, w
   await expect(page.locator('[data-fact="In words"]')).toContainText('smaller stated cutter, larger pocket')
   await expect(results(page)).toContainText(mm(before.value - 12_000).replace('-', '\u2212'))
   await page.getByRole('button', { name: /^Record/ }).click()
-  await page.waitForURL('**/ledger/*')
+  await expect(page.getByText('Recorded as entry')).toBeVisible()
   expect((await stands(shop, 'mill-4', 'tool/53/diameter/wear')).value).toBe(before.value - 12_000)
   const geometry = await stands(shop, 'mill-4', 'tool/53/diameter/geometry')
   await page.goto(`${shop.url}/tools/mill-4`)
@@ -137,7 +137,7 @@ test('a pocket measured twice is not corrected twice: from the tool\u2019s page 
   const checks = page.getByRole('region', { name: 'Checks' })
   await correct('31.97')
   await page.getByRole('button', { name: /^Record/ }).click()
-  await page.waitForURL('**/ledger/*')
+  await expect(page.getByText('Recorded as entry')).toBeVisible()
   const worn = await stands(shop, 'mill-4', 'tool/53/diameter/wear')
 
   await correct('31.971', { 'cut-since': 'Nothing' })

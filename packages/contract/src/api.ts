@@ -55,6 +55,13 @@ export const api = {
     response: personSchema,
     problems: [409],
   }),
+  reportFault: operation('reportFault', {
+    summary: 'Puts a fault of the interface into the server\u2019s log.',
+    body: z
+      .object({ message: z.string().max(500), stack: z.string().max(4_000), during: z.string().max(120), place: z.string().max(300) })
+      .meta({ id: 'Fault' }),
+    response: z.object({ logged: z.boolean() }).meta({ description: 'False where too many came in a minute.' }),
+  }),
   signIn: operation('signIn', {
     summary: 'Signs a person in on this browser.',
     body: signInBody,

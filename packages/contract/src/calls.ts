@@ -72,6 +72,7 @@ export const CALLS = {
   template: { method: 'get', path: '/api/machines/{id}/template', access: 'viewer' },
   changeTemplate: { method: 'put', path: '/api/machines/{id}/template', access: 'lead', unnamed: true },
   valuesOut: { method: 'post', path: '/api/machines/{id}/values-out', access: 'viewer', unnamed: true },
+  reportFault: { method: 'post', path: '/api/faults', access: 'viewer', unnamed: true },
   held: { method: 'post', path: '/api/machines/{id}/held', access: 'viewer', unnamed: true },
 } as const satisfies Record<string, Call>
 

@@ -10,6 +10,7 @@ import { draftRoutes } from './drafts/routes.ts'
 import { entryRoutes } from './entries/routes.ts'
 import { FileReaders } from './exchange/file-readers.ts'
 import { exchangeRoutes } from './exchange/routes.ts'
+import { faultRoutes } from './faults/routes.ts'
 import { Overview } from './floor/overview.ts'
 import { floorRoutes } from './floor/routes.ts'
 import { gaugeRoutes } from './gauges/routes.ts'
@@ -107,6 +108,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   gaugeRoutes(app, connection)
   assemblyRoutes(app, connection)
   exchangeRoutes(app, connection, readers)
+  faultRoutes(app, logger)
   const live = liveRoutes(app, ears)
   app.use('/api', unknownAddress)
   serveInterface(app)

@@ -107,3 +107,16 @@ describe('somebody\u2019s file', () => {
     )
   })
 })
+
+describe('a fault of the interface', () => {
+  it('goes to the log with who and where, and no more of them than a log can bear', async () => {
+    const marrow = await new Browser(shop.url).signIn('marrow')
+    const fault = { message: 'no table', stack: 'at Place', during: 'render', place: '/tools/mill-3' }
+    const answers = []
+    for (let n = 0; n < 70; n++) answers.push((await marrow.send<{ logged: boolean }>('POST', '/api/faults', fault)).body.logged)
+    expect(answers[0]).toBe(true)
+    // A minute may end in between; a second one cannot.
+    expect(answers.filter(Boolean).length).toBeLessThanOrEqual(60)
+    expect((await marrow.send('POST', '/api/faults', { ...fault, message: 'x'.repeat(501) })).status).toBe(400)
+  })
+})

@@ -4,6 +4,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { Alert, Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import PlaceBoundary from '../parts/PlaceBoundary.vue'
 import PlaceIcon from '../parts/PlaceIcon.vue'
 import RookMark from '../parts/RookMark.vue'
 import { useContext } from './context.ts'
@@ -84,7 +85,7 @@ useIdle(
         message="Rook Ledger was updated while this page was open, so it was loaded anew. What you typed is kept."
         @close="wasRenewed = false"
       />
-      <slot />
+      <PlaceBoundary><slot /></PlaceBoundary>
     </main>
     <Shortcuts />
   </div>

@@ -1,7 +1,7 @@
 import type { CallName } from '@rook/contract/calls'
 import { keepPreviousData, useQuery, type UseQueryReturnType } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
-import { call, type Answer, type Sent } from './call.ts'
+import { call, Refused, type Answer, type Sent } from './call.ts'
 
 /** Queries are known by the call and what was sent with it: `refresh.ts` says which announcement makes which of them old. */
 export type KeyedName = CallName
@@ -25,7 +25,8 @@ function ask<Name extends CallName>(
     enabled: computed(() => toValue(sent) !== null),
     staleTime,
     ...(keepsShowing ? { placeholderData: keepPreviousData } : {}),
-    retry: 2,
+    // What the server has refused it will refuse again; a person is told at once.
+    retry: (failures, error) => !(error instanceof Refused) && failures < 2,
     networkMode: 'always',
     // What comes from the server is replaced as a whole and never changed here: no need to watch inside it.
     shallow: true,

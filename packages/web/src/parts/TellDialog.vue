@@ -34,14 +34,7 @@ async function go(): Promise<void> {
     @cancel="emit('close')"
   >
     <slot />
-    <TextField v-model="told" :label="`${question}`" :rows="3" :maxlength="500" />
+    <TextField v-model="told" :label="question" :rows="3" :maxlength="500" />
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
   </Modal>
 </template>
-
-<style scoped>
-label {
-  display: grid;
-  gap: 4px;
-}
-</style>

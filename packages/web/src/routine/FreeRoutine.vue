@@ -1,22 +1,45 @@
 <script setup lang="ts">
+import { routineById } from '@rook/core'
 import type { Entry, Setup } from '@rook/contract'
-import { useRouter } from 'vue-router'
+import { Button } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { useMachines } from '../app/queries.ts'
+import JustRecorded from '../places/ledger/JustRecorded.vue'
+import GoTo from '../ui/GoTo.vue'
 import { begunWith } from './begun-with.ts'
 import RoutinePage from './RoutinePage.vue'
 
 /** A routine that is no step of an order of work: on a machine alone, or beside the steps of the setup at hand. */
-defineProps<{ routine: string; machine?: string; setup?: string; data?: Setup }>()
-const router = useRouter()
-const recorded = (entry: Entry) => router.push({ name: 'entry', params: { entry: entry.content.id } })
+const props = defineProps<{ routine: string; machine?: string; setup?: string; data?: Setup }>()
+const route = useRoute()
+const machines = useMachines()
+const machineId = computed(() => props.data?.summary.machine ?? props.machine!)
+const machine = computed(() => machines.data.value?.find(({ id }) => id === machineId.value) ?? null)
+const fresh = ref<Entry | null>(null)
+const name = computed(() => routineById(props.routine)?.name ?? props.routine)
+const next = computed(() => props.data?.steps.find(({ id }) => id === props.data!.next) ?? null)
 </script>
 
 <template>
+  <JustRecorded v-if="fresh && machine" :title="name" :entry="fresh" :machine="machine" @undone="fresh = null">
+    <template #ways>
+      <Button size="large" @click="fresh = null">Once more</Button>
+      <GoTo v-if="setup && next" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>
+      <GoTo v-if="setup" type="primary" size="large" :to="{ name: 'setup', params: { setup } }">Back to the setup</GoTo>
+      <GoTo v-else-if="route.query.tool" type="primary" size="large" :to="{ name: 'machine-tools', params: { machine: machine.id } }"
+        >Back to its tools</GoTo
+      >
+      <GoTo v-else type="primary" size="large" :to="{ name: 'machine', params: { machine: machine.id } }">Back to {{ machine.name }}</GoTo>
+    </template>
+  </JustRecorded>
   <RoutinePage
-    :machine="data?.summary.machine ?? machine!"
+    v-else
+    :machine="machineId"
     :setup="setup ?? null"
     :step="null"
     :routine="routine"
-    v-bind="begunWith(routine, $route.query.tool)"
-    @recorded="recorded"
+    v-bind="begunWith(routine, route.query.tool)"
+    @recorded="(entry) => (fresh = entry)"
   />
 </template>

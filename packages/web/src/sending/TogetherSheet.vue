@@ -63,8 +63,8 @@ const answer = (finding: Finding, text: string) => (answers[findingKey(finding)]
       @answer="answer"
     />
     <div class="last">
-      <WordField v-model="reason" :label="`${reasonLabel}`" :maxlength="500" />
-      <Button type="primary" size="large" :class="{ held: open.stops.length > 0 }" :disabled="waits !== null || busy" @click="send(null)">
+      <WordField v-model="reason" class="why" :label="reasonLabel" :maxlength="500" />
+      <Button type="primary" size="large" :danger="open.stops.length > 0" :disabled="waits !== null || busy" @click="send(null)">
         {{ sent.kind === 'sending' ? 'Recording …' : open.stops.length > 0 ? 'Release and record' : label }}
       </Button>
     </div>
@@ -94,16 +94,10 @@ const answer = (finding: Finding, text: string) => (answers[findingKey(finding)]
   align-items: end;
 }
 .why {
-  display: grid;
-  gap: 3px;
   flex: 1;
 }
 p {
   margin: 0;
-}
-.held:not(:disabled) {
-  background: var(--stop);
-  border-color: var(--stop);
 }
 @media (max-width: 760px) {
   .last {

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A button that opens the system's own choice of a file. */
+/**
+ * Opens the system's own choice of a file. The library's Upload puts a button into a button, which a screen reader cannot tell
+ * apart; here it is one field that looks like a button.
+ */
 defineProps<{ accept: string; label: string }>()
 const emit = defineEmits<{ chosen: [file: File] }>()
 
@@ -14,16 +17,26 @@ function choose(event: Event): void {
 </script>
 
 <template>
-  <label class="plain"><input type="file" :aria-label="label" :accept="accept" @change="choose" /><slot>Choose a file</slot></label>
+  <label class="file"><input type="file" :aria-label="label" :accept="accept" @change="choose" /><slot>Choose a file</slot></label>
 </template>
 
 <style scoped>
+.file {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  padding: 0 13px;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  cursor: pointer;
+}
 input {
   position: absolute;
   width: 1px;
   opacity: 0;
 }
-.plain:focus-within {
+.file:focus-within {
   outline: 2px solid var(--act);
 }
 </style>

@@ -2,6 +2,7 @@
 import { Table } from 'ant-design-vue'
 import { computed, useSlots } from 'vue'
 import type { Column } from './columns.ts'
+import { vQuietIcons } from './quiet-icons.ts'
 
 /**
  * Rows of things. A column’s cells are its slot, under the column’s key; a column without one shows the field of that name.
@@ -41,6 +42,7 @@ const listed = computed(() =>
 
 <template>
   <Table
+    v-quiet-icons
     :columns="listed"
     :data-source="rows as Row[]"
     :row-key="rowKey"

@@ -104,8 +104,4 @@ p {
 .hash {
   overflow-wrap: anywhere;
 }
-.why {
-  display: grid;
-  gap: 6px;
-}
 </style>

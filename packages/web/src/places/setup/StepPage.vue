@@ -11,6 +11,7 @@ import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import EntryNote from '../../routine/EntryNote.vue'
 import EntrySheet from '../ledger/EntrySheet.vue'
+import JustRecorded from '../ledger/JustRecorded.vue'
 import RoutinePage from '../../routine/RoutinePage.vue'
 import { useDrafts } from '../../routine/drafts.ts'
 import { draftKey } from '../../routine/use-routine.ts'
@@ -68,19 +69,20 @@ function recorded(entry: Entry): void {
 
   <RunPage v-else-if="step.kind === 'tools'" :setup="setup" :step="step" :data="data" />
 
-  <div v-else-if="fresh && scene.data.value" class="page">
-    <h1>{{ step.title }}</h1>
-    <EntryNote :entry="fresh" :machine="scene.data.value.machine" @undone="fresh = null">
-      <GoTo type="primary" size="large" v-if="nextStep" :to="{ name: 'step', params: { setup, step: nextStep.id } }"
+  <JustRecorded
+    v-else-if="fresh && scene.data.value"
+    :title="step.title"
+    :entry="fresh"
+    :machine="scene.data.value.machine"
+    @undone="fresh = null"
+  >
+    <template #ways>
+      <GoTo v-if="nextStep" type="primary" size="large" :to="{ name: 'step', params: { setup, step: nextStep.id } }"
         >Next: {{ nextStep.title }}</GoTo
       >
-    </EntryNote>
-    <p v-if="fresh.content.writes.length > 0" class="quiet">
-      Now put it into the control. The ledger does not reach into {{ scene.data.value.machine.name }}; whoever types it there sees it there.
-    </p>
+    </template>
     <ToSeeList :items="data.toSee.filter((one) => one.entry === fresh!.content.id)" :scene="scene.data.value" />
-    <EntrySheet class="shown" :entry="fresh" :machine="scene.data.value.machine" />
-  </div>
+  </JustRecorded>
 
   <RoutinePage
     v-else-if="step.kind === 'routine' && (step.state !== 'done' || working)"
@@ -114,7 +116,7 @@ function recorded(entry: Entry): void {
           >Next: {{ nextStep.title }}</GoTo
         >
       </EntryNote>
-      <EntrySheet class="shown" :entry="done.data.value" :machine="scene.data.value.machine" />
+      <EntrySheet :entry="done.data.value" :machine="scene.data.value.machine" />
     </template>
     <template v-else-if="step.kind !== 'routine' && step.kind !== 'seen'">
       <p v-if="step.state !== 'open'" class="quiet">
@@ -162,9 +164,5 @@ function recorded(entry: Entry): void {
 .buttons {
   display: flex;
   gap: 18px;
-}
-.why {
-  display: grid;
-  gap: 6px;
 }
 </style>

@@ -127,7 +127,7 @@ const facts = computed(() =>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       <p v-if="told" role="status">{{ told }}</p>
 
-      <Descriptions layout="vertical" :column="{ xs: 2, sm: 4, lg: 8 }" :colon="false">
+      <Descriptions layout="vertical" :column="{ xs: 2, sm: 3, md: 4, xl: 6 }" :colon="false">
         <DescriptionsItem v-for="fact in facts" :key="fact.label" :label="fact.label"
           ><span class="figure">{{ fact.text }}</span></DescriptionsItem
         >
@@ -220,10 +220,6 @@ const facts = computed(() =>
   gap: 14px;
   align-items: center;
   margin: 6px 0 0;
-}
-.way {
-  display: inline-flex;
-  align-items: center;
 }
 .record-ways {
   display: flex;
