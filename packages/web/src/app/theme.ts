@@ -103,8 +103,8 @@ export function useTheme() {
       },
       components: {
         // A list is read along its rows: quiet heads, no lines between columns, as many rows as hands in gloves allow.
-        Table: { paddingXS: 6, fontWeightStrong: 400, colorTextHeading: colour.quiet, colorSplit: 'transparent' },
-        Descriptions: { fontSize: 18, fontSizeSM: 14, padding: 4 },
+        Table: { paddingXS: 6, fontWeightStrong: 400, colorTextHeading: colour.quiet },
+        Descriptions: { fontSize: 18, padding: 4 },
         Button: { paddingContentHorizontal: 13 },
         Alert: { colorInfoBorder: colour.rule },
       },

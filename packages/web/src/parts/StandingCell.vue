@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
 
-const props = defineProps<{ register: RegisterKey; scene: Scene; mayDisturb?: boolean; brief?: boolean }>()
+const props = defineProps<{ register: RegisterKey; scene: Scene; mayDisturb?: boolean; brief?: boolean; line?: boolean }>()
 defineEmits<{ disturb: [register: RegisterKey] }>()
 const session = useSession()
 
@@ -18,17 +18,23 @@ const figure = computed(() => {
   const text = asRegister(props.register, standing.value.value, props.scene.machine)
   return suspect.value && text.startsWith('\u2212') ? { sign: '\u2212', digits: text.slice(1) } : { sign: '', digits: text }
 })
+/** A date breaks between day and hour and nowhere else. */
+const pieces = computed(() => (standing.value ? when(standing.value.at, session.shop).split(/(?<=,) /) : []))
 const word = computed(() => (note.value.word === 'measured' && standing.value?.seen ? 'measured, seen' : note.value.word))
 </script>
 
 <template>
-  <td :data-register="register" :data-standing="note.word">
+  <td :data-register="register" :data-standing="note.word" :class="{ line }">
     <RouterLink v-if="standing" class="value" :to="{ name: 'entry', params: { entry: standing.entry } }" :title="note.because ?? undefined">
       <span class="figure" :class="{ stop: suspect }"
         >{{ figure.sign }}<span :class="`standing-${note.word.replaceAll(' ', '-')}`">{{ figure.digits }}</span></span
       >
       <span v-if="!brief || suspect" class="small" :class="suspect ? 'stop' : 'quiet'"
-        >{{ word }}, {{ when(standing.at, session.shop) }}</span
+        >{{ word }},
+        <template v-for="(piece, at) in pieces" :key="at"
+          ><span class="time">{{ piece }}</span
+          >{{ ' ' }}</template
+        ></span
       >
     </RouterLink>
     <span v-else class="value"><span class="figure standing-unset">unset</span></span>
@@ -63,6 +69,22 @@ td {
 tr:hover .mark,
 .mark:focus-visible {
   opacity: 1;
+}
+.time {
+  white-space: nowrap;
+}
+.line {
+  white-space: nowrap;
+}
+.line .mark {
+  float: left;
+}
+.line .value {
+  display: inline-flex;
+  flex-direction: row-reverse;
+  align-items: baseline;
+  gap: 12px;
+  line-height: 44px;
 }
 @media (hover: none) {
   .mark {

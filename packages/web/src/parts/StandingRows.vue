@@ -10,6 +10,8 @@ defineProps<{
   scene: Scene
   mayDisturb?: boolean
   brief?: boolean
+  /** Figure, word and time stand on one line. */
+  line?: boolean
 }>()
 defineEmits<{ disturb: [register: RegisterKey] }>()
 </script>
@@ -36,6 +38,7 @@ defineEmits<{ disturb: [register: RegisterKey] }>()
             :scene="scene"
             :may-disturb="mayDisturb"
             :brief="brief"
+            :line="line"
             @disturb="$emit('disturb', $event)"
           />
           <td v-else></td>

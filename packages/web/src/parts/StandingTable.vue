@@ -23,7 +23,12 @@ import DisturbDialog from './DisturbDialog.vue'
 import StandingRows from './StandingRows.vue'
 import VerdictMark from './VerdictMark.vue'
 
-const props = defineProps<{ scene: Scene; slots?: string[] }>()
+const props = defineProps<{
+  scene: Scene
+  slots?: string[]
+  /** Slots alone, or all but them; both where nothing is said. */
+  only?: 'slots' | 'tools'
+}>()
 const disturbing = ref<string | null>(null)
 
 const key = (register: RegisterRef) => registerKey(register)
@@ -96,17 +101,18 @@ const reasons = computed(() => {
 
 <template>
   <div>
-    <ul v-if="reasons.length > 0" class="reasons stop">
+    <ul v-if="reasons.length > 0 && only !== 'tools'" class="reasons stop">
       <li v-for="reason in reasons" :key="reason"><VerdictMark verdict="stop" /> {{ reason }}</li>
       <li>What is struck through must be measured again before it is used.</li>
     </ul>
-    <div class="tables">
-      <div>
+    <div class="tables" :class="{ single: only }">
+      <div v-if="only !== 'tools'">
         <StandingRows heading="Slot" :columns="columns.map(headed)" :rows="work" :scene="scene" @disturb="disturbing = $event" />
       </div>
-      <div>
+      <div v-if="only !== 'slots'">
         <StandingRows
           heading="Tool"
+          line
           :columns="toolColumns.map(headed)"
           :rows="tools"
           :scene="scene"
@@ -146,6 +152,9 @@ const reasons = computed(() => {
 }
 .reasons svg {
   vertical-align: -2px;
+}
+.tables.single {
+  grid-template-columns: minmax(0, 1fr);
 }
 @media (max-width: 1100px) {
   .tables {

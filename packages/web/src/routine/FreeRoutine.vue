@@ -15,22 +15,22 @@ const props = defineProps<{ routine: string; machine?: string; setup?: string; d
 const route = useRoute()
 const machines = useMachines()
 const machineId = computed(() => props.data?.summary.machine ?? props.machine!)
-const machine = computed(() => machines.data.value?.find(({ id }) => id === machineId.value) ?? null)
+const on = computed(() => machines.data.value?.find(({ id }) => id === machineId.value) ?? null)
 const fresh = ref<Entry | null>(null)
 const name = computed(() => routineById(props.routine)?.name ?? props.routine)
 const next = computed(() => props.data?.steps.find(({ id }) => id === props.data!.next) ?? null)
 </script>
 
 <template>
-  <JustRecorded v-if="fresh && machine" :title="name" :entry="fresh" :machine="machine" @undone="fresh = null">
+  <JustRecorded v-if="fresh && on" :title="name" :entry="fresh" :machine="on" @undone="fresh = null">
     <template #ways>
       <Button size="large" @click="fresh = null">Once more</Button>
       <GoTo v-if="setup && next" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>
       <GoTo v-if="setup" type="primary" size="large" :to="{ name: 'setup', params: { setup } }">Back to the setup</GoTo>
-      <GoTo v-else-if="route.query.tool" type="primary" size="large" :to="{ name: 'machine-tools', params: { machine: machine.id } }"
+      <GoTo v-else-if="route.query.tool" type="primary" size="large" :to="{ name: 'machine-tools', params: { machine: on.id } }"
         >Back to its tools</GoTo
       >
-      <GoTo v-else type="primary" size="large" :to="{ name: 'machine', params: { machine: machine.id } }">Back to {{ machine.name }}</GoTo>
+      <GoTo v-else type="primary" size="large" :to="{ name: 'machine', params: { machine: on.id } }">Back to {{ on.name }}</GoTo>
     </template>
   </JustRecorded>
   <RoutinePage

@@ -13,14 +13,14 @@ const HEADINGS: [Routine['kind'], string][] = [
 ]
 const groups = computed(() => {
   const all = routinesFor(props.machine)
-  return HEADINGS.map(([kind, heading]) => ({ heading, routines: all.filter(({ routine }) => routine.kind === kind) })).filter(
+  return HEADINGS.map(([kind, heading]) => ({ kind, heading, routines: all.filter(({ routine }) => routine.kind === kind) })).filter(
     ({ routines }) => routines.length > 0,
   )
 })
 </script>
 
 <template>
-  <section v-for="group in groups" :key="group.heading">
+  <section v-for="group in groups" :id="`routines-${group.kind}`" :key="group.heading">
     <h3 class="quiet">{{ group.heading }}</h3>
     <ul class="routines">
       <li v-for="{ routine, unfit } in group.routines" :key="routine.id" class="sheet">

@@ -58,3 +58,10 @@ const listed = computed(() =>
     </template>
   </Table>
 </template>
+
+<style scoped>
+/* The library draws a line beside each head; a list is read along its rows. */
+:deep(.ant-table-thead > tr > th::before) {
+  display: none;
+}
+</style>

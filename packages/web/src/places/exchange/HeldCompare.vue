@@ -81,7 +81,7 @@ const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.l
           {{ answer.passedOver.length }} {{ answer.passedOver.length === 1 ? 'line sets' : 'lines set' }} nothing, passed over
         </summary>
         <ul>
-          <li v-for="one in answer.passedOver" :key="one.line" class="figure">Line {{ one.line }}: {{ one.text }}</li>
+          <li v-for="one in answer.passedOver" :key="one.line" class="program">Line {{ one.line }}: {{ one.text }}</li>
         </ul>
       </details>
       <p v-if="answer.missing.length > 0" class="query">
@@ -115,6 +115,10 @@ const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.l
 </template>
 
 <style scoped>
+.lines :deep(textarea) {
+  font-family: 'Source Code Pro', ui-monospace, monospace;
+  font-size: 15px;
+}
 .held {
   display: grid;
   gap: 10px;

@@ -51,9 +51,9 @@ async function keep(): Promise<void> {
 <template>
   <Form v-if="form" class="template" @submit.prevent="keep">
     <p class="quiet">
-      Lines of words, a letter and a number each. <span class="figure">{n}</span> stands for the offset’s or slot’s number,
-      <span class="figure">{v}</span> for the figure, <span class="figure">{{ places }}</span> for a slot’s axes. An empty line is not
-      written. What a line other than <span class="figure">G10 L2</span> does differs from control to control: look it up before you word
+      Lines of words, a letter and a number each. <span class="program">{n}</span> stands for the offset’s or slot’s number,
+      <span class="program">{v}</span> for the figure, <span class="program">{{ places }}</span> for a slot’s axes. An empty line is not
+      written. What a line other than <span class="program">G10 L2</span> does differs from control to control: look it up before you word
       it.
     </p>
     <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />

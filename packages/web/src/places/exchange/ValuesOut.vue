@@ -96,7 +96,7 @@ const COLUMNS = [
         <span v-if="left.length > 0" class="query"><VerdictMark verdict="query" /> {{ left.length }} left out, with the reason</span>
       </p>
       <div class="two">
-        <pre class="sheet figure" data-file>{{ file.text }}</pre>
+        <pre class="sheet program" data-file>{{ file.text }}</pre>
         <div v-if="file.values.length > 0" class="sheet list">
           <Rows
             :columns="COLUMNS"
@@ -160,8 +160,6 @@ p {
 pre {
   margin: 0;
   padding: 12px 16px;
-  font-family: inherit;
-  font-size: 15px;
   line-height: 1.5;
   overflow: auto;
   max-height: 470px;

@@ -2,7 +2,7 @@
 import MayNot from '../../parts/MayNot.vue'
 import { asRegister, formatExact, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm } from '@rook/core'
 import type { GaugeEventBody } from '@rook/contract'
-import { Button, Descriptions, DescriptionsItem, Form } from 'ant-design-vue'
+import { Button, Form } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
@@ -17,6 +17,7 @@ import ProbeChart from './ProbeChart.vue'
 import { EVENTS, FAMILIES } from './gauge-names.ts'
 import { stateOf } from './gauge-state.ts'
 import { sizeText } from './size-text.ts'
+import Facts from '../../ui/Facts.vue'
 
 const props = defineProps<{ gauge: string }>()
 const page = useGauge(() => props.gauge)
@@ -37,6 +38,18 @@ const kinds = computed(() =>
     return kind !== 'stylus-changed' || record.value?.family === 'touch-probe'
   }),
 )
+
+const facts = computed(() => {
+  if (!record.value) return []
+  const { size, uncertainty, calibrated, due, intervalDays } = record.value
+  return [
+    { label: 'State', text: state.value ?? '', class: { disturbed: 'stop', due: 'query' }[state.value as string] },
+    ...(size > 0 ? [{ label: 'Size', text: sizeText(size) }] : []),
+    { label: 'Standard uncertainty', text: `${formatExact(nm(uncertainty * 1000), 'mm')} µm` },
+    { label: 'Calibrated', text: calibrated ? calendarDay(calibrated, session.shop) : 'not on record' },
+    ...(due ? [{ label: 'Due', text: `${calendarDay(due, session.shop)}, every ${intervalDays} days` }] : []),
+  ]
+})
 
 const form = reactive({ kind: '' as GaugeEventBody['kind'] | '', note: '', size: '', uncertainty: '' })
 const { trouble, send } = useSend()
@@ -66,23 +79,7 @@ async function note(): Promise<void> {
       <h1>
         {{ record.name }} <span class="quiet">{{ FAMILIES[record.family] }}</span>
       </h1>
-      <Descriptions layout="vertical" :column="{ xs: 2, md: 5 }" :colon="false">
-        <DescriptionsItem label="State"
-          ><span :class="{ stop: state === 'disturbed', query: state === 'due' }">{{ state }}</span></DescriptionsItem
-        >
-        <DescriptionsItem v-if="record.size > 0" label="Size"
-          ><span class="figure">{{ sizeText(record.size) }}</span></DescriptionsItem
-        >
-        <DescriptionsItem label="Standard uncertainty"
-          ><span class="figure">{{ formatExact(nm(record.uncertainty * 1000), 'mm') }} µm</span></DescriptionsItem
-        >
-        <DescriptionsItem label="Calibrated">{{
-          record.calibrated ? calendarDay(record.calibrated, session.shop) : 'not on record'
-        }}</DescriptionsItem>
-        <DescriptionsItem v-if="record.due" label="Due"
-          >{{ calendarDay(record.due, session.shop) }}, every {{ record.intervalDays }} days</DescriptionsItem
-        >
-      </Descriptions>
+      <Facts :facts="facts" />
       <ul v-if="record.doubtful.length > 0" class="doubts">
         <li v-for="(time, at) in record.doubtful" :key="at" class="stop">
           <VerdictMark verdict="stop" /> In doubt: it {{ time.because }}; what was measured with it

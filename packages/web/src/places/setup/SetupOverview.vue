@@ -1,37 +1,71 @@
 <script setup lang="ts">
+import { drawSetup, layoutOf } from '@rook/core'
 import type { Setup } from '@rook/contract'
-import { useScene } from '../../app/queries.ts'
+import { Button } from 'ant-design-vue'
+import { computed } from 'vue'
+import { useFloor, useScene } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { when } from '../../app/time.ts'
+import DrawingPane from '../../parts/DrawingPane.vue'
 import StandingTable from '../../parts/StandingTable.vue'
+import ToolsHanging from '../../parts/ToolsHanging.vue'
+import VerdictMark from '../../parts/VerdictMark.vue'
 import RoutineList from '../../routine/RoutineList.vue'
 import GoTo from '../../ui/GoTo.vue'
 
+/** The setup at one look, as one would print it: where zero is, how long the tools are, what is open, who was here last. */
 const props = defineProps<{ setup: string; data: Setup }>()
+const session = useSession()
 const scene = useScene(
   () => props.data.summary.machine,
   () => props.setup,
 )
+const floor = useFloor()
+const here = computed(() => floor.data.value?.find(({ machine }) => machine.id === props.data.summary.machine) ?? null)
+const drawing = computed(() => scene.data.value && drawSetup(scene.data.value))
+/** Tools hang from a gauge line where their length counts along one axis; a turret's do not. */
+const hangs = computed(() => Boolean(scene.data.value && layoutOf(scene.data.value.machine).countsLengths))
+const next = computed(() => props.data.steps.find(({ id }) => id === props.data.next) ?? null)
+const toSizes = () => document.getElementById('routines-wear')?.scrollIntoView({ block: 'start' })
+/** The tool that the next step is about. */
+const lit = computed(() => next.value?.preset.tool ?? null)
 </script>
 
 <template>
-  <div class="page">
-    <h1>{{ data.summary.partName }}</h1>
-    <dl class="facts">
-      <dt>Operation</dt>
-      <dd>{{ data.summary.operationName }}, writes {{ data.slots.join(', ') }}</dd>
-      <dt>Fixture</dt>
-      <dd>{{ data.summary.fixture }}</dd>
-      <dt>Program</dt>
-      <dd>{{ data.summary.program }}</dd>
-    </dl>
-    <p v-if="data.next" class="next">
-      <GoTo type="primary" size="large" :to="{ name: 'step', params: { setup, step: data.next } }">
-        Next: {{ data.steps.find((step) => step.id === data.next)?.title }}
-      </GoTo>
-    </p>
-    <p v-else class="quiet">Every step is done or skipped.</p>
+  <div class="page overview">
+    <header>
+      <div class="grow">
+        <h1>{{ data.summary.partName }}</h1>
+        <p class="quiet">
+          Job {{ data.summary.job }}, {{ data.summary.operationName }}, writes {{ data.slots.join(', ') }}. Fixture:
+          {{ data.summary.fixture }}. Program: {{ data.summary.program }}.
+        </p>
+      </div>
+      <Button size="large" @click="toSizes">Correct a size</Button>
+      <GoTo v-if="next" type="primary" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>
+    </header>
+    <p v-if="!next" class="quiet">Every step is done or skipped.</p>
+    <ul v-if="here && here.notices.length > 0" class="notices" aria-label="Look at this first">
+      <li v-for="notice in here.notices" :key="notice.sentence" :class="notice.verdict">
+        <VerdictMark :verdict="notice.verdict" /> {{ notice.sentence }}
+      </li>
+    </ul>
     <template v-if="scene.data.value">
       <h2>What stands in {{ data.summary.machineName }}</h2>
-      <StandingTable :scene="scene.data.value" :slots="data.slots" />
+      <div class="look" :class="{ drawn: drawing }">
+        <DrawingPane v-if="drawing" class="zero" :drawing="drawing" />
+        <section class="sheet slots">
+          <StandingTable :scene="scene.data.value" :slots="data.slots" only="slots" />
+          <p v-if="here?.last" class="quiet small last">
+            Last here: {{ here.last.by }}, {{ when(here.last.at, session.shop) }}.
+            <RouterLink :to="{ name: 'entry', params: { entry: here.last.id } }">{{ here.last.title }}</RouterLink>
+          </p>
+        </section>
+      </div>
+      <section v-if="hangs && scene.data.value.tools.length > 0" class="sheet tools">
+        <ToolsHanging :scene="scene.data.value" :lit="lit" />
+      </section>
+      <StandingTable class="figures" :scene="scene.data.value" :slots="data.slots" only="tools" />
       <h2>Routines outside the plan</h2>
       <RoutineList :machine="scene.data.value.machine" :to="(routine) => ({ name: 'setup-routine', params: { setup, routine } })" />
     </template>
@@ -39,19 +73,64 @@ const scene = useScene(
 </template>
 
 <style scoped>
+header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+}
+.grow {
+  flex: 1;
+  min-width: 260px;
+}
+header p {
+  margin: 2px 0 0;
+}
 h2 {
-  margin: 26px 0 8px;
+  margin: 8px 0 6px;
 }
-.facts {
+.notices {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+  font-size: 15px;
+}
+.notices svg {
+  vertical-align: -2px;
+}
+.look {
   display: grid;
-  grid-template-columns: max-content 1fr;
-  gap: 4px 18px;
-  margin: 0 0 18px;
+  gap: 12px;
 }
-dt {
-  color: var(--quiet);
+.look.drawn {
+  grid-template-columns: minmax(0, 3fr) minmax(0, 4fr);
 }
-dd {
-  margin: 0;
+.zero {
+  height: 190px;
+  min-height: 0;
+}
+.slots {
+  padding: 6px 14px;
+  display: grid;
+  align-content: space-between;
+}
+.last {
+  margin: 8px 0 2px;
+}
+.tools {
+  margin-top: 12px;
+  padding: 10px 8px 6px;
+}
+.slots :deep(.figure) {
+  font-size: 18px;
+}
+.figures {
+  max-width: 760px;
+  margin-top: 16px;
+}
+@media (max-width: 1100px) {
+  .look.drawn {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

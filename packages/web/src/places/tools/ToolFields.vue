@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { KIND_WORDS, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit } from '@rook/core'
-import type { ToolForm } from './tool-form.ts'
+import ToolDrawn from '../../parts/ToolDrawn.vue'
+import { drawnFrom, type ToolForm } from './tool-form.ts'
 import WordField from '../../ui/WordField.vue'
 import { optionsOf, type Option } from '../../ui/options.ts'
 import PickField from '../../ui/PickField.vue'
@@ -14,41 +15,55 @@ const LIVES: Option<ToolForm['lifeBy']>[] = [
 </script>
 
 <template>
-  <div class="fields">
-    <WordField v-model="form.name" label="Name" :maxlength="80" />
-    <PickField v-model="form.kind" label="Kind" :options="optionsOf(KIND_WORDS)" />
-    <WordField v-model="form.holder" label="Holder, collet, extension" :maxlength="80" />
-    <PickField
-      v-model="form.turning"
-      label="Turns when it cuts"
-      :options="optionsOf({ right: 'to the right, M3', left: 'to the left, M4' })"
-    />
-    <WordField v-model="form.flutes" label="Cutting edges" figure :maxlength="2" inputmode="numeric" />
-    <WordField v-model="form.estimate" label="Rough length, gauge line to tip" figure :maxlength="40" />
-    <WordField
-      v-model="form.properties[property]"
-      :label="`${property}, ${PROPERTY_WORDS[property]}`"
-      figure
-      :maxlength="40"
-      v-for="property in TOOL_PROPERTIES"
-      :key="property"
-    />
-    <PickField
-      v-model="form.rule"
-      label="Of several edges counts"
-      :options="optionsOf({ longest: 'the one furthest out', mean: 'their mean' })"
-    />
-    <WordField v-model="form.spread" label="Edges may differ by" figure :maxlength="40" placeholder="as the shop" />
-    <PickField v-model="form.lifeBy" label="Life counted in" :options="LIVES" />
-    <template v-if="form.lifeBy !== ''">
-      <WordField v-model="form.limit" label="Life, limit" figure :maxlength="9" inputmode="decimal" />
-      <WordField v-model="form.warning" label="Life, warning from" figure :maxlength="9" inputmode="decimal" />
-    </template>
+  <div class="with-picture">
+    <div class="fields">
+      <WordField v-model="form.name" label="Name" :maxlength="80" />
+      <PickField v-model="form.kind" label="Kind" :options="optionsOf(KIND_WORDS)" />
+      <WordField v-model="form.holder" label="Holder, collet, extension" :maxlength="80" />
+      <PickField
+        v-model="form.turning"
+        label="Turns when it cuts"
+        :options="optionsOf({ right: 'to the right, M3', left: 'to the left, M4' })"
+      />
+      <WordField v-model="form.flutes" label="Cutting edges" figure :maxlength="2" inputmode="numeric" />
+      <WordField v-model="form.estimate" label="Rough length, gauge line to tip" figure :maxlength="40" />
+      <WordField
+        v-model="form.properties[property]"
+        :label="`${property}, ${PROPERTY_WORDS[property]}`"
+        figure
+        :maxlength="40"
+        v-for="property in TOOL_PROPERTIES"
+        :key="property"
+      />
+      <PickField
+        v-model="form.rule"
+        label="Of several edges counts"
+        :options="optionsOf({ longest: 'the one furthest out', mean: 'their mean' })"
+      />
+      <WordField v-model="form.spread" label="Edges may differ by" figure :maxlength="40" placeholder="as the shop" />
+      <PickField v-model="form.lifeBy" label="Life counted in" :options="LIVES" />
+      <template v-if="form.lifeBy !== ''">
+        <WordField v-model="form.limit" label="Life, limit" figure :maxlength="9" inputmode="decimal" />
+        <WordField v-model="form.warning" label="Life, warning from" figure :maxlength="9" inputmode="decimal" />
+      </template>
+    </div>
+    <ToolDrawn v-bind="drawnFrom(form, unit)" :unit="unit" />
   </div>
   <p class="quiet small">Lengths in {{ unit }}; another unit can be written behind a figure.</p>
 </template>
 
 <style scoped>
+.with-picture {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 18px;
+  align-items: start;
+}
+@media (max-width: 760px) {
+  .with-picture {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 p {
   margin: 6px 0 0;
 }

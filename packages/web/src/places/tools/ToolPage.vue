@@ -1,9 +1,19 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
-import { formatExact, KIND_WORDS, lifeFigure, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit } from '@rook/core'
+import {
+  formatExact,
+  hangingTools,
+  KIND_WORDS,
+  lifeFigure,
+  PROPERTY_WORDS,
+  TOOL_PROPERTIES,
+  type LengthUnit,
+  type Nm,
+  type ToolKind,
+} from '@rook/core'
 
 import { useStorage } from '@vueuse/core'
-import { Button, Descriptions, DescriptionsItem, Form } from 'ant-design-vue'
+import { Button, Form } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useSceneAtHand } from '../../app/at-hand.ts'
 import { useSend } from '../../sending/use-send.ts'
@@ -22,8 +32,10 @@ import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
 import { EVENT_WORDS, HAPPENINGS, type Happening } from './happenings.ts'
 import Opening from '../../parts/Opening.vue'
+import ToolDrawn from '../../parts/ToolDrawn.vue'
 import GoTo from '../../ui/GoTo.vue'
 import PickField from '../../ui/PickField.vue'
+import Facts from '../../ui/Facts.vue'
 
 const props = defineProps<{ assembly: string }>()
 const page = useAssembly(() => props.assembly)
@@ -82,6 +94,13 @@ function move(): void {
   target.value = at.value?.machine ?? lastTools.value ?? machines.data.value?.[0]?.id ?? null
   moving.value = true
 }
+/** A turret's tools have no gauge line to hang from. */
+const TURNED: ToolKind[] = ['turning', 'boring-bar', 'parting']
+/** What stands in its machine counts before the rough length. */
+const hanging = computed<Nm | null>(() => {
+  const own = scene.data.value && hangingTools({ ...scene.data.value, plan: null }).find((one) => one.tool?.assembly === props.assembly)
+  return own?.outline && own.drawnFrom !== 'nothing' ? own.outline.length : (tool.value?.estimate ?? null)
+})
 const facts = computed(() =>
   tool.value
     ? [
@@ -127,11 +146,10 @@ const facts = computed(() =>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       <p v-if="told" role="status">{{ told }}</p>
 
-      <Descriptions layout="vertical" :column="{ xs: 2, sm: 3, md: 4, xl: 6 }" :colon="false">
-        <DescriptionsItem v-for="fact in facts" :key="fact.label" :label="fact.label"
-          ><span class="figure">{{ fact.text }}</span></DescriptionsItem
-        >
-      </Descriptions>
+      <div v-if="!form" class="known">
+        <ToolDrawn v-if="!TURNED.includes(tool.kind)" :tool="tool" :length="hanging" :unit="unit" />
+        <Facts :facts="facts" />
+      </div>
       <p v-if="!form" class="record-ways">
         <MayNot to="changeAssembly"><Button type="link" @click="changing = true">change the record</Button></MayNot>
         <GoTo type="link" :to="{ name: 'new-tool', query: { like: tool.id } }">another one like it</GoTo>
@@ -206,6 +224,17 @@ const facts = computed(() =>
 </template>
 
 <style scoped>
+.known {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 22px;
+  align-items: start;
+}
+@media (max-width: 760px) {
+  .known {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 .page {
   display: grid;
   gap: 14px;

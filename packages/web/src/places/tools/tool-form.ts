@@ -7,6 +7,7 @@ import {
   TOOL_PROPERTIES,
   PROPERTY_WORDS,
   type Assembly,
+  type Drawn,
   type LengthUnit,
   type LifeUnit,
   type Nm,
@@ -99,4 +100,17 @@ export function readToolForm(form: ToolForm, unit: LengthUnit): { input: Assembl
     ...(input.life && input.life.limit > 0 ? Object.values(lifeProblems(input.life)) : []),
   )
   return problems.length > 0 ? { problems: [...new Set(problems)] } : { input }
+}
+
+/** What can be drawn of a tool while its figures are still being typed: whatever is understood so far. */
+export function drawnFrom(form: ToolForm, unit: LengthUnit): { tool: Drawn; length: Nm | null } {
+  const length = (text: string): Nm | null => {
+    const reading = readLength(text, { name: '', unit, grid: nm(1) })
+    return (reading.kind === 'length' || reading.kind === 'finer') && reading.value > 0 ? reading.value : null
+  }
+  const known = TOOL_PROPERTIES.flatMap((property) => {
+    const value = length(form.properties[property])
+    return value === null ? [] : [[property, value] as const]
+  })
+  return { tool: { kind: form.kind, properties: Object.fromEntries(known) }, length: length(form.estimate) }
 }

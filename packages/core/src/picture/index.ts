@@ -1,0 +1,5 @@
+export { drawSetup } from './setup.ts'
+export { toolOutline } from './tool-outline.ts'
+export type { Drawn, HalfPoint, ToolOutline, ToolPiece } from './tool-outline.ts'
+export { hangingTools } from './tool-row.ts'
+export type { HangingTool } from './tool-row.ts'

@@ -1,0 +1,48 @@
+import { drawStock, type Drawing, type Outline } from '../drawing/index.ts'
+import { minus, type Nm } from '../length/index.ts'
+import { partFrame, type Plan, type Scene, type StockBox } from '../scene/index.ts'
+
+/**
+ * A setup seen from above, in the coordinates of its first slot: the stock with the features that are on record, part zero at
+ * its corner or wherever the plan puts it, and the parts of further slots where the zeros that stand put them.
+ */
+export function drawSetup(scene: Scene): Drawing | null {
+  const { plan } = scene
+  if (!plan?.stock) return null
+  const drawing = drawStock('above', plan.stock)
+  return {
+    ...drawing,
+    zeroName: plan.slots[0] ?? 'part zero',
+    rounds: plan.features.flatMap(({ x, y, size, name }) =>
+      size === null ? [] : [{ kind: 'wall' as const, centre: { x, y }, radius: half(size), label: name }],
+    ),
+    marks: plan.features.filter(({ size }) => size === null).map(({ x, y, name }) => ({ at: { x, y }, label: name })),
+    outlines: furtherSlots(scene, plan, plan.stock),
+  }
+}
+
+const half = (size: Nm) => Math.round(size / 2) as Nm
+
+/** Zeros may be turned against each other; each part is drawn as its own slot has it. */
+function furtherSlots(scene: Scene, { slots }: Plan, stock: StockBox): Outline[] {
+  const [first, ...further] = slots
+  const origin = first ? partFrame(scene, first).zero : null
+  if (!origin) return []
+  return further.flatMap((slot) => {
+    const frame = partFrame(scene, slot)
+    const corners = [
+      [stock.X.from, stock.Y.from],
+      [stock.X.to, stock.Y.from],
+      [stock.X.to, stock.Y.to],
+      [stock.X.from, stock.Y.to],
+    ].map(([x, y]) => frame.place({ x: x!, y: y! }))
+    if (corners.some((corner) => corner === null)) return []
+    return [
+      {
+        kind: 'part' as const,
+        points: corners.map((corner) => ({ x: minus(corner!.x as Nm, origin.x as Nm), y: minus(corner!.y as Nm, origin.y as Nm) })),
+        label: slot,
+      },
+    ]
+  })
+}
