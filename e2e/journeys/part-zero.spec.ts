@@ -11,7 +11,7 @@ async function open(page: Page, shop: Shop, machine: string, routine: string): P
 async function record(page: Page): Promise<void> {
   await answerAll(page, 'by hand, with worked figures')
   await page.getByRole('button', { name: /^Record/ }).click()
-  await expect(page.getByText('Take this entry back')).toBeVisible()
+  await expect(page.getByText('Recorded as entry')).toBeVisible()
 }
 
 async function stood(shop: Shop, machine: string, register: string): Promise<number> {
@@ -37,7 +37,7 @@ test('a probe is calibrated in the ring, and the bore comes out as worked by han
   await page.getByLabel('Why it may pass').fill('worked figures, ring at 0, 0')
   for (const digit of '8642') await dialog.getByRole('button', { name: digit, exact: true }).click()
   await dialog.getByRole('button', { name: 'Release', exact: true }).click()
-  await expect(page.getByText('Take this entry back')).toBeVisible()
+  await expect(page.getByText('Recorded as entry')).toBeVisible()
 
   await open(page, shop, 'mill-3', 'bore-boss')
   await give(page, { slot: 'G57', kind: 'Bore', finder: 'Probe 2', touches: '4', expected: '34' })

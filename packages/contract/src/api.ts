@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { instant } from './lengths.ts'
 import { reason } from './reason.ts'
-import { entryLine, entrySchema, recordBody } from './entry.ts'
+import { entryKind, entryLine, entrySchema, recordBody } from './entry.ts'
 import { machineInput, machineSchema } from './machine.ts'
 import { operation, type Operation } from './operation.ts'
 import {
@@ -17,6 +17,7 @@ import {
   shopSchema,
   signInBody,
 } from './people.ts'
+import { foundSchema } from './find.ts'
 import { gaugeEventBody, gaugeInput, gaugePage, gaugeRecord } from './gauge.ts'
 import { toolApi } from './tool-api.ts'
 import { sceneSchema } from './scene.ts'
@@ -61,6 +62,11 @@ export const api = {
       .object({ message: z.string().max(500), stack: z.string().max(4_000), during: z.string().max(120), place: z.string().max(300) })
       .meta({ id: 'Fault' }),
     response: z.object({ logged: z.boolean() }).meta({ description: 'False where too many came in a minute.' }),
+  }),
+  find: operation('find', {
+    summary: 'Whatever in the shop is called by these words; a number also finds entries.',
+    query: z.object({ words: z.string().trim().max(60) }),
+    response: z.array(foundSchema),
   }),
   signIn: operation('signIn', {
     summary: 'Signs a person in on this browser.',
@@ -211,6 +217,7 @@ export const api = {
       machine: id.optional(),
       register: z.string().max(120).optional(),
       person: id.optional(),
+      kind: entryKind.optional(),
       setup: id.optional(),
       before: z.string().max(120).optional().meta({ description: 'The end of the page before, as it was answered.' }),
       until: instant.optional().meta({ description: 'Nothing later than this.' }),

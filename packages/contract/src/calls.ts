@@ -32,6 +32,7 @@ export const CALLS = {
   openShop: { method: 'post', path: '/api/shop', access: 'anyone', unnamed: true },
   settle: { method: 'post', path: '/api/sendings/{id}', access: 'operator', unnamed: true },
   signOut: { method: 'delete', path: '/api/session', access: 'anyone', unnamed: true },
+  find: { method: 'get', path: '/api/find', access: 'viewer' },
   floor: { method: 'get', path: '/api/floor', access: 'viewer' },
   machines: { method: 'get', path: '/api/machines', access: 'viewer' },
   addMachine: { method: 'post', path: '/api/machines', access: 'lead', unnamed: true },

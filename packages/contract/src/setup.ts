@@ -88,6 +88,18 @@ export const setupSchema = z
   .meta({ id: 'Setup' })
 export type Setup = z.infer<typeof setupSchema>
 
+/** Where something is put right: on the machine's own page, in a run of its tools, at a step, on a tool's page or in an entry. */
+const mendedAt = z
+  .discriminatedUnion('place', [
+    z.object({ place: z.enum(['machine', 'run']) }),
+    z.object({ place: z.literal('step'), setup: z.string(), step: z.string() }),
+    z.object({ place: z.enum(['tool', 'entry']), id: z.string() }),
+  ])
+  .meta({ id: 'MendedAt' })
+
+export const noticeSchema = z.object({ verdict: z.enum(['query', 'stop']), sentence: z.string(), mendedAt }).meta({ id: 'Notice' })
+export type Notice = z.infer<typeof noticeSchema>
+
 export const floorMachine = z
   .object({
     machine: machineSchema,
@@ -95,7 +107,7 @@ export const floorMachine = z
     last: entryLine.nullable(),
     homedAt: instant.nullable(),
     /** What somebody should look at before anything else, most pressing first. */
-    notices: z.array(z.object({ verdict: z.enum(['query', 'stop']), sentence: z.string() })),
+    notices: z.array(noticeSchema),
   })
   .meta({ id: 'FloorMachine' })
 export type FloorMachine = z.infer<typeof floorMachine>

@@ -11,6 +11,7 @@ import { entryRoutes } from './entries/routes.ts'
 import { FileReaders } from './exchange/file-readers.ts'
 import { exchangeRoutes } from './exchange/routes.ts'
 import { faultRoutes } from './faults/routes.ts'
+import { findRoutes } from './find/routes.ts'
 import { Overview } from './floor/overview.ts'
 import { floorRoutes } from './floor/routes.ts'
 import { gaugeRoutes } from './gauges/routes.ts'
@@ -109,6 +110,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   assemblyRoutes(app, connection)
   exchangeRoutes(app, connection, readers)
   faultRoutes(app, logger)
+  findRoutes(app, connection)
   const live = liveRoutes(app, ears)
   app.use('/api', unknownAddress)
   serveInterface(app)

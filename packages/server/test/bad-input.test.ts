@@ -40,6 +40,14 @@ describe('figures that cannot be recorded', () => {
   })
 })
 
+describe('a length that no machine has', () => {
+  it('is not taken onto a record, so that no sum can run over', async () => {
+    const gauge = { name: 'Odd shim', family: 'shim', size: Number.MAX_SAFE_INTEGER, uncertainty: 1_000, intervalDays: null }
+    const { status, body } = await lead.send('POST', '/api/gauges', gauge)
+    expect([status, body.detail]).toEqual([400, 'size: Length: more than a kilometre. Look for a lost decimal point.'])
+  })
+})
+
 describe('requests that name what is not there', () => {
   it.each<[string, string, unknown]>([
     ['POST', '/api/machines/mill-9/entries', edgeEntry()],

@@ -3,6 +3,7 @@ import { mm, type Scene } from '@rook/core'
 import type { Entry, GaugePage, GaugeRecord, Problem } from '@rook/contract'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { inTransaction } from '../src/db/lane.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 
 let shop: Awaited<ReturnType<typeof openShop>>
@@ -168,5 +169,33 @@ describe('several registers in one entry', () => {
     })
     expect(stale).toMatchObject({ status: 409, body: { detail: expect.stringContaining('G55 Y has been written') as string } })
     expect((await scene()).standing['work/G55/X/geometry']!.entry).toBe(first.body.content.id)
+  })
+})
+
+describe('two who work with one gauge at the same moment', () => {
+  it('do not wait for each other: what is noted of it goes beside an entry that uses it', async () => {
+    const other = new pg.Client({ connectionString: shop.databaseUrl })
+    await other.connect()
+    // As an entry made with it holds it until its transaction ends.
+    await other.query('BEGIN')
+    await other.query(`SELECT FROM gauge WHERE id = 'shim' FOR KEY SHARE`)
+    expect((await lead.send('POST', '/api/gauges/shim/events', note('checked'))).status).toBe(200)
+    await other.query('ROLLBACK')
+    await other.end()
+  })
+
+  it('one of them is done again where the database had to give it up, and leaves nothing of the first time', async () => {
+    let tries = 0
+    const given = await inTransaction(shop.connection, async ({ client }) => {
+      await client.query(`INSERT INTO setting (key, value) VALUES ('try', $1)`, [String(++tries)])
+      if (tries < 3) throw Object.assign(new Error('deadlock detected'), { code: '40P01' })
+      return (await client.query<{ value: string }>(`SELECT value FROM setting WHERE key = 'try'`)).rows
+    })
+    expect(given).toEqual([{ value: '3' }])
+    const fault = Object.assign(new Error('no such table'), { code: '42P01' })
+    await expect(inTransaction(shop.connection, () => Promise.reject(fault))).rejects.toBe(fault)
+    await expect(
+      inTransaction(shop.connection, () => Promise.reject(Object.assign(new Error('again'), { cause: { code: '40P01' } }))),
+    ).rejects.toThrow('again')
   })
 })

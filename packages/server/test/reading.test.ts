@@ -54,6 +54,10 @@ describe('the ledger as a list', () => {
     expect((await list('register=work/G55/X/geometry')).entries).toEqual([])
     expect((await list('person=tansley')).entries.every(({ by }) => by === 'Tansley')).toBe(true)
     expect((await list('setup=now')).entries).toHaveLength(6)
+    expect((await list('kind=homed')).entries.map(({ kind }) => kind)).toEqual(['homed'])
+    expect((await list('kind=pick-up&register=work/G54/X/geometry')).entries).toHaveLength(5)
+    expect((await list('kind=wear&machine=mill-3')).entries).toEqual([])
+    expect((await marrow.send('GET', '/api/entries?kind=magic')).status).toBe(400)
   })
 
   it('shows with each entry what it wrote, from what to what', async () => {
@@ -101,7 +105,11 @@ describe('the floor', () => {
   })
 
   it('puts a machine that was not homed first', async () => {
-    expect((await floor('lathe-2')).notices[0]).toEqual({ verdict: 'stop', sentence: 'Not homed since it was switched on.' })
+    expect((await floor('lathe-2')).notices[0]).toEqual({
+      verdict: 'stop',
+      sentence: 'Not homed since it was switched on.',
+      mendedAt: { place: 'machine' },
+    })
     await marrow.send('POST', '/api/machines/lathe-2/homed', { id: randomUUID() })
     expect((await floor('lathe-2')).notices).toEqual([])
     await marrow.send('POST', '/api/machines/lathe-2/powered', { id: randomUUID() })

@@ -1,3 +1,5 @@
+import { drawStock } from '../drawing/index.ts'
+import { TooFar } from '../length/index.ts'
 import { findingKey, runChecks, type Finding } from '../check/index.ts'
 import { readInputs, type InputSpec, type RawInputs, type Routine, type Sheet, type Values } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -18,17 +20,35 @@ export interface Assessment {
 export function assess(routine: Routine, raw: RawInputs, scene: Scene, agreed: readonly string[] = []): Assessment {
   const inputs = routine.inputs(scene, raw)
   const values = readInputs(inputs, raw, scene, agreed)
+  try {
+    return { inputs, values, ...judged(routine, values, scene) }
+  } catch (error) {
+    if (!(error instanceof TooFar)) throw error
+    return { inputs, values, sheet: tooFar(scene), findings: [] }
+  }
+}
+
+function judged(routine: Routine, values: Values, scene: Scene): Pick<Assessment, 'sheet' | 'findings'> {
   const worked = routine.sheet(values, scene)
   // A default that a routine works with until something is chosen is no answer.
   const made = values.missing.length > 0 ? { ...worked, result: null } : worked
   const disagrees = made.result ? sumRefusal(made, scene) : null
   const sheet = disagrees ? { ...made, refusal: disagrees, result: null } : made
   const complete = sheet.result !== null && values.problems.length === 0
+  return { sheet, findings: complete ? runChecks({ scene, sheet, result: sheet.result! }) : [] }
+}
+
+/** Each figure can be read by itself, and together they lead beyond every machine: a gauge a kilometre thick, sides that never meet. */
+function tooFar({ machine, plan }: Scene): Sheet {
   return {
-    inputs,
-    values,
-    sheet,
-    findings: complete ? runChecks({ scene, sheet, result: sheet.result! }) : [],
+    targets: [],
+    working: { unit: machine.unit, columns: [''], lines: [], results: [], facts: [] },
+    drawing: drawStock('above', plan?.stock ?? null),
+    refusal: {
+      input: null,
+      sentence: 'These figures lead further than any machine goes. Look at the sizes on record of what is chosen, and at the readings.',
+    },
+    result: null,
   }
 }
 

@@ -1,4 +1,4 @@
-export { nm, mm, inch, plus, minus, negate, times, magnitude, ZERO, NM_PER_MM, NM_PER_INCH, NM_PER } from './nanometre.ts'
+export { nm, TooFar, mm, inch, plus, minus, negate, times, magnitude, ZERO, NM_PER_MM, NM_PER_INCH, NM_PER } from './nanometre.ts'
 export type { Nm, LengthUnit } from './nanometre.ts'
 export { roundToIncrement } from './round.ts'
 export { formatLength, formatExact, decimalsFor } from './format.ts'

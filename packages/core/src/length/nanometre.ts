@@ -16,12 +16,17 @@ export const NM_PER_INCH = 25_400_000
 
 export const NM_PER: Readonly<Record<LengthUnit, number>> = { mm: NM_PER_MM, in: NM_PER_INCH }
 
+/** Figures that are each possible have led further than any length that can be kept exactly. */
+export class TooFar extends RangeError {}
+
 /**
  * Marks a whole number as nanometres.
- * @throws RangeError when the number is not a safe integer: that is a fault in the program,
- *   never something a person typed (those are read with `readLength`).
+ * @throws TooFar when it lies beyond what is exact, ±9 000 km: the figures it comes from cannot all be right
+ * @throws RangeError when it is no whole number: that is a fault in the program, never something a person typed (those are
+ *   read with `readLength`).
  */
 export function nm(value: number): Nm {
+  if (Math.abs(value) > Number.MAX_SAFE_INTEGER) throw new TooFar(`${value} nm is further than any machine goes`)
   if (!Number.isSafeInteger(value)) throw new RangeError(`${value} is not a whole number of nanometres`)
   return (value + 0) as Nm // + 0 turns a negative zero into zero
 }

@@ -26,7 +26,7 @@ export const boringHead: Routine = {
         { value: 'diameter', label: 'Diameters' },
         { value: 'radius', label: 'Radii' },
       ]),
-      ...correctionInputs(scene, { ...raw, by: 'measured' }, '', null).filter(({ id }) => id !== 'by'),
+      ...correctionInputs(scene, { ...raw, by: 'measured' }, '', null).filter(({ id }) => id !== 'by' && id !== 'then'),
     ]
   },
 
@@ -75,7 +75,7 @@ export const boringHead: Routine = {
               readings: [],
               readouts: [],
               gauges: gaugesUsed(values.choice('with')),
-              remarks: correctionRemarks(values, doubt, changeOf(values), scene),
+              remarks: correctionRemarks(values, doubt, changeOf(values), false, scene),
             },
     }
   },

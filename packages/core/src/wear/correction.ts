@@ -20,7 +20,8 @@ import { gaugeById, type MountedTool, type Scene, type SizeTaken } from '../scen
 import { combine, ofReadout, type Contributor, type Uncertainty } from '../uncertainty/index.ts'
 import { line, type Fact, type WorkingLine } from '../working/index.ts'
 import { driftRemarks } from './drift.ts'
-import { cutSinceInput, lastOf, lastRemarks, type Feature } from './last-size.ts'
+import { cutSinceInput, earlierSize, lastOf, lastRemarks, type Feature } from './last-size.ts'
+import { givenSize } from './sizes-taken.ts'
 import { sizeDrawing } from './size-drawing.ts'
 
 /** What a size on the part is measured with. */
@@ -45,8 +46,28 @@ export function correctionInputs(scene: Scene, raw: RawInputs, wantedLabel: stri
     { ...sizeInput('target', 'Target'), given: false, role: 'place' },
     ...cutSinceInput(feature && lastOf(feature, scene), scene),
     { ...sizeInput('measured', 'Measured'), given: false },
+    ...(isRight(raw, scene) ? [AS_IT_IS] : []),
   ]
 }
+
+/** Asked only of a size that agrees with its target. Nothing chosen leaves the wear as it is: a good part asks for nothing. */
+const AS_IT_IS: InputSpec = {
+  ...rowInput('then', 'The size is right', [
+    { value: 'stays', label: 'Record the size', note: 'wear stays' },
+    { value: 'correct', label: 'Correct it all the same' },
+  ]),
+  optional: true,
+}
+
+/** True where a measured size is off its target by no more than the \u00b1U of its measurement. */
+function isRight({ by, target, measured, with: gauge }: RawInputs, scene: Scene): boolean {
+  if (by !== 'measured') return false
+  const [wanted, found] = [givenSize(target, scene.machine), givenSize(measured, scene.machine)]
+  return wanted !== null && found !== null && isWithin(minus(wanted, found), [doubtOfSize(gauge ?? null, scene)], scene)
+}
+
+const isWithin = (change: Nm, doubt: Contributor[], scene: Scene) =>
+  Math.abs(change) <= combine([ofReadout(scene.machine.increment), ...doubt], nm(1)).expanded
 
 /** How far the size must change: target less measured, or the change that is wanted; null while it is not known. */
 export function changeOf(values: Values): Nm | null {
@@ -58,8 +79,17 @@ export function changeOf(values: Values): Nm | null {
 /** What the change of a size is worth: the doubt of the measurement that it comes from; null where there was none. */
 export function doubtOfChange(values: Values, scene: Scene): Contributor[] {
   if (values.choice('by') !== 'measured') return []
-  const gauge = gaugeById(scene, values.choice('with'))
-  return [gauge ? { label: gauge.name, standard: gauge.uncertainty } : doubtBy('unsaidSize', scene)]
+  return [doubtOfSize(values.choice('with'), scene)]
+}
+
+function doubtOfSize(id: string | null, scene: Scene): Contributor {
+  const gauge = gaugeById(scene, id)
+  return gauge ? { label: gauge.name, standard: gauge.uncertainty } : doubtBy('unsaidSize', scene)
+}
+
+/** True where the size is recorded and the wear left as it is: it agrees with its target, and nobody has asked for more. */
+export function staysAsItIs(values: Values, change: Nm | null, doubt: Contributor[], scene: Scene): boolean {
+  return values.choice('by') === 'measured' && change !== null && values.choice('then') !== 'correct' && isWithin(change, doubt, scene)
 }
 
 export interface CorrectionSum {
@@ -71,12 +101,14 @@ export interface CorrectionSum {
   sign: 1 | -1
   /** True where the register holds half of a diameter. */
   halved: boolean
+  /** True where the size is right and the register keeps what it holds. */
+  stays: boolean
 }
 
 /** The sum and its register: wear now, and the change of size with the sign it has for the tool. */
 export function correctionLines(
   values: Values,
-  { register, sign, halved, change }: CorrectionSum,
+  { register, sign, halved, change, stays }: CorrectionSum,
   scene: Scene,
   wantedLabel: string,
 ): WorkingLine[] {
@@ -88,6 +120,12 @@ export function correctionLines(
     return halved
       ? [start, line('aside', wantedLabel, change, 'change'), line(add, 'half of it, the register holds radii', half(change))]
       : [start, line(add, wantedLabel, change, 'change')]
+  if (stays)
+    return [
+      start,
+      line('aside', 'Target', values.length('target'), 'target'),
+      line('aside', 'Measured', values.length('measured'), 'measured'),
+    ]
   const sizes: [WorkingLine, WorkingLine] = [
     line(halved ? 'aside' : add, 'Target', values.length('target'), 'target'),
     line(halved ? 'aside' : less, 'Measured', values.length('measured'), 'measured'),
@@ -99,12 +137,12 @@ const half = (value: Nm | null): Nm | null => (value === null ? null : nm(Math.r
 
 /** The write into the wear register; null while the change is not known. */
 export function correctionWrite(sum: CorrectionSum, doubt: Contributor[], scene: Scene): { write: Write; step: Nm } | null {
-  const { register, tool, change, sign, halved } = sum
+  const { register, tool, change, sign, halved, stays } = sum
   if (change === null) return null
   const { increment } = scene.machine
   const worn = wearOf(register)
   const now = scene.standing[registerKey(worn)]?.value ?? ZERO
-  const step = nm(sign * (halved ? half(change)! : change))
+  const step = stays ? ZERO : nm(sign * (halved ? half(change)! : change))
   const uncertainty: Uncertainty | null =
     doubt.length === 0
       ? null
@@ -119,13 +157,15 @@ export function correctionWrite(sum: CorrectionSum, doubt: Contributor[], scene:
       uncertainty,
       assembly: tool.assembly,
       rests: [],
-      slips: [{ id: 'sign', phrase: 'the correction had the other sign', corrected: roundToIncrement(plus(now, negate(step)), increment) }],
+      slips: stays
+        ? []
+        : [{ id: 'sign', phrase: 'the correction had the other sign', corrected: roundToIncrement(plus(now, negate(step)), increment) }],
     },
   }
 }
 
 /** A correction smaller than the doubt of its measurement chases noise; two sizes swapped or equal are no measurement. */
-export function correctionRemarks(values: Values, doubt: Contributor[], change: Nm | null, scene: Scene): Remark[] {
+export function correctionRemarks(values: Values, doubt: Contributor[], change: Nm | null, stays: boolean, scene: Scene): Remark[] {
   if (values.choice('by') === 'wanted')
     return [
       {
@@ -142,6 +182,16 @@ export function correctionRemarks(values: Values, doubt: Contributor[], change: 
     { label: 'target less measured', value: change },
     { label: '\u00b1U of it', value: expanded },
   ]
+  if (stays)
+    return [
+      {
+        id: 'size-right',
+        name: 'the size is right',
+        verdict: 'clear',
+        sentence: `The size is right: ${offBy(change, scene)}, no more than the \u00b1U of its measurement. It is recorded, and the wear stays.`,
+        figures,
+      },
+    ]
   const small = Math.abs(change) <= expanded
   return [
     {
@@ -154,6 +204,12 @@ export function correctionRemarks(values: Values, doubt: Contributor[], change: 
       figures,
     },
   ]
+}
+
+/** A size against its target, in words; `change` is target less measured. */
+function offBy(change: Nm, { machine }: Scene): string {
+  if (change === 0) return 'on its target'
+  return `${asShown(change < 0 ? negate(change) : change, machine)} ${change < 0 ? 'over' : 'under'}`
 }
 
 /** How the change is called in words, both for the tool and for the part. */
@@ -172,7 +228,7 @@ export interface WearParts {
   /** What the register is called by its number: "D4 radius". */
   label: string
   /** Null while something that gives the sign is not chosen. */
-  sum: Omit<CorrectionSum, 'change'> | null
+  sum: Omit<CorrectionSum, 'change' | 'stays'> | null
   refusal: Refusal | null
   words: { less: string; more: string }
   wantedLabel: string
@@ -196,7 +252,8 @@ export function wearSheet({
 }: WearParts): Sheet {
   const change = changeOf(values)
   const doubt = doubtOfChange(values, scene)
-  const whole = sum && { ...sum, change }
+  const stays = staysAsItIs(values, change, doubt, scene)
+  const whole = sum && { ...sum, change, stays }
   const found = whole && !refusal ? correctionWrite(whole, doubt, scene) : null
   const target = register && wearOf(register)
   const measured = values.choice('by') === 'measured'
@@ -209,7 +266,11 @@ export function wearSheet({
       columns: [''],
       lines: whole ? correctionLines(values, whole, scene, wantedLabel) : [],
       results: [{ label: `${label} wear`, cells: [resultCell(target, found?.write.value ?? null, found?.write.uncertainty ?? null)] }],
-      facts: [...lastFact(last, scene), ...(found && register ? wearFacts(found, register, words, scene) : [])],
+      facts: [
+        ...lastFact(measured ? earlierSize({ register, routine, kind, target: values.length('target') }, scene) : null, scene),
+        ...(stays && change !== null ? [{ label: 'The size is right', text: `${offBy(change, scene)}, wear stays` }] : []),
+        ...(found && register && !stays ? wearFacts(found, register, words, scene) : []),
+      ],
     },
     drawing: sizeDrawing(view, values, tool, scene),
     result: found && {
@@ -219,7 +280,7 @@ export function wearSheet({
       gauges: gaugesUsed(values.choice('with')),
       remarks: [
         ...lastRemarks(values, last, combine(doubt, nm(1)).standard, scene),
-        ...correctionRemarks(values, doubt, change, scene),
+        ...correctionRemarks(values, doubt, change, stays, scene),
         ...(found.write.uncertainty ? driftRemarks(found.write.register, found.step, found.write.uncertainty.expanded, scene) : []),
       ],
     },
@@ -228,7 +289,8 @@ export function wearSheet({
 
 function lastFact(last: SizeTaken | null, { machine }: Scene): Fact[] {
   if (!last) return []
-  const text = `${asShown(last.measured, machine)}, corrected by ${asShown(last.step, machine, 'always')}, ${last.by}`
+  const done = last.step === 0 ? 'right, wear stayed' : `corrected by ${asShown(last.step, machine, 'always')}`
+  const text = `${asShown(last.measured, machine)}, ${done}, ${last.by}`
   return [{ label: 'Last time', text }]
 }
 

@@ -18,10 +18,16 @@ export interface Feature {
   target: Nm | null
 }
 
-/** The last correction of a register, when it came from the same size of the part. */
-export function lastOf({ register, routine, kind, target }: Feature, scene: Scene): SizeTaken | null {
+/** What was measured of the same size of the part the last time, corrected or not. */
+export function earlierSize({ register, routine, kind, target }: Feature, scene: Scene): SizeTaken | null {
   const last = register && scene.sizes[registerKey(wearOf(register))]?.at(-1)
   return last && last.routine === routine && last.kind === kind && last.target === target ? last : null
+}
+
+/** The last correction of a register, when it came from the same size. A size that was right since says that it held. */
+export function lastOf(feature: Feature, scene: Scene): SizeTaken | null {
+  const last = earlierSize(feature, scene)
+  return last && last.step !== 0 ? last : null
 }
 
 /**

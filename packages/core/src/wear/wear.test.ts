@@ -74,9 +74,24 @@ describe('a size across', () => {
     expect(found.fact('In words')).toBe('smaller stated cutter, larger pocket')
   })
 
-  it('off by no more than its own doubt is not worth a correction', () => {
-    expect(run('side-size', { ...pocket, measured: '39.999' }, at()).finding('correction-worth')?.verdict).toBe('query')
-    expect(run('side-size', pocket, at()).finding('correction-worth')?.verdict).toBe('clear')
+  it('that is right is recorded without an excuse, and the wear stays', () => {
+    const right = run('side-size', { ...pocket, measured: '40.001' }, at(DIAMETERS, -0.03))
+    expect(right.writes['tool/4/diameter/wear']?.value).toBe(mm(-0.03))
+    expect(right.fact('The size is right')).toBe('0.0010 over, wear stays')
+    expect(right.finding('correction-worth')).toBeUndefined()
+    expect(right.finding('size-right')?.verdict).toBe('clear')
+    expect(sumOf(right.sheet.working.lines)).toBe(mm(-0.03))
+    expect(run('side-size', { ...pocket, measured: '40' }, at()).fact('The size is right')).toBe('on its target, wear stays')
+  })
+
+  it('off by no more than its own doubt can be corrected all the same, with a reason', () => {
+    const all = run('side-size', { ...pocket, measured: '39.999', then: 'correct' }, at(DIAMETERS))
+    expect(all.finding('correction-worth')?.verdict).toBe('query')
+    expect(all.writes['tool/4/diameter/wear']?.value).toBe(mm(-0.001))
+    // What is off by more is corrected, whatever was chosen while it was not.
+    const off = run('side-size', { ...pocket, then: 'stays' }, at(DIAMETERS))
+    expect(off.finding('correction-worth')?.verdict).toBe('clear')
+    expect(off.writes['tool/4/diameter/wear']?.value).toBe(mm(-0.012))
   })
 
   it('is questioned in a leap and stopped beyond all wear; radii count half', () => {

@@ -34,7 +34,7 @@ export async function happenToTool(connection: Connection, id: string, body: Too
     // Machine before tool, as mounting does: the other way round two people could wait for each other.
     const before = await placeOf(db, id)
     const machine = before && body.kind !== 'used' ? await loadMachine(lane, before.machine, true) : null
-    const [row] = await db.select().from(assembly).where(eq(assembly.id, id)).for('update')
+    const [row] = await db.select().from(assembly).where(eq(assembly.id, id)).for('no key update')
     if (!row) throw notFound(`Tool ${id}`)
     await firstTime(lane)
     refuseNonsense(row, body)

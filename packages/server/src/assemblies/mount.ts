@@ -51,7 +51,7 @@ async function putIn(
   author: Author,
 ): Promise<Entry> {
   const machineId = machine.record.id
-  const [row] = await lane.db.select().from(assembly).where(eq(assembly.id, body.assembly!)).for('update')
+  const [row] = await lane.db.select().from(assembly).where(eq(assembly.id, body.assembly!)).for('no key update')
   if (!row) throw notFound(`Tool ${body.assembly}`)
   if (there && there.assembly !== body.assembly) {
     const [sits] = await lane.db.select({ name: assembly.name }).from(assembly).where(eq(assembly.id, there.assembly))

@@ -36,7 +36,7 @@ export function assemblyRoutes(app: Express, connection: Connection): void {
 
   serve(app, api.changeAssembly, ({ params, body, author }) =>
     inTransaction(connection, async ({ db: tx }) => {
-      const [before] = await tx.select().from(assembly).where(eq(assembly.id, params.id)).for('update')
+      const [before] = await tx.select().from(assembly).where(eq(assembly.id, params.id)).for('no key update')
       if (!before) throw notFound(`Tool ${params.id}`)
       // Counted in another unit, what was used until now says nothing: the counter begins anew.
       const recounted = before.life?.by !== body.life?.by

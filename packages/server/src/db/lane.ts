@@ -49,13 +49,35 @@ interface Options {
   within?: number
 }
 
-/** Runs work in one transaction: all of it becomes visible at the commit, or none of it ever does. */
+/** PostgreSQL gives up one of two transactions that wait for each other, or that would not have been possible in a row. */
+const GIVEN_UP = ['40P01', '40001']
+const MOST_TRIES = 3
+
+/**
+ * Runs work in one transaction: all of it becomes visible at the commit, or none of it ever does. Where the database has given
+ * it up for another one it is done again from the beginning, so the work must have no effect but in the database.
+ */
 export async function inTransaction<T>(
-  { pool, kept }: Pick<Connection, 'pool' | 'kept'>,
+  connection: Pick<Connection, 'pool' | 'kept'>,
   work: (lane: Lane) => Promise<T>,
-  { for: purpose = 'write', sent = null, within = PATIENCE.whole }: Options = {},
+  options: Options = {},
 ): Promise<T> {
   const began = performance.now()
+  for (let tries = 1; ; tries++)
+    try {
+      return await attempt(connection, work, options, began)
+    } catch (error) {
+      const { code, cause } = error as { code?: string; cause?: { code?: string } }
+      if (tries === MOST_TRIES || !GIVEN_UP.includes(code ?? cause?.code ?? '')) throw error
+    }
+}
+
+async function attempt<T>(
+  { pool, kept }: Pick<Connection, 'pool' | 'kept'>,
+  work: (lane: Lane) => Promise<T>,
+  { for: purpose = 'write', sent = null, within = PATIENCE.whole }: Options,
+  began: number,
+): Promise<T> {
   const client = await pool.connect()
   let broken: Error | undefined
   // A connection that dies between two statements says so here; the next statement fails by itself.

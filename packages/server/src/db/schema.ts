@@ -365,6 +365,7 @@ export const entry = pgTable(
     index('entry_setup').on(table.setup, table.at, table.machine, table.seq),
     index('entry_refers').on(table.refers),
     index('entry_person').on(table.person, table.at, table.machine, table.seq),
+    index('entry_kind').on(table.kind, table.at, table.machine, table.seq),
     index('entry_start')
       .on(table.machine, table.kind, table.seq)
       .where(sql`${table.kind} in ('homed', 'powered')`),

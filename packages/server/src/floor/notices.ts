@@ -11,12 +11,11 @@ import {
   type MountedTool,
   type Scene,
 } from '@rook/core'
-import type { FloorMachine, Setup } from '@rook/contract'
+import type { Notice, Setup } from '@rook/contract'
 import type { machineHead } from '../db/schema.ts'
 import type { SetupEntry } from '../setups/entries.ts'
 
 type Head = Pick<typeof machineHead.$inferSelect, 'homedAt' | 'poweredAt'>
-type Notice = FloorMachine['notices'][number]
 
 /** The setup at hand, and what was recorded in it. */
 export interface AtHand {
@@ -24,11 +23,13 @@ export interface AtHand {
   entries: SetupEntry[]
 }
 
+const MACHINE: Notice['mendedAt'] = { place: 'machine' }
+
 /** What somebody should look at on a machine before anything else, most pressing first. */
 export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: AtHand | null): Notice[] {
   const notices: Notice[] = []
   if (!head.homedAt || (head.poweredAt && head.homedAt < head.poweredAt))
-    notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.' })
+    notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.', mendedAt: MACHINE })
   const { standing, tools } = scene
   notices.push(...suspicions(scene))
   notices.push(...livesOver(tools))
@@ -37,6 +38,7 @@ export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: 
     notices.push({
       verdict: 'query',
       sentence: `${named(estimated.map(([key]) => registerName(parseRegisterKey(key))))} only estimated, not measured.`,
+      mendedAt: { place: 'run' },
     })
   if (!own) return notices
   const { setup, entries } = own
@@ -50,19 +52,31 @@ export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: 
       else if (value.setup !== setup.summary.id && value.state === 'set') carried.push(registerName(register))
     }
   }
-  if (unset.length > 0) notices.push({ verdict: 'query', sentence: `${listed(unset)} unset.` })
-  if (carried.length > 0) notices.push({ verdict: 'query', sentence: `${listed(carried)} carried over, not measured in this setup.` })
+  const step = (id: string | null | undefined): Notice['mendedAt'] => (id ? { place: 'step', setup: setup.summary.id, step: id } : MACHINE)
+  const next = step(setup.next)
+  if (unset.length > 0) notices.push({ verdict: 'query', sentence: `${listed(unset)} unset.`, mendedAt: next })
+  if (carried.length > 0)
+    notices.push({ verdict: 'query', sentence: `${listed(carried)} carried over, not measured in this setup.`, mendedAt: next })
   const released = entries.filter((one) => one.release)
   for (const one of released)
-    notices.push({ verdict: 'query', sentence: `${one.title} was released by ${one.release!.person.name}: ${one.release!.reason}` })
+    notices.push({
+      verdict: 'query',
+      sentence: `${one.title} was released by ${one.release!.person.name}: ${one.release!.reason}`,
+      mendedAt: { place: 'entry', id: one.id },
+    })
   const again = setup.steps.filter((step) => step.again !== null)
   if (again.length > 0)
-    notices.push({ verdict: 'stop', sentence: `To do again: ${again.map((step) => `${step.title} (${step.again})`).join(', ')}.` })
+    notices.push({
+      verdict: 'stop',
+      sentence: `To do again: ${again.map(({ title, again: why }) => `${title} (${why})`).join(', ')}.`,
+      mendedAt: step(again[0]!.id),
+    })
   const unseen = setup.toSee.filter((readout) => !readout.seen && readout.again === null).length
   if (unseen > 0)
     notices.push({
       verdict: 'query',
       sentence: `${unseen} ${unseen === 1 ? 'readout has' : 'readouts have'} not been seen on the control.`,
+      mendedAt: step(setup.steps.find(({ kind }) => kind === 'seen')?.id),
     })
   return notices
 }
@@ -72,7 +86,13 @@ function livesOver(tools: readonly MountedTool[]): Notice[] {
   return tools.flatMap((tool): Notice[] => {
     const judged = tool.life && judgeLife(tool.life, tool.lifeUsed)
     return judged && judged.verdict !== 'clear'
-      ? [{ verdict: judged.verdict, sentence: `T${tool.number}, ${tool.name}: ${judged.sentence}` }]
+      ? [
+          {
+            verdict: judged.verdict,
+            sentence: `T${tool.number}, ${tool.name}: ${judged.sentence}`,
+            mendedAt: { place: 'tool', id: tool.assembly },
+          },
+        ]
       : []
   })
 }
@@ -88,5 +108,6 @@ function suspicions(scene: Scene): Notice[] {
   return [...reasons].map(([because, names]) => ({
     verdict: 'stop',
     sentence: `${named(names)}: ${because}. Measure again before it is used.`,
+    mendedAt: MACHINE,
   }))
 }

@@ -19,7 +19,7 @@ export const asRecord = ({ place: _place, changedAt: _at, changedBy: _by, ...rec
 export async function happen(lane: Lane, id: string, body: GaugeEventBody, author: Author): Promise<void> {
   const { db: tx } = lane
   const { person, now } = author
-  const [row] = await tx.select().from(gauge).where(eq(gauge.id, id)).for('update')
+  const [row] = await tx.select().from(gauge).where(eq(gauge.id, id)).for('no key update')
   if (!row) throw notFound(`Gauge ${id}`)
   await firstTime(lane)
   refuseUnlessMay(person, LEAST_FOR_GAUGE[body.kind])
@@ -34,7 +34,7 @@ export async function happen(lane: Lane, id: string, body: GaugeEventBody, autho
 export async function noteCalibration(lane: Lane, id: string, entry: string, author: Author): Promise<void> {
   const { db } = lane
   const { person, now } = author
-  const [row] = await db.select().from(gauge).where(eq(gauge.id, id)).for('update')
+  const [row] = await db.select().from(gauge).where(eq(gauge.id, id)).for('no key update')
   if (!row) return
   const note = 'calibrated on a machine'
   await db

@@ -27,7 +27,8 @@ export function asProblem(error: unknown): Problem {
   if ((error as { expose?: boolean } | null)?.expose === true && typeof coded.status === 'number' && coded.status < 500)
     return new Problem(coded.status, 'not-read', 'The request cannot be read.')
   if (error instanceof URIError) return new Problem(400, 'not-read', 'The address cannot be read.')
-  if (sqlStateOf(coded) === '55P03')
+  // Two that wait for each other, again and again, are as good as one that is not finished.
+  if (['55P03', '40P01', '40001'].includes(sqlStateOf(coded) ?? ''))
     return new Problem(
       503,
       'machine-busy',

@@ -1,4 +1,4 @@
-import type { EntryLine } from '@rook/contract'
+import type { EntryKind, EntryLine } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
 import type { entry } from '../db/schema.ts'
 import { Problem } from '../http/problem.ts'
@@ -7,6 +7,7 @@ export interface ListQuery {
   machine?: string | undefined
   register?: string | undefined
   person?: string | undefined
+  kind?: EntryKind | undefined
   setup?: string | undefined
   /** Nothing later than this moment. */
   until?: string | undefined
@@ -19,8 +20,8 @@ export interface ListQuery {
  * What a list is walked along: the narrowest of what is asked for. Each has an index in the order of the list, so that a page
  * costs the same wherever it lies; `w` is the table that is walked, `e` the entry.
  */
-const WALKED = { setup: 'entry', register: 'entry_write', person: 'entry', machine: 'entry' } as const
-const NARROWEST = ['setup', 'register', 'person', 'machine'] as const
+const WALKED = { setup: 'entry', register: 'entry_write', person: 'entry', kind: 'entry', machine: 'entry' } as const
+const NARROWEST = ['setup', 'register', 'person', 'kind', 'machine'] as const
 
 /** A page of the ledger, newest first; entries of the same moment stand in the order of their machine's chain. */
 export async function listEntries(

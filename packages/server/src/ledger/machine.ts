@@ -35,7 +35,9 @@ interface MachineRow {
 /** One machine's record and the end of its chain; with `lock` nobody else appends to it until the transaction ends. */
 export async function loadMachine({ client }: Pick<Lane, 'client'>, id: string, lock = false): Promise<Machine> {
   const { rows } = await client.query<MachineRow>(
-    lock ? { name: 'machine-locked', text: `${MACHINE} FOR UPDATE OF h`, values: [id] } : { name: 'machine', text: MACHINE, values: [id] },
+    lock
+      ? { name: 'machine-locked', text: `${MACHINE} FOR NO KEY UPDATE OF h`, values: [id] }
+      : { name: 'machine', text: MACHINE, values: [id] },
   )
   const [row] = rows
   if (!row) throw notFound(`Machine ${id}`)

@@ -51,7 +51,7 @@ export function peopleRoutes(app: Express, connection: Connection): void {
 
   serve(app, api.changePerson, async ({ params, body, author }) => {
     await inTransaction(connection, async ({ db: tx, client }) => {
-      const [who] = await tx.select().from(person).where(eq(person.id, params.id)).for('update')
+      const [who] = await tx.select().from(person).where(eq(person.id, params.id)).for('no key update')
       if (!who) throw notFound('This person')
       const staysLead = body.role === 'lead' && !body.gone
       if (who.role === 'lead' && who.leftAt === null && !staysLead) await refuseWithoutLead(tx, who.id)
@@ -130,7 +130,7 @@ async function refuseWithoutLead(tx: Queries, leaving: string): Promise<void> {
     .select(NAMES)
     .from(person)
     .where(and(eq(person.role, 'lead'), isNull(person.leftAt), ne(person.id, leaving)))
-    .for('update')
+    .for('no key update')
   if (others.length === 0) throw new Problem(409, 'last-lead', 'This is the only lead. Make somebody else a lead first.')
 }
 

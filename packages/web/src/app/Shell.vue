@@ -22,6 +22,7 @@ const live = useLive()
 const context = useContext()
 const router = useRouter()
 const route = useRoute()
+const finding = ref(false)
 const now = ref(new Date())
 useIntervalFn(() => (now.value = new Date()), 30_000)
 
@@ -69,6 +70,7 @@ useIdle(
         <span v-if="shift" class="word shift">{{ shift }}</span>
         <RouterLink class="word who" to="/people">{{ session.person?.name }}, {{ session.person?.role }}</RouterLink>
       </p>
+      <Button type="text" @click="finding = true">Find</Button>
       <Button type="text" @click="$emit('turn')">{{ theme === 'day' ? 'Night' : 'Day' }}</Button>
       <Button type="text" @click="leave()">Sign out</Button>
       <span class="state" :class="{ away: !live.connected }" role="status">{{ live.connected ? 'connected' : 'not connected' }}</span>
@@ -87,7 +89,7 @@ useIdle(
       />
       <PlaceBoundary><slot /></PlaceBoundary>
     </main>
-    <Shortcuts />
+    <Shortcuts v-model:finding="finding" />
   </div>
 </template>
 
@@ -210,6 +212,10 @@ useIdle(
     display: none;
   }
   .word:not(:first-child) {
+    display: none;
+  }
+  /* That all is well needs no word where there is little room. */
+  .state:not(.away) {
     display: none;
   }
   .top {

@@ -1,18 +1,39 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { Modal } from 'ant-design-vue'
-import { ref } from 'vue'
+import { defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
+// Looked for now and then; it comes when it is called for the first time.
+const Finder = defineAsyncComponent(() => import('./Finder.vue'))
 const open = ref(false)
+/** Asked for with `/` here, or with the button at the top. */
+const finding = defineModel<boolean>('finding', { required: true })
+const sought = ref(false)
+watch(finding, (is) => is && (sought.value = true))
 const router = useRouter()
 
-const PLACES: Record<string, string> = { f: '/floor', s: '/setup', t: '/tools', x: '/exchange', l: '/ledger', m: '/machines' }
+const PLACES: Record<string, { to: string; name: string }> = {
+  f: { to: '/floor', name: 'Floor' },
+  s: { to: '/setup', name: 'Setup' },
+  t: { to: '/tools', name: 'Tools' },
+  l: { to: '/ledger', name: 'Ledger' },
+  g: { to: '/gauges', name: 'Gauges' },
+  x: { to: '/exchange', name: 'Exchange' },
+  m: { to: '/machines', name: 'Machines' },
+  p: { to: '/people', name: 'Shop and people' },
+}
 const LINES: [string, string][] = [
-  ['g then f, s, t, l, x, m', 'go to Floor, Setup, Tools, Ledger, Exchange, Machines'],
+  [
+    `g, then ${Object.keys(PLACES).join(', ')}`,
+    `go to ${Object.values(PLACES)
+      .map(({ name }) => name)
+      .join(', ')}`,
+  ],
   ['Enter', 'keep this figure and go to the next one'],
   ['Shift + Enter', 'go back to the figure before'],
   ['Ctrl + Enter', 'record'],
+  ['/', 'find anything by a few letters'],
   ['?', 'this list'],
 ]
 
@@ -21,9 +42,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement
   if (target.closest('input, textarea, select, [contenteditable]') || event.ctrlKey || event.metaKey || event.altKey) return
   if (event.key === '?') open.value = true
+  if (event.key === '/') {
+    event.preventDefault()
+    finding.value = true
+  }
   const place = going ? PLACES[event.key] : undefined
-  if (place) void router.push(place)
-  going = event.key === 'g'
+  if (place) void router.push(place.to)
+  // Gauges have the key that begins it: pressed twice it goes there.
+  going = event.key === 'g' && !going
 })
 </script>
 
@@ -36,6 +62,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       </template>
     </dl>
   </Modal>
+  <Finder v-if="sought" v-model:open="finding" />
 </template>
 
 <style scoped>

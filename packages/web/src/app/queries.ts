@@ -62,6 +62,10 @@ export const useSetup = (id: MaybeRefOrGetter<string | null>) => askBy('setup', 
 export const useAssemblies = (query: MaybeRefOrGetter<Sent<'assemblies'>['query']>) =>
   ask('assemblies', () => ({ query: toValue(query) }), { keepsShowing: true })
 
+/** What is called by some words; nothing is asked for before there are any. */
+export const useFound = (words: MaybeRefOrGetter<string>) =>
+  ask('find', () => (toValue(words) === '' ? null : { query: { words: toValue(words) } }), { keepsShowing: true, staleTime: 5_000 })
+
 /** An entry never changes, so it is asked for once; what later entries say of it is announced. */
 export const useEntry = (id: MaybeRefOrGetter<string | null>) => askBy('entry', id, { staleTime: Number.POSITIVE_INFINITY })
 

@@ -36,6 +36,17 @@ function keydown(event: KeyboardEvent): void {
   else emit('next')
 }
 
+/** What a press finds: nothing, a part or all of the figure selected; null where the field was not in use. */
+const before = ref<'none' | 'all' | null>(null)
+function selected(input: HTMLInputElement): typeof before.value {
+  if (document.activeElement !== input) return null
+  return input.selectionStart === 0 && input.selectionEnd === input.value.length ? 'all' : 'none'
+}
+/** A press into a figure takes all of it, to be typed over; one more press sets the cursor where it fell. */
+function pressed(input: HTMLInputElement): void {
+  if (before.value !== 'all') input.select()
+}
+
 defineExpose({ focus: () => field.value?.focus() })
 </script>
 
@@ -58,6 +69,8 @@ defineExpose({ focus: () => field.value?.focus() })
       maxlength="120"
       @keydown="keydown"
       @focus="(($event.target as HTMLInputElement).select(), pad.attach($event.target as HTMLInputElement))"
+      @pointerdown="before = selected($event.target as HTMLInputElement)"
+      @click="pressed($event.target as HTMLInputElement)"
       @blur="pad.detach($event.target as HTMLInputElement)"
     />
   </span>

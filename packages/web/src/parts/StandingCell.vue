@@ -92,6 +92,14 @@ tr:hover .mark,
   }
 }
 @media (max-width: 760px) {
+  .line {
+    white-space: normal;
+  }
+  .line .value {
+    flex-wrap: wrap;
+    gap: 0 8px;
+    line-height: 1.3;
+  }
   .figure {
     font-size: 16px;
   }

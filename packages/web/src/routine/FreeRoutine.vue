@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { routineById } from '@rook/core'
 import type { Entry, Setup } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
@@ -17,12 +16,11 @@ const machines = useMachines()
 const machineId = computed(() => props.data?.summary.machine ?? props.machine!)
 const on = computed(() => machines.data.value?.find(({ id }) => id === machineId.value) ?? null)
 const fresh = ref<Entry | null>(null)
-const name = computed(() => routineById(props.routine)?.name ?? props.routine)
 const next = computed(() => props.data?.steps.find(({ id }) => id === props.data!.next) ?? null)
 </script>
 
 <template>
-  <JustRecorded v-if="fresh && on" :title="name" :entry="fresh" :machine="on" @undone="fresh = null">
+  <JustRecorded v-if="fresh && on" :title="fresh.content.title" :entry="fresh" :machine="on" @undone="fresh = null">
     <template #ways>
       <Button size="large" @click="fresh = null">Once more</Button>
       <GoTo v-if="setup && next" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>

@@ -22,6 +22,7 @@ import VerdictMark from '../../parts/VerdictMark.vue'
 import TogetherSheet from '../../sending/TogetherSheet.vue'
 import type { Release } from '../../routine/use-recording.ts'
 import { asBase64 } from './save-file.ts'
+import { vAccessible } from '../../ui/accessible-select.ts'
 import Field from '../../ui/Field.vue'
 import PickField from '../../ui/PickField.vue'
 import Rows from '../../ui/Rows.vue'
@@ -186,6 +187,7 @@ async function take({
       <Field v-slot="{ id }" label="From" class="from">
         <AutoComplete
           :id="id"
+          v-accessible="'From'"
           v-model:value="sender"
           :options="(senders.data.value ?? []).map(({ name }) => ({ value: name }))"
           :filter-option="

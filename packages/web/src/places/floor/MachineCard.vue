@@ -1,20 +1,17 @@
 <script setup lang="ts">
 import type { FloorMachine } from '@rook/contract'
-import { computed } from 'vue'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
-import VerdictMark from '../../parts/VerdictMark.vue'
+import { wayTo } from './floor-order.ts'
+import NoticeList from './NoticeList.vue'
 
-const props = defineProps<{ on: FloorMachine }>()
+defineProps<{ on: FloorMachine; /** Somebody has recorded here since this person last looked. */ fresh?: boolean }>()
 const session = useSession()
-const target = computed(() =>
-  props.on.setup ? { name: 'setup', params: { setup: props.on.setup.id } } : { name: 'machine', params: { machine: props.on.machine.id } },
-)
 </script>
 
 <template>
   <article class="sheet card" :data-machine="on.machine.id">
-    <RouterLink :to="target" class="head">
+    <RouterLink :to="wayTo(on)" class="head">
       <h2>{{ on.machine.name }}</h2>
       <span class="quiet small">{{ on.machine.kind }}, {{ on.machine.unit === 'mm' ? 'millimetres' : 'inches' }}</span>
       <template v-if="on.setup">
@@ -33,13 +30,9 @@ const target = computed(() =>
       </template>
       <span v-else class="quiet part">nothing set up</span>
     </RouterLink>
-    <ul v-if="on.notices.length > 0">
-      <li v-for="notice in on.notices" :key="notice.sentence" :class="notice.verdict">
-        <VerdictMark :verdict="notice.verdict" /> <span>{{ notice.sentence }}</span>
-      </li>
-    </ul>
+    <NoticeList v-if="on.notices.length > 0" class="notices" :notices="on.notices" :machine="on.machine.id" />
     <p v-if="on.last" class="last quiet small">
-      Last: {{ on.last.by }}, {{ when(on.last.at, session.shop) }}:
+      <strong v-if="fresh" class="fresh">new </strong>Last: {{ on.last.by }}, {{ when(on.last.at, session.shop) }}:
       <RouterLink :to="{ name: 'entry', params: { entry: on.last.id } }">{{ on.last.title }}</RouterLink>
     </p>
     <p v-else class="last quiet small">No entries yet.</p>
@@ -95,23 +88,12 @@ h2 + .quiet {
 .progress .skipped {
   background: repeating-linear-gradient(45deg, var(--quiet) 0 2px, transparent 2px 5px);
 }
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 8px 18px;
+.notices {
+  padding: 6px 18px;
   border-top: 1px solid var(--rule);
-  display: grid;
-  gap: 6px;
 }
-li {
-  display: flex;
-  gap: 10px;
-  align-items: baseline;
-  font-size: 15px;
-}
-li svg {
-  align-self: flex-start;
-  margin-top: 2px;
+.fresh {
+  color: var(--act);
 }
 .last {
   margin: auto 0 0;

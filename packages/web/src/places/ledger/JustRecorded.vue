@@ -24,6 +24,7 @@ defineEmits<{ undone: [] }>()
 <style scoped>
 .recorded {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 14px;
   align-content: start;
 }

@@ -9,8 +9,8 @@ import { when } from '../../app/time.ts'
 import DrawingPane from '../../parts/DrawingPane.vue'
 import StandingTable from '../../parts/StandingTable.vue'
 import ToolsHanging from '../../parts/ToolsHanging.vue'
-import VerdictMark from '../../parts/VerdictMark.vue'
 import RoutineList from '../../routine/RoutineList.vue'
+import NoticeList from '../floor/NoticeList.vue'
 import GoTo from '../../ui/GoTo.vue'
 
 /** The setup at one look, as one would print it: where zero is, how long the tools are, what is open, who was here last. */
@@ -45,11 +45,7 @@ const lit = computed(() => next.value?.preset.tool ?? null)
       <GoTo v-if="next" type="primary" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>
     </header>
     <p v-if="!next" class="quiet">Every step is done or skipped.</p>
-    <ul v-if="here && here.notices.length > 0" class="notices" aria-label="Look at this first">
-      <li v-for="notice in here.notices" :key="notice.sentence" :class="notice.verdict">
-        <VerdictMark :verdict="notice.verdict" /> {{ notice.sentence }}
-      </li>
-    </ul>
+    <NoticeList v-if="here && here.notices.length > 0" class="notices" :notices="here.notices" :machine="data.summary.machine" />
     <template v-if="scene.data.value">
       <h2>What stands in {{ data.summary.machineName }}</h2>
       <div class="look" :class="{ drawn: drawing }">
@@ -90,13 +86,7 @@ h2 {
   margin: 8px 0 6px;
 }
 .notices {
-  list-style: none;
-  margin: 6px 0 0;
-  padding: 0;
-  font-size: 15px;
-}
-.notices svg {
-  vertical-align: -2px;
+  margin-top: 4px;
 }
 .look {
   display: grid;

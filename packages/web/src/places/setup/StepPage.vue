@@ -151,6 +151,7 @@ function recorded(entry: Entry): void {
 <style scoped>
 .page {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 14px;
   align-content: start;
 }

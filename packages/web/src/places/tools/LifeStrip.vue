@@ -84,6 +84,7 @@ p {
 }
 .use {
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   align-items: end;
   margin-top: 8px;

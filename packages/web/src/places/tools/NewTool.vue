@@ -69,6 +69,7 @@ async function add(): Promise<void> {
 <style scoped>
 .page {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
 }
 .first {

@@ -237,6 +237,7 @@ const facts = computed(() =>
 }
 .page {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 14px;
   align-content: start;
 }

@@ -1,0 +1,1 @@
+CREATE INDEX "entry_kind" ON "entry" USING btree ("kind","at","machine","seq");

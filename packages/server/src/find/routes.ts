@@ -1,0 +1,9 @@
+import { api } from '@rook/contract'
+import type { Express } from 'express'
+import type { Connection } from '../db/client.ts'
+import { serve } from '../http/serve.ts'
+import { find } from './find.ts'
+
+export function findRoutes(app: Express, connection: Connection): void {
+  serve(app, api.find, ({ query }) => find(connection, query.words))
+}

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import type { Notice } from '@rook/contract'
+import type { RouteLocationRaw } from 'vue-router'
+import VerdictMark from '../../parts/VerdictMark.vue'
+
+/** What to look at first on a machine; each leads to where it is put right. */
+const props = defineProps<{ notices: readonly Notice[]; machine: string }>()
+
+function wayTo({ mendedAt }: Notice): RouteLocationRaw {
+  switch (mendedAt.place) {
+    case 'machine':
+      return { name: 'machine', params: { machine: props.machine } }
+    case 'run':
+      return { name: 'machine-run', params: { machine: props.machine } }
+    case 'step':
+      return { name: 'step', params: { setup: mendedAt.setup, step: mendedAt.step } }
+    case 'tool':
+      return { name: 'tool', params: { assembly: mendedAt.id } }
+    case 'entry':
+      return { name: 'entry', params: { entry: mendedAt.id } }
+  }
+}
+</script>
+
+<template>
+  <ul aria-label="Look at this first">
+    <li v-for="notice in notices" :key="notice.sentence" :class="notice.verdict">
+      <RouterLink :to="wayTo(notice)"
+        ><VerdictMark :verdict="notice.verdict" /> <span>{{ notice.sentence }}</span></RouterLink
+      >
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+a {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 30px;
+  padding: 3px 0;
+  font-size: 15px;
+  color: inherit;
+  text-decoration: none;
+}
+a:hover span {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+svg {
+  flex: none;
+}
+@media (pointer: coarse) {
+  a {
+    min-height: 44px;
+  }
+}
+</style>
