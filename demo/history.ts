@@ -18,7 +18,7 @@ import { correct } from '@rook/server/ledger/correct'
 import { editTools } from '@rook/server/ledger/edit-tools'
 import { note } from '@rook/server/ledger/note'
 import { see } from '@rook/server/ledger/see'
-import { happenToTool } from '@rook/server/assemblies/happen'
+import { happenToTool } from '@rook/server/assemblies/tool-event'
 import { confirmStep } from '@rook/server/setups/routes'
 import { loadSetup } from '@rook/server/setups/load'
 import { eq } from 'drizzle-orm'
@@ -94,7 +94,7 @@ class MachineFortnight {
     // The second one ties the setter to the machine; what comes after rests on it.
     const inTurn = [...operations.slice(1, 2), today, ...operations.slice(2)]
     let jobNumber = firstJob
-    await this.besides({ id: 'noses' }, () => this.typeNoses())
+    await this.withOwnChance({ id: 'noses' }, () => this.typeNoses())
     const lastStarts = this.until - this.chance.between(2.5, 4) * HOUR
     for (let turn = 0; this.clock < lastStarts - 20 * HOUR; turn++) {
       await this.powerUp()
@@ -156,7 +156,7 @@ class MachineFortnight {
   }
 
   private async doStep(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
-    if (step.routine === 'rotary-zero') return this.besides(step, () => this.record(setupId, operation, step, seating, 0, false))
+    if (step.routine === 'rotary-zero') return this.withOwnChance(step, () => this.record(setupId, operation, step, seating, 0, false))
     this.pass(2, 9)
     if (step.kind === 'seen') return this.seeAll(setupId)
     if (step.kind !== 'routine') {
@@ -181,7 +181,7 @@ class MachineFortnight {
    * What was added to the shop later draws on a chance of its own and takes no time, so that the rest of its fortnight
    * stays as it was.
    */
-  private async besides(step: Pick<StepPlan, 'id'>, work: () => Promise<unknown>): Promise<void> {
+  private async withOwnChance(step: Pick<StepPlan, 'id'>, work: () => Promise<unknown>): Promise<void> {
     const { chance } = this
     this.chance = this.apart(step.id)
     try {

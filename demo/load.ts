@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { connect, type Database } from '@rook/server/db/client'
-import { inTransaction, type Lane } from '@rook/server/db/lane'
+import { inTransaction, type Lane } from '@rook/server/db/transaction'
 import { assembly, gauge, loadBaseline, loadSeen, machine, mount, operation, part, person, setting, shift } from '@rook/server/db/schema'
 import { addMachine } from '@rook/server/machines/routes'
 import { happen } from '@rook/server/gauges/events'

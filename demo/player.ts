@@ -18,7 +18,7 @@ import {
 } from '@rook/core'
 import type { Entry, RecordBody, StepPlan } from '@rook/contract'
 import type { Connection } from '@rook/server/db/client'
-import { inTransaction } from '@rook/server/db/lane'
+import { inTransaction } from '@rook/server/db/transaction'
 import type { Author } from '@rook/server/ledger/author'
 import { record } from '@rook/server/ledger/record'
 import { loadMachine } from '@rook/server/ledger/machine'

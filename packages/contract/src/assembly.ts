@@ -27,7 +27,7 @@ const lifeRule = z.object({
   warning: z.number().max(1e6),
 })
 
-/** What is known of an assembly besides its id; properties by their ISO 13399 symbols. */
+/** What is known of an assembly apart from its id; properties by their ISO 13399 symbols. */
 export const assemblyFields = z.object({
   name: z.string().trim().min(1, { error: 'Name: give the tool a name.' }).max(80, { error: 'Name: 80 characters at the most.' }),
   kind: toolKind,

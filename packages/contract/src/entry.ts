@@ -111,7 +111,7 @@ export const entryLine = z
     shift: z.string().nullable(),
     title: z.string(),
     writes: z.array(entryWriteSchema),
-    /** How many registers it wrote besides those. */
+    /** How many more registers it wrote. */
     more: z.int(),
     queries: z.int(),
     released: z.boolean(),

@@ -18,7 +18,7 @@ export interface Operation<
   query: Query
   body: Body
   response: Response
-  /** Problems that this operation answers with, besides the ones that any may. */
+  /** Problems that this operation answers with, in addition to those that every operation may. */
   problems: readonly number[]
 }
 

@@ -20,7 +20,7 @@ import { serveInterface } from './http/interface.ts'
 import { ownOrigin } from './http/origin.ts'
 import { plainAddress, plainText } from './http/plain-text.ts'
 import { sessions } from './http/session.ts'
-import type { Ears } from './live/listen.ts'
+import type { Announcements } from './live/listen.ts'
 import { liveRoutes } from './live/routes.ts'
 import { machineRoutes } from './machines/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
@@ -31,7 +31,7 @@ const VERSION = '0.1.0'
 
 export interface AppParts {
   connection: Connection
-  ears: Ears
+  announcements: Announcements
   secret: string
   logger: Logger
   /** How many proxies stand before it, or their addresses; what they say of the asker is believed. */
@@ -56,7 +56,7 @@ const WORTH_PRESSING = 1_400
 
 /** The whole of the HTTP side: API, live events, and the built interface. */
 export function createApp(parts: AppParts): { app: Express; stop: () => Promise<void> } {
-  const { connection, ears, secret, logger, clock = () => new Date().toISOString() } = parts
+  const { connection, announcements, secret, logger, clock = () => new Date().toISOString() } = parts
   const app = express()
   app.locals.clock = clock
   app.disable('x-powered-by')
@@ -91,7 +91,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   })
   app.use(
     '/api',
-    sessions(connection.pool, secret, ears, (message) => logger.warn(message)),
+    sessions(connection.pool, secret, announcements, (message) => logger.warn(message)),
     // A preset file comes whole; everything else a person sends is small.
     bodies,
     (_request, response, next) => {
@@ -111,7 +111,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   exchangeRoutes(app, connection, readers)
   faultRoutes(app, logger)
   findRoutes(app, connection)
-  const live = liveRoutes(app, ears)
+  const live = liveRoutes(app, announcements)
   app.use('/api', unknownAddress)
   serveInterface(app)
   app.use(unknownAddress)

@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net'
 import { type Logger } from 'pino'
 import { createApp } from './app.ts'
 import { connect, type Connection } from './db/client.ts'
-import { Ears } from './live/listen.ts'
+import { Announcements } from './live/listen.ts'
 import { plainLogger } from './log.ts'
 import { sessionSecret } from './secret.ts'
 
@@ -34,10 +34,10 @@ export async function startServer({
   trustProxy,
 }: ServerOptions): Promise<Running> {
   const connection = connect(databaseUrl, (error) => logger.warn(`database connection lost: ${error.message}`))
-  const ears = new Ears(databaseUrl, (error) => logger.warn(`live connection lost: ${(error as Error).message}`))
-  await ears.start()
+  const announcements = new Announcements(databaseUrl, (error) => logger.warn(`live connection lost: ${(error as Error).message}`))
+  await announcements.start()
   const secret = await sessionSecret(connection.db)
-  const { app, stop } = createApp({ connection, ears, secret, logger, clock, trustProxy })
+  const { app, stop } = createApp({ connection, announcements, secret, logger, clock, trustProxy })
   const server = createServer(app)
   await listen(server, port, host)
   const address = server.address() as AddressInfo
@@ -48,7 +48,7 @@ export async function startServer({
       server.closeAllConnections()
       await new Promise((resolve) => server.close(resolve))
       await stop()
-      await ears.stop()
+      await announcements.stop()
       await connection.pool.end()
     },
   }

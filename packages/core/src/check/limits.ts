@@ -68,7 +68,7 @@ export const LIMITS: readonly Limit[] = [
   limit('estimateQuery', 'length', mm(1), 'a length this far from its rough estimate is questioned'),
   limit('estimateStop', 'length', mm(4), 'a length this far from its rough estimate is stopped'),
   limit('sizeOff', 'length', mm(0.05), 'a width or diameter this far from the expected one is questioned'),
-  limit('repeatOff', 'length', mm(0.01), 'the first touch made again and this far off stops the pick-up'),
+  limit('repeatOff', 'length', mm(0.01), 'the first touch, repeated, may be off by this much; more stops the pick-up'),
   limit(
     'turned',
     'angle',

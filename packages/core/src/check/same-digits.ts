@@ -7,12 +7,12 @@ import type { Check, Finding } from './finding.ts'
 /** The same digits twice are seldom two measurements. */
 export const sameDigits: Check = {
   id: 'same-digits',
-  name: 'figures of their own',
+  name: 'no figure twice',
   run({ scene, result }) {
     const found = [...twoAxes(result.readings, scene), ...result.writes.flatMap((write) => otherSlot(write, result.writes, scene))]
     return found.length > 0 || result.readings.length < 2
       ? found
-      : [{ check: 'same-digits', name: 'figures of their own', verdict: 'clear', sentence: 'No figure was read twice.', figures: [] }]
+      : [{ check: 'same-digits', name: 'no figure twice', verdict: 'clear', sentence: 'No figure was read twice.', figures: [] }]
   },
 }
 
@@ -23,7 +23,7 @@ function twoAxes(readings: readonly Reading[], { machine }: Scene): Finding[] {
   return [
     {
       check: 'same-digits',
-      name: 'figures of their own',
+      name: 'no figure twice',
       verdict: 'query',
       sentence: `${capital(same.label)} and ${other.label} are both ${asShown(same.value, machine)}. One of them may have been read for the other.`,
       figures: [{ label: same.label, value: same.value }],
@@ -47,7 +47,7 @@ function otherSlot(write: Write, writes: readonly Write[], scene: Scene): Findin
     {
       check: 'same-digits',
       about: twin.code,
-      name: 'figures of their own',
+      name: 'no figure twice',
       verdict: 'query',
       sentence: `${registerName(write.register)} would be, to the last digit, what ${twin.code} ${axis} is. Say that it was measured.`,
       figures: [{ label: registerName(write.register), value: write.value }],

@@ -37,7 +37,7 @@ export function fitPlane(touches: readonly PlaneTouch[]): FittedPlane | null {
     xy += x * y
     yy += y * y
   }
-  // About their middle the height and the slopes part: two unknowns are left.
+  // Counted from the middle of the points, the height does not hang on the slopes, so only the two slopes are solved for.
   const inverse = invertSymmetric3([xx, xy, 0, yy, 0, n])
   if (!inverse || xx * yy - xy * xy < 1e-8 * (xx + yy) ** 2) return null
   const [ia, ib, , id] = inverse

@@ -55,7 +55,7 @@ describe('corner', () => {
     expect(sheet.working.results[0]?.cells.map((cell) => cell?.figure)).toEqual([mm(-313.204), mm(-169.703)])
   })
 
-  it('stops when the first touch made again is elsewhere', () => {
+  it('stops when the first touch repeated is elsewhere', () => {
     const at = scene([[...length]])
     expect(run('corner', { ...raw, again: '-318.2050' }, at).finding('repeat')).toMatchObject({ verdict: 'clear' })
     expect(run('corner', { ...raw, again: '-318.2640' }, at).finding('repeat')).toMatchObject({ verdict: 'stop' })

@@ -67,7 +67,7 @@ export const corner: Routine = {
         readingInput(axis, scene.machine, `Machine ${axis} at the touch`, `reading${axis}`),
         placeInput(axis === 'Z' ? 'Face stands at part Z' : `Side stands at part ${axis}`, `place${axis}`),
       ]),
-      { ...readingInput('X', scene.machine, 'Machine X, first touch made again', 'again'), optional: true },
+      { ...readingInput('X', scene.machine, 'Machine X, first touch repeated', 'again'), optional: true },
     ]
   },
 
@@ -203,7 +203,7 @@ function linesOf(values: Values, sides: Side[], scene: Scene): WorkingLine[] {
   lines.push(...betweenRow(values, sides, scene))
   lines.push({
     operation: 'aside',
-    label: 'first touch made again',
+    label: 'first touch repeated',
     cells: sides.map(({ axis }) => (axis === 'X' ? { figure: values.length('again'), input: 'again' } : null)),
   })
   return lines
@@ -224,7 +224,7 @@ function betweenRow(values: Values, sides: Side[], scene: Scene): WorkingLine[] 
   return [{ operation: 'add', label: names.join('; ') || 'thickness between', cells }]
 }
 
-/** The first touch made again at the end: the block must not have moved meanwhile. */
+/** The first touch repeated at the end: the block must not have moved meanwhile. */
 export function repeatRemark(first: Nm | null, again: Nm | null, scene: Scene, finder: Gauge | null): Remark[] {
   if (first === null || again === null) return []
   const off = nm(Math.abs(again - first))
@@ -236,7 +236,7 @@ export function repeatRemark(first: Nm | null, again: Nm | null, scene: Scene, f
       name: 'first touch repeats',
       verdict: moved ? 'stop' : 'clear',
       sentence: moved
-        ? `The first touch made again is ${asShown(off, scene.machine)} off: the part has moved meanwhile, or something lay between. Clamp it and touch all of it again.`
+        ? `The repeated first touch is ${asShown(off, scene.machine)} off: the part has moved meanwhile, or something lay between. Clamp it and touch all of it again.`
         : `The first touch repeats within ${asShown(off, scene.machine)}.`,
       figures: [
         { label: 'first touch', value: first },

@@ -100,7 +100,7 @@ export const fromStock: Routine = {
               ],
       })),
       lines: linesOf(axes, from, values, scene, frame),
-      besides: (active) => (frame ? rotationInto(active, frame.rotation, scene, frame) : []),
+      alsoWritten: (active) => (frame ? rotationInto(active, frame.rotation, scene, frame) : []),
       gauges: [],
       readings: [],
       drawing: drawingOf(values, scene),

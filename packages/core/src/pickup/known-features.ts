@@ -107,7 +107,7 @@ export const knownFeatures: Routine = {
           `Spindle over ${featureName(scene, 0)}`,
           (['X', 'Y'] as const).map((axis) => ({ axis, value: values.length(`nominal${axis}1`)! })),
         ),
-      besides: (active) => (fit && turning && scene.machine.rotates ? [rotationWrite(active, fit.rotation, scene, sources)] : []),
+      alsoWritten: (active) => (fit && turning && scene.machine.rotates ? [rotationWrite(active, fit.rotation, scene, sources)] : []),
     })
   },
 }

@@ -59,7 +59,7 @@ export const middle: Routine = {
       readingInput(axis, scene.machine, `Machine ${axis}, moving ${ways ? wayName(axis, ways[0]) : 'onto the first side'}`, 'first'),
       readingInput(axis, scene.machine, `Machine ${axis}, moving ${ways ? wayName(axis, ways[1]) : 'onto the second side'}`, 'second'),
       placeInput(`Middle stands at part ${axis}`),
-      { ...readingInput(axis, scene.machine, `Machine ${axis}, first touch made again`, 'again'), optional: true },
+      { ...readingInput(axis, scene.machine, `Machine ${axis}, first touch repeated`, 'again'), optional: true },
     ]
   },
 
@@ -213,7 +213,7 @@ function linesOf(axis: SideAxis, values: Values, pair: Pair | null, scene: Scene
     line('aside', 'upper side alike', pair?.high ?? null),
     line('start', 'middle of the two', pair ? nm(Math.round(pair.middle)) : null),
     line('less', `Middle stands at part ${axis}`, values.length('place'), 'place'),
-    line('aside', 'first touch made again', values.length('again'), 'again'),
+    line('aside', 'first touch repeated', values.length('again'), 'again'),
   ]
 }
 

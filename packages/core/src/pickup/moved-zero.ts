@@ -102,7 +102,7 @@ export const movedZero: Routine = {
         }
       }),
       lines: linesOf(values, from, ways, moved, frame),
-      besides: (active) => (frame ? rotationInto(active, frame.rotation, scene, frame) : []),
+      alsoWritten: (active) => (frame ? rotationInto(active, frame.rotation, scene, frame) : []),
       gauges: gaugesUsed(values.choice('gauge')),
       readings: [],
       drawing: drawingOf(axis, scene, moved?.distance ?? null),

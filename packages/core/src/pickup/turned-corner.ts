@@ -101,7 +101,7 @@ export const turnedCorner: Routine = {
           'Spindle over the corner',
           (['X', 'Y'] as const).map((axis) => ({ axis, value: values.length(`place${axis}`)! })),
         ),
-      besides: (slot) => (turns && solved ? [rotationWrite(slot, solved.angle, scene, solved.sources)] : []),
+      alsoWritten: (slot) => (turns && solved ? [rotationWrite(slot, solved.angle, scene, solved.sources)] : []),
     })
   },
 }

@@ -97,8 +97,8 @@ export function guessMapping(header: readonly string[]): Mapping {
 }
 
 /**
- * How a sender's next file is read: as the last one was, and what has a heading that the last one had not, by that.
- * A column that was there and was left out stays out.
+ * How a sender's next file is read: as the last one was. A column that is new in this file is guessed by its heading.
+ * A column that was left out of the last file stays out.
  */
 export function mappingAgain(last: Mapping, lastHeader: readonly string[], header: readonly string[]): Mapping {
   const fresh = guessMapping(header.filter((heading) => !lastHeader.includes(heading)))

@@ -49,7 +49,7 @@ export const seatingInput = (): ChoiceInput =>
     { value: 'no', label: 'not lined up' },
   ])
 
-/** What a calibration says besides the four radii: where the stylus runs out to, and how far. */
+/** What a calibration says in addition to the four radii: where the stylus runs out to, and how far. */
 export function probeSheetFacts([xPlus, xMinus, yPlus, yMinus]: Nm[], scene: Scene): Fact[] {
   const [x, y] = [nm(Math.round((xPlus! - xMinus!) / 2)), nm(Math.round((yPlus! - yMinus!) / 2))]
   const signed = (value: Nm) => asShown(value, scene.machine, 'always')

@@ -57,7 +57,7 @@ interface KindRow {
   mayTurn: boolean
   /** Where the work sits when a work offset grows, and when it falls, as its operator sees it. */
   ways: Readonly<Record<Axis, readonly [grows: string, falls: string]>>
-  /** What its record says besides what every machine's does. */
+  /** What its record says in addition to what every machine's record says. */
   asks: readonly Asked[]
   /** How it counts, for the list of machines. */
   counts(machine: Pick<MachineRecord, 'lengthConvention' | 'xReads'>): string

@@ -1,7 +1,7 @@
 import { FAMILIES, propertyOf } from './property.ts'
 import type { RegisterRef } from './key.ts'
 
-/** What has a name of its own besides the id that its registers go by. */
+/** A thing with a name; its registers go by its id. */
 interface Named {
   id: string
   name: string

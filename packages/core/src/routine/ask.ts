@@ -165,7 +165,7 @@ export function betweenInputs(scene: Scene, raw: RawInputs, options: BetweenOpti
   const chosen = raw[choice.id]
   if (chosen === TYPED) return [choice, { ...sizeInput(`${prefix}thickness`, 'Thickness between'), given: false }]
   return chosen && chosen !== NOTHING && mayCountLess
-    ? [choice, sizeInput(`${prefix}counted`, 'Counted as', { optional: true, hint: 'only where it is understated on purpose' })]
+    ? [choice, sizeInput(`${prefix}counted`, 'Counts as', { optional: true, hint: 'only where it is understated on purpose' })]
     : [choice]
 }
 

@@ -10,7 +10,7 @@ import type { FoundZero } from './zero.ts'
 
 interface KeptRotation {
   turn(one: FoundZero): FoundZero
-  /** What it takes off besides the place itself. */
+  /** What it takes off in addition to the place itself. */
   line(found: readonly FoundZero[]): WorkingLine
 }
 

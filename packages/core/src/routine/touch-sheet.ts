@@ -47,10 +47,10 @@ export interface TouchOffParts extends TouchParts {
   label: string
   assembly: string | null
   fromHeight?: boolean
-  /** Slips that only this routine knows, besides those of every touch. */
+  /** Slips that only this routine knows; those of every touch are added to them. */
   slips?: Slip[]
   /** What is written together with it, wear put to zero aside. */
-  besides?: Write[]
+  alsoWritten?: Write[]
   facts?: Fact[]
   drawing: Drawing
   readouts(shown: Nm): Readout[]
@@ -93,11 +93,11 @@ export function pickUpSheet(parts: PickUpParts): Sheet {
 export function touchOffSheet(parts: TouchOffParts): Sheet {
   const { scene, target, touch, values, refusal = null } = parts
   // Wear that stands is of the measurement before: it goes with the new one, or it is asked about.
-  const besides = [...(parts.besides ?? []), ...(target ? wearWrites(values, target, parts.assembly, scene) : [])]
+  const alsoWritten = [...(parts.alsoWritten ?? []), ...(target ? wearWrites(values, target, parts.assembly, scene) : [])]
   const wear = wearLeft(values, target, scene)
   const write = touch && target && !refusal ? writeOf(parts, touch, target) : null
   return {
-    targets: [...(target ? [target] : []), ...besides.map(({ register }) => register)],
+    targets: [...(target ? [target] : []), ...alsoWritten.map(({ register }) => register)],
     refusal,
     working: {
       unit: scene.machine.unit,
@@ -108,7 +108,7 @@ export function touchOffSheet(parts: TouchOffParts): Sheet {
     },
     drawing: parts.drawing,
     result: write && {
-      writes: [write, ...besides],
+      writes: [write, ...alsoWritten],
       readings: readingsOf(parts),
       readouts: parts.readouts(minus(readoutOf(touch!), wear)),
       gauges: parts.gauges,

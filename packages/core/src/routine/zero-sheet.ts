@@ -32,8 +32,8 @@ export interface ZeroParts {
   drawing: Drawing
   /** @param active the slot that has to be active when they are looked at */
   readouts?(active: string): Readout[]
-  /** What is written besides, once the slot is known: a rotation. */
-  besides?(active: string): Write[]
+  /** What else is written once the slot is known: a rotation. */
+  alsoWritten?(active: string): Write[]
 }
 
 /** The three panes' contents of a pick-up on one or more axes. */
@@ -44,14 +44,14 @@ export function zeroSheet(parts: ZeroParts): Sheet {
   const shown = refusal ? found.map((one) => ({ ...one, total: null })) : turned
   const placed = placeZero(values, scene, shown)
   const rotation = parts.square ? rotationChosen(values, placed.slots, scene) : { writes: [], kept: [] }
-  const besides = placed.active && placed.writes && !refusal ? [...(parts.besides?.(placed.active) ?? []), ...rotation.writes] : []
+  const alsoWritten = placed.active && placed.writes && !refusal ? [...(parts.alsoWritten?.(placed.active) ?? []), ...rotation.writes] : []
   const axes = found.map(({ axis }) => axis as string)
   const columns = parts.columns ?? (axes.length === 1 ? [''] : axes)
   const under = <C>(cells: readonly (C | null)[]) =>
     cells.length === columns.length ? cells : columns.map((column) => cells[axes.indexOf(column)] ?? null)
   const stands = rotaryStands(values, scene)
   return {
-    targets: [...placed.targets, ...besides.map(({ register }) => register)],
+    targets: [...placed.targets, ...alsoWritten.map(({ register }) => register)],
     refusal,
     working: {
       unit: scene.machine.unit,
@@ -61,20 +61,20 @@ export function zeroSheet(parts: ZeroParts): Sheet {
       facts: [...(parts.facts ?? []), ...rotaryFacts(stands, scene)],
     },
     drawing: { ...parts.drawing, formerZero: parts.drawing.formerZero ?? formerZero(parts.drawing, scene, shown, placed.active) },
-    result: refusal ? null : resultOf(parts, placed, besides, rotation.kept, stands),
+    result: refusal ? null : resultOf(parts, placed, alsoWritten, rotation.kept, stands),
   }
 }
 
 function resultOf(
   parts: ZeroParts,
   { writes, active }: PlacedZero,
-  besides: Write[],
+  alsoWritten: Write[],
   kept: readonly string[],
   angles: Marks['angles'],
 ): Sheet['result'] {
   if (!writes) return null
   return {
-    writes: [...writes.map((write) => ({ ...write, angles })), ...besides],
+    writes: [...writes.map((write) => ({ ...write, angles })), ...alsoWritten],
     readings: parts.readings,
     readouts: active ? (parts.readouts?.(active) ?? []) : [],
     gauges: parts.gauges,

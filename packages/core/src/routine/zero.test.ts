@@ -11,7 +11,7 @@ const touch = { axis: 'X', direction: '+', finder: 'finder', between: 'none', re
 const slots = ['G54', 'G55', 'G56'].map((code) => ({ code, name: null }))
 
 describe('where a zero goes', () => {
-  it('is one slot, and any others besides, in one entry', () => {
+  it('is one slot or several, in one entry', () => {
     const at = scene([], { machine: { ...MILL, slots }, plan: null })
     const { sheet } = run('edge', { ...touch, slot: 'G54', also: 'G56,G55,G56' }, at)
     expect(sheet.targets.map(({ slot }) => slot)).toEqual(['G54', 'G56', 'G55'])

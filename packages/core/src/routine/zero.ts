@@ -18,7 +18,7 @@ const COMMON = 'common'
 const PLAIN = 'plain'
 
 /**
- * Where a zero goes: a slot and others besides, the common shift (counted with one slot), or nowhere, as a
+ * Where a zero goes: one slot or several, the common shift (counted with one slot), or nowhere, as a
  * plain reading that is kept but writes nothing.
  *
  * @param square true for what is picked up along the machine's own axes in X or Y: it has to be said what becomes of
@@ -42,7 +42,7 @@ export function zeroInputs(scene: Scene, raw: RawInputs, { several = true, squar
     inputs.push({
       kind: 'several',
       id: 'also',
-      label: 'Also into',
+      label: 'Into these slots too',
       optional: true,
       options: slots.filter(({ value }) => value !== raw.slot),
     })

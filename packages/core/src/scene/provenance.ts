@@ -13,7 +13,7 @@ export interface Rest {
   edge?: string
 }
 
-/** What a routine says of how a value was found, besides the figure. */
+/** What a routine says of how a value was found. */
 export interface Marks {
   /** True when it was found by eye. */
   byEye: boolean

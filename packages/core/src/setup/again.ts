@@ -23,7 +23,7 @@ export function againBecause(writes: readonly Written[], scene: Scene): string |
   return bad.length === 0 ? null : listed(bad)
 }
 
-/** What a readout was worked out from besides its own entry: registers, and how each of them counts in it. */
+/** What a readout was worked out from, apart from its own entry: registers, and how each of them counts in it. */
 export interface ReadoutTerm {
   register: RegisterKey
   factor: 1 | -1

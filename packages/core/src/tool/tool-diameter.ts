@@ -86,9 +86,9 @@ function blankSheet(tool: MountedTool | null, scene: Scene): Sheet {
 function sheetOf(found: Found, tool: MountedTool, values: Values, scene: Scene): Sheet {
   const target = diameterRegister(scene.machine, tool.diameterOffset)
   const write = found.value !== null && !found.refusal ? writeOf(found, tool, scene) : null
-  const besides = wearWrites(values, target, tool.assembly, scene)
+  const alsoWritten = wearWrites(values, target, tool.assembly, scene)
   return {
-    targets: [target, ...besides.map(({ register }) => register)],
+    targets: [target, ...alsoWritten.map(({ register }) => register)],
     refusal: found.refusal,
     working: {
       unit: scene.machine.unit,
@@ -104,7 +104,7 @@ function sheetOf(found: Found, tool: MountedTool, values: Values, scene: Scene):
     },
     drawing: found.drawing ?? drawStock('above', scene.plan?.stock ?? null),
     result: write && {
-      writes: [write, ...besides],
+      writes: [write, ...alsoWritten],
       readings: found.readings,
       readouts: [],
       gauges: found.gauges,

@@ -41,7 +41,7 @@ export interface WorkingResult {
   cells: readonly (ResultCell | null)[]
 }
 
-/** Something found besides the result: a diameter, an angle, a form error; already written out. */
+/** Something else that was found: a diameter, an angle, a form error; already written out. */
 export interface Fact {
   label: string
   text: string

@@ -13,14 +13,14 @@ import { randomUUID } from 'node:crypto'
 import type { Entry, EntryWrite, MountBody } from '@rook/contract'
 import { and, eq } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
-import type { Lane } from '../db/lane.ts'
+import type { Lane } from '../db/transaction.ts'
 import { assembly, assemblyEvent, machine as machineTable, mount } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { firstTime, onceOnly, sentBy } from '../ledger/sending.ts'
 import { loadMachine, type Machine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
-import { recordConsequences } from '../ledger/together.ts'
+import { recordConsequences } from '../ledger/several-figures.ts'
 
 /** Mounts, moves or takes out an assembly: the place it sits in, its history, and an entry on the machine. */
 export function mountTool(connection: Connection, machineId: string, body: MountBody, author: Author): Promise<Entry> {

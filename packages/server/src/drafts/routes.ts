@@ -5,7 +5,7 @@ import type { Connection } from '../db/client.ts'
 import { draft } from '../db/schema.ts'
 import { serve } from '../http/serve.ts'
 
-/** Half-typed routines: kept here besides the browser, so that a change of tablet loses nothing. */
+/** Half-typed routines: the browser keeps them, and so does the server, so that a change of tablet loses nothing. */
 export function draftRoutes(app: Express, { db }: Connection): void {
   serve(app, api.draft, async ({ params }) => {
     const [found] = await db.select().from(draft).where(eq(draft.key, params.key))

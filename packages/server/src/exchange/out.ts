@@ -27,7 +27,7 @@ import {
 import type { HeldAnswer, HeldBody, ValuesOutBody } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Connection } from '../db/client.ts'
-import { inTransaction, type Lane } from '../db/lane.ts'
+import { inTransaction, type Lane } from '../db/transaction.ts'
 import { machine as machineTable } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'

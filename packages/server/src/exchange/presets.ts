@@ -4,7 +4,7 @@ import type { AssemblyRecord, Entry, PresetsReadAnswer, ReadPresetsBody, TakePre
 import { eq } from 'drizzle-orm'
 import { loadDrawer } from '../assemblies/load.ts'
 import type { Connection, Queries } from '../db/client.ts'
-import { inTransaction, type Lane } from '../db/lane.ts'
+import { inTransaction, type Lane } from '../db/transaction.ts'
 import { assembly, assemblyEvent, machine, presetSender } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
@@ -13,7 +13,7 @@ import { withRelease, type Released } from '../ledger/release.ts'
 import { loadMachine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
 import { isDuplicate, keepSending, once, sentBy } from '../ledger/sending.ts'
-import { recordTogether } from '../ledger/together.ts'
+import { recordTogether } from '../ledger/several-figures.ts'
 import { announce } from '../live/announce.ts'
 import type { FileReaders } from './file-readers.ts'
 import type { FileRead } from './read-file.ts'
@@ -117,7 +117,7 @@ const movedOn = () =>
   )
 
 function choose(differences: Difference[], ids: string[] | null): Difference[] {
-  // What has no place to go to is never among all.
+  // “All” leaves out a tool that is nowhere in the drawer: its figures have no register to go into.
   if (ids === null) return differences.filter(({ kind, assembly: id }) => kind !== 'new' || id !== null)
   const wanted = new Set(ids)
   const chosen = differences.filter(({ id }) => wanted.has(id))

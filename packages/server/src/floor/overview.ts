@@ -1,7 +1,7 @@
 import type { Scene } from '@rook/core'
 import type { FloorMachine } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
-import { inTransaction, type Lane } from '../db/lane.ts'
+import { inTransaction, type Lane } from '../db/transaction.ts'
 import { rowOf } from '../db/rows.ts'
 import { machine, machineHead } from '../db/schema.ts'
 import { asLine } from '../ledger/list.ts'

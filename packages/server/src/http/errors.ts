@@ -14,6 +14,22 @@ interface Coded {
   message?: string
 }
 
+const BUSY = [
+  503,
+  'machine-busy',
+  'Somebody else is recording on this machine and has not finished. Nothing was recorded; send it again.',
+] as const
+
+/** What PostgreSQL says by its own codes, as a person is told. */
+const BY_STATE: Readonly<Record<string, readonly [status: number, code: string, detail: string]>> = {
+  '55P03': BUSY,
+  // Two that wait for each other, again and again, are as good as one that has not finished.
+  '40P01': BUSY,
+  '40001': BUSY,
+  '23505': [409, 'id-used', 'Something is on record under this id already. Nothing was recorded; send it again.'],
+  '57014': [503, 'too-slow', 'The ledger took too long, so nothing was recorded. What you typed is kept; send it again.'],
+}
+
 /** Turns whatever was thrown into a problem document; a fault of ours is the only 500. */
 export function asProblem(error: unknown): Problem {
   const coded = error as Coded
@@ -27,17 +43,8 @@ export function asProblem(error: unknown): Problem {
   if ((error as { expose?: boolean } | null)?.expose === true && typeof coded.status === 'number' && coded.status < 500)
     return new Problem(coded.status, 'not-read', 'The request cannot be read.')
   if (error instanceof URIError) return new Problem(400, 'not-read', 'The address cannot be read.')
-  // Two that wait for each other, again and again, are as good as one that is not finished.
-  if (['55P03', '40P01', '40001'].includes(sqlStateOf(coded) ?? ''))
-    return new Problem(
-      503,
-      'machine-busy',
-      'Somebody else is recording on this machine and has not finished. Nothing was recorded; send it again.',
-    )
-  if (sqlStateOf(coded) === '23505')
-    return new Problem(409, 'id-used', 'Something is on record under this id already. Nothing was recorded; send it again.')
-  if (sqlStateOf(coded) === '57014')
-    return new Problem(503, 'too-slow', 'The ledger took too long, so nothing was recorded. What you typed is kept; send it again.')
+  const known = BY_STATE[sqlStateOf(coded) ?? '']
+  if (known) return new Problem(...known)
   if (isUnreachable(coded))
     return new Problem(
       503,

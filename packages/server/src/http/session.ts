@@ -2,7 +2,7 @@ import type { Person } from '@rook/contract'
 import connectPgSimple from 'connect-pg-simple'
 import session, { type SessionData } from 'express-session'
 import type pg from 'pg'
-import type { Ears } from '../live/listen.ts'
+import type { Announcements } from '../live/listen.ts'
 
 declare module 'express-session' {
   interface SessionData {
@@ -14,13 +14,13 @@ declare module 'express-session' {
 const LIFETIME = 12 * 60 * 60 * 1000
 
 /** Sessions in PostgreSQL, so that any server process knows them; the cookie is out of scripts' reach. */
-export function sessions(pool: pg.Pool, secret: string, ears: Ears, onError: (message: string) => void) {
+export function sessions(pool: pg.Pool, secret: string, announcements: Announcements, onError: (message: string) => void) {
   return session({
     name: 'rook',
     secret,
     resave: false,
     saveUninitialized: false,
-    store: new RememberedSessions(pool, ears, onError),
+    store: new RememberedSessions(pool, announcements, onError),
     cookie: { httpOnly: true, sameSite: 'strict', maxAge: LIFETIME, secure: 'auto' },
   })
 }
@@ -42,7 +42,7 @@ class RememberedSessions extends Store {
 
   constructor(
     pool: pg.Pool,
-    private readonly ears: Ears,
+    private readonly announcements: Announcements,
     onError: (message: string) => void,
   ) {
     super({
@@ -52,7 +52,7 @@ class RememberedSessions extends Store {
       pruneSessionInterval: 3600,
       errorLog: (...args: unknown[]) => onError(args.map(String).join(' ')),
     })
-    ears.add({
+    announcements.add({
       heard: (said) => said.kind === 'session-ended' && this.forget(said.person, said.session),
       missed: () => this.known.clear(),
     })
@@ -61,9 +61,9 @@ class RememberedSessions extends Store {
   override get(sid: string, got: Got): void {
     const known = this.known.get(sid)
     // A copy, since whoever gets it may change it.
-    if (known && known.until > Date.now() && this.ears.hears) return got(null, structuredClone(known.session))
+    if (known && known.until > Date.now() && this.announcements.hears) return got(null, structuredClone(known.session))
     void super.get(sid, (error: unknown, found?: SessionData | null) => {
-      if (!error && found?.person && this.ears.hears) this.remember(sid, found)
+      if (!error && found?.person && this.announcements.hears) this.remember(sid, found)
       got(error, found)
     })
   }

@@ -1,6 +1,6 @@
 import { provenanceOf } from '@rook/core'
 import { announcementOf, type EntryContent, type EntryWrite } from '@rook/contract'
-import type { Lane } from '../db/lane.ts'
+import type { Lane } from '../db/transaction.ts'
 import type { machineHead } from '../db/schema.ts'
 import { hashOf } from './hash.ts'
 

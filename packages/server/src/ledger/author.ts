@@ -1,6 +1,6 @@
 import { shiftAt } from '@rook/core'
 import type { EntryContent, Person } from '@rook/contract'
-import type { Lane } from '../db/lane.ts'
+import type { Lane } from '../db/transaction.ts'
 import type { Machine } from './machine.ts'
 
 /** Who makes an entry, and when: from the session and the server's clock, never from the body. */

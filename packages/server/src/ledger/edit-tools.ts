@@ -1,14 +1,14 @@
 import { assessEdits, hasColumn, readRegisterKey, registerNames } from '@rook/core'
 import type { EditsBody, Entry } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
-import type { Lane } from '../db/lane.ts'
+import type { Lane } from '../db/transaction.ts'
 import { Problem } from '../http/problem.ts'
 import type { Author } from './author.ts'
 import { onceOnly, sentBy } from './sending.ts'
 import { withRelease, type Released } from './release.ts'
 import { loadMachine } from './machine.ts'
 import { loadScene } from './scene.ts'
-import { recordTogether } from './together.ts'
+import { recordTogether } from './several-figures.ts'
 
 /** Records figures typed into the tools table: read, worked out and checked again here, then all or none. */
 export function editTools(connection: Connection, machineId: string, body: EditsBody, author: Author): Promise<Entry> {

@@ -1,5 +1,5 @@
 import type { MachineRecord } from '@rook/core'
-import type { Lane } from '../db/lane.ts'
+import type { Lane } from '../db/transaction.ts'
 import { rowOf } from '../db/rows.ts'
 import { machine, machineHead } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'

@@ -1,7 +1,7 @@
 import { assess, registerKey, asRegister, registerNames, routineById, type Assessment, type Routine, type Scene } from '@rook/core'
 import type { Entry, RecordBody } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
-import type { Lane } from '../db/lane.ts'
+import type { Lane } from '../db/transaction.ts'
 import { noteCalibration } from '../gauges/events.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { refuseUnlessMayRecord } from '../people/may.ts'

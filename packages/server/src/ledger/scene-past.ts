@@ -1,6 +1,6 @@
 import type { Scene } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
-import type { Lane } from '../db/lane.ts'
+import type { Lane } from '../db/transaction.ts'
 import { rowOf, rowsOf } from '../db/rows.ts'
 import { assembly, gauge, machine, mount, operation, type machineHead } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'

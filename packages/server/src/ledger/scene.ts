@@ -13,7 +13,7 @@ import {
   type Scene,
 } from '@rook/core'
 import type { GaugeRecord, StepPlan } from '@rook/contract'
-import type { Lane } from '../db/lane.ts'
+import type { Lane } from '../db/transaction.ts'
 import { rowOf } from '../db/rows.ts'
 import { machine, machineHead } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'

@@ -12,7 +12,7 @@ export interface Listener {
  * Hears of everything that any server process announces, over PostgreSQL's LISTEN. When the connection
  * breaks it is opened again, and the listeners are told to look for themselves at what they missed.
  */
-export class Ears {
+export class Announcements {
   private readonly listeners = new Set<Listener>()
   private client: pg.Client | null = null
   private retry: NodeJS.Timeout | null = null

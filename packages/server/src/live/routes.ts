@@ -1,7 +1,7 @@
 import type { Announcement } from '@rook/contract'
 import type { Express, Response } from 'express'
 import { Problem } from '../http/problem.ts'
-import type { Ears } from './listen.ts'
+import type { Announcements } from './listen.ts'
 
 /** A browser that hears no beat for a few of these shows that it is not connected. */
 const BEAT = 3_000
@@ -18,7 +18,7 @@ interface Stream {
  * Server-sent events: `news` for everything announced, `missed` when some may have been missed, `beat` every few seconds,
  * `over` when the session has ended. One text for all streams: with many browsers the writing is what costs.
  */
-export function liveRoutes(app: Express, ears: Ears): { end(): void } {
+export function liveRoutes(app: Express, announcements: Announcements): { end(): void } {
   const streams = new Set<Stream>()
   const tell = (text: string) => {
     for (const { response } of streams) {
@@ -30,7 +30,7 @@ export function liveRoutes(app: Express, ears: Ears): { end(): void } {
     streams.delete(stream)
     stream.response.end('event: over\ndata: {}\n\n')
   }
-  ears.add({
+  announcements.add({
     heard: (announcement) => {
       if (announcement.kind !== 'session-ended') return tell(`event: news\ndata: ${JSON.stringify(announcement)}\n\n`)
       for (const stream of [...streams]) if (isOver(stream, announcement)) end(stream)

@@ -4,7 +4,7 @@ import type { Connection } from '../db/client.ts'
 import { pinTry, type person } from '../db/schema.ts'
 import { Problem } from '../http/problem.ts'
 
-/** Argon2id with the parameters OWASP gives for 19 MiB; a short PIN needs the lock-out besides. */
+/** Argon2id with the parameters OWASP gives for 19 MiB; a PIN is short, so wrong tries are counted as well. */
 const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 }
 const TRIES = 5
 const LONGEST_LOCK_MINUTES = 15

@@ -17,7 +17,7 @@ interface End {
   hash: string
 }
 
-/** Walks a machine's chain and rebuilds from it all that is kept besides; where it ends. */
+/** Walks a machine's chain and rebuilds everything else that is kept from it. Answers with where the chain ends. */
 export async function walkMachine(pool: pg.Pool, machine: string, faults: Fault[]): Promise<End> {
   const values = new Map<string, ValueRow>()
   const head = { at: null as string | null, homedAt: null as string | null, poweredAt: null as string | null }

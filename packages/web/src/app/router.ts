@@ -36,7 +36,7 @@ export const router = createRouter({
       children: [
         { path: '', name: 'values-out', component: () => import('../places/exchange/ValuesOut.vue'), props: true },
         { path: 'presets', name: 'presets-in', component: () => import('../places/exchange/PresetsIn.vue'), props: true },
-        { path: 'held', name: 'held', component: () => import('../places/exchange/HeldCompare.vue'), props: true },
+        { path: 'held', name: 'held', component: () => import('../places/exchange/CompareControl.vue'), props: true },
         { path: 'template', name: 'template', component: () => import('../places/exchange/TemplateForm.vue'), props: true },
       ],
     },
@@ -99,5 +99,5 @@ router.afterEach((to, _from, failure) => {
   if (!failure) hasOpened(to.fullPath)
 })
 
-// What Vite would throw besides, for a style sheet that did not come, is the same trouble told twice.
+// Vite also throws for a style sheet that did not come. That is the same trouble told twice.
 if (typeof window !== 'undefined') window.addEventListener('vite:preloadError', (event) => event.preventDefault())

@@ -9,9 +9,13 @@ const value = defineModel<string>({ required: true })
 const props = defineProps<FieldProps<ChoiceInput>>()
 defineEmits<FieldEvents>()
 
-const options = computed(() =>
-  props.input.options.map((option) => ({ ...option, chosen: option.note ? `${option.label}, ${option.note}` : option.label })),
-)
+/** What is picked has to be read whole in the closed field; where the note does not fit it stands in the list alone. */
+const ROOM = 17
+function inShort({ label, note }: { label: string; note?: string | undefined }): string {
+  const whole = note ? `${label}, ${note}` : label
+  return whole.length <= ROOM ? whole : label
+}
+const options = computed(() => props.input.options.map((option) => ({ ...option, chosen: inShort(option) })))
 </script>
 
 <template>

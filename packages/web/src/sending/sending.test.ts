@@ -7,7 +7,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { MILL } from '@rook/testing'
 import { ok, refused, serverThat } from '../../test/answers.ts'
 import { put, textOf } from '../../test/mounting.ts'
-import TogetherSheet from './TogetherSheet.vue'
+import RecordSeveral from './RecordSeveral.vue'
 import { useSend } from './use-send.ts'
 
 const entry = {
@@ -173,7 +173,7 @@ describe('what stands between a list and its record', () => {
     figures: [],
   })
   const sheet = (props: object = {}) =>
-    put(TogetherSheet, {
+    put(RecordSeveral, {
       machine: MILL,
       findings: [],
       sent: { kind: 'idle' },

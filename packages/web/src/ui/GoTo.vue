@@ -24,6 +24,10 @@ withDefaults(defineProps<{ to: RouteLocationRaw; type?: 'primary' | 'default' | 
   height: auto;
   min-height: 44px;
   white-space: normal;
+  text-decoration: none;
+}
+.go-to.ant-btn-link:hover {
+  text-decoration: underline;
 }
 .go-to.ant-btn-lg {
   min-height: 56px;

@@ -19,7 +19,7 @@ import { useSend } from '../../sending/use-send.ts'
 import { usePresetSenders } from '../../app/queries.ts'
 import ChooseFile from '../../ui/ChooseFile.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
-import TogetherSheet from '../../sending/TogetherSheet.vue'
+import RecordSeveral from '../../sending/RecordSeveral.vue'
 import type { Release } from '../../routine/use-recording.ts'
 import { asBase64 } from './save-file.ts'
 import { vAccessible } from '../../ui/accessible-select.ts'
@@ -291,7 +291,7 @@ async function take({
             <span v-if="row.doubt" class="query small"><VerdictMark verdict="query" /> {{ row.doubt }}</span>
           </template>
         </Rows>
-        <TogetherSheet
+        <RecordSeveral
           v-if="differences.length > 0"
           v-model:reason="reason"
           :machine="scene.machine"

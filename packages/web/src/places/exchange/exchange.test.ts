@@ -5,7 +5,7 @@ import { MILL, mounted, scene, stands } from '@rook/testing'
 import { ok, refused, serverThat } from '../../../test/answers.ts'
 import { labelled, put, textOf } from '../../../test/mounting.ts'
 import { useSession } from '../../app/session.ts'
-import HeldCompare from './HeldCompare.vue'
+import CompareControl from './CompareControl.vue'
 import PresetsIn from './PresetsIn.vue'
 import { asBase64 } from './save-file.ts'
 import TemplateForm from './TemplateForm.vue'
@@ -111,7 +111,7 @@ describe('what the control holds', () => {
       passedOver: [{ line: 4, text: 'M30' }],
     }
     serverThat({ 'GET /api/machines/mill/template': ok(template), 'POST /api/machines/mill/held': ok(answer) })
-    const wrapper = put(HeldCompare, { machine: 'mill', scene: at })
+    const wrapper = put(CompareControl, { machine: 'mill', scene: at })
     expect(wrapper.findAll('button').at(-1)!.attributes('disabled')).toBeDefined()
     await wrapper.find('textarea').setValue('G10 L10 P4 R103.5')
     await press(wrapper, 'Compare')

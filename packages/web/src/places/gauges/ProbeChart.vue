@@ -6,8 +6,8 @@ import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useEntries, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
-import { dayTime } from '../../app/time.ts'
 import ChartFrame from '../../parts/ChartFrame.vue'
+import { dayTicks } from '../../parts/day-ticks.ts'
 
 /** The four radii over all calibrations on one machine, so that the last one has something to be compared with. */
 const props = defineProps<{ probe: string }>()
@@ -17,7 +17,7 @@ const entries = useEntries(() => ({ register: registerKey(probeRegister(props.pr
 const width = ref(0)
 const HEIGHT = 210
 const [LEFT, RIGHT, TOP, BOTTOM] = [76, 70, 14, 30]
-/** Each side has its own dash besides its place: meaning is never colour alone. */
+/** Each side has its own dash: meaning is never colour alone. */
 const DASHES: Record<string, string> = { 'X+': '', 'X-': '9 4', 'Y+': '2 4', 'Y-': '10 3 2 3' }
 
 const chosen = ref<string | null>(null)
@@ -54,13 +54,7 @@ const y = computed(() => {
   const pad = Math.max(500, (high - low) * 0.15)
   return scaleLinear([low - pad, high + pad], [HEIGHT - BOTTOM, TOP])
 })
-const days = computed(() =>
-  x.value.ticks(5).map((tick) => ({
-    key: tick.getTime(),
-    x: x.value(tick),
-    words: dayTime(tick.toISOString(), session.shop).split(',')[0]!,
-  })),
-)
+const days = computed(() => dayTicks(x.value, session.shop))
 const curves = computed(() =>
   PROBE_SIDES.map((side) => {
     const own = points.value.map(({ at, radii }) => ({ at, value: radii[side]! }))

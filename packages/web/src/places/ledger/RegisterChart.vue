@@ -5,8 +5,8 @@ import { scaleLinear, scaleTime } from 'd3-scale'
 import { curveStepAfter, line } from 'd3-shape'
 import { computed, ref } from 'vue'
 import { useSession } from '../../app/session.ts'
-import { dayTime } from '../../app/time.ts'
 import ChartFrame from '../../parts/ChartFrame.vue'
+import { dayTicks } from '../../parts/day-ticks.ts'
 
 /** What a register did: each value stands until the next one is written. Where it was unset the line is broken. */
 const props = defineProps<{ register: string; machine: MachineRecord; entries: readonly EntryLine[] }>()
@@ -40,11 +40,7 @@ const path = computed(() => {
     .defined(({ value }) => value !== null)
     .curve(curveStepAfter)(steps)
 })
-const days = computed(() =>
-  x.value
-    .ticks(5)
-    .map((tick) => ({ key: tick.getTime(), x: x.value(tick), words: dayTime(tick.toISOString(), session.shop).split(',')[0]! })),
-)
+const days = computed(() => dayTicks(x.value, session.shop))
 const name = computed(() => registerName(parseRegisterKey(props.register)))
 const written = (value: number) => asRegister(props.register, Math.round(value) as Nm, props.machine)
 </script>

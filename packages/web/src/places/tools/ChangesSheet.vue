@@ -2,7 +2,7 @@
 import { asShown, minus, type Scene } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
-import TogetherSheet from '../../sending/TogetherSheet.vue'
+import RecordSeveral from '../../sending/RecordSeveral.vue'
 import type { Outcome } from '../../sending/use-send.ts'
 import type { Release } from '../../routine/use-recording.ts'
 import type { EditsState } from './use-edits.ts'
@@ -95,7 +95,7 @@ const worths = [
       <span class="quiet">These figures are</span>
       <OneOf v-model="worth" name="These figures are" :options="worths" />
     </div>
-    <TogetherSheet
+    <RecordSeveral
       v-model:reason="reason"
       :machine="scene.machine"
       :findings="assessed.findings"

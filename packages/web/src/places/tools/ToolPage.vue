@@ -23,14 +23,14 @@ import { useAssembly, useMachines, useScene } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
-import HappenDialog from './HappenDialog.vue'
+import ToolEventDialog from './ToolEventDialog.vue'
 import LifeStrip from './LifeStrip.vue'
 import LoadSections from './LoadSections.vue'
 import MountDialog from './MountDialog.vue'
 import { readToolForm, toolFormOf } from './tool-form.ts'
 import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
-import { EVENT_WORDS, HAPPENINGS, type Happening } from './happenings.ts'
+import { EVENT_WORDS, HAPPENINGS, type Happening } from './tool-events.ts'
 import Opening from '../../parts/Opening.vue'
 import ToolDrawn from '../../parts/ToolDrawn.vue'
 import GoTo from '../../ui/GoTo.vue'
@@ -202,7 +202,7 @@ const facts = computed(() =>
           <li v-if="page.data.value.events.length === 0" class="quiet">Nothing on record yet.</li>
         </ul>
       </section>
-      <HappenDialog v-if="happening" :kind="happening" :tool="tool" :scene="scene.data.value ?? null" @close="happening = null" />
+      <ToolEventDialog v-if="happening" :kind="happening" :tool="tool" :scene="scene.data.value ?? null" @close="happening = null" />
       <template v-if="moving">
         <MountDialog
           v-if="there.data.value"

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { mounted, scene, stands } from '@rook/testing'
 import { ok, refused, serverThat, type Sent } from '../../../test/answers.ts'
 import { put, textOf } from '../../../test/mounting.ts'
-import HappenDialog from './HappenDialog.vue'
+import ToolEventDialog from './ToolEventDialog.vue'
 import LifeStrip from './LifeStrip.vue'
 import MountDialog from './MountDialog.vue'
 import RunBoard from './RunBoard.vue'
@@ -174,7 +174,7 @@ describe('what happens to a tool', () => {
 
   it('is shown with all that follows, before it is recorded', async () => {
     const sent = serverThat({ 'POST /api/assemblies/em-12/events': ok(null) })
-    const wrapper = put(HappenDialog, { kind: 'insert-changed', tool: worn, scene: at })
+    const wrapper = put(ToolEventDialog, { kind: 'insert-changed', tool: worn, scene: at })
     await settled(() => expect(body()).toContain('becomes an estimate: near the old edge, to be measured'))
     expect(body()).toContain('goes to zero')
     expect(body()).toContain('44 parts were used until now; the counter begins anew.')

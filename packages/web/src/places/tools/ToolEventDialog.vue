@@ -4,7 +4,7 @@ import { asRegister, consequencesOf, lifeText, parseRegisterKey, registerName, t
 import type { AssemblyRecord } from '@rook/contract'
 import { computed } from 'vue'
 import TellDialog from '../../parts/TellDialog.vue'
-import { HAPPENINGS, type Happening } from './happenings.ts'
+import { HAPPENINGS, type Happening } from './tool-events.ts'
 
 /** One action with all its consequences in a list, before it is recorded. */
 const props = defineProps<{ kind: Happening; tool: AssemblyRecord; scene: Scene | null }>()

@@ -1,6 +1,6 @@
 import { registerKey, type Finding, type Scene, type Sheet } from '@rook/core'
 import type { Entry, EntryContent, EntryWrite } from '@rook/contract'
-import type { Lane } from '../db/lane.ts'
+import type { Lane } from '../db/transaction.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
 import { entryWriteOf } from './entry-write.ts'

@@ -11,14 +11,14 @@ import {
 import type { AssemblyPage, EntryWrite, ToolEventBody } from '@rook/contract'
 import { eq, sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
-import type { Lane } from '../db/lane.ts'
+import type { Lane } from '../db/transaction.ts'
 import { assembly, assemblyEvent, mount } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { loadMachine, type Machine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
 import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
-import { recordConsequences } from '../ledger/together.ts'
+import { recordConsequences } from '../ledger/several-figures.ts'
 import { loadAssemblyPage } from './load.ts'
 
 const TITLES: Readonly<Record<Exclude<ToolEventBody['kind'], 'used' | 'life-reset'>, string>> = {
