@@ -167,6 +167,8 @@ export const mountBody = z
       .object({ machine: z.string().max(60), number: z.string().max(6) })
       .nullable()
       .default(null),
+    /** What sits in the pocket and goes to the drawer for it: said, so that nobody takes out what they have not seen. */
+    replaces: z.string().max(60).nullable().default(null),
     /** True where its figures go with it. */
     carry: z.boolean().default(false),
     reason: z.union([reason, z.literal('')]).default(''),

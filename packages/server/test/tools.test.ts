@@ -3,6 +3,7 @@ import { inch, mm, type Scene } from '@rook/core'
 import type { AssemblyPage, AssemblyRecord, Entry, Problem } from '@rook/contract'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { verifyLedger } from '../src/verify/ledger.ts'
 import { Browser, openShop } from './shop.ts'
 
 let shop: Awaited<ReturnType<typeof openShop>>
@@ -150,6 +151,28 @@ describe('a pocket', () => {
     expect((await mount({ number: '0', assembly: 'em-09' })).status).toBe(400)
     expect((await mount({ number: '9', assembly: 'nothing' })).status).toBe(404)
     expect(await mount({ number: '99', assembly: null })).toMatchObject({ status: 409, body: { code: 'pocket-empty' } })
+  })
+
+  it('gives its tool up to another one in one entry, and only the tool that was seen there', async () => {
+    for (const id of ['em-a', 'em-b']) await add(id)
+    await mount({ number: '30', assembly: 'em-a', offset: '31', diameterOffset: '32' })
+    await edit([['tool/31/length/geometry', '99.5']])
+    const blind = await mount({ number: '30', assembly: 'em-b', replaces: 'em-08' })
+    expect(blind).toMatchObject({
+      status: 409,
+      body: { code: 'pocket-taken', detail: expect.stringContaining('holds Tool em-a') as string },
+    })
+    const { body } = await mount({ number: '30', assembly: 'em-b', replaces: 'em-a', reason: 'edge chipped' })
+    expect(body.content.title).toBe('Tool em-b mounted in T30 in place of Tool em-a, H31 D32')
+    const page = async (id: string) => (await marrow.send<AssemblyPage>('GET', `/api/assemblies/${id}`)).body
+    const [old, now] = [await page('em-a'), await page('em-b')]
+    expect(old.assembly.mounted).toBeNull()
+    expect(old.events[0]).toMatchObject({ kind: 'taken-out', note: 'edge chipped', entry: body.content.id })
+    expect(now.assembly.mounted).toMatchObject({ number: '30', offset: '31', diameterOffset: '32' })
+    // What was measured on the old one is no figure of the new one.
+    expect((await scene()).standing['tool/31/length/geometry']).toMatchObject({ assembly: 'em-a' })
+    expect((await verifyLedger(shop.connection.pool)).faults).toEqual([])
+    await mount({ number: '30', assembly: null })
   })
 
   it('two people mounting the same tool at once: one of them', async () => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { answersToWear, assemblyProblems } from './index.ts'
+import { answersToWear, assemblyProblems, goesInto, type ToolKind } from './index.ts'
 
 const problems = (properties: object, flutes: number | null = null) => assemblyProblems({ properties, flutes })
 
@@ -21,5 +21,18 @@ describe('a tool assembly', () => {
   it('answers to wear only where a register moves its edge', () => {
     expect(answersToWear({ kind: 'end-mill' })).toBe(true)
     for (const kind of ['drill', 'reamer', 'tap', 'boring-head'] as const) expect(answersToWear({ kind })).toBe(false)
+  })
+})
+
+describe('what goes into which machine', () => {
+  it.each<[ToolKind, boolean, boolean]>([
+    ['end-mill', true, true],
+    ['drill', true, true],
+    ['face-mill', true, false],
+    ['boring-head', true, false],
+    ['turning', false, true],
+    ['boring-bar', false, true],
+  ])('%s: mill %s, lathe %s', (kind, mill, lathe) => {
+    expect([goesInto(kind, 'mill'), goesInto(kind, 'lathe')]).toEqual([mill, lathe])
   })
 })

@@ -1,5 +1,6 @@
 import type { LifeRule } from '../life/index.ts'
 import type { Nm } from '../length/index.ts'
+import type { MachineKind } from '../machine/index.ts'
 
 export type ToolKind =
   | 'end-mill'
@@ -91,6 +92,19 @@ export const KIND_WORDS: Readonly<Record<ToolKind, string>> = {
   parting: 'parting blade',
   other: 'other',
 }
+
+/** Kinds that one kind of machine alone can use; every other kind goes into a spindle and into a turret alike. */
+const ONLY: Readonly<Partial<Record<ToolKind, MachineKind>>> = {
+  'face-mill': 'mill',
+  saw: 'mill',
+  'boring-head': 'mill',
+  turning: 'lathe',
+  'boring-bar': 'lathe',
+  parting: 'lathe',
+}
+
+/** True where a tool of this kind can be put into such a machine. */
+export const goesInto = (kind: ToolKind, machine: MachineKind): boolean => (ONLY[kind] ?? machine) === machine
 
 /** What an assembly is where nothing more is known of it than its name. */
 export const PLAIN_ASSEMBLY: Omit<Assembly, 'id' | 'name'> = {

@@ -1,2 +1,2 @@
-export { answersToWear, assemblyProblems, KIND_WORDS, PLAIN_ASSEMBLY, PROPERTY_WORDS, TOOL_PROPERTIES } from './assembly.ts'
+export { answersToWear, assemblyProblems, goesInto, KIND_WORDS, PLAIN_ASSEMBLY, PROPERTY_WORDS, TOOL_PROPERTIES } from './assembly.ts'
 export type { Assembly, EdgeRule, ToolKind, ToolProperty } from './assembly.ts'

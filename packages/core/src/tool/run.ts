@@ -1,3 +1,5 @@
+import { parseRegisterKey } from '../register/index.ts'
+import { toolRows } from './table.ts'
 import type { RawInputs } from '../routine/index.ts'
 import type { PlannedTool, Plan, Scene } from '../scene/index.ts'
 
@@ -35,6 +37,22 @@ export function runOf(plan: Pick<Plan, 'tools'>, mounted: Scene['tools'], record
       return { id, tool, what, state, reason: entry?.skipped ? entry.reason : null, again }
     }),
   )
+}
+
+/**
+ * What of a run needs no measuring: the tools whose length or diameter stands measured on the assembly that is mounted.
+ * @param since what was measured before this moment does not count, UTC; null where all of it does
+ */
+export function measuredAlready(scene: Scene, since: string | null): RunRecord {
+  const found: Record<string, { skipped: boolean; reason: string | null }> = {}
+  for (const { tool, pairs } of toolRows(scene))
+    for (const { geometry, note } of pairs) {
+      const standing = scene.standing[geometry]
+      const what = parseRegisterKey(geometry).property === 'length' ? 'length' : 'diameter'
+      if (note.word === 'measured' && standing && (since === null || standing.at > since))
+        found[`T${tool.number}/${what}`] = { skipped: false, reason: null }
+    }
+  return found
 }
 
 /** The task to do next: the first open one after where the person is, else the first open one at all. */

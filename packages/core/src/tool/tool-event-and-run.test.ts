@@ -3,7 +3,7 @@ import { mm } from '../length/index.ts'
 import { diameterRegister, lengthRegister, wearOf } from '../register/index.ts'
 import { standingNote } from '../standing/index.ts'
 import { LATHE, MILL, mounted, scene, stands } from '@rook/testing'
-import { beginsLife, consequencesOf, nextInRun, runOf, sharedNumbers, toolRows } from './index.ts'
+import { beginsLife, consequencesOf, measuredAlready, nextInRun, runOf, sharedNumbers, toolRows } from './index.ts'
 
 const own = { assembly: 'em-12', setup: 'now' }
 const at = scene([
@@ -108,5 +108,30 @@ describe('a run of tools', () => {
     expect(tasks[3]!.reason).toBe('insert on order')
     expect(nextInRun(tasks, 'T7/length')?.id).toBe('T4/diameter')
     expect(nextInRun(runOf({ tools: [] }, at.tools, {}))).toBeNull()
+  })
+})
+
+describe('what of a run needs no measuring', () => {
+  const tools = [mounted('4', 'em-12', 'End mill 12'), mounted('5', 'sd-10', 'Spot drill'), mounted('7', 'dr-66', 'Drill 6.6')]
+  const standing = scene(
+    [
+      [lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12', at: '2026-11-24T06:00:00.000Z' })],
+      [diameterRegister(MILL, '4'), stands(mm(5.996), { assembly: 'em-12', at: '2026-11-24T06:10:00.000Z' })],
+      [lengthRegister('5'), stands(mm(91), { assembly: 'sd-10', state: 'estimated' })],
+      // Measured on the tool that sat there before.
+      [lengthRegister('7'), stands(mm(138), { assembly: 'dr-42' })],
+    ],
+    { tools, plan: null },
+  )
+
+  it('is what stands measured on the tool that is mounted; estimates and another tool’s figures are to do', () => {
+    expect(Object.keys(measuredAlready(standing, null))).toEqual(['T4/length', 'T4/diameter'])
+    const planned = { tools: tools.map(({ number, offset, diameterOffset }) => ({ number, offset, diameterOffset, diameter: false })) }
+    expect(nextInRun(runOf(planned, tools, measuredAlready(standing, null)))?.id).toBe('T5/length')
+  })
+
+  it('is nothing that was measured before all was begun anew', () => {
+    expect(Object.keys(measuredAlready(standing, '2026-11-24T06:05:00.000Z'))).toEqual(['T4/diameter'])
+    expect(measuredAlready(standing, '2026-11-25T00:00:00.000Z')).toEqual({})
   })
 })

@@ -53,15 +53,10 @@ async function putIn(
   const machineId = machine.record.id
   const [row] = await lane.db.select().from(assembly).where(eq(assembly.id, body.assembly!)).for('no key update')
   if (!row) throw notFound(`Tool ${body.assembly}`)
-  if (there && there.assembly !== body.assembly) {
-    const [sits] = await lane.db.select({ name: assembly.name }).from(assembly).where(eq(assembly.id, there.assembly))
-    throw new Problem(
-      409,
-      'pocket-taken',
-      `T${body.number} on ${machine.record.name} holds ${sits?.name ?? there.assembly}. Take it out first.`,
-    )
-  }
-  const offsets = numbersIn(body.number, body.offset, body.diameterOffset)
+  const other = there && there.assembly !== body.assembly ? there : undefined
+  const replaced = other ? await makeRoom(lane.db, machine, body, other, author) : null
+  // What takes a tool's place is called by its numbers, unless others are said.
+  const offsets = numbersIn(body.number, body.offset || (other?.offset ?? ''), body.diameterOffset || (other?.diameterOffset ?? ''))
   await refuseNumbers(lane.db, machine, body, offsets)
   const before = await whereItSits(lane.db, row.name, body)
   const carried = before && body.carry ? await figuresOf(lane, locked.get(before.machine)!, machine, row.id, offsets, author) : []
@@ -77,8 +72,9 @@ async function putIn(
   const moved = before
     ? `moved from T${before.number}${before.machine === machineId ? '' : ` on ${locked.get(before.machine)!.record.name}`} to`
     : 'mounted in'
-  const title = `${row.name} ${moved} T${body.number}, H${offsets.offset} D${offsets.diameterOffset}`
-  await note(lane.db, row.id, before ? 'moved' : 'mounted', title, machineId, body.number, body.id, author)
+  const place = `T${body.number}${replaced ? ` in place of ${replaced}` : ''}`
+  const title = `${row.name} ${moved} ${place}, H${offsets.offset} D${offsets.diameterOffset}`
+  await note(lane.db, row.id, before ? 'moved' : 'mounted', title, machineId, body, author)
   if (before && before.machine !== machineId)
     await recordConsequences(
       lane,
@@ -95,12 +91,31 @@ async function putIn(
   return recordConsequences(lane, machine, { id: body.id, kind: 'mounted', title, reason: body.reason || null }, carried, author)
 }
 
+/**
+ * Puts what sits in the pocket into the drawer, in the same entry, where the person has said that they saw it there.
+ * @returns what it is called
+ */
+async function makeRoom(db: Queries, { record }: Machine, body: MountBody, there: MountRow, author: Author): Promise<string> {
+  const [sits] = await db.select({ name: assembly.name }).from(assembly).where(eq(assembly.id, there.assembly))
+  const name = sits?.name ?? there.assembly
+  if (body.replaces !== there.assembly)
+    throw new Problem(
+      409,
+      'pocket-taken',
+      `T${body.number} on ${record.name} holds ${name}. Look at it again: it goes to the drawer when another tool takes its place.`,
+    )
+  await unmount(db, there.assembly, author)
+  const words = `${name} taken out of T${body.number} for another tool`
+  await note(db, there.assembly, 'taken-out', body.reason || words, record.id, body, author, randomUUID())
+  return name
+}
+
 async function takeOut(lane: Lane, machine: Machine, body: MountBody, there: MountRow | undefined, author: Author): Promise<Entry> {
   if (!there) throw new Problem(409, 'pocket-empty', `T${body.number} on ${machine.record.name} is empty already.`)
   const [row] = await lane.db.select().from(assembly).where(eq(assembly.id, there.assembly))
   await unmount(lane.db, there.assembly, author)
   const title = `${row!.name} taken out of T${body.number}`
-  await note(lane.db, there.assembly, 'taken-out', body.reason || title, machine.record.id, body.number, body.id, author)
+  await note(lane.db, there.assembly, 'taken-out', body.reason || title, machine.record.id, body, author)
   return recordConsequences(lane, machine, { id: body.id, kind: 'mounted', title, reason: body.reason || null }, [], author)
 }
 
@@ -203,11 +218,11 @@ async function note(
   kind: 'mounted' | 'moved' | 'taken-out',
   words: string,
   machine: string,
-  number: string,
-  entry: string,
+  { number, id: entry }: Pick<MountBody, 'number' | 'id'>,
   { person, now }: Author,
+  own = entry,
 ): Promise<void> {
   await db
     .insert(assemblyEvent)
-    .values({ id: entry, assembly: id, at: now, person: person.id, kind, note: words, amount: null, machine, number, entry })
+    .values({ id: own, assembly: id, at: now, person: person.id, kind, note: words, amount: null, machine, number, entry })
 }

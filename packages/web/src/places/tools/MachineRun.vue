@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { layoutOf, runOf, type RawInputs, type RunRecord, type RunTask } from '@rook/core'
+import { layoutOf, measuredAlready, runOf, type RawInputs, type RunRecord, type RunTask } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
 import { Button } from 'ant-design-vue'
@@ -22,18 +22,22 @@ interface Kept {
   record: Record<string, { skipped: boolean; reason: string | null }>
   preset: Record<string, string>
   diameters: boolean
+  /** What was measured before does not count: everything was begun anew. */
+  since: string | null
 }
-const nothing = (): Kept => ({ record: {}, preset: {}, diameters: false })
+const nothing = (since: string | null = null): Kept => ({ record: {}, preset: {}, diameters: false, since })
 const kept = useStorage<Kept>(`rook-run:${props.machine}`, nothing(), undefined, { mergeDefaults: true })
 const plan = computed(() => ({
-  tools: (query.data.value?.tools ?? []).map(({ number, offset, diameterOffset }) => ({
-    number,
-    offset,
-    diameterOffset,
-    diameter: kept.value.diameters,
-  })),
+  tools: [...(query.data.value?.tools ?? [])]
+    .sort((a, b) => Number(a.number) - Number(b.number))
+    .map(({ number, offset, diameterOffset }) => ({ number, offset, diameterOffset, diameter: kept.value.diameters })),
 }))
-const tasks = computed(() => (query.data.value ? runOf(plan.value, query.data.value.tools, kept.value.record as RunRecord) : []))
+/** Offered is what needs it: what stands good counts as measured. */
+const record = computed<RunRecord>(() => ({
+  ...(query.data.value ? measuredAlready(query.data.value, kept.value.since) : {}),
+  ...kept.value.record,
+}))
+const tasks = computed(() => (query.data.value ? runOf(plan.value, query.data.value.tools, record.value) : []))
 
 /** Words that say how a tool is measured and hold for the next one as well. */
 const SHARED = ['setter', 'slot', 'between', 'spindle', 'speed', 'warmth', 'axis', 'direction', 'place']
@@ -68,7 +72,7 @@ function skip(task: RunTask, reason: string): Promise<null> {
       <Button v-if="layoutOf(query.data.value.machine).across" @click="kept.diameters = !kept.diameters">
         {{ kept.diameters ? 'lengths only' : 'diameters too' }}
       </Button>
-      <Button @click="kept = nothing()">begin anew</Button>
+      <Button @click="kept = nothing(new Date().toISOString())">measure all again</Button>
       <GoTo type="link" :to="{ name: 'machine-tools', params: { machine } }">to the table</GoTo>
     </template>
     <template #finished>

@@ -3,6 +3,7 @@ import { fitsWords } from './find.ts'
 import { refDebounced } from '@vueuse/core'
 import {
   carriedWith,
+  goesInto,
   numbersIn,
   registerName,
   parseRegisterKey,
@@ -38,7 +39,14 @@ const carry = ref(true)
 const reason = ref('')
 const { trouble, busy, send } = useSend()
 
-const offered = computed(() => (drawer.data.value?.assemblies ?? []).filter((one) => fitsWords(one, text.value)))
+/** What sits in the pocket now and would go to the drawer. */
+const sitting = computed(() => props.scene.tools.find((one) => one.number === number.value.trim()) ?? null)
+const replaced = computed(() => (sitting.value && sitting.value.assembly !== chosen.value ? sitting.value : null))
+const offered = computed(() =>
+  (drawer.data.value?.assemblies ?? []).filter(
+    (one) => fitsWords(one, text.value) && goesInto(one.kind, props.scene.machine.kind) && one.id !== sitting.value?.assembly,
+  ),
+)
 const listed = ref<AssemblyRecord | null>(null)
 // What is chosen stays chosen when the list goes on to other words.
 watch([chosen, offered], () => (listed.value = offered.value.find((one) => one.id === chosen.value) ?? listed.value), { immediate: true })
@@ -101,6 +109,7 @@ async function mount(): Promise<void> {
       offset: offset.value,
       diameterOffset: diameterOffset.value,
       from: at ? { machine: at.machine, number: at.number } : null,
+      replaces: replaced.value?.assembly ?? null,
       carry: carry.value,
       reason: reason.value.trim(),
     },
@@ -116,7 +125,7 @@ async function mount(): Promise<void> {
   <Modal
     open
     :title="`Mount a tool on ${scene.machine.name}`"
-    :ok-text="tool?.mounted ? 'Move it here' : 'Mount it'"
+    :ok-text="replaced ? 'Put it in its place' : tool?.mounted ? 'Move it here' : 'Mount it'"
     cancel-text="Leave it"
     :width="680"
     :ok-button-props="{ disabled: !tool || number.trim() === '' || busy }"
@@ -150,6 +159,9 @@ async function mount(): Promise<void> {
         <WordField v-model="reason" label="Remark" :maxlength="300" />
       </div>
     </div>
+    <p v-if="replaced && tool" class="query" data-replaced>
+      {{ replaced.name }} sits in T{{ replaced.number }} now. It goes to the drawer, and {{ tool.name }} takes its numbers.
+    </p>
     <template v-if="tool?.mounted">
       <p class="query">
         {{ tool.name }} sits in T{{ tool.mounted.number }} on {{ tool.mounted.machineName }}. It is moved from there{{

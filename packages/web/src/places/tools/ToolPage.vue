@@ -53,6 +53,8 @@ const numbers = computed(() => scene.data.value?.tools.find(({ assembly }) => as
 
 const happening = ref<Happening | null>(null)
 const moving = ref(false)
+/** Another tool takes its place, in one entry. */
+const replacing = ref(false)
 const target = ref<string | null>(null)
 /** Whoever mounts a tool has mostly just looked at that machine’s tools. */
 const lastTools = useStorage<string | null>('rook-last-tools', null)
@@ -135,7 +137,10 @@ const facts = computed(() =>
             <strong>T{{ at.number }} on {{ at.machineName }}</strong>
             <span class="quiet figure">H{{ numbers.offset }} D{{ numbers.diameterOffset }}</span>
             <GoTo type="link" :to="{ name: 'machine-tools', params: { machine: at.machine } }">its machine’s tools</GoTo>
-            <MayNot to="mount"><Button @click="move">Move it</Button> <Button @click="takeOut">Take it out</Button></MayNot>
+            <MayNot to="mount"
+              ><Button @click="move">Move it</Button> <Button @click="takeOut">Take it out</Button>
+              <Button @click="replacing = true">Put another into T{{ at.number }}</Button></MayNot
+            >
           </template>
           <template v-else>
             <span class="quiet">In no machine.</span>
@@ -203,6 +208,13 @@ const facts = computed(() =>
         </ul>
       </section>
       <ToolEventDialog v-if="happening" :kind="happening" :tool="tool" :scene="scene.data.value ?? null" @close="happening = null" />
+      <MountDialog
+        v-if="replacing && at && scene.data.value"
+        :scene="scene.data.value"
+        :number="at.number"
+        @close="replacing = false"
+        @mounted="told = $event"
+      />
       <template v-if="moving">
         <MountDialog
           v-if="there.data.value"

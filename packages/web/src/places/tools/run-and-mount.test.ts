@@ -158,6 +158,19 @@ describe('mounting a tool', () => {
     await settled(() => expect(body()).toContain('H4 length stands there from another tool and becomes stale'))
   })
 
+  it('says which tool goes to the drawer for it, and sends that it was seen there', async () => {
+    const { sent } = dialog(undefined, '4')
+    await settled(() => expect(body()).toContain('End mill 16'))
+    // The tool that sits there already is not offered for its own place.
+    expect(document.body.querySelector('.drawer')!.textContent).not.toContain('End mill 12')
+    await choose('End mill 16')
+    await settled(() => expect(document.body.querySelector('[data-replaced]')?.textContent).toContain('End mill 12 sits in T4 now.'))
+    dialogButton('Put it in its place').click()
+    await settled(() =>
+      expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({ number: '4', assembly: 'em-16', replaces: 'em-12' }),
+    )
+  })
+
   it('keeps the dialog open with the reason when it cannot be', async () => {
     const { wrapper } = dialog(refused(409, 'T9 on Mill 3 holds Drill 3.3. Take it out first.'))
     await choose('End mill 16')
