@@ -37,7 +37,13 @@ const offset = ref('')
 const diameterOffset = ref('')
 const carry = ref(true)
 const reason = ref('')
-const { trouble, busy, send } = useSend()
+// Said at once: what is asked for anew may take away the page part that has opened this.
+const { trouble, busy, send } = useSend({
+  done: (entry) => {
+    if (entry) emit('mounted', `${entry.content.title}.`)
+    emit('close')
+  },
+})
 
 /** What sits in the pocket now and would go to the drawer. */
 const sitting = computed(() => props.scene.tools.find((one) => one.number === number.value.trim()) ?? null)
@@ -101,7 +107,7 @@ const stale = computed(() => {
 
 async function mount(): Promise<void> {
   const at = tool.value?.mounted
-  const entry = await send('mount', {
+  await send('mount', {
     params: { id: props.scene.machine.id },
     body: {
       number: number.value,
@@ -114,10 +120,6 @@ async function mount(): Promise<void> {
       reason: reason.value.trim(),
     },
   })
-  if (entry) {
-    emit('mounted', `${entry.content.title}.`)
-    emit('close')
-  }
 }
 </script>
 
