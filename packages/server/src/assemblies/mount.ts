@@ -55,8 +55,7 @@ async function putIn(
   if (!row) throw notFound(`Tool ${body.assembly}`)
   const other = there && there.assembly !== body.assembly ? there : undefined
   const replaced = other ? await makeRoom(lane.db, machine, body, other, author) : null
-  // What takes a tool's place is called by its numbers, unless others are said.
-  const offsets = numbersIn(body.number, body.offset || (other?.offset ?? ''), body.diameterOffset || (other?.diameterOffset ?? ''))
+  const offsets = numbersFor(body, other)
   await refuseNumbers(lane.db, machine, body, offsets)
   const before = await whereItSits(lane.db, row.name, body)
   const carried = before && body.carry ? await figuresOf(lane, locked.get(before.machine)!, machine, row.id, offsets, author) : []
@@ -69,11 +68,9 @@ async function putIn(
     assembly: row.id,
     ...stampOf(author),
   })
-  const moved = before
-    ? `moved from T${before.number}${before.machine === machineId ? '' : ` on ${locked.get(before.machine)!.record.name}`} to`
-    : 'mounted in'
-  const place = `T${body.number}${replaced ? ` in place of ${replaced}` : ''}`
-  const title = `${row.name} ${moved} ${place}, H${offsets.offset} D${offsets.diameterOffset}`
+  const moved = cameFrom(before, machineId, locked)
+  const instead = replaced === null ? '' : ` in place of ${replaced}`
+  const title = `${row.name} ${moved} T${body.number}${instead}, H${offsets.offset} D${offsets.diameterOffset}`
   await note(lane.db, row.id, before ? 'moved' : 'mounted', title, machineId, body, author)
   if (before && before.machine !== machineId)
     await recordConsequences(
@@ -89,6 +86,15 @@ async function putIn(
       author,
     )
   return recordConsequences(lane, machine, { id: body.id, kind: 'mounted', title, reason: body.reason || null }, carried, author)
+}
+
+/** What takes a tool's place is called by its numbers, unless others are said. */
+const numbersFor = ({ number, offset, diameterOffset }: MountBody, other: MountRow | undefined) =>
+  numbersIn(number, offset || (other?.offset ?? ''), diameterOffset || (other?.diameterOffset ?? ''))
+
+function cameFrom(before: MountRow | null, machineId: string, locked: ReadonlyMap<string, Machine>): string {
+  if (!before) return 'mounted in'
+  return `moved from T${before.number}${before.machine === machineId ? '' : ` on ${locked.get(before.machine)!.record.name}`} to`
 }
 
 /**
