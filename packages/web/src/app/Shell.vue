@@ -189,6 +189,12 @@ useIdle(
   color: var(--stop);
   border-bottom: 1px solid var(--rule);
 }
+@media (max-width: 1000px) {
+  /* An upright tablet has room for the machine and the job; what is cut off says nothing. */
+  .word:nth-child(n + 3):not(.who) {
+    display: none;
+  }
+}
 @media (max-width: 760px) {
   .shell {
     grid-template: 52px minmax(0, 1fr) 60px / minmax(0, 1fr);

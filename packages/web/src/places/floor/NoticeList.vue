@@ -42,8 +42,8 @@ a {
   display: flex;
   gap: 10px;
   align-items: center;
-  min-height: 30px;
-  padding: 3px 0;
+  min-height: 24px;
+  padding: 1px 0;
   font-size: 15px;
   color: inherit;
   text-decoration: none;

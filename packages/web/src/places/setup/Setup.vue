@@ -61,6 +61,8 @@ useContextLine(() => {
   /* The page scrolls as a whole; what keeps to the foot of the screen goes by that. */
   .work {
     overflow: visible;
+    /* What to do stands before the list of all there is to do. */
+    order: -1;
   }
   .setup.deep > :first-child {
     display: none;
