@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { findingKey, readoutText, type Finding, type MachineRecord, type Readout, type Refusal } from '@rook/core'
-import { Button, Form, Input } from 'ant-design-vue'
+import { Button, Input } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import VerdictMark from './VerdictMark.vue'
 
@@ -59,17 +59,18 @@ function keep(finding: Finding): void {
         <span>{{ finding.sentence }}</span>
         <span v-if="finding.verdict === 'stop'" class="small"> A lead can release it.</span>
         <span v-if="answers[findingKey(finding)]" class="reason small">Reason: {{ answers[findingKey(finding)] }}</span>
-        <Form v-else-if="writing.has(findingKey(finding))" class="writing" @submit.prevent="keep(finding)">
+        <div v-else-if="writing.has(findingKey(finding))" class="writing">
           <Input
             :value="writing.get(findingKey(finding)) ?? ''"
             aria-label="Reason"
             :maxlength="500"
             placeholder="why it is right as it is"
             autofocus
+            @press-enter="keep(finding)"
             @update:value="(text) => writing.set(findingKey(finding), text)"
           />
-          <Button html-type="submit">Keep</Button>
-        </Form>
+          <Button @click="keep(finding)">Keep</Button>
+        </div>
       </div>
       <Button
         v-if="finding.verdict === 'query' && !writing.has(findingKey(finding))"

@@ -235,10 +235,10 @@ describe('the checks', () => {
     await wrapper.find('[data-verdict=query] button').trigger('click')
     const reason = wrapper.find('input[aria-label=Reason]')
     await reason.setValue('ok')
-    await wrapper.find('form').trigger('submit')
+    await reason.trigger('keydown', { key: 'Enter', keyCode: 13 })
     expect(wrapper.emitted('answer')).toBeUndefined()
     await reason.setValue('stop reset')
-    await wrapper.find('form').trigger('submit')
+    await reason.trigger('keydown', { key: 'Enter', keyCode: 13 })
     expect(wrapper.emitted('answer')![0]![1]).toBe('stop reset')
   })
 

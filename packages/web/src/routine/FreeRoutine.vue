@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import type { Entry, Setup } from '@rook/contract'
 import { Button } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useMachines } from '../app/queries.ts'
-import JustRecorded from '../places/ledger/JustRecorded.vue'
 import GoTo from '../ui/GoTo.vue'
 import { begunWith } from './begun-with.ts'
 import RoutinePage from './RoutinePage.vue'
+
+// Fetched while the figures are typed: nobody waits for it before the first field.
+const JustRecorded = defineAsyncComponent(() => import('../places/ledger/JustRecorded.vue'))
 
 /** A routine that is no step of an order of work: on a machine alone, or beside the steps of the setup at hand. */
 const props = defineProps<{ routine: string; machine?: string; setup?: string; data?: Setup }>()

@@ -202,7 +202,10 @@ describe('what stands between a list and its record', () => {
       .find((one) => one.text() === 'give a reason')!
       .trigger('click')
     await wrapper.find('input[aria-label=Reason]').setValue('holder changed')
-    await wrapper.find('form').trigger('submit')
+    await wrapper
+      .findAll('button')
+      .find((one) => one.text() === 'Keep')!
+      .trigger('click')
     await button(wrapper).trigger('click')
     const [[what]] = wrapper.emitted('send') as [[{ answers: Record<string, string> }]]
     expect(Object.values(what.answers)).toEqual(['holder changed'])

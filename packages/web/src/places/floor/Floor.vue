@@ -2,17 +2,16 @@
 import type { FloorMachine } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
 import { Input } from 'ant-design-vue'
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref } from 'vue'
 import { useContextLine } from '../../app/context.ts'
 import { useFloor } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
-import VerdictMark from '../../parts/VerdictMark.vue'
 import OneOf from '../../ui/OneOf.vue'
-import Rows from '../../ui/Rows.vue'
 import MachineCard from './MachineCard.vue'
-import { fits, inOrder, pressing, SHOWN, wayTo } from './floor-order.ts'
+import { fits, inOrder, SHOWN } from './floor-order.ts'
 
+// A shop of a few machines does without the table and all that it brings along.
+const FloorTable = defineAsyncComponent(() => import('./FloorTable.vue'))
 const floor = useFloor()
 const session = useSession()
 useContextLine(() => ['Floor'])
@@ -30,13 +29,6 @@ onBeforeUnmount(() => (looked.value = new Date().toISOString()))
 
 const machines = computed(() => inOrder(floor.data.value ?? [], me.value).filter((one) => fits(one, text.value, shown.value, me.value)))
 const isNew = ({ last }: FloorMachine) => since !== null && last !== null && last.at > since && last.by !== me.value
-const COLUMNS = [
-  { key: 'machine', title: 'Machine' },
-  { key: 'setup', title: 'Set up' },
-  { key: 'progress', title: 'Steps', align: 'right', wide: 'md' },
-  { key: 'notices', title: 'Look at first' },
-  { key: 'last', title: 'Last', wide: 'lg' },
-] as const
 const OPTIONS = (Object.entries(SHOWN) as [keyof typeof SHOWN, string][]).map(([value, label]) => ({ value, label }))
 </script>
 
@@ -62,37 +54,7 @@ const OPTIONS = (Object.entries(SHOWN) as [keyof typeof SHOWN, string][]).map(([
     <p v-else-if="floor.data.value?.length === 0">
       No machine is on record yet. <RouterLink to="/machines/new">Add the first machine</RouterLink>
     </p>
-    <Rows
-      v-if="isLarge"
-      :columns="COLUMNS"
-      :rows="machines"
-      :row-key="({ machine }) => machine.id"
-      :row-is="({ machine }) => ({ 'data-machine': machine.id })"
-      empty="No machine fits."
-    >
-      <template #machine="{ row }"
-        ><RouterLink class="name" :to="wayTo(row)">{{ row.machine.name }}</RouterLink></template
-      >
-      <template #setup="{ row }"
-        ><template v-if="row.setup"
-          >{{ row.setup.partName }} <span class="quiet small">Job {{ row.setup.job }}, {{ row.setup.operationName }}</span></template
-        ><span v-else class="quiet">nothing set up</span></template
-      >
-      <template #progress="{ row }"
-        ><span v-if="row.setup" class="figure">{{ row.setup.done }} of {{ row.setup.of }}</span></template
-      >
-      <template #notices="{ row }"
-        ><span v-if="pressing(row)" :class="pressing(row)!.verdict"
-          ><VerdictMark :verdict="pressing(row)!.verdict" /> {{ pressing(row)!.sentence
-          }}<span v-if="row.notices.length > 1" class="quiet small"> and {{ row.notices.length - 1 }} more</span></span
-        ></template
-      >
-      <template #last="{ row }"
-        ><span v-if="row.last" class="small" :class="isNew(row) ? 'fresh' : 'quiet'"
-          >{{ row.last.by }}, {{ when(row.last.at, session.shop) }}<template v-if="isNew(row)">, new</template></span
-        ></template
-      >
-    </Rows>
+    <FloorTable v-if="isLarge" :machines="machines" :is-new="isNew" />
     <div v-else class="cards">
       <MachineCard v-for="one in machines" :key="one.machine.id" :on="one" :fresh="isNew(one)" />
     </div>
@@ -114,18 +76,5 @@ header {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(360px, 100%), 1fr));
   gap: 14px;
-}
-.name {
-  font-weight: 700;
-  display: inline-flex;
-  align-items: center;
-  min-height: 44px;
-}
-.fresh {
-  color: var(--act);
-  font-weight: 700;
-}
-td svg {
-  vertical-align: -2px;
 }
 </style>

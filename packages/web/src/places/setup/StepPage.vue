@@ -3,15 +3,13 @@ import MayNot from '../../parts/MayNot.vue'
 import type { Entry, Setup } from '@rook/contract'
 
 import { Button, Modal } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSend } from '../../sending/use-send.ts'
 import { useEntry, useScene } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import EntryNote from '../../routine/EntryNote.vue'
-import EntrySheet from '../ledger/EntrySheet.vue'
-import JustRecorded from '../ledger/JustRecorded.vue'
 import RoutinePage from '../../routine/RoutinePage.vue'
 import { useDrafts } from '../../routine/drafts.ts'
 import { draftKey } from '../../routine/use-routine.ts'
@@ -20,6 +18,10 @@ import RunPage from './RunPage.vue'
 import ToSeeList from './ToSeeList.vue'
 import GoTo from '../../ui/GoTo.vue'
 import TextField from '../../ui/TextField.vue'
+
+// What was recorded is shown later than the first field, and has a table with it.
+const EntrySheet = defineAsyncComponent(() => import('../ledger/EntrySheet.vue'))
+const JustRecorded = defineAsyncComponent(() => import('../ledger/JustRecorded.vue'))
 
 const props = defineProps<{ setup: string; step: string; data: Setup }>()
 const session = useSession()
