@@ -2,7 +2,7 @@
 import { shiftAt } from '@rook/core'
 import { useIntervalFn } from '@vueuse/core'
 import { Alert, Button } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import PlaceBoundary from '../parts/PlaceBoundary.vue'
 import PlaceIcon from '../parts/PlaceIcon.vue'
@@ -23,6 +23,13 @@ const context = useContext()
 const router = useRouter()
 const route = useRoute()
 const finding = ref(false)
+/** Another place begins at its top, however far down one was in the last. */
+const main = ref<HTMLElement | null>(null)
+watch(
+  () => route.path,
+  () => main.value?.scrollTo(0, 0),
+  { flush: 'post' },
+)
 const now = ref(new Date())
 useIntervalFn(() => (now.value = new Date()), 30_000)
 
@@ -75,7 +82,7 @@ useIdle(
       <Button type="text" @click="leave()">Sign out</Button>
       <span class="state" :class="{ away: !live.connected }" role="status">{{ live.connected ? 'connected' : 'not connected' }}</span>
     </header>
-    <main class="main">
+    <main ref="main" class="main">
       <p v-if="!live.connected" class="away-line">
         The server does not answer. Figures stay on this tablet until it is back; nothing is recorded meanwhile.
       </p>
