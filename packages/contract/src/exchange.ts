@@ -134,5 +134,5 @@ export const heldAnswer = z
     /** Lines that set nothing. */
     passedOver: z.array(z.object({ line: z.int(), text: z.string() })),
   })
-  .meta({ id: 'CompareControld' })
+  .meta({ id: 'HeldCompared' })
 export type HeldAnswer = z.infer<typeof heldAnswer>

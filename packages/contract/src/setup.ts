@@ -88,7 +88,7 @@ export const setupSchema = z
   .meta({ id: 'Setup' })
 export type Setup = z.infer<typeof setupSchema>
 
-/** Where something is put right: on the machine's own page, in a run of its tools, at a step, on a tool's page or in an entry. */
+/** The page on which a person can act on a notice. */
 const mendedAt = z
   .discriminatedUnion('place', [
     z.object({ place: z.enum(['machine', 'run']) }),

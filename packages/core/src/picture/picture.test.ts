@@ -47,7 +47,10 @@ describe('the shape of a tip', () => {
   })
 
   it('says what is assumed: only what is on record is drawn as it is', () => {
-    expect(cutter('end-mill', { DC: mm(10) }).nominal).toBe(false)
+    expect(cutter('end-mill', { DC: mm(10), APMX: mm(22) }).nominal).toBe(false)
+    expect(cutter('end-mill', { DC: mm(10) }).nominal).toBe(true)
+    expect(cutter('boring-head', { DC: mm(28) }).nominal).toBe(false)
+    expect(cutter('boring-head', {}).nominal).toBe(true)
     expect(cutter('end-mill', {}).nominal).toBe(true)
     expect(toolOutline({ kind: 'end-mill', properties: {} }, mm(100)).pieces[0]).toMatchObject({ what: 'holder', nominal: true })
   })

@@ -62,12 +62,12 @@ export function toolOutline({ kind, properties }: Drawn, length: Nm): ToolOutlin
   const top = length - Math.min(APMX ?? cutting * 2 * (CUTTING[kind] ?? 2), sticksOut * 0.85)
   const pieces: ToolPiece[] = [
     { what: 'holder', nominal: true, half: holderHalf(face, shank) },
-    ...(kind === 'boring-head' ? boringHead(face, length, cutting) : []),
+    ...(kind === 'boring-head' ? boringHead(face, length, cutting, DC === undefined) : []),
   ]
   if (kind !== 'boring-head')
     pieces.push(
       { what: 'shank', nominal: DMM === undefined || OAL === undefined, half: straight(shank, face, top) },
-      { what: 'cutter', nominal: DC === undefined, half: cutterHalf(kind, cutting, top, length, RE ?? 0) },
+      { what: 'cutter', nominal: DC === undefined || APMX === undefined, half: cutterHalf(kind, cutting, top, length, RE ?? 0) },
     )
   const radius = Math.max(...pieces.flatMap(({ half }) => half.map(({ r }) => r)))
   return { pieces, length, radius: round(radius) }
@@ -103,14 +103,14 @@ function cutterHalf(kind: ToolKind, r: number, top: number, tip: number, corner:
 }
 
 /** A head that carries a bar out of its middle; the bar's edge is what bores. */
-function boringHead(face: number, tip: number, bores: number): ToolPiece[] {
+function boringHead(face: number, tip: number, bores: number, nominal: boolean): ToolPiece[] {
   const head = Math.max(bores * 0.9, mm(14))
   const under = face + (tip - face) * 0.45
   return [
     { what: 'shank', nominal: true, half: straight(head, face, under) },
     {
       what: 'cutter',
-      nominal: false,
+      nominal,
       half: [
         point(bores * 0.35, under),
         point(bores * 0.75, under),

@@ -32,7 +32,7 @@ function figureOf({ value, register }: HangingTool): string {
 }
 /** How far the figure can be trusted; since when stands with the figures below. */
 function words({ note, drawnFrom }: HangingTool): string {
-  if (drawnFrom === 'nothing') return 'drawn as 100'
+  if (drawnFrom === 'nothing') return 'length not known'
   return drawnFrom === 'rough length' ? 'rough length' : note.word
 }
 function lifeOf({ tool }: HangingTool) {

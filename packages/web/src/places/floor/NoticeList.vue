@@ -3,7 +3,7 @@ import type { Notice } from '@rook/contract'
 import type { RouteLocationRaw } from 'vue-router'
 import VerdictMark from '../../parts/VerdictMark.vue'
 
-/** What to look at first on a machine; each leads to where it is put right. */
+/** The notices of a machine. Each is a link to the page on which a person can act on it. */
 const props = defineProps<{ notices: readonly Notice[]; machine: string }>()
 
 function wayTo({ mendedAt }: Notice): RouteLocationRaw {
