@@ -1,12 +1,27 @@
+import { readFileSync } from 'node:fs'
 import { eq } from 'drizzle-orm'
 import { connect, type Database } from '@rook/server/db/client'
 import { inTransaction, type Lane } from '@rook/server/db/transaction'
-import { assembly, gauge, loadBaseline, loadSeen, machine, mount, operation, part, person, setting, shift } from '@rook/server/db/schema'
+import {
+  assembly,
+  gauge,
+  loadBaseline,
+  loadSeen,
+  machine,
+  mount,
+  operation,
+  part,
+  person,
+  setting,
+  shift,
+  workpiece,
+} from '@rook/server/db/schema'
 import { addMachine } from '@rook/server/machines/routes'
 import { happen } from '@rook/server/gauges/events'
 import { hashPin } from '@rook/server/people/pin'
+import { readOutline } from '@rook/server/workpieces/read-outline'
 import type { GaugeEventBody } from '@rook/contract'
-import { decimalsFor } from '@rook/core'
+import { decimalsFor, outlineIn, type PartOutline } from '@rook/core'
 import { Chance } from '@rook/testing/chance'
 import { wordedTemplate } from '@rook/testing/template'
 import { detailOf, LOADS, SPARE } from './drawer.ts'
@@ -131,6 +146,27 @@ async function loadStandingData(lane: Lane, until: number): Promise<void> {
       }),
     ),
   )
+  await db
+    .insert(workpiece)
+    .values(
+      OPERATIONS.flatMap(({ id, holding, outline }) =>
+        holding ? [{ id, holding, outline: outline ? pictured(outline) : null, ...since }] : [],
+      ),
+    )
+}
+
+/** A picture of the part, as a shop would lay it under its drawings. */
+function pictured(file: string): PartOutline {
+  const bytes = readFileSync(new URL(`./outlines/${file}`, import.meta.url))
+  const { layers, unit } = readOutline({ name: file, file: bytes.toString('base64') })
+  return {
+    file,
+    lines: outlineIn(
+      layers.flatMap(({ lines }) => lines),
+      unit ?? 'mm',
+      { x: 0, y: 0 },
+    ),
+  }
 }
 
 /** Sample cuts and what was seen on the parts since. */

@@ -1,4 +1,4 @@
-import type { Feature, Nm, PlannedTool, StockBox } from '@rook/core'
+import type { Feature, Holding, Nm, PlannedTool, StockBox } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
 
 export interface DemoOperation {
@@ -9,6 +9,9 @@ export interface DemoOperation {
   slots: string[]
   stock: StockBox | null
   fixture: string
+  holding?: Holding
+  /** Picture of the part under its drawings, millimetres, part zero at its own origin. */
+  outline?: string
   fixtureRepeat: Nm | null
   program: string
   /** Width of the tightest tolerance zone, height that clears everything, features that can be found again. */

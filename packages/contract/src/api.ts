@@ -19,6 +19,7 @@ import {
 } from './people.ts'
 import { foundSchema } from './find.ts'
 import { gaugeEventBody, gaugeInput, gaugePage, gaugeRecord } from './gauge.ts'
+import { outlineReadSchema, readOutlineBody, workpieceSchema } from './workpiece.ts'
 import { toolApi } from './tool-api.ts'
 import { sceneSchema } from './scene.ts'
 import { confirmBody, counterCheckBody, floorMachine, setupSchema, setupSummary, skipBody } from './setup.ts'
@@ -189,6 +190,25 @@ export const api = {
     params: byId,
     response: setupSchema,
     problems: [404],
+  }),
+  workpiece: operation('workpiece', {
+    summary: 'How an operation holds its work, and the outline of its part.',
+    params: byId,
+    response: workpieceSchema,
+    problems: [404],
+  }),
+  changeWorkpiece: operation('changeWorkpiece', {
+    summary: 'Says how an operation holds its work, and lays an outline of its part under the drawings.',
+    params: byId,
+    body: workpieceSchema,
+    response: workpieceSchema,
+    problems: [404, 422],
+  }),
+  readOutline: operation('readOutline', {
+    summary: 'Reads a drawing file (DXF or SVG): its lines by layer. Nothing is kept.',
+    body: readOutlineBody,
+    response: outlineReadSchema,
+    problems: [422, 429],
   }),
   confirmStep: operation('confirmStep', {
     summary: 'Confirms a step that has no figure: homed, seated.',

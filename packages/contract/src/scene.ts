@@ -16,6 +16,7 @@ import { z } from 'zod'
 import { assemblyFields } from './assembly.ts'
 import { instant, nmSchema } from './lengths.ts'
 import { machineSchema } from './machine.ts'
+import { holdingSchema } from './workpiece.ts'
 
 export const restSchema: z.ZodType<Rest> = z
   .object({ register: z.string(), origin: z.uuid(), value: nmSchema, standard: z.number().nullable(), edge: z.string().optional() })
@@ -120,6 +121,7 @@ const planSchema: z.ZodType<Plan> = z
     operationName: z.string(),
     slots: z.array(z.string()),
     stock: stockSchema.nullable(),
+    holding: holdingSchema.nullable(),
     fixtureRepeat: nmSchema.nullable(),
     tolerance: nmSchema.nullable(),
     clearance: nmSchema.nullable(),

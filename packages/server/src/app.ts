@@ -8,7 +8,7 @@ import { assemblyRoutes } from './assemblies/routes.ts'
 import type { Connection } from './db/client.ts'
 import { draftRoutes } from './drafts/routes.ts'
 import { entryRoutes } from './entries/routes.ts'
-import { FileReaders } from './exchange/file-readers.ts'
+import { FileReaders } from './files/file-readers.ts'
 import { exchangeRoutes } from './exchange/routes.ts'
 import { faultRoutes } from './faults/routes.ts'
 import { findRoutes } from './find/routes.ts'
@@ -24,6 +24,7 @@ import type { Announcements } from './live/listen.ts'
 import { liveRoutes } from './live/routes.ts'
 import { machineRoutes } from './machines/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
+import { workpieceRoutes } from './workpieces/routes.ts'
 import { setupRoutes } from './setups/routes.ts'
 import { shopRoutes } from './shop/routes.ts'
 
@@ -46,7 +47,7 @@ const files = express.json({ limit: '17mb', reviver: plainText })
 /** How large a body may be, by what it is for. */
 const bodies: RequestHandler = (request, response, next) => {
   // Only somebody who has signed in may send a whole file.
-  if (request.session.person && /\/presets(\/read)?$/.test(request.path)) return files(request, response, next)
+  if (request.session.person && /\/(presets(\/read)?|outlines\/read)$/.test(request.path)) return files(request, response, next)
   const reader = /\/(tools|seen|held)$/.test(request.path) ? figures : small
   return reader(request, response, next)
 }
@@ -109,6 +110,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   gaugeRoutes(app, connection)
   assemblyRoutes(app, connection)
   exchangeRoutes(app, connection, readers)
+  workpieceRoutes(app, connection, readers)
   faultRoutes(app, logger)
   findRoutes(app, connection)
   const live = liveRoutes(app, announcements)

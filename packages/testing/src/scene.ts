@@ -56,6 +56,7 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
       operationName: 'Op 20, rev C',
       slots: ['G54'],
       stock: { X: { from: nm(0), to: mm(92) }, Y: { from: nm(0), to: mm(63) }, Z: { from: mm(-18), to: mm(0.8) } },
+      holding: null,
       fixtureRepeat: mm(0.004),
       tolerance: null,
       clearance: mm(50),

@@ -1,5 +1,21 @@
 export { isToScale } from './drawing.ts'
+export { boxAround, outlineIn } from './part-outline.ts'
+export type { FileLine, OutlineLine, PartOutline } from './part-outline.ts'
 export { drawBar, drawWork } from './work.ts'
-export type { Box, Deviation, Drawing, EdgeMark, Mark, Outline, Point, Round, Solid, Surface, TouchMark } from './drawing.ts'
+export type {
+  Box,
+  Deviation,
+  Dimension,
+  DrawnFinder,
+  Drawing,
+  EdgeMark,
+  Mark,
+  Outline,
+  Point,
+  Round,
+  Solid,
+  Surface,
+  TouchMark,
+} from './drawing.ts'
 export { drawStock, stockView, upright } from './stock.ts'
 export type { StockView } from './stock.ts'

@@ -3,6 +3,7 @@ import type { Nm } from '../length/index.ts'
 import type { Axis, MachineRecord } from '../machine/index.ts'
 import type { RegisterKey } from '../register/index.ts'
 import type { Gauge } from '../gauge/index.ts'
+import type { Holding } from './holding.ts'
 import type { Provenance } from './provenance.ts'
 
 /** A register's present value and what it rests on. A register without one is unset, which is not zero. */
@@ -72,6 +73,8 @@ export interface Plan {
   /** Slots that the operation's program calls, in the order it uses them. */
   slots: string[]
   stock: StockBox | null
+  /** How the work is held; null where nobody has said it. */
+  holding: Holding | null
   /** How far a part's zero moves from one loading to the next in this fixture, one standard deviation. */
   fixtureRepeat: Nm | null
   /** Width of the tightest tolerance zone that part zero serves; null when the operation states none. */

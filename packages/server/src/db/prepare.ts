@@ -23,6 +23,7 @@ const RIGHTS: Readonly<Record<string, string>> = {
   gauge: 'SELECT, INSERT, UPDATE',
   assembly: 'SELECT, INSERT, UPDATE',
   operation: 'SELECT, INSERT, UPDATE',
+  workpiece: 'SELECT, INSERT, UPDATE',
   part: 'SELECT, INSERT, UPDATE',
   job: 'SELECT, INSERT, UPDATE',
   setup: 'SELECT, INSERT, UPDATE',

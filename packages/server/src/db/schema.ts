@@ -6,7 +6,9 @@ import type {
   DirectionalRadii,
   DoubtfulTime,
   Feature,
+  Holding,
   Mapping,
+  PartOutline,
   PlannedTool,
   Provenance,
   RotaryRecord,
@@ -265,11 +267,22 @@ export const operation = pgTable('operation', {
   ...stamps,
 })
 
+/** What an operation's work looks like: how it is held, and the outline of the part, where somebody has said it. */
+export const workpiece = pgTable('workpiece', {
+  /** The operation's id. */
+  id: text()
+    .primaryKey()
+    .references(() => operation.id),
+  holding: jsonb().$type<Holding>(),
+  outline: jsonb().$type<PartOutline>(),
+  ...stamps,
+})
+
 /** Things of which every state is kept. */
-export const EDITIONED = ['machine', 'mount', 'operation', 'assembly', 'gauge'] as const
+export const EDITIONED = ['machine', 'mount', 'operation', 'assembly', 'gauge', 'workpiece'] as const
 
 /**
- * Every state that a machine's record, a pocket, an operation, an assembly or a gauge has had, in the columns of its own
+ * Every state that a machine's record, a pocket, an operation, an assembly, a gauge or a workpiece has had, in the columns of its own
  * table; null for a pocket that was emptied. Rows are added by the database itself and never changed.
  */
 export const edition = pgTable(

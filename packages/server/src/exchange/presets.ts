@@ -15,7 +15,7 @@ import { loadScene } from '../ledger/scene.ts'
 import { isDuplicate, keepSending, once, sentBy } from '../ledger/sending.ts'
 import { recordTogether } from '../ledger/several-figures.ts'
 import { announce } from '../live/announce.ts'
-import type { FileReaders } from './file-readers.ts'
+import type { FileReaders } from '../files/file-readers.ts'
 import type { FileRead } from './read-file.ts'
 
 type File = Pick<ReadPresetsBody, 'sender' | 'file' | 'mapping' | 'unit'>
@@ -30,7 +30,7 @@ async function readSent(
   const [own] = await db.select({ unit: machine.unit }).from(machine).where(eq(machine.id, machineId))
   if (!own) throw notFound(`Machine ${machineId}`)
   const [known] = await db.select().from(presetSender).where(eq(presetSender.name, sender))
-  return readers.read({ file, mapping, unit, known: known ?? null, machineUnit: own.unit })
+  return readers.presets({ file, mapping, unit, known: known ?? null, machineUnit: own.unit })
 }
 
 /** Says where a preset file differs from the record; writes nothing. */

@@ -1,8 +1,8 @@
 import { guessMapping, mappingAgain, MOST_TOOLS, readPresets, type LengthUnit, type Mapping, type PresetTool } from '@rook/core'
 import type { PresetsReadAnswer } from '@rook/contract'
 import { readAssets } from './assets.ts'
-import { decodeFile } from './decode.ts'
-import { refusalOf, type FileRefused } from './file-refused.ts'
+import { decodeFile } from '../files/decode.ts'
+import { answerOf, refusalOf } from '../files/file-refused.ts'
 import { readTable } from './table.ts'
 
 /** What was said of a sender's last file. */
@@ -54,12 +54,4 @@ function refuseMoreThan(most: number, found: Iterable<unknown>, what: string): v
   for (const _one of found) if (++count > most) throw refusalOf('file-long', `The file has more than ${most} ${what}. Split it.`)
 }
 
-/** For a worker: a refusal comes back as a value, since an error loses its shape on the way. */
-export default function readInWorker(sent: FileSent): { read: FileRead } | { refused: FileRefused } {
-  try {
-    return { read: readFile(sent) }
-  } catch (error) {
-    if (error instanceof Error && 'refused' in error) return { refused: error.refused as FileRefused }
-    throw error
-  }
-}
+export default (sent: FileSent) => answerOf(() => readFile(sent))

@@ -7,7 +7,7 @@ import { serve } from '../http/serve.ts'
 import { editTools } from '../ledger/edit-tools.ts'
 import { loadMachine } from '../ledger/machine.ts'
 import { inTransaction } from '../db/transaction.ts'
-import type { FileReaders } from './file-readers.ts'
+import type { FileReaders } from '../files/file-readers.ts'
 import { changeTemplate, compareHeld, templateOf, valuesOutOf } from './out.ts'
 import { lookAtPresets, takePresets } from './presets.ts'
 

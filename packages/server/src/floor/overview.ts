@@ -34,6 +34,7 @@ const CARDS = `
       SELECT ${TOOL} FROM mount pocket JOIN assembly a ON a.id = pocket.assembly WHERE pocket.machine = m.id ORDER BY pocket.place) t) AS tools,
     (SELECT json_agg(p) FROM (
       SELECT s.id AS setup, s.machine, s.ended_at AS "endedAt", ${PLAN} FROM setup s JOIN operation o ON o.id = s.operation
+      LEFT JOIN workpiece p ON p.id = o.id
       WHERE s.machine = m.id AND s.ended_at IS NULL) p) AS plans,
     (SELECT row_to_json(l) FROM (
       SELECT e.content, m.name AS "machineName",

@@ -11,7 +11,7 @@ export const FIGURE = 'state, entry, at, "by", standard, operation, setup, seen,
 export const TOOL = `pocket.number, pocket.offset, pocket.diameter_offset AS "diameterOffset", a.id AS assembly, a.name, a.kind, a.holder, a.turning,
   a.flutes, a.properties, a.estimate, a.edges, a.life, a.life_used AS "lifeUsed"`
 
-export const PLAN = `o.id AS operation, o.name AS "operationName", o.slots, o.stock, o.fixture_repeat AS "fixtureRepeat",
+export const PLAN = `o.id AS operation, o.name AS "operationName", o.slots, o.stock, p.holding, o.fixture_repeat AS "fixtureRepeat",
   o.tolerance, o.clearance, o.features, o.tools`
 
 export const FORMERLY = 'formerly'
@@ -34,6 +34,7 @@ export const NOW = `
       SELECT ${TOOL} FROM mount pocket JOIN assembly a ON a.id = pocket.assembly WHERE pocket.machine = $1::text ORDER BY pocket.place) t) AS tools,
     (SELECT row_to_json(p) FROM (
       SELECT s.id AS setup, s.machine, s.ended_at AS "endedAt", ${PLAN} FROM setup s JOIN operation o ON o.id = s.operation
+      LEFT JOIN workpiece p ON p.id = o.id
       WHERE s.id = $2::text) p) AS plan,
     (SELECT o.steps FROM setup s JOIN operation o ON o.id = s.operation WHERE s.id = $2::text AND $4::boolean) AS steps,
     (SELECT json_agg(f) FROM ${FORMERLY}($1::text, $2::text, NULL) f) AS formerly,

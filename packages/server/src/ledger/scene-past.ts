@@ -2,7 +2,7 @@ import type { Scene } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
 import type { Lane } from '../db/transaction.ts'
 import { rowOf, rowsOf } from '../db/rows.ts'
-import { assembly, gauge, machine, mount, operation, type machineHead } from '../db/schema.ts'
+import { assembly, gauge, machine, mount, operation, workpiece, type machineHead } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
 import { FORMERLY, SIZES, type FormerRow, type SizeRow, type ToolRow } from './scene-now.ts'
 import { asMachine } from './machine.ts'
@@ -18,6 +18,7 @@ interface PastRows {
   powered: string | null
   setup: { machine: string; operation: string; ended: string | null } | null
   operation: Content | null
+  workpiece: Content | null
   mounts: Content[] | null
   assemblies: Content[] | null
   gauges: Content[] | null
@@ -39,6 +40,7 @@ const THINGS = `
     (SELECT at FROM entry WHERE machine = $1 AND kind = 'powered' AND seq <= (SELECT seq FROM upto) ORDER BY seq DESC LIMIT 1) AS powered,
     (SELECT row_to_json(own) FROM own) AS setup,
     (SELECT edition_at('operation', own.operation, $3) FROM own) AS operation,
+    (SELECT edition_at('workpiece', own.operation, $3) FROM own) AS workpiece,
     (SELECT json_agg(content) FROM pockets) AS mounts,
     (SELECT json_agg(edition_at('assembly', content ->> 'assembly', $3)) FROM pockets) AS assemblies,
     (SELECT json_agg(content) FROM editions_at('gauge', '', $3)) AS gauges`
@@ -78,7 +80,7 @@ export async function loadSceneAt(
 
 const iso = (at: string | null): string | null => (at === null ? null : new Date(at).toISOString())
 
-function planRow(setup: string, { setup: own, operation: content }: PastRows) {
+function planRow(setup: string, { setup: own, operation: content, workpiece: work }: PastRows) {
   const { id, name, slots, stock, fixtureRepeat, tolerance, clearance, features, tools } = rowOf(operation, content!)
   return {
     setup,
@@ -88,6 +90,7 @@ function planRow(setup: string, { setup: own, operation: content }: PastRows) {
     operationName: name,
     slots,
     stock,
+    holding: work ? rowOf(workpiece, work).holding : null,
     fixtureRepeat,
     tolerance,
     clearance,
