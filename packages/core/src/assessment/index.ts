@@ -4,6 +4,7 @@ import { findingKey, runChecks, type Finding } from '../check/index.ts'
 import { readInputs, type InputSpec, type RawInputs, type Routine, type Sheet, type Values } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { sumRefusal } from './adds-up.ts'
+import { pictureOf } from './picture-of.ts'
 
 /** One routine worked out on one scene: what is asked, what was read, what comes out, what the checks say. */
 export interface Assessment {
@@ -21,15 +22,16 @@ export function assess(routine: Routine, raw: RawInputs, scene: Scene, agreed: r
   const inputs = routine.inputs(scene, raw)
   const values = readInputs(inputs, raw, scene, agreed)
   try {
-    return { inputs, values, ...judged(routine, values, scene) }
+    return { inputs, values, ...judged(routine, inputs, values, scene) }
   } catch (error) {
     if (!(error instanceof TooFar)) throw error
     return { inputs, values, sheet: tooFar(scene), findings: [] }
   }
 }
 
-function judged(routine: Routine, values: Values, scene: Scene): Pick<Assessment, 'sheet' | 'findings'> {
-  const worked = routine.sheet(values, scene)
+function judged(routine: Routine, inputs: readonly InputSpec[], values: Values, scene: Scene): Pick<Assessment, 'sheet' | 'findings'> {
+  const drawn = routine.sheet(values, scene)
+  const worked = { ...drawn, drawing: pictureOf(drawn.drawing, inputs, values, scene) }
   // A default that a routine works with until something is chosen is no answer.
   const made = values.missing.length > 0 ? { ...worked, result: null } : worked
   const disagrees = made.result ? sumRefusal(made, scene) : null

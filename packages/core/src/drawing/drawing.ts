@@ -1,5 +1,8 @@
+import type { Assembly } from '../assembly/index.ts'
+import type { GaugeFamily } from '../gauge/index.ts'
 import type { Nm } from '../length/index.ts'
 import type { Axis } from '../machine/index.ts'
+import type { Holding } from '../scene/index.ts'
 
 /** A point in the plane of the view, part coordinates, nanometres. `x` to the right, `y` up. */
 export interface Point {
@@ -35,6 +38,24 @@ export interface Solid {
   label?: string
   /** True where no figure says how big it is: it stands for the thing, and the picture is not to scale. */
   nominal?: boolean
+  /** For a tool: what its outline is drawn from, its tip in the middle of the lower edge. */
+  tool?: Pick<Assembly, 'kind' | 'properties'>
+}
+
+/** What touches, as far as a picture needs it. */
+export interface DrawnFinder {
+  family: GaugeFamily
+  name: string
+  /** Diameter of its ball, tip or pin, nanometres. */
+  size: Nm
+}
+
+/** A distance between two places, with its figure written on it. */
+export interface Dimension {
+  from: Point
+  to: Point
+  label: string
+  kind: 'wanted' | 'measured'
 }
 
 /** A round thing: a bore or pin, or the circle that was fitted. */
@@ -50,6 +71,8 @@ export interface Outline {
   kind: 'part' | 'turned'
   points: Point[]
   label?: string
+  /** How far it is turned about part zero, radians counterclockwise: its points are as they were before. */
+  turn?: number
 }
 
 /** The line of a touched surface, in part coordinates along one axis of the view. */
@@ -106,6 +129,14 @@ export interface Drawing {
   tilt?: { x: number; y: number }
   /** The edges of the tool, as seen from the spindle, drawn beside the rest. */
   edges?: EdgeMark[]
+  /** What touches the sides, and what lies between. */
+  finder?: DrawnFinder
+  between?: { thickness: Nm; label: string }
+  /** How the work is held. */
+  holding?: Holding
+  dimensions?: Dimension[]
+  /** True where the work is shown cut through: sizes across are true, what is not on record is assumed. */
+  section?: boolean
   /** What the origin is, where it is not part zero. */
   zeroName?: string
   /** True for work that turns about the horizontal axis through part zero: a lathe's bar. */

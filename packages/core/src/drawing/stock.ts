@@ -41,7 +41,14 @@ function between(a: Nm, b: Nm): Nm {
 }
 
 /** A solid of a given width centred over a point, from one height up to another. */
-export function upright(kind: Solid['kind'], centre: Nm, width: Nm, from: Nm, to: Nm, more: Pick<Solid, 'label' | 'nominal'> = {}): Solid {
+export function upright(
+  kind: Solid['kind'],
+  centre: Nm,
+  width: Nm,
+  from: Nm,
+  to: Nm,
+  more: Pick<Solid, 'label' | 'nominal' | 'tool'> = {},
+): Solid {
   const side = nm(Math.round(width / 2))
   return {
     kind,

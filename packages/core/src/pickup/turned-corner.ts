@@ -1,7 +1,7 @@
 import { degreesOf, formatAngle, microdegrees } from '../angle/index.ts'
 import { limitOf } from '../check/limits.ts'
 import { nm, type Nm } from '../length/index.ts'
-import { drawStock, type Drawing } from '../drawing/index.ts'
+import { drawStock, type Box, type Drawing } from '../drawing/index.ts'
 import { radiusToward } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
 import {
@@ -317,16 +317,9 @@ function drawingOf(values: Values, scene: Scene, solved: Solved | null): Drawing
       done: values.length(`X${one.touch}`) !== null && values.length(`Y${one.touch}`) !== null,
     })
   }
-  if (solved && Math.abs(solved.angle) > 1e-6) drawing.outlines = [turnedOutline(box, solved.angle)]
+  if (solved && Math.abs(solved.angle) > 1e-6) drawing.outlines = [{ kind: 'turned', turn: solved.angle, points: corners(box) }]
   return drawing
 }
 
-/** The block as it lies, its turn drawn as it is. */
-function turnedOutline(box: { min: { x: Nm; y: Nm }; max: { x: Nm; y: Nm } }, angle: number) {
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
-  const corner = (x: number, y: number) => ({ x: nm(Math.round(cos * x - sin * y)), y: nm(Math.round(sin * x + cos * y)) })
-  return {
-    kind: 'turned' as const,
-    points: [corner(box.min.x, box.min.y), corner(box.max.x, box.min.y), corner(box.max.x, box.max.y), corner(box.min.x, box.max.y)],
-  }
-}
+/** The block's corners as they would lie unturned; the picture turns them. */
+const corners = ({ min, max }: Box): Box['min'][] => [min, { x: max.x, y: min.y }, max, { x: min.x, y: max.y }]

@@ -13,6 +13,7 @@ export function drawSetup(scene: Scene): Drawing | null {
   return {
     ...drawing,
     zeroName: plan.slots[0] ?? 'part zero',
+    ...(plan.holding ? { holding: plan.holding } : {}),
     rounds: plan.features.flatMap(({ x, y, size, name }) =>
       size === null ? [] : [{ kind: 'wall' as const, centre: { x, y }, radius: half(size), label: name }],
     ),

@@ -54,6 +54,7 @@ function onBlock(values: Values, scene: Scene, tool: MountedTool | null, between
     upright('tool', middle, cutter ?? nm(Math.round(width * 0.08)), tip, plus(tip, mm(45)), {
       label: `T${tool.number}`,
       nominal: cutter === undefined,
+      tool: { kind: tool.kind, properties: tool.properties },
     }),
   )
   drawing.touches.push(touchOf({ x: middle, y: tip }, { x: middle, y: place }, { x: 0, y: -1 }, tool, values))
@@ -69,7 +70,13 @@ function onBar(values: Values, tool: MountedTool | null, between: Between | null
   const tip = tipAt(place, thickness)
   const along = (from: Nm, to: Nm, half: Nm) => ({ min: { x: from, y: minus(level, half) }, max: { x: to, y: plus(level, half) } })
   if (thickness > 0) drawing.solids.push({ kind: 'shim', box: along(place, tip, mm(6)), label: between!.label, nominal: true })
-  drawing.solids.push({ kind: 'tool', box: along(tip, plus(tip, mm(30)), mm(4)), label: `T${tool.number}`, nominal: true })
+  drawing.solids.push({
+    kind: 'tool',
+    box: along(tip, plus(tip, mm(30)), mm(4)),
+    label: `T${tool.number}`,
+    nominal: true,
+    tool: { kind: tool.kind, properties: tool.properties },
+  })
   drawing.touches.push(touchOf({ x: tip, y: level }, { x: place, y: level }, { x: -1, y: 0 }, tool, values))
   return drawing
 }

@@ -1,5 +1,5 @@
 import { mm, minus, plus, type Nm } from '../length/index.ts'
-import { stockView, upright, type Drawing } from '../drawing/index.ts'
+import { stockView, upright, type Drawing, type Solid } from '../drawing/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import type { Scene } from '../scene/index.ts'
 
@@ -9,7 +9,12 @@ const PLAIN_HEIGHT = mm(50)
  * A setter beside the stock, its surface touched from above. Where it stands on the table is not on
  * record, nor how wide it is; its height is.
  */
-export function besideStock(scene: Scene, setter: Gauge | null, touching: { label: string; width?: Nm } | null, lit: boolean): Drawing {
+export function besideStock(
+  scene: Scene,
+  setter: Gauge | null,
+  touching: { label: string; width?: Nm; tool?: Solid['tool'] } | null,
+  lit: boolean,
+): Drawing {
   const { stock, view, horizontal, vertical, toScale } = stockView('front', scene.plan?.stock ?? null)
   const foot = stock.box.min.y
   const top = plus(foot, setter?.size ?? PLAIN_HEIGHT)
@@ -26,7 +31,11 @@ export function besideStock(scene: Scene, setter: Gauge | null, touching: { labe
   }
   if (!touching) return drawing
   drawing.solids.push(
-    upright('tool', at, touching.width ?? mm(8), top, plus(top, mm(45)), { label: touching.label, nominal: touching.width === undefined }),
+    upright('tool', at, touching.width ?? mm(8), top, plus(top, mm(45)), {
+      label: touching.label,
+      nominal: touching.width === undefined,
+      ...(touching.tool ? { tool: touching.tool } : {}),
+    }),
   )
   drawing.touches.push({
     at: { x: at, y: top },

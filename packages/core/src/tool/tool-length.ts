@@ -349,7 +349,12 @@ function drawingOf(method: Method | null, values: Values, scene: Scene, tool: Mo
   const setter = gaugeById(scene, values.choice('setter'))
   const edges = countingEdge(values, edgeCount(values.choice('edges')), tool, 1)
   return {
-    ...besideStock(scene, setter, tool && { label: `T${tool.number}`, width: tool.properties.DC }, edges.counts === null),
+    ...besideStock(
+      scene,
+      setter,
+      tool && { label: `T${tool.number}`, width: tool.properties.DC, tool: { kind: tool.kind, properties: tool.properties } },
+      edges.counts === null,
+    ),
     edges: edgeMarks(edges, 1),
   }
 }

@@ -17,7 +17,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import { restingOn } from '../reach/index.ts'
-import { commonShift, toolByNumber, type Scene, type Standing } from '../scene/index.ts'
+import { commonShift, toolByNumber, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
 import { doubtBy } from '../check/limits.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
@@ -67,7 +67,7 @@ export const turnedDiameter: Routine = {
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine X at the cut',
       slips: touch ? halfAndDouble(touch) : [],
-      drawing: sideOfBar(diameter !== null && diameter > 0 ? diameter : null, touch === null, tool?.number ?? null),
+      drawing: sideOfBar(diameter !== null && diameter > 0 ? diameter : null, touch === null, tool),
       readouts: (value) => [
         { key: `cut/T${tool?.number}`, sentence: `T${tool?.number} at that cut, ${slot} active: the control must read`, axis: 'X', value },
       ],
@@ -141,13 +141,19 @@ function halfAndDouble(touch: SingleTouch): Slip[] {
 }
 
 /** The bar from the side, the tool's tip on its upper side. */
-function sideOfBar(diameter: Nm | null, lit: boolean, tool: string | null): Drawing {
+function sideOfBar(diameter: Nm | null, lit: boolean, tool: MountedTool | null): Drawing {
   const drawing = drawBar(diameter, nm(0))
   if (!tool) return drawing
   const level = drawing.solids[0]!.box.max.y
   const tip = { x: mm(-15), y: level }
   const box = { min: { x: minus(tip.x, mm(4)), y: level }, max: { x: plus(tip.x, mm(4)), y: plus(level, mm(30)) } }
-  drawing.solids.push({ kind: 'tool', label: `T${tool}`, box, nominal: true })
-  drawing.touches.push({ at: tip, contact: tip, toward: { x: 0, y: -1 }, radius: null, label: `T${tool} at the skim`, lit })
+  drawing.solids.push({
+    kind: 'tool',
+    label: `T${tool.number}`,
+    box,
+    nominal: true,
+    tool: { kind: tool.kind, properties: tool.properties },
+  })
+  drawing.touches.push({ at: tip, contact: tip, toward: { x: 0, y: -1 }, radius: null, label: `T${tool.number} at the skim`, lit })
   return drawing
 }

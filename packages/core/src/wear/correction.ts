@@ -232,7 +232,8 @@ export interface WearParts {
   refusal: Refusal | null
   words: { less: string; more: string }
   wantedLabel: string
-  view: 'above' | 'front'
+  /** Which way the size that is corrected lies. */
+  cut: 'across' | 'deep'
 }
 
 /** The three panes' contents of a correction that goes into a wear register. */
@@ -248,7 +249,7 @@ export function wearSheet({
   refusal,
   words,
   wantedLabel,
-  view,
+  cut,
 }: WearParts): Sheet {
   const change = changeOf(values)
   const doubt = doubtOfChange(values, scene)
@@ -272,7 +273,7 @@ export function wearSheet({
         ...(found && register && !stays ? wearFacts(found, register, words, scene) : []),
       ],
     },
-    drawing: sizeDrawing(view, values, tool, scene),
+    drawing: sizeDrawing(cut, values, tool, scene),
     result: found && {
       writes: [found.write],
       readings: [],

@@ -47,7 +47,7 @@ export const depthSize: Routine = {
       refusal: unset ? { input: 'tool', sentence: `${registerName(register!)} is unset; wear is added to it. Measure it first.` } : null,
       words: WORDS,
       wantedLabel: WANTED,
-      view: 'front',
+      cut: 'deep',
     })
   },
 }

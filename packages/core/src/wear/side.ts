@@ -57,7 +57,7 @@ export const sideSize: Routine = {
       refusal: tool ? refusalOf(tool, values, scene) : null,
       words: kind === 'outside' ? OUTSIDE : INSIDE,
       wantedLabel: wantedLabel(kind ?? undefined),
-      view: 'above',
+      cut: 'across',
     })
   },
 }

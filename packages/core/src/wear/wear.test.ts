@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { diameterRegister, lengthRegister, parseRegisterKey, wearOf } from '../register/index.ts'
+import { diameterRegister, lengthRegister, wearOf } from '../register/index.ts'
 import { sumOf } from '../working/index.ts'
 import { MILL, mounted, run, scene, stands } from '@rook/testing'
 
@@ -45,22 +45,6 @@ describe('a size across', () => {
     const found = run('side-size', { ...pocket, kind: 'outside', measured: '40.020' }, at(DIAMETERS))
     expect(found.writes['tool/4/diameter/wear']?.value).toBe(mm(-0.02))
     expect(found.fact('In words')).toBe('smaller stated cutter, smaller outside')
-  })
-
-  it('is drawn with the cutter at the wall, on the side that it cuts from', () => {
-    const inside = run(
-      'side-size',
-      pocket,
-      scene(Object.entries(at(DIAMETERS).standing).map(([key, value]) => [parseRegisterKey(key), value])),
-    )
-    const [cutter] = inside.sheet.drawing.touches
-    expect(inside.sheet.drawing.rounds).toMatchObject([
-      { kind: 'wall', radius: mm(20) },
-      { kind: 'fitted', radius: mm(19.994) },
-    ])
-    expect(cutter!.at.x).toBe(mm(20) - cutter!.radius!)
-    const outside = run('side-size', { ...pocket, kind: 'outside' }, at(DIAMETERS))
-    expect(outside.sheet.drawing.touches[0]!.at.x).toBe(mm(20) + outside.sheet.drawing.touches[0]!.radius!)
   })
 
   it('adds to the wear that stands', () => {

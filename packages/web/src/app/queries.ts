@@ -56,6 +56,7 @@ export const useSetups = () => ask('setups', {})
 export const useAssembly = (id: MaybeRefOrGetter<string | null>) => askBy('assembly', id)
 export const useTemplate = (machine: MaybeRefOrGetter<string | null>) => askBy('template', machine)
 export const useGauge = (id: MaybeRefOrGetter<string | null>) => askBy('gauge', id)
+export const useWorkpiece = (operation: MaybeRefOrGetter<string | null>) => askBy('workpiece', operation)
 export const useSetup = (id: MaybeRefOrGetter<string | null>) => askBy('setup', id)
 
 /** The drawer, as it is looked through: a shop may have thousands of tools. */

@@ -17,11 +17,13 @@ type ByName<Said> = Partial<Record<KeyedName, (said: Said, asked: Asked) => bool
 const always = () => true
 const named = ({ id }: { id: string }, { params }: Asked) => params.id === id
 
-const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'shop', ByName<{ id: string }>>> = {
+const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'shop', ByName<{ id: string }>>> = {
   machine: { machines: always, floor: always, scene: named, template: named },
   // Whether a figure stands good hangs on its gauges, on every machine.
   gauge: { gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
   assembly: { assemblies: always, presetSenders: always, assembly: always, scene: always, setup: always, floor: always },
+  // How the work is held is part of the scene of whatever machine has the operation.
+  workpiece: { workpiece: named, scene: always },
   shop: { people: always, personRecords: always },
 }
 

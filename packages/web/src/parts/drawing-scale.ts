@@ -1,4 +1,4 @@
-import type { Drawing } from '@rook/core'
+import { holdingPieces, type Drawing } from '@rook/core'
 import { scaleLinear } from 'd3-scale'
 
 /** How the drawing was moved and sized by hand: pixels, and a factor. */
@@ -8,12 +8,17 @@ export interface Moved {
   k: number
 }
 
+/** Room for names around what is drawn: less of it in a small picture. */
 const MARGIN = 46
+const SHARE = 0.11
+/** An arrow stands behind what touches, a figure over what is measured. */
+const SHARE_WITH_MORE = 0.27
 /** Room for the caption under the drawing. */
-const FOOT = 30
+const FOOT = 44
 
 /** Everything that has to be seen, in nanometres. */
-function extent({ solids, touches, rounds = [], outlines = [] }: Drawing) {
+function extent(drawing: Drawing) {
+  const { solids, touches, rounds = [], outlines = [], dimensions = [], marks = [] } = drawing
   const xs = [0]
   const ys = [0]
   const add = (x: number, y: number) => {
@@ -32,7 +37,9 @@ function extent({ solids, touches, rounds = [], outlines = [] }: Drawing) {
     add(centre.x - radius, centre.y - radius)
     add(centre.x + radius, centre.y + radius)
   }
-  for (const { points } of outlines) for (const point of points) add(point.x, point.y)
+  for (const { points } of [...outlines, ...holdingPieces(drawing)]) for (const point of points) add(point.x, point.y)
+  for (const { at } of marks) add(at.x, at.y)
+  for (const { from, to } of dimensions) for (const point of [from, to]) add(point.x, point.y)
   return { left: Math.min(...xs), right: Math.max(...xs), low: Math.min(...ys), high: Math.max(...ys) }
 }
 
@@ -40,7 +47,8 @@ function extent({ solids, touches, rounds = [], outlines = [] }: Drawing) {
 export function fitDrawing(drawing: Drawing, width: number, height: number, moved: Moved) {
   const { left, right, low, high } = extent(drawing)
   const tall = height - FOOT
-  const fitted = Math.max((right - left) / Math.max(60, width - 2 * MARGIN), (high - low) / Math.max(60, tall - 2 * MARGIN), 1)
+  const margin = Math.min(MARGIN, Math.min(width, tall) * (drawing.touches.length > 0 || drawing.dimensions ? SHARE_WITH_MORE : SHARE))
+  const fitted = Math.max((right - left) / Math.max(60, width - 2 * margin), (high - low) / Math.max(60, tall - 2 * margin), 1)
   const middle = { x: (left + right) / 2, y: (low + high) / 2 }
   const x = scaleLinear([middle.x - (fitted * width) / 2, middle.x + (fitted * width) / 2], [0, width])
   const y = scaleLinear([middle.y - (fitted * tall) / 2, middle.y + (fitted * tall) / 2], [tall, 0])

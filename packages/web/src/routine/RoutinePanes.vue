@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { LEAST_ROLE } from '@rook/contract/roles'
+import { useWorkpiece } from '../app/queries.ts'
 import { useSession } from '../app/session.ts'
 import { asRegister, findingKey, registerNames, parseRegisterKey, type Finding, type InputSpec, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
@@ -24,6 +25,7 @@ const props = defineProps<{ at: RoutineAt; scene: Scene }>()
 const emit = defineEmits<{ recorded: [entry: Entry]; target: [register: string | null] }>()
 
 const scene = toRef(props, 'scene')
+const work = useWorkpiece(() => props.scene.plan?.operation ?? null)
 const state = useRoutine(props.at, scene)
 const recording = useRecording(props.at, state, finish)
 const releasing = ref(false)
@@ -131,7 +133,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       @agree="(input) => draft.agreed.push(input)"
     />
     <div class="picture">
-      <DrawingPane class="whole" :drawing="sheet.drawing" :sides="hasSides" @side="takeSide" />
+      <DrawingPane
+        class="whole"
+        :drawing="sheet.drawing"
+        :sides="hasSides"
+        :unit="scene.machine.unit"
+        :outline="work.data.value?.outline ?? null"
+        @side="takeSide"
+      />
       <EdgePicture v-if="sheet.drawing.edges?.length" class="edges" :edges="sheet.drawing.edges" :machine="scene.machine" />
     </div>
     <WorkingSheet

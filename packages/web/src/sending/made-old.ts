@@ -9,6 +9,7 @@ const isEntry = (answer: unknown): answer is Entry => typeof answer === 'object'
 const THINGS: Partial<Record<CallName, (sent: Sent<CallName>) => Announcement[]>> = {
   addMachine: () => [{ kind: 'machine', id: '' }],
   changeMachine: ({ params }) => [{ kind: 'machine', id: (params as { id: string }).id }],
+  changeWorkpiece: ({ params }) => [{ kind: 'workpiece', id: (params as { id: string }).id }],
   changeTemplate: ({ params }) => [{ kind: 'machine', id: (params as { id: string }).id }],
   addGauge: () => [{ kind: 'gauge', id: '' }],
   gaugeEvent: ({ params }) => [{ kind: 'gauge', id: (params as { id: string }).id }],

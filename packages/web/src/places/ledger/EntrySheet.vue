@@ -32,7 +32,7 @@ const rests = computed(() => [
 <template>
   <div class="entry-sheet">
     <div v-if="content.working" class="two">
-      <DrawingPane v-if="content.drawing" :drawing="content.drawing" />
+      <DrawingPane v-if="content.drawing" :drawing="content.drawing" :unit="content.working?.unit ?? machine.unit" />
       <WorkingRecord :working="content.working" :machine="machine" :writes="content.writes" :inputs="content.inputs" />
     </div>
     <Rows

@@ -2,8 +2,8 @@
 import { drawSetup, layoutOf } from '@rook/core'
 import type { Setup } from '@rook/contract'
 import { Button } from 'ant-design-vue'
-import { computed } from 'vue'
-import { useFloor, useScene } from '../../app/queries.ts'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useFloor, useScene, useWorkpiece } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import DrawingPane from '../../parts/DrawingPane.vue'
@@ -22,6 +22,10 @@ const scene = useScene(
 )
 const floor = useFloor()
 const here = computed(() => floor.data.value?.find(({ machine }) => machine.id === props.data.summary.machine) ?? null)
+/** Its file reading and drawing are fetched when somebody wants to change something. */
+const WorkpieceDrawer = defineAsyncComponent(() => import('./WorkpieceDrawer.vue'))
+const holding = ref(false)
+const work = useWorkpiece(() => props.data.summary.operation)
 const drawing = computed(() => scene.data.value && drawSetup(scene.data.value))
 /** Tools hang from a gauge line where their length counts along one axis; a turret's do not. */
 const hangs = computed(() => Boolean(scene.data.value && layoutOf(scene.data.value.machine).countsLengths))
@@ -47,9 +51,20 @@ const lit = computed(() => next.value?.preset.tool ?? null)
     <p v-if="!next" class="quiet">Every step is done or skipped.</p>
     <NoticeList v-if="here && here.notices.length > 0" class="notices" :notices="here.notices" :machine="data.summary.machine" />
     <template v-if="scene.data.value">
-      <h2>What stands in {{ data.summary.machineName }}</h2>
+      <div class="heading">
+        <h2>What stands in {{ data.summary.machineName }}</h2>
+        <Button v-if="work.data.value && !session.mayNot('changeWorkpiece')" type="link" @click="holding = true">How it is held</Button>
+      </div>
+      <WorkpieceDrawer
+        v-if="holding && work.data.value"
+        :operation="data.summary.operation"
+        :name="`${data.summary.partName}, ${data.summary.operationName},`"
+        :work="work.data.value"
+        :machine="scene.data.value.machine"
+        @close="holding = false"
+      />
       <div class="look" :class="{ drawn: drawing }">
-        <DrawingPane v-if="drawing" class="zero" :drawing="drawing" />
+        <DrawingPane v-if="drawing" class="zero" :drawing="drawing" :outline="work.data.value?.outline ?? null" />
         <section class="sheet slots">
           <StandingTable :scene="scene.data.value" :slots="data.slots" only="slots" />
           <p v-if="here?.last" class="quiet small last">
@@ -84,6 +99,12 @@ header p {
 }
 h2 {
   margin: 8px 0 6px;
+}
+.heading {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 12px;
 }
 .notices {
   margin-top: 4px;

@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import { boxAround, outlineIn, type FileLine, type LengthUnit, type PartOutline } from '@rook/core'
+import type { OutlineRead } from '@rook/contract'
+import { Button, Checkbox } from 'ant-design-vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useSend } from '../../sending/use-send.ts'
+import ChooseFile from '../../ui/ChooseFile.vue'
+import Field from '../../ui/Field.vue'
+import PickField from '../../ui/PickField.vue'
+import { UNITS } from '../machines/record-words.ts'
+import { asBase64 } from '../exchange/save-file.ts'
+import { cornersOf, nearestSpot, spotsOf, type Spot } from './outline-spots.ts'
+
+/** The part's outline out of a drawing file: its layers, its unit, and where part zero lies in it. */
+const outline = defineModel<PartOutline | null>({ required: true })
+const { trouble, busy, send } = useSend()
+const read = shallowRef<OutlineRead | null>(null)
+const name = ref('')
+const layers = ref<string[]>([])
+const unit = ref<LengthUnit | null>(null)
+const zero = shallowRef<Spot | null>(null)
+
+/** More than the server takes is said at once. */
+const MOST_BYTES = 6_000_000
+
+async function choose(file: File): Promise<void> {
+  trouble.value = null
+  if (file.size > MOST_BYTES) {
+    trouble.value = `${file.name} is larger than 6 MB. Export the part\u2019s outline alone.`
+    return
+  }
+  const found = await send('readOutline', { body: { name: file.name, file: await asBase64(file) } })
+  if (!found) return
+  read.value = found
+  name.value = file.name
+  layers.value = found.layers.map((layer) => layer.name)
+  unit.value = found.unit
+  zero.value = null
+}
+
+const lines = computed<FileLine[]>(() =>
+  (read.value?.layers ?? []).filter((layer) => layers.value.includes(layer.name)).flatMap((layer) => layer.lines),
+)
+const box = computed(() => boxAround(lines.value))
+const WIDTH = 420
+const HEIGHT = 260
+const MARGIN = 18
+const perPixel = computed(() =>
+  box.value
+    ? Math.max(
+        (box.value.max.x - box.value.min.x) / (WIDTH - 2 * MARGIN),
+        (box.value.max.y - box.value.min.y) / (HEIGHT - 2 * MARGIN),
+        1e-9,
+      )
+    : 1,
+)
+const at = ({ x, y }: Spot): Spot => ({
+  x: MARGIN + (x - (box.value?.min.x ?? 0)) / perPixel.value,
+  y: HEIGHT - MARGIN - (y - (box.value?.min.y ?? 0)) / perPixel.value,
+})
+const drawn = computed(() =>
+  lines.value.map(({ points, closed }) => {
+    const all = points.map(([x, y]) => at({ x, y }))
+    return [...all, ...(closed && all[0] ? [all[0]] : [])].map(({ x, y }) => `${x},${y}`).join(' ')
+  }),
+)
+const corners = computed(() => (box.value ? cornersOf(box.value) : []))
+const corner = computed({
+  get: () => corners.value.findIndex(({ spot }) => spot.x === zero.value?.x && spot.y === zero.value.y),
+  set: (chosen: number) => (zero.value = corners.value[chosen]?.spot ?? null),
+})
+
+/** A press takes the nearest corner of a line, or the middle of a closed one: nobody hits a point with a glove. */
+function press(event: MouseEvent): void {
+  const frame = (event.currentTarget as Element).getBoundingClientRect()
+  const scale = WIDTH / frame.width
+  zero.value = nearestSpot(spotsOf(lines.value), { x: (event.clientX - frame.left) * scale, y: (event.clientY - frame.top) * scale }, at)
+}
+
+watch([lines, unit, zero], () => {
+  if (!read.value) return
+  outline.value =
+    unit.value && zero.value && lines.value.length > 0 ? { file: name.value, lines: outlineIn(lines.value, unit.value, zero.value) } : null
+})
+const size = computed(() =>
+  box.value ? `${(box.value.max.x - box.value.min.x).toFixed(3)} by ${(box.value.max.y - box.value.min.y).toFixed(3)}` : null,
+)
+const still = computed(() => {
+  if (!read.value) return null
+  if (lines.value.length === 0) return 'Choose at least one layer.'
+  if (!unit.value) return `The file names no unit. The lines reach over ${size.value}: say in which unit.`
+  return zero.value ? null : 'Press the place on the part where part zero is, or choose a corner.'
+})
+defineExpose({ unfinished: computed(() => still.value) })
+</script>
+
+<template>
+  <section class="outline">
+    <p v-if="outline && !read">
+      Outline from {{ outline.file }}, {{ outline.lines.length }} lines.
+      <Button type="link" @click="outline = null">take it away</Button>
+    </p>
+    <ChooseFile accept=".dxf,.svg" label="Drawing file" @chosen="choose">{{
+      busy ? 'Reading \u2026' : 'Choose a DXF or SVG file'
+    }}</ChooseFile>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <template v-if="read">
+      <div class="choices">
+        <Field label="Layers">
+          <div class="layers">
+            <Checkbox
+              v-for="layer in read.layers"
+              :key="layer.name"
+              :checked="layers.includes(layer.name)"
+              @change="layers = layers.includes(layer.name) ? layers.filter((one) => one !== layer.name) : [...layers, layer.name]"
+              >{{ layer.name }}, {{ layer.lines.length }}</Checkbox
+            >
+          </div>
+        </Field>
+        <PickField v-model="unit" label="Unit of the file" :options="UNITS" placeholder="say which" />
+        <PickField
+          v-model="corner"
+          label="Part zero"
+          :options="corners.map(({ label }, value) => ({ value, label }))"
+          placeholder="press it below"
+        />
+      </div>
+      <svg
+        class="sheet"
+        :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+        role="img"
+        aria-label="The lines of the file; a press puts part zero on the nearest corner or centre"
+        @click="press"
+      >
+        <polyline v-for="(line, index) in drawn" :key="index" :points="line" />
+        <g v-if="zero" class="zero" :transform="`translate(${at(zero).x} ${at(zero).y})`">
+          <circle r="5.5" />
+          <path d="M-13 0h26M0 -13v26" />
+        </g>
+      </svg>
+      <p class="quiet small">
+        {{ size }} {{ unit ?? '' }}<template v-if="read.leftOut.length > 0">; left out: {{ read.leftOut.join(', ') }}</template>
+      </p>
+      <p v-if="still" class="query" role="status">{{ still }}</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.outline {
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+}
+.choices {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
+  gap: 10px 14px;
+  width: 100%;
+}
+.layers {
+  display: grid;
+}
+svg {
+  width: 100%;
+  max-width: 640px;
+  cursor: crosshair;
+}
+polyline {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.zero {
+  fill: none;
+  stroke: var(--act);
+  stroke-width: 2;
+}
+p {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { layoutOf, type MachineRecord } from '@rook/core'
+import type { Workpiece } from '@rook/contract'
+import { Button, Drawer, Form } from 'ant-design-vue'
+import { computed, reactive, ref } from 'vue'
+import { useSend } from '../../sending/use-send.ts'
+import { useChecked } from '../../ui/checked.ts'
+import CountField from '../../ui/CountField.vue'
+import { optionsOf, type Option } from '../../ui/options.ts'
+import PickField from '../../ui/PickField.vue'
+import WordField from '../../ui/WordField.vue'
+import OutlineFrom from './OutlineFrom.vue'
+import { HELD_IN, holdingFormOf, holdingShape, SIDE_WORDS, type HoldingForm } from './workpiece-form.ts'
+
+/** How an operation's work is held, and the outline of its part: what every drawing of the operation then shows. */
+const props = defineProps<{ operation: string; name: string; work: Workpiece; machine: MachineRecord }>()
+const emit = defineEmits<{ close: [] }>()
+const unit = computed(() => props.machine.unit)
+const form = reactive(holdingFormOf(props.work.holding, props.machine.unit))
+const outline = ref(props.work.outline)
+const from = ref<InstanceType<typeof OutlineFrom> | null>(null)
+const { trouble, busy, send } = useSend()
+const checked = useChecked(
+  () => holdingShape(unit.value),
+  () => ({ ...form }),
+)
+const isBar = computed(() => layoutOf(props.machine).stock === 'bar')
+const kinds = computed<Option<HoldingForm['kind']>[]>(() => [
+  { value: '', label: 'not said' },
+  ...optionsOf(HELD_IN).filter(({ value }) => (value === 'chuck' || value === 'collet') === isBar.value),
+])
+
+async function keep(): Promise<void> {
+  trouble.value = from.value?.unfinished ?? null
+  if (trouble.value) return
+  const typed = checked.take()
+  if (typed === null && checked.sentences.value.length > 0) return
+  if (await send('changeWorkpiece', { params: { id: props.operation }, body: { holding: typed, outline: outline.value } })) emit('close')
+}
+</script>
+
+<template>
+  <Drawer open :title="`How ${name} is held`" :width="720" placement="right" @close="emit('close')">
+    <Form @submit.prevent="keep">
+      <div class="fields">
+        <PickField v-model="form.kind" label="Held in" :options="kinds" />
+        <template v-if="form.kind === 'vise'">
+          <CountField v-model="form.count" label="Vises in a row" :min="1" :max="4" />
+          <PickField v-model="form.fixedJaw" label="Fixed jaw at its" :options="optionsOf(SIDE_WORDS)" />
+          <WordField v-model="form.grip" :label="`The jaws grip, ${unit}`" figure :maxlength="40" :problem="checked.problems.value.grip" />
+        </template>
+        <WordField
+          v-if="form.kind === 'vise' || form.kind === 'clamps'"
+          v-model="form.parallels"
+          :label="`Height of the parallels, ${unit}`"
+          figure
+          :maxlength="40"
+          :problem="checked.problems.value.parallels"
+        />
+        <WordField
+          v-if="form.kind === 'plate'"
+          v-model="form.thickness"
+          :label="`Thickness of the fixture, ${unit}`"
+          figure
+          :maxlength="40"
+          :problem="checked.problems.value.thickness"
+        />
+        <WordField
+          v-if="form.kind === 'chuck' || form.kind === 'collet'"
+          v-model="form.stickOut"
+          :label="`Stands out of the jaws, ${unit}`"
+          figure
+          :maxlength="40"
+          :problem="checked.problems.value.stickOut"
+        />
+      </div>
+      <p class="quiet small">What is left empty is drawn by usual sizes.</p>
+      <template v-if="!isBar">
+        <h2>Outline of the part, from above</h2>
+        <OutlineFrom ref="from" v-model="outline" />
+      </template>
+      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+      <div class="buttons">
+        <Button html-type="submit" type="primary" size="large" :disabled="busy">Keep</Button>
+        <Button size="large" @click="emit('close')">Leave it</Button>
+      </div>
+    </Form>
+  </Drawer>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+  gap: 10px 14px;
+}
+h2 {
+  margin: 18px 0 8px;
+}
+.buttons {
+  display: flex;
+  gap: 12px;
+  margin-top: 18px;
+}
+</style>
