@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mm, nm, readLength, formatExact, type GaugeFamily } from '@rook/core'
+import { formatExact, nm, type GaugeFamily } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
 import { Button, Form } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
@@ -13,6 +13,8 @@ import { optionsOf } from '../../ui/options.ts'
 import PickField from '../../ui/PickField.vue'
 import Rows from '../../ui/Rows.vue'
 import WordField from '../../ui/WordField.vue'
+import { useChecked } from '../../ui/checked.ts'
+import { gaugeForm } from './gauge-form.ts'
 import { FAMILIES } from './gauge-names.ts'
 import { stateOf, type GaugeWord } from './gauge-state.ts'
 import { sizeText } from './size-text.ts'
@@ -42,27 +44,14 @@ const COLUMNS = [
 ] as const
 
 const adding = ref(false)
-const form = reactive({ name: '', family: 'edge-finder' as GaugeFamily, size: '', uncertainty: '5 um', interval: '365' })
-const problems = ref<string[]>([])
+const form = reactive({ name: '', family: 'edge-finder' as GaugeFamily, size: '', uncertainty: '5 um', intervalDays: '365' })
 const { trouble, send } = useSend()
+const checked = useChecked(gaugeForm, () => ({ ...form }))
 
 async function add(): Promise<void> {
-  problems.value = []
-  const read = (name: string, text: string) => {
-    const reading = readLength(text, { name, unit: 'mm', grid: nm(1) })
-    if (reading.kind === 'length') return reading.value
-    problems.value.push(reading.kind === 'empty' ? `${name}: nothing is given yet.` : reading.sentence)
-    return mm(0)
-  }
-  const size = read('Size', form.size)
-  const uncertainty = read('Standard uncertainty', form.uncertainty)
-  const interval = form.interval.trim() === '' ? null : Number(form.interval)
-  if (interval !== null && !Number.isInteger(interval)) problems.value.push('Interval: whole days, or empty for none.')
-  if (form.name.trim() === '') problems.value.push('Name: give the gauge a name.')
-  if (problems.value.length > 0) return
-  if (await send('addGauge', { body: { name: form.name, family: form.family, size, uncertainty, intervalDays: interval } }))
-    adding.value = false
-  else problems.value = [trouble.value!]
+  trouble.value = null
+  const said = checked.take()
+  if (said && (await send('addGauge', { body: said }))) adding.value = false
 }
 </script>
 
@@ -104,14 +93,26 @@ async function add(): Promise<void> {
     <template v-if="!session.mayNot('addGauge')">
       <Button v-if="!adding" type="link" @click="adding = true">Add a gauge</Button>
       <Form v-else class="add sheet" @submit.prevent="add">
-        <WordField v-model="form.name" label="Name" :maxlength="60" />
+        <WordField v-model="form.name" label="Name" :maxlength="60" :problem="checked.problems.value.name" />
         <PickField v-model="form.family" label="Kind" :options="optionsOf(FAMILIES)" />
-        <WordField v-model="form.size" label="Size, mm unless said" figure :maxlength="40" />
-        <WordField v-model="form.uncertainty" label="Standard uncertainty" figure :maxlength="40" />
-        <WordField v-model="form.interval" label="Interval, days" figure :maxlength="5" />
+        <WordField v-model="form.size" label="Size, mm unless said" figure :maxlength="40" :problem="checked.problems.value.size" />
+        <WordField
+          v-model="form.uncertainty"
+          label="Standard uncertainty"
+          figure
+          :maxlength="40"
+          :problem="checked.problems.value.uncertainty"
+        />
+        <WordField
+          v-model="form.intervalDays"
+          label="Interval, days"
+          figure
+          :maxlength="5"
+          :problem="checked.problems.value.intervalDays"
+        />
         <Button html-type="submit">Add it</Button>
         <Button type="link" @click="adding = false">Leave it</Button>
-        <p v-for="problem in problems" :key="problem" class="stop" role="alert">{{ problem }}</p>
+        <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       </Form>
     </template>
   </div>

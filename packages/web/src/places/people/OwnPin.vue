@@ -2,18 +2,24 @@
 import { Button, Form, FormItem, InputPassword } from 'ant-design-vue'
 import { reactive, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
+import { underField, useChecked } from '../../ui/checked.ts'
+import { ownPinForm } from './people-forms.ts'
 
 const form = reactive({ old: '', pin: '' })
 const told = ref<string | null>(null)
 const { trouble, busy, send } = useSend()
+const checked = useChecked(ownPinForm, () => ({ ...form }))
+const wrong = (field: string) => underField(checked.problems.value, field)
 
 async function change(): Promise<void> {
   told.value = null
-  trouble.value = [form.old, form.pin].every((pin) => /^\d{4,8}$/.test(pin)) ? null : 'PIN: four to eight digits.'
-  if (trouble.value) return
-  await send('changeOwnPin', { body: { ...form } })
+  trouble.value = null
+  const said = checked.take()
+  if (!said) return
+  await send('changeOwnPin', { body: said })
   if (trouble.value) return
   Object.assign(form, { old: '', pin: '' })
+  checked.begin()
   told.value = 'Your PIN is changed. Wherever else you were signed in, you are not any more.'
 }
 </script>
@@ -21,10 +27,10 @@ async function change(): Promise<void> {
 <template>
   <Form layout="vertical" class="own" @submit.prevent="change">
     <h2>Your PIN</h2>
-    <FormItem label="Present PIN" html-for="own-pin-old">
+    <FormItem label="Present PIN" html-for="own-pin-old" v-bind="wrong('old')">
       <InputPassword id="own-pin-old" v-model:value="form.old" inputmode="numeric" autocomplete="current-password" :maxlength="8" />
     </FormItem>
-    <FormItem label="New PIN" html-for="own-pin-new">
+    <FormItem label="New PIN" html-for="own-pin-new" v-bind="wrong('pin')">
       <InputPassword id="own-pin-new" v-model:value="form.pin" inputmode="numeric" autocomplete="new-password" :maxlength="8" />
     </FormItem>
     <Button html-type="submit" :disabled="busy">Change it</Button>

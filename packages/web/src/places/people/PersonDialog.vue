@@ -4,6 +4,8 @@ import { ROLES } from '@rook/contract/roles'
 import { Checkbox, Form, FormItem, Input, InputPassword, Modal, RadioButton, RadioGroup } from 'ant-design-vue'
 import { reactive } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
+import { underField, useChecked } from '../../ui/checked.ts'
+import { personForm } from './people-forms.ts'
 
 /** Somebody new, or what a lead changes of somebody. */
 const props = defineProps<{ person: (Pick<PersonRecord, 'id' | 'name' | 'role'> & Partial<PersonRecord>) | null }>()
@@ -15,6 +17,9 @@ const form = reactive({
   pin: '',
 })
 const { trouble, busy, send } = useSend()
+const checked = useChecked(personForm(props.person === null), () => ({ ...form }))
+
+const wrong = (field: string) => underField(checked.problems.value, field)
 
 const MAY: Readonly<Record<Role, string>> = {
   viewer: 'sees everything',
@@ -25,11 +30,10 @@ const MAY: Readonly<Record<Role, string>> = {
 }
 
 async function go(): Promise<void> {
-  const { name, role, gone, pin } = form
   trouble.value = null
-  if (name.trim() === '') trouble.value = 'Name: write the person’s name.'
-  else if ((pin !== '' || !props.person) && !/^\d{4,8}$/.test(pin)) trouble.value = 'PIN: four to eight digits.'
-  if (trouble.value) return
+  const said = checked.take()
+  if (!said) return
+  const { name, role, gone, pin } = said
   const { person } = props
   const went = person ? await change(person, { name, role, gone }) : await send('addPerson', { body: { name, role, pin } })
   if (went) emit('close')
@@ -54,14 +58,16 @@ async function change(person: NonNullable<typeof props.person>, body: { name: st
     @cancel="emit('close')"
   >
     <Form layout="vertical" @submit.prevent="go">
-      <FormItem label="Name" html-for="person-name"><Input id="person-name" v-model:value="form.name" :maxlength="60" /></FormItem>
+      <FormItem label="Name" html-for="person-name" v-bind="wrong('name')"
+        ><Input id="person-name" v-model:value="form.name" :maxlength="60"
+      /></FormItem>
       <FormItem label="Role">
         <RadioGroup v-model:value="form.role" aria-label="Role" button-style="solid">
           <RadioButton v-for="role in ROLES" :key="role" :value="role">{{ role }}</RadioButton>
         </RadioGroup>
         <p class="quiet small">{{ MAY[form.role] }}</p>
       </FormItem>
-      <FormItem :label="person ? 'New PIN, where it is to be another one' : 'PIN'" html-for="person-pin">
+      <FormItem :label="person ? 'New PIN, where it is to be another one' : 'PIN'" html-for="person-pin" v-bind="wrong('pin')">
         <InputPassword id="person-pin" v-model:value="form.pin" inputmode="numeric" autocomplete="new-password" :maxlength="8" />
       </FormItem>
       <Checkbox v-if="person" v-model:checked="form.gone">does not work here any more; the entries stay</Checkbox>

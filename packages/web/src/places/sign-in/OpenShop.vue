@@ -4,6 +4,8 @@ import { reactive } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '../../app/session.ts'
 import { useSend } from '../../sending/use-send.ts'
+import { underField, useChecked } from '../../ui/checked.ts'
+import { firstLeadForm } from '../people/people-forms.ts'
 import ShopFields from '../people/ShopFields.vue'
 import { zoneHere } from '../people/time-zones.ts'
 
@@ -12,14 +14,14 @@ const session = useSession()
 const router = useRouter()
 const form = reactive({ shop: '', zone: zoneHere(), name: '', pin: '' })
 const { trouble, busy, send } = useSend()
+const checked = useChecked(firstLeadForm, () => ({ ...form }))
+const wrong = (field: string) => underField(checked.problems.value, field)
 
 async function open(): Promise<void> {
-  const { shop, zone, name, pin } = form
   trouble.value = null
-  if (shop.trim() === '') trouble.value = 'Shop: write its name.'
-  else if (name.trim() === '') trouble.value = 'Name: write the lead’s name.'
-  else if (!/^\d{4,8}$/.test(pin)) trouble.value = 'PIN: four to eight digits.'
-  if (trouble.value) return
+  const said = checked.take()
+  if (!said) return
+  const { shop, zone, name, pin } = said
   const opened = await send('openShop', { body: { shop: { name: shop, timeZone: zone }, lead: { name, pin } } })
   if (!opened) return
   session.opened(opened)
@@ -34,9 +36,11 @@ async function open(): Promise<void> {
       The ledger is empty. Say whose it is, and who leads: a lead lets people in, adds machines and gauges, and releases what a check has
       stopped. Your first machine is next.
     </p>
-    <ShopFields v-model:name="form.shop" v-model:zone="form.zone" named="first" />
-    <FormItem label="First lead" html-for="first-lead"><Input id="first-lead" v-model:value="form.name" :maxlength="60" /></FormItem>
-    <FormItem label="PIN, four to eight digits" html-for="first-pin">
+    <ShopFields v-model:name="form.shop" v-model:zone="form.zone" named="first" :problems="checked.problems.value" />
+    <FormItem label="First lead" html-for="first-lead" v-bind="wrong('name')"
+      ><Input id="first-lead" v-model:value="form.name" :maxlength="60"
+    /></FormItem>
+    <FormItem label="PIN, four to eight digits" html-for="first-pin" v-bind="wrong('pin')">
       <InputPassword id="first-pin" v-model:value="form.pin" inputmode="numeric" autocomplete="new-password" :maxlength="8" />
     </FormItem>
     <Button type="primary" html-type="submit" :disabled="busy">Open the ledger</Button>

@@ -2,12 +2,13 @@
 import { KIND_WORDS, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit } from '@rook/core'
 import ToolDrawn from '../../parts/ToolDrawn.vue'
 import { drawnFrom, type ToolForm } from './tool-form.ts'
+import type { Problems } from '../../ui/checked.ts'
 import WordField from '../../ui/WordField.vue'
 import { optionsOf, type Option } from '../../ui/options.ts'
 import PickField from '../../ui/PickField.vue'
 
 const form = defineModel<ToolForm>({ required: true })
-defineProps<{ unit: LengthUnit }>()
+withDefaults(defineProps<{ unit: LengthUnit; problems?: Problems }>(), { problems: () => ({}) })
 const LIVES: Option<ToolForm['lifeBy']>[] = [
   { value: '', label: 'not counted' },
   ...optionsOf({ parts: 'parts', minutes: 'minutes', uses: 'uses' }),
@@ -17,7 +18,7 @@ const LIVES: Option<ToolForm['lifeBy']>[] = [
 <template>
   <div class="with-picture">
     <div class="fields">
-      <WordField v-model="form.name" label="Name" :maxlength="80" />
+      <WordField v-model="form.name" label="Name" :maxlength="80" :problem="problems.name" />
       <PickField v-model="form.kind" label="Kind" :options="optionsOf(KIND_WORDS)" />
       <WordField v-model="form.holder" label="Holder, collet, extension" :maxlength="80" />
       <PickField
@@ -25,11 +26,12 @@ const LIVES: Option<ToolForm['lifeBy']>[] = [
         label="Turns when it cuts"
         :options="optionsOf({ right: 'to the right, M3', left: 'to the left, M4' })"
       />
-      <WordField v-model="form.flutes" label="Cutting edges" figure :maxlength="2" inputmode="numeric" />
-      <WordField v-model="form.estimate" label="Rough length, gauge line to tip" figure :maxlength="40" />
+      <WordField v-model="form.flutes" label="Cutting edges" figure :maxlength="2" inputmode="numeric" :problem="problems.flutes" />
+      <WordField v-model="form.estimate" label="Rough length, gauge line to tip" figure :maxlength="40" :problem="problems.estimate" />
       <WordField
         v-model="form.properties[property]"
         :label="`${property}, ${PROPERTY_WORDS[property]}`"
+        :problem="problems[`properties.${property}`]"
         figure
         :maxlength="40"
         v-for="property in TOOL_PROPERTIES"
@@ -40,11 +42,25 @@ const LIVES: Option<ToolForm['lifeBy']>[] = [
         label="Of several edges counts"
         :options="optionsOf({ longest: 'the one furthest out', mean: 'their mean' })"
       />
-      <WordField v-model="form.spread" label="Edges may differ by" figure :maxlength="40" placeholder="as the shop" />
+      <WordField
+        v-model="form.spread"
+        label="Edges may differ by"
+        figure
+        :maxlength="40"
+        placeholder="as the shop"
+        :problem="problems.spread"
+      />
       <PickField v-model="form.lifeBy" label="Life counted in" :options="LIVES" />
       <template v-if="form.lifeBy !== ''">
-        <WordField v-model="form.limit" label="Life, limit" figure :maxlength="9" inputmode="decimal" />
-        <WordField v-model="form.warning" label="Life, warning from" figure :maxlength="9" inputmode="decimal" />
+        <WordField v-model="form.limit" label="Life, limit" figure :maxlength="9" inputmode="decimal" :problem="problems.limit" />
+        <WordField
+          v-model="form.warning"
+          label="Life, warning from"
+          figure
+          :maxlength="9"
+          inputmode="decimal"
+          :problem="problems.warning"
+        />
       </template>
     </div>
     <ToolDrawn v-bind="drawnFrom(form, unit)" :unit="unit" />

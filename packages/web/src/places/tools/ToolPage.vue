@@ -11,7 +11,6 @@ import {
   type Nm,
   type ToolKind,
 } from '@rook/core'
-
 import { useStorage } from '@vueuse/core'
 import { Button, Form } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
@@ -27,7 +26,7 @@ import ToolEventDialog from './ToolEventDialog.vue'
 import LifeStrip from './LifeStrip.vue'
 import LoadSections from './LoadSections.vue'
 import MountDialog from './MountDialog.vue'
-import { readToolForm, toolFormOf } from './tool-form.ts'
+import { toolFormOf, toolShape } from './tool-form.ts'
 import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
 import { EVENT_WORDS, HAPPENINGS, type Happening } from './tool-events.ts'
@@ -35,6 +34,7 @@ import Opening from '../../parts/Opening.vue'
 import ToolDrawn from '../../parts/ToolDrawn.vue'
 import GoTo from '../../ui/GoTo.vue'
 import PickField from '../../ui/PickField.vue'
+import { useChecked } from '../../ui/checked.ts'
 import Facts from '../../ui/Facts.vue'
 
 const props = defineProps<{ assembly: string }>()
@@ -75,16 +75,18 @@ const { form, resumed, movedOn, begin } = useKeptForm(formName, () =>
 )
 function leave(): void {
   begin()
+  checked.begin()
   changing.value = false
 }
-const problems = ref<string[]>([])
 const record = useSend()
+const checked = useChecked(
+  () => toolShape(unit.value, form.value!),
+  () => form.value!,
+)
 async function keep(): Promise<void> {
-  const read = readToolForm(form.value!, unit.value)
-  problems.value = 'problems' in read ? read.problems : []
-  if (!('input' in read)) return
-  if (await record.send('changeAssembly', { params: { id: props.assembly }, body: read.input })) leave()
-  else problems.value = [record.trouble.value!]
+  record.trouble.value = null
+  const said = checked.take()
+  if (said && (await record.send('changeAssembly', { params: { id: props.assembly }, body: said }))) leave()
 }
 
 async function takeOut(): Promise<void> {
@@ -160,11 +162,12 @@ const facts = computed(() =>
         <GoTo type="link" :to="{ name: 'new-tool', query: { like: tool.id } }">another one like it</GoTo>
       </p>
       <Form v-if="form" class="sheet record" @submit.prevent="keep">
-        <ul v-if="problems.length > 0" role="alert" class="stop">
-          <li v-for="problem in problems" :key="problem">{{ problem }}</li>
+        <p v-if="record.trouble.value" role="alert" class="stop">{{ record.trouble.value }}</p>
+        <ul v-if="checked.sentences.value.length > 0" role="alert" class="stop">
+          <li v-for="problem in checked.sentences.value" :key="problem">{{ problem }}</li>
         </ul>
         <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
-        <ToolFields v-model="form" :unit="unit" />
+        <ToolFields v-model="form" :unit="unit" :problems="checked.problems.value" />
         <p>
           <Button html-type="submit" type="primary" size="large">Keep the record</Button>
           <Button type="link" @click="leave">leave it as it was</Button>

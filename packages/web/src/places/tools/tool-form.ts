@@ -1,5 +1,6 @@
 import {
   assemblyProblems,
+  KIND_WORDS,
   formatExact,
   lifeProblems,
   nm,
@@ -15,6 +16,8 @@ import {
   type ToolProperty,
 } from '@rook/core'
 import type { AssemblyInput } from '@rook/contract'
+import * as z from 'zod/mini'
+import { lengthOrNone, wholeOrNone, words, wordsOrNone } from '../../ui/shapes.ts'
 
 /** An assembly's record as it stands in the form: figures as they are typed. */
 export interface ToolForm {
@@ -59,48 +62,61 @@ export function toolFormOf(tool: Omit<Assembly, 'id'>, unit: LengthUnit): ToolFo
   }
 }
 
-/** The record that the form describes, or the sentences that say what is wrong with it. */
-export function readToolForm(form: ToolForm, unit: LengthUnit): { input: AssemblyInput } | { problems: string[] } {
-  const problems: string[] = []
-  const length = (name: string, text: string): Nm | null => {
-    const reading = readLength(text, { name, unit, grid: nm(1) })
-    if (reading.kind === 'length' || reading.kind === 'finer') return reading.value
-    if (reading.kind === 'refused') problems.push(reading.sentence)
-    return null
-  }
-  const amount = (name: string, text: string): number => {
-    const value = /^\d+([.,]\d+)?$/.test(text.trim()) ? Number(text.trim().replace(',', '.')) : NaN
-    if (!(value > 0)) problems.push(`${name}: write a number above zero.`)
-    return value
-  }
-  if (form.name.trim() === '') problems.push('Name: give the tool a name.')
-  const flutes = form.flutes.trim() === '' ? null : Number(form.flutes)
-  const properties = Object.fromEntries(
-    TOOL_PROPERTIES.flatMap((property) => {
-      const value = length(`${property}, ${PROPERTY_WORDS[property]}`, form.properties[property])
-      return value === null ? [] : [[property, value]]
+const FLUTES = 'Flutes, cutting edges: a whole number from 1 to 40.'
+
+/** A number above zero; nothing is asked of a life that is not counted. */
+const amount = (name: string) =>
+  z.pipe(
+    z.string().check(z.trim()),
+    z.transform((text, context): number => {
+      const value = /^\d+([.,]\d+)?$/.test(text) ? Number(text.replace(',', '.')) : Number.NaN
+      if (value > 0) return value
+      context.issues.push({ code: 'custom', input: text, message: `${name}: write a number above zero.` })
+      return z.NEVER
     }),
-  ) as AssemblyInput['properties']
-  const input: AssemblyInput = {
-    name: form.name.trim(),
-    kind: form.kind,
-    holder: form.holder.trim() || null,
-    turning: form.turning,
-    flutes,
-    properties,
-    estimate: length('Rough length', form.estimate),
-    edges: { rule: form.rule, spread: length('Spread of the edges', form.spread) },
-    life:
-      form.lifeBy === ''
-        ? null
-        : { by: form.lifeBy, limit: amount('Life, limit', form.limit), warning: amount('Life, warning', form.warning) },
-  }
-  problems.push(
-    ...Object.values(assemblyProblems(input)),
-    ...(input.life && input.life.limit > 0 ? Object.values(lifeProblems(input.life)) : []),
   )
-  return problems.length > 0 ? { problems: [...new Set(problems)] } : { input }
-}
+
+/** Each field by itself; a life that is not counted asks for no figures. */
+const fieldsOf = (unit: LengthUnit, counted: boolean) =>
+  z.object({
+    name: words('Name: give the tool a name.'),
+    kind: z.enum(Object.keys(KIND_WORDS) as [ToolKind, ...ToolKind[]]),
+    holder: wordsOrNone,
+    turning: z.enum(['right', 'left']),
+    flutes: wholeOrNone(FLUTES),
+    estimate: lengthOrNone('Rough length', unit),
+    properties: z.object(
+      Object.fromEntries(
+        TOOL_PROPERTIES.map((property) => [property, lengthOrNone(`${property}, ${PROPERTY_WORDS[property]}`, unit)]),
+      ) as Record<ToolProperty, ReturnType<typeof lengthOrNone>>,
+    ),
+    rule: z.enum(['longest', 'mean']),
+    spread: lengthOrNone('Spread of the edges', unit),
+    lifeBy: z.enum(['', 'parts', 'minutes', 'uses']),
+    limit: counted ? amount('Life, limit') : z.transform(() => 0),
+    warning: counted ? amount('Life, warning') : z.transform(() => 0),
+  })
+
+/** The record that the form describes; what cannot be is said in the core\u2019s own words, under the field that it is about. */
+export const toolShape = (unit: LengthUnit, { lifeBy }: Pick<ToolForm, 'lifeBy'>) =>
+  z.pipe(
+    fieldsOf(unit, lifeBy !== ''),
+    z.transform((said, context): AssemblyInput => {
+      const { name, kind, holder, turning, flutes, estimate, rule, spread, limit, warning } = said
+      const properties = Object.fromEntries(
+        Object.entries(said.properties).filter(([, value]) => value !== null),
+      ) as AssemblyInput['properties']
+      const life = said.lifeBy === '' ? null : { by: said.lifeBy, limit, warning }
+      const wrong = { ...inProperties(assemblyProblems({ properties, flutes })), ...(life ? lifeProblems(life) : {}) }
+      for (const [field, message] of Object.entries(wrong))
+        context.issues.push({ code: 'custom', input: said, path: field.split('.'), message })
+      return { name, kind, holder, turning, flutes, properties, estimate, edges: { rule, spread }, life }
+    }),
+  )
+
+/** The core knows a property by its symbol; in the form it lies among the properties. */
+const inProperties = (problems: Record<string, string>): Record<string, string> =>
+  Object.fromEntries(Object.entries(problems).map(([field, sentence]) => [field === 'flutes' ? field : `properties.${field}`, sentence]))
 
 /** What can be drawn of a tool while its figures are still being typed: whatever is understood so far. */
 export function drawnFrom(form: ToolForm, unit: LengthUnit): { tool: Drawn; length: Nm | null } {

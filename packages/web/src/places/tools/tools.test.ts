@@ -7,7 +7,8 @@ import EdgePicture from '../../parts/EdgePicture.vue'
 import NumberField from '../../parts/NumberField.vue'
 import LoadChart from './LoadChart.vue'
 import { filterRows, sortRows, windowOf } from './table-order.ts'
-import { readToolForm, toolFormOf } from './tool-form.ts'
+import { toolFormOf, toolShape, type ToolForm } from './tool-form.ts'
+import { problemsOf } from '../../ui/checked.ts'
 import ToolsTable from './ToolsTable.vue'
 import { useEdits } from './use-edits.ts'
 
@@ -146,22 +147,22 @@ describe('the tools table', () => {
   })
 })
 
+const read = (form: ToolForm, unit: 'mm' | 'in' = 'mm') => toolShape(unit, form).safeParse(form)
+
 describe('a tool\u2019s record as a form', () => {
   it('comes back as it was, in either unit', () => {
     const { assembly: _id, number: _n, offset: _h, diameterOffset: _d, lifeUsed: _u, ...record } = TOOLS[1]!
-    for (const unit of ['mm', 'in'] as const)
-      expect(readToolForm(toolFormOf({ ...record, lifeUsed: 0 }, unit), unit)).toEqual({ input: record })
+    for (const unit of ['mm', 'in'] as const) expect(read(toolFormOf({ ...record, lifeUsed: 0 }, unit), unit).data).toEqual(record)
   })
 
   it('says what is wrong, all of it at once', () => {
     const form = { ...toolFormOf({ ...TOOLS[1]!, lifeUsed: 0 }, 'mm'), name: ' ', flutes: '2.5', estimate: '1..', limit: 'x' }
-    const read = readToolForm(form, 'mm')
-    if (!('problems' in read)) throw new Error('was read')
-    expect(read.problems.map((sentence) => sentence.split(':')[0])).toEqual([
-      'Name',
-      'Rough length',
-      'Life, limit',
-      'Flutes, cutting edges',
+    const problems = problemsOf(read(form).error!.issues)
+    expect(Object.entries(problems).map(([field, sentence]) => [field, sentence.split(':')[0]])).toEqual([
+      ['name', 'Name'],
+      ['flutes', 'Flutes, cutting edges'],
+      ['estimate', 'Rough length'],
+      ['limit', 'Life, limit'],
     ])
   })
 })
@@ -169,9 +170,9 @@ describe('a tool\u2019s record as a form', () => {
 describe('a record that cannot be', () => {
   it('is told before it is sent, in the core\u2019s own words', () => {
     const form = toolFormOf({ ...TOOLS[1]!, properties: { DC: mm(6), RE: mm(6) }, lifeUsed: 0 }, 'mm')
-    expect(readToolForm(form, 'mm')).toMatchObject({ problems: [expect.stringContaining('a diameter where a radius is due') as string] })
+    expect(problemsOf(read(form).error!.issues)['properties.RE']).toContain('a diameter where a radius is due')
     const late = { ...toolFormOf({ ...TOOLS[1]!, lifeUsed: 0 }, 'mm'), warning: '100' }
-    expect(readToolForm(late, 'mm')).toMatchObject({ problems: [expect.stringContaining('below the limit') as string] })
+    expect(problemsOf(read(late).error!.issues).warning).toContain('below the limit')
   })
 })
 
