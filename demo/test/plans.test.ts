@@ -34,6 +34,7 @@ function inputsOf(operation: (typeof OPERATIONS)[number], routine: string, prese
         estimate,
       })),
       plan: null,
+      atHand: null,
     },
     preset,
   )

@@ -69,9 +69,12 @@ export const mountedAt = z.object({
 export type MountedAt = z.infer<typeof mountedAt>
 
 const record = assemblyFields.extend({ id: z.string(), lifeUsed: z.number() })
-export const assemblySchema = record.extend({ mounted: mountedAt.nullable() }).meta({ id: 'Assembly' }) as unknown as z.ZodType<
-  Assembly & { mounted: MountedAt | null }
->
+export const assemblySchema = record
+  .extend({
+    mounted: mountedAt.nullable(),
+    broken: z.boolean().meta({ description: 'It broke, and nothing new has been put into it since.' }),
+  })
+  .meta({ id: 'Assembly' }) as unknown as z.ZodType<Assembly & { mounted: MountedAt | null; broken: boolean }>
 export type AssemblyRecord = z.infer<typeof assemblySchema>
 
 export const assemblyEventKind = z.enum([

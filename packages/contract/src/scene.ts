@@ -142,5 +142,6 @@ export const sceneSchema: z.ZodType<Scene> = z
     gauges: z.array(gaugeSchema),
     tools: z.array(toolSchema),
     plan: planSchema.nullable(),
+    atHand: z.object({ stock: stockSchema.nullable(), holding: holdingSchema.nullable() }).nullable(),
   })
   .meta({ id: 'Scene' })

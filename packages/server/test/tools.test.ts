@@ -319,6 +319,16 @@ describe('what happens to a tool', () => {
     expect((await scene()).standing['tool/11/length/geometry']?.state).toBe('disturbed')
     expect(await happen('em-08', 'broken', { note: ' ' })).toMatchObject({ status: 422, body: { code: 'reason' } })
     expect((await happen('nowhere', 'broken')).status).toBe(404)
+    // The drawer says it too, until it has a new edge.
+    const broken = async () => (await marrow.send<AssemblyPage>('GET', '/api/assemblies/em-08')).body.assembly.broken
+    expect(await broken()).toBe(true)
+    await happen('em-08', 'reground')
+    expect(await broken()).toBe(false)
+    await happen('em-08', 'broken')
+    expect(await broken()).toBe(true)
+    const { entry } = (await marrow.send<AssemblyPage>('GET', '/api/assemblies/em-08')).body.events[0]!
+    await marrow.send('POST', `/api/entries/${entry}/correction`, { id: randomUUID(), reason: 'the wrong tool was named' })
+    expect(await broken()).toBe(false)
   })
 })
 

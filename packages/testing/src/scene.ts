@@ -45,6 +45,7 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
     standing: Object.fromEntries(standing.map(([ref, value]) => [registerKey(ref), value])),
     formerly: {},
     sizes: {},
+    atHand: null,
     gauges: GAUGES,
     tools: [
       mounted('4', 'em-12', 'End mill 12', { kind: 'end-mill', estimate: mm(103.5), flutes: 4, properties: { DC: mm(12) } }),

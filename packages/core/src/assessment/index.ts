@@ -1,4 +1,4 @@
-import { drawStock } from '../drawing/index.ts'
+import { drawWork } from '../drawing/index.ts'
 import { TooFar } from '../length/index.ts'
 import { findingKey, runChecks, type Finding } from '../check/index.ts'
 import { readInputs, type InputSpec, type RawInputs, type Routine, type Sheet, type Values } from '../routine/index.ts'
@@ -41,11 +41,11 @@ function judged(routine: Routine, inputs: readonly InputSpec[], values: Values, 
 }
 
 /** Each figure can be read by itself, and together they lead beyond every machine: a gauge a kilometre thick, sides that never meet. */
-function tooFar({ machine, plan }: Scene): Sheet {
+function tooFar(scene: Scene): Sheet {
   return {
     targets: [],
-    working: { unit: machine.unit, columns: [''], lines: [], results: [], facts: [] },
-    drawing: drawStock('above', plan?.stock ?? null),
+    working: { unit: scene.machine.unit, columns: [''], lines: [], results: [], facts: [] },
+    drawing: drawWork('above', scene),
     refusal: {
       input: null,
       sentence: 'These figures lead further than any machine goes. Look at the sizes on record of what is chosen, and at the readings.',

@@ -24,8 +24,8 @@ export function pictureOf(drawing: Drawing, inputs: readonly InputSpec[], values
   }
 }
 
-function held(drawing: Drawing, { plan }: Scene): Drawing {
-  const holding = plan?.holding
+function held(drawing: Drawing, { plan, atHand }: Scene): Drawing {
+  const holding = plan ? plan.holding : atHand?.holding
   const stock = drawing.solids.find(({ kind }) => kind === 'stock')
   if (!holding || !stock || drawing.section) return drawing
   if (!('stickOut' in holding) || holding.stickOut === null) return { ...drawing, holding }

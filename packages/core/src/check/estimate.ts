@@ -1,4 +1,4 @@
-import { isReach, layoutOf } from '../register/index.ts'
+import { isReach, layoutOf, registerKey } from '../register/index.ts'
 import { magnitude, minus, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { otherReaches, reachOf } from '../reach/index.ts'
@@ -54,6 +54,7 @@ function judge(write: Write, tool: MountedTool, expected: Expected, scene: Scene
     name: 'near its estimate',
     verdict,
     sentence,
+    ...(verdict === 'clear' ? {} : { means: [registerKey(write.register)] }),
     figures: [
       { label: 'measured', value: write.value },
       { label: 'expected', value: expected.value },

@@ -15,6 +15,8 @@ export interface Finding {
   verdict: Verdict
   sentence: string
   figures: { label: string; value: Nm }[]
+  /** What it points to where it is not clear: the mistake it names, the register it finds odd. Two that share one mean one thing. */
+  means?: readonly string[]
   /** Clear, but worth a line of its own: advice. */
   tell?: boolean
 }

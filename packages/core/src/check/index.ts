@@ -52,6 +52,8 @@ export function runChecks(evidence: Evidence): Finding[] {
 
 export { explainJump } from './explain.ts'
 export type { Explanation } from './explain.ts'
+export { foldFindings } from './fold.ts'
+export type { FoldedFinding } from './fold.ts'
 export { findingKey } from './finding.ts'
 export type { Check, Evidence, Finding, Verdict } from './finding.ts'
 export { doubtBy, LIMITS, limitOf, limitProblems } from './limits.ts'

@@ -1,6 +1,6 @@
 import { magnitude, minus, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { holdsLength, registerName, tiedToPart } from '../register/index.ts'
+import { holdsLength, registerKey, registerName, tiedToPart } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
 import { BY_FAMILY } from './by-family.ts'
@@ -44,13 +44,15 @@ function compare(write: Write, reference: Standing, what: string, scene: Scene):
     ],
   }
   if (magnitude(moved) <= limit) return { ...finding, verdict: 'clear', sentence: `${moves}; expected within ${asShown(limit, machine)}.` }
+  const odd = registerKey(write.register)
   const explanation = explainJump(write, reference, standard, scene)
   const beyond = `${moves}, more than the ${asShown(limit, machine)} expected`
-  if (!explanation) return { ...finding, verdict: 'query', sentence: `${beyond}. No single slip explains it.` }
+  if (!explanation) return { ...finding, verdict: 'query', sentence: `${beyond}. No single slip explains it.`, means: [odd] }
   return {
     ...finding,
     verdict: SLIP_VERDICT[explanation.slip.id] ?? 'query',
     sentence: `${beyond}. It would agree within ${asShown(explanation.left, machine)} if ${explanation.slip.phrase}.`,
+    means: [odd, explanation.slip.phrase],
   }
 }
 

@@ -1,6 +1,6 @@
 import { magnitude, minus, nm, times, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { isCutter, registerName, timesInDiameter } from '../register/index.ts'
+import { isCutter, registerKey, registerName, timesInDiameter } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
 import { limitOf } from './limits.ts'
 
@@ -41,12 +41,14 @@ export const nominalDiameter: Check = {
             sentence: `${name} agrees with DC ${shown(DC)} on the record of T${tool.number} within ${shown(nm(off(write.value)))}.`,
           },
         ]
+      const means = [registerKey(write.register)]
       const twice = off(nm(Math.round(write.value / 2))) <= limit
       const half = off(times(write.value, 2)) <= limit
       if (twice || half)
         return [
           {
             ...finding,
+            means,
             verdict: 'stop',
             sentence: `${name} would be ${shown(write.value)}: ${twice ? 'twice' : 'half'} of what DC ${shown(DC)} comes to. D registers on ${machine.name} hold ${perDiameter === 2 ? 'radii; this looks like a diameter' : 'diameters; this looks like a radius'}.`,
           },
@@ -54,6 +56,7 @@ export const nominalDiameter: Check = {
       return [
         {
           ...finding,
+          means,
           verdict: 'query',
           sentence: `${name} would be ${shown(write.value)}; the record of T${tool.number} has DC ${shown(DC)}. A size on the part belongs in the wear; is it this cutter?`,
         },

@@ -1,6 +1,6 @@
 import { mm, nm, type Nm } from '../length/index.ts'
 import { layoutOf } from '../register/index.ts'
-import type { Scene } from '../scene/index.ts'
+import type { Scene, StockBox } from '../scene/index.ts'
 import type { Drawing, Solid } from './drawing.ts'
 import { drawStock } from './stock.ts'
 
@@ -32,6 +32,10 @@ export function drawBar(diameter: Nm | null, face: Nm): Drawing {
 }
 
 /** The work as it lies in the machine: a block on a table, or a bar on the spindle's axis. Its first solid is the stock. */
-export function drawWork(view: Drawing['view'], { machine, plan }: Pick<Scene, 'machine' | 'plan'>): Drawing {
-  return layoutOf(machine).stock === 'bar' ? drawBar(null, nm(0)) : drawStock(view, plan?.stock ?? null)
+export function drawWork(view: Drawing['view'], scene: Pick<Scene, 'machine' | 'plan' | 'atHand'>): Drawing {
+  return layoutOf(scene.machine).stock === 'bar' ? drawBar(null, nm(0)) : drawStock(view, stockSeen(scene))
 }
+
+/** The stock to be drawn: the plan's; beside a plan, that of the setup which is on the machine. No figure rests on it. */
+export const stockSeen = ({ plan, atHand }: Pick<Scene, 'plan' | 'atHand'>): StockBox | null =>
+  plan ? plan.stock : (atHand?.stock ?? null)

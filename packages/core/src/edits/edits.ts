@@ -113,7 +113,7 @@ export function sheetOf(result: Result, scene: Scene): Sheet {
       })),
       facts: [],
     },
-    drawing: drawWork('front', { machine: scene.machine, plan: null }),
+    drawing: drawWork('front', { machine: scene.machine, plan: null, atHand: null }),
     result,
   }
 }

@@ -1,7 +1,7 @@
 import { doubtBy } from '../check/limits.ts'
 import { formatAngle } from '../angle/index.ts'
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
-import { drawStock } from '../drawing/index.ts'
+import { drawWork } from '../drawing/index.ts'
 import type { Axis } from '../machine/index.ts'
 import { expectedRegister, registerKey, workRegister } from '../register/index.ts'
 import { placeInput, resultCell, rowInput, slotInput, type Refusal, type Routine, type Values, type Write } from '../routine/index.ts'
@@ -67,7 +67,7 @@ export const afterFlip: Routine = {
         ],
         facts: [],
       },
-      drawing: drawStock(values.choice('turned') === 'X' ? 'above' : 'front', scene.plan?.stock ?? null),
+      drawing: drawWork(values.choice('turned') === 'X' ? 'above' : 'front', scene),
       result: complete
         ? {
             writes: writes as Write[],

@@ -1,5 +1,5 @@
 import { nm, type Nm } from '../length/index.ts'
-import { drawStock, type Drawing } from '../drawing/index.ts'
+import { drawWork, type Drawing } from '../drawing/index.ts'
 import { fitCircle, type CircleRefusal, type FittedCircle } from '../fit/index.ts'
 import { radiusToward, type Gauge } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
@@ -324,7 +324,7 @@ function drawingOf(
   finder: Gauge | null,
   circle: FittedCircle | null,
 ): Drawing {
-  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const drawing = drawWork('above', scene)
   const { box } = drawing.solids[0]!
   const middle = (low: Nm, high: Nm) => nm(Math.round((low + high) / 2))
   const centre = {

@@ -1,6 +1,6 @@
 import { doubtBy } from '../check/limits.ts'
 import { nm, type Nm } from '../length/index.ts'
-import { drawStock, upright } from '../drawing/index.ts'
+import { drawWork, upright } from '../drawing/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import { registerKey, setterRegister } from '../register/index.ts'
 import {
@@ -178,7 +178,7 @@ function linesOf(values: Values, { setter, constant }: Table, height: Nm | null)
 }
 
 function drawingOf(values: Values, scene: Scene, height: Nm | null) {
-  const drawing = drawStock('front', scene.plan?.stock ?? null)
+  const drawing = drawWork('front', scene)
   const { box } = drawing.solids[0]!
   const top = values.length('place') ?? box.max.y
   drawing.surfaces.push({ axis: 'Z', at: top, label: 'face' })

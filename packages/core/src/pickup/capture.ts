@@ -1,5 +1,5 @@
 import { minus, nm } from '../length/index.ts'
-import { drawStock } from '../drawing/index.ts'
+import { drawWork } from '../drawing/index.ts'
 import type { Axis } from '../machine/index.ts'
 import { registerKey, type RegisterKey, reachRegister } from '../register/index.ts'
 import {
@@ -151,7 +151,7 @@ function linesOf(axes: Axis[], values: Values, tool: MountedTool | null, reach: 
 }
 
 function drawingOf(axes: Axis[], values: Values, scene: Scene) {
-  const drawing = drawStock(axes.includes('Z') ? 'front' : 'above', scene.plan?.stock ?? null)
+  const drawing = drawWork(axes.includes('Z') ? 'front' : 'above', scene)
   const { box } = drawing.solids[0]!
   const at = {
     x: values.length('placeX') ?? nm(Math.round((box.min.x + box.max.x) / 2)),

@@ -1,5 +1,5 @@
 import { nm, ZERO, type Nm } from '../length/index.ts'
-import { drawStock, type Drawing } from '../drawing/index.ts'
+import { drawWork, type Drawing } from '../drawing/index.ts'
 import { effectiveRadius, type Gauge } from '../gauge/index.ts'
 import { asShown, type Axis } from '../machine/index.ts'
 import { registerKey, reachRegister } from '../register/index.ts'
@@ -260,7 +260,7 @@ function readoutOf({ axis, name, touch, direction, radius, between }: Side, slot
 }
 
 function drawingOf(values: Values, scene: Scene, sides: Side[]): Drawing {
-  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const drawing = drawWork('above', scene)
   const { box } = drawing.solids[0]!
   for (const { axis, direction, radius, name, between } of sides) {
     if (axis === 'Z') continue

@@ -1,5 +1,5 @@
 import { mm, minus, nm, plus, ZERO, type Nm } from '../length/index.ts'
-import { drawStock, type Drawing } from '../drawing/index.ts'
+import { drawWork, type Drawing } from '../drawing/index.ts'
 import { effectiveRadius } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
 import {
@@ -103,7 +103,7 @@ function touchOf(values: Values, scene: Scene, { axis, direction, finder, betwee
 }
 
 function drawingOf(values: Values, scene: Scene, chosen: SideTouch): Drawing {
-  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const drawing = drawWork('above', scene)
   const { box } = drawing.solids[0]!
   const { axis, direction, finder } = chosen
   if (!axis) return drawing

@@ -1,6 +1,6 @@
 import { doubtBy, limitOf } from '../check/limits.ts'
 import { nm, type Nm } from '../length/index.ts'
-import { drawStock, type Drawing } from '../drawing/index.ts'
+import { drawWork, type Drawing } from '../drawing/index.ts'
 import { fitPlane, type FittedPlane, type PlaneTouch } from '../fit/index.ts'
 import { asShown } from '../machine/index.ts'
 import { registerKey, type RegisterKey, reachRegister } from '../register/index.ts'
@@ -258,7 +258,7 @@ function tiltRemark(plane: FittedPlane, scene: Scene): Remark {
 }
 
 function drawingOf(values: Values, scene: Scene, touches: number[], plane: FittedPlane | null): Drawing {
-  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const drawing = drawWork('above', scene)
   const { box } = drawing.solids[0]!
   const slot = values.choice('slot')
   const [zeroX, zeroY] = slot ? [workTotal(scene, slot, 'X'), workTotal(scene, slot, 'Y')] : [null, null]

@@ -1,7 +1,7 @@
 import { doubtBy } from '../check/limits.ts'
 import { formatAngle } from '../angle/index.ts'
 import { formatExact, nm, type Nm } from '../length/index.ts'
-import { drawStock } from '../drawing/index.ts'
+import { drawWork } from '../drawing/index.ts'
 import { registerKey, workRegister } from '../register/index.ts'
 import {
   figureSlips,
@@ -201,7 +201,7 @@ function linesOf(axes: OnAxis[], from: string | null, values: Values, scene: Sce
 }
 
 function drawingOf(values: Values, scene: Scene) {
-  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const drawing = drawWork('above', scene)
   const { box } = drawing.solids[0]!
   const at = (axis: SideAxis, id: string) => {
     const [low, high] = axis === 'X' ? [box.min.x, box.max.x] : [box.min.y, box.max.y]

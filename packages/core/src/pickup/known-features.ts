@@ -1,6 +1,6 @@
 import { formatAngle, microdegrees } from '../angle/index.ts'
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
-import { drawStock, type Drawing } from '../drawing/index.ts'
+import { drawWork, type Drawing } from '../drawing/index.ts'
 import { bestFit, type BestFit, type Pair } from '../fit/index.ts'
 import { asShown } from '../machine/index.ts'
 import { registerKey, workRegister } from '../register/index.ts'
@@ -250,7 +250,7 @@ function remarksOf(fit: BestFit, values: Values, scene: Scene, turning: boolean)
 }
 
 function drawingOf(values: Values, scene: Scene, count: number, fit: BestFit | null): Drawing {
-  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const drawing = drawWork('above', scene)
   const places = Array.from({ length: count }, (_, at) => ({
     x: values.length(`nominalX${at + 1}`),
     y: values.length(`nominalY${at + 1}`),

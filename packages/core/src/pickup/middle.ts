@@ -1,5 +1,5 @@
 import { formatExact, nm, type Nm } from '../length/index.ts'
-import { drawStock, type Drawing } from '../drawing/index.ts'
+import { drawWork, type Drawing } from '../drawing/index.ts'
 import { effectiveRadius } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
 import {
@@ -218,7 +218,7 @@ function linesOf(axis: SideAxis, values: Values, pair: Pair | null, scene: Scene
 }
 
 function drawingOf(axis: SideAxis, values: Values, scene: Scene, pair: Pair | null): Drawing {
-  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const drawing = drawWork('above', scene)
   const { box } = drawing.solids[0]!
   const [along, across] = axis === 'X' ? (['x', 'y'] as const) : (['y', 'x'] as const)
   const span = box.max[along] - box.min[along]

@@ -1,7 +1,7 @@
 import { doubtBy } from '../check/limits.ts'
 import { formatAngle, microdegrees, radiansOf, type Microdegrees } from '../angle/index.ts'
 import { nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
-import { drawStock, type Drawing } from '../drawing/index.ts'
+import { drawWork, type Drawing } from '../drawing/index.ts'
 import { asShown, type Axis } from '../machine/index.ts'
 import { workRegister } from '../register/index.ts'
 import {
@@ -311,7 +311,7 @@ function linesOf(values: Values, scene: Scene, from: string | null, grid: Grid |
 }
 
 function drawingOf(scene: Scene, cells: Cell[] | null, grid: Grid | null, from: string | null): Drawing {
-  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const drawing = drawWork('above', scene)
   const { box } = drawing.solids[0]!
   if (!cells || !grid || !from) return drawing
   const [cos, sin] = [Math.cos(grid.turned), Math.sin(grid.turned)]

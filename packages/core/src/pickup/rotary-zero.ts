@@ -1,6 +1,6 @@
 import { formatAngle, microdegrees, type Microdegrees } from '../angle/index.ts'
 import { doubtBy, limitOf } from '../check/limits.ts'
-import { drawStock, type Box, type Drawing, type TouchMark } from '../drawing/index.ts'
+import { drawWork, type Box, type Drawing, type TouchMark } from '../drawing/index.ts'
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import type { RotaryRecord } from '../machine/index.ts'
 import { angleDecimals, registerKey, workRegister } from '../register/index.ts'
@@ -271,8 +271,8 @@ function readoutsOf(values: Values, record: RotaryRecord, how: Method | null, sl
 }
 
 /** The stock from the front, the indicator at both ends of its run, and how the face lies where it shows it. */
-function drawingOf(values: Values, how: Method | null, record: RotaryRecord | null, { plan }: Scene): Drawing {
-  const drawing = drawStock('front', plan?.stock ?? null)
+function drawingOf(values: Values, how: Method | null, record: RotaryRecord | null, scene: Scene): Drawing {
+  const drawing = drawWork('front', scene)
   if (how !== 'face' || !record) return drawing
   const { box } = drawing.solids[0]!
   const slope = slopeOf(values)

@@ -1,7 +1,7 @@
 import { degreesOf, formatAngle, microdegrees } from '../angle/index.ts'
 import { limitOf } from '../check/limits.ts'
 import { nm, type Nm } from '../length/index.ts'
-import { drawStock, type Box, type Drawing } from '../drawing/index.ts'
+import { drawWork, type Box, type Drawing } from '../drawing/index.ts'
 import { radiusToward } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
 import {
@@ -287,7 +287,7 @@ function linesOf(values: Values, solved: Solved | null, turns: boolean): Working
 }
 
 function drawingOf(values: Values, scene: Scene, solved: Solved | null): Drawing {
-  const drawing = drawStock('above', scene.plan?.stock ?? null)
+  const drawing = drawWork('above', scene)
   const { box } = drawing.solids[0]!
   const side = (values.choice('side') as SideAxis | null) ?? 'X'
   const [long, square] = [chosenDirection(values, 'directionLong'), chosenDirection(values, 'directionSquare')]

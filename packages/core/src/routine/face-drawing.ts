@@ -1,5 +1,5 @@
 import { mm, minus, nm, plus, type Nm } from '../length/index.ts'
-import { drawBar, drawStock, upright, type Drawing, type Point } from '../drawing/index.ts'
+import { drawBar, drawWork, upright, type Drawing, type Point } from '../drawing/index.ts'
 import { asShown } from '../machine/index.ts'
 import { layoutOf } from '../register/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
@@ -40,7 +40,7 @@ function touchOf(
 }
 
 function onBlock(values: Values, scene: Scene, tool: MountedTool | null, between: Between | null, thickness: Nm): Drawing {
-  const drawing = drawStock('front', scene.plan?.stock ?? null)
+  const drawing = drawWork('front', scene)
   const { box } = drawing.solids[0]!
   const place = values.length('place') ?? box.max.y
   if (!tool) return drawing

@@ -116,6 +116,8 @@ export interface Scene {
   gauges: readonly Gauge[]
   tools: readonly MountedTool[]
   plan: Plan | null
+  /** Beside a plan: what lies in the machine by its setup at hand. For pictures alone, no figure rests on it. */
+  atHand: Pick<Plan, 'stock' | 'holding'> | null
 }
 
 export function gaugeById(scene: Scene, id: string | null): Gauge | null {

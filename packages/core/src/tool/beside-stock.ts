@@ -1,5 +1,5 @@
 import { mm, minus, plus, type Nm } from '../length/index.ts'
-import { stockView, upright, type Drawing, type Solid } from '../drawing/index.ts'
+import { stockSeen, stockView, upright, type Drawing, type Solid } from '../drawing/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import type { Scene } from '../scene/index.ts'
 
@@ -15,7 +15,7 @@ export function besideStock(
   touching: { label: string; width?: Nm; tool?: Solid['tool'] } | null,
   lit: boolean,
 ): Drawing {
-  const { stock, view, horizontal, vertical, toScale } = stockView('front', scene.plan?.stock ?? null)
+  const { stock, view, horizontal, vertical, toScale } = stockView('front', stockSeen(scene))
   const foot = stock.box.min.y
   const top = plus(foot, setter?.size ?? PLAIN_HEIGHT)
   const at = minus(stock.box.min.x, mm(35))

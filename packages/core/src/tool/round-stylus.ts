@@ -1,5 +1,5 @@
 import { mm, nm, type Nm } from '../length/index.ts'
-import { stockView, type Drawing } from '../drawing/index.ts'
+import { stockSeen, stockView, type Drawing } from '../drawing/index.ts'
 import type { Scene } from '../scene/index.ts'
 
 const PLAIN_ACROSS = mm(10)
@@ -17,7 +17,7 @@ interface OnStylus {
 
 /** A setter's stylus from above with what touches it, its middle at the origin, to scale. */
 export function roundStylus(scene: Scene, { axis, name, across, touching, direction, lit }: OnStylus): Drawing {
-  const { view, horizontal, vertical } = stockView('above', scene.plan?.stock ?? null)
+  const { view, horizontal, vertical } = stockView('above', stockSeen(scene))
   const half = nm(Math.round((across ?? PLAIN_ACROSS) / 2))
   const drawing: Drawing = {
     view,

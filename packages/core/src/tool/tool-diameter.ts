@@ -1,5 +1,5 @@
 import { nm, plus, roundToIncrement, times, ZERO, type Nm } from '../length/index.ts'
-import { drawStock } from '../drawing/index.ts'
+import { drawWork } from '../drawing/index.ts'
 import { diameterRegister } from '../register/index.ts'
 import {
   chosenTool,
@@ -78,7 +78,7 @@ function blankSheet(tool: MountedTool | null, scene: Scene): Sheet {
       results: [{ label: tool ? `D${tool.diameterOffset}` : 'Diameter', cells: [resultCell(target, null, null)] }],
       facts: [],
     },
-    drawing: drawStock('above', scene.plan?.stock ?? null),
+    drawing: drawWork('above', scene),
     result: null,
   }
 }
@@ -102,7 +102,7 @@ function sheetOf(found: Found, tool: MountedTool, values: Values, scene: Scene):
       ],
       facts: found.facts,
     },
-    drawing: found.drawing ?? drawStock('above', scene.plan?.stock ?? null),
+    drawing: found.drawing ?? drawWork('above', scene),
     result: write && {
       writes: [write, ...alsoWritten],
       readings: found.readings,

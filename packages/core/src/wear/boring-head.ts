@@ -1,4 +1,4 @@
-import { drawStock } from '../drawing/index.ts'
+import { drawWork } from '../drawing/index.ts'
 import { minus, nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { chosenTool, gaugesUsed, resultCell, rowInput, toolInput, type Routine } from '../routine/index.ts'
@@ -66,7 +66,7 @@ export const boringHead: Routine = {
                 },
               ],
       },
-      drawing: drawStock('above', scene.plan?.stock ?? null),
+      drawing: drawWork('above', scene),
       result:
         found === null
           ? null

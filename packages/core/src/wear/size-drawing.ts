@@ -1,4 +1,4 @@
-import { drawStock, type Dimension, type Drawing, type Point, type Solid } from '../drawing/index.ts'
+import { drawWork, type Dimension, type Drawing, type Point, type Solid } from '../drawing/index.ts'
 import { mm, nm, ZERO, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import type { Values } from '../routine/index.ts'
@@ -12,7 +12,7 @@ const USUAL_CUTTER = mm(10)
  */
 export function sizeDrawing(cut: 'across' | 'deep', values: Values, tool: MountedTool | null, scene: Scene): Drawing {
   const target = values.length('target')
-  if (target === null || (cut === 'across' && target <= 0)) return drawStock(cut === 'deep' ? 'front' : 'above', scene.plan?.stock ?? null)
+  if (target === null || (cut === 'across' && target <= 0)) return drawWork(cut === 'deep' ? 'front' : 'above', scene)
   const measured = values.length('measured')
   const shown = (value: Nm) => asShown(value, scene.machine)
   const given: Given = { target, measured, tool, shown }

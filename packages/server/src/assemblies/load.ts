@@ -5,17 +5,23 @@ import type { Queries } from '../db/client.ts'
 import { assembly, assemblyEvent, loadBaseline, loadSeen, machine, mount, person } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
 
+/** The last thing that happened to its edges, but for what was taken back. */
+const BROKEN = sql<boolean>`coalesce((SELECT e.kind = 'broken' FROM ${assemblyEvent} e
+  WHERE e.assembly = ${assembly.id} AND e.kind IN ('broken', 'insert-changed', 'reground')
+    AND NOT EXISTS (SELECT 1 FROM entry c WHERE c.refers = e.entry AND c.kind = 'correction') ORDER BY e.at DESC, e.link DESC LIMIT 1), false)`
+
 function rows(db: Queries) {
   return db
-    .select({ assembly, mount, machineName: machine.name })
+    .select({ assembly, mount, machineName: machine.name, broken: BROKEN })
     .from(assembly)
     .leftJoin(mount, eq(mount.assembly, assembly.id))
     .leftJoin(machine, eq(machine.id, mount.machine))
 }
 type Row = Awaited<ReturnType<typeof rows>>[number]
 
-const asRecord = ({ assembly: { changedAt: _at, changedBy: _by, ...own }, mount: at, machineName }: Row): AssemblyRecord => ({
+const asRecord = ({ assembly: { changedAt: _at, changedBy: _by, ...own }, mount: at, machineName, broken }: Row): AssemblyRecord => ({
   ...own,
+  broken,
   mounted: at && {
     machine: at.machine,
     machineName: machineName ?? '',

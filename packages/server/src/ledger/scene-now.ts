@@ -1,4 +1,4 @@
-import type { MountedTool, Plan, WearWrite } from '@rook/core'
+import type { MountedTool, Plan, Scene, WearWrite } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
 import type { Versions } from '../shop/kept.ts'
 import type { SendingRow } from './sending.ts'
@@ -36,6 +36,9 @@ export const NOW = `
       SELECT s.id AS setup, s.machine, s.ended_at AS "endedAt", ${PLAN} FROM setup s JOIN operation o ON o.id = s.operation
       LEFT JOIN workpiece p ON p.id = o.id
       WHERE s.id = $2::text) p) AS plan,
+    (SELECT row_to_json(h) FROM (
+      SELECT o.stock, p.holding FROM setup s JOIN operation o ON o.id = s.operation LEFT JOIN workpiece p ON p.id = o.id
+      WHERE $2::text IS NULL AND s.machine = $1::text AND s.ended_at IS NULL ORDER BY s.started_at DESC LIMIT 1) h) AS "atHand",
     (SELECT o.steps FROM setup s JOIN operation o ON o.id = s.operation WHERE s.id = $2::text AND $4::boolean) AS steps,
     (SELECT json_agg(f) FROM ${FORMERLY}($1::text, $2::text, NULL) f) AS formerly,
     (SELECT json_agg(w) FROM ${SIZES}($1::text, NULL) w) AS sizes`
@@ -53,6 +56,7 @@ export interface SceneRows {
   standing: StandingRow[] | null
   tools: ToolRow[] | null
   plan: PlanRow | null
+  atHand: Scene['atHand']
   steps: StepPlan[] | null
   formerly: FormerRow[] | null
   sizes: SizeRow[] | null

@@ -84,7 +84,7 @@ async function load(
 /** A scene out of what was read of it, now or at a moment. */
 export function sceneOf(
   { record, head }: Pick<Machine, 'record' | 'head'>,
-  found: Pick<SceneRows, 'standing' | 'tools' | 'formerly' | 'sizes'>,
+  found: Pick<SceneRows, 'standing' | 'tools' | 'formerly' | 'sizes'> & Partial<Pick<SceneRows, 'atHand'>>,
   plan: Plan | null,
   gauges: readonly GaugeRecord[],
   now: string,
@@ -102,6 +102,7 @@ export function sceneOf(
     gauges: gauges.map(({ intervalDays, ...gauge }): Gauge => probeHere(gauge, standing, intervalDays)),
     tools: (found.tools ?? []).map((tool) => calledAs(tool, plan)),
     plan,
+    atHand: found.atHand ?? null,
   }
 }
 

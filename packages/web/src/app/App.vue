@@ -4,6 +4,7 @@ import { ConfigProvider } from 'ant-design-vue'
 import { watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useLive } from './live.ts'
+import { inOther } from './other-unit.ts'
 import { useSession } from './session.ts'
 import Shell from './Shell.vue'
 import { useTheme } from './theme.ts'
@@ -19,6 +20,7 @@ const router = useRouter()
 watch(
   () => session.person?.id,
   (person) => {
+    inOther.value = false
     queries.clear()
     live.close()
     if (person) live.open(queries, () => void session.ask().catch(() => undefined))

@@ -10,6 +10,7 @@ import RookMark from '../parts/RookMark.vue'
 import { useContext } from './context.ts'
 import { useIdle } from './idle.ts'
 import { useLive } from './live.ts'
+import { inOther } from './other-unit.ts'
 import { wasRenewed } from './renewed.ts'
 import { useSession } from './session.ts'
 import Shortcuts from './Shortcuts.vue'
@@ -78,6 +79,14 @@ useIdle(
         <RouterLink class="word who" to="/people">{{ session.person?.name }}, {{ session.person?.role }}</RouterLink>
       </p>
       <Button type="text" @click="finding = true">Find</Button>
+      <Button
+        type="text"
+        :aria-pressed="inOther"
+        :class="{ pressed: inOther }"
+        aria-label="Read in the other unit"
+        @click="inOther = !inOther"
+        >mm / in</Button
+      >
       <Button type="text" @click="$emit('turn')">{{ theme === 'day' ? 'Night' : 'Day' }}</Button>
       <Button type="text" @click="leave()">Sign out</Button>
       <span class="state" :class="{ away: !live.connected }" role="status">{{ live.connected ? 'connected' : 'not connected' }}</span>
@@ -86,6 +95,14 @@ useIdle(
       <p v-if="!live.connected" class="away-line">
         The server does not answer. Figures stay on this tablet until it is back; nothing is recorded meanwhile.
       </p>
+      <Alert
+        v-if="inOther"
+        banner
+        closable
+        type="info"
+        message="Read in the other unit: each figure has its unit behind it. What is typed, recorded and said in sentences stays in the machine’s own unit."
+        @close="inOther = false"
+      />
       <Alert
         v-if="wasRenewed"
         banner
@@ -141,8 +158,7 @@ useIdle(
 .top {
   display: flex;
   align-items: center;
-  gap: 8px;
-  padding: 0 20px 0 18px;
+  padding: 0 12px 0 18px;
   border-bottom: 1px solid var(--rule);
   min-width: 0;
 }
@@ -155,7 +171,7 @@ useIdle(
   min-width: 0;
 }
 .word {
-  padding: 0 14px;
+  padding: 0 11px;
   border-left: 1px solid var(--rule);
   overflow: hidden;
   text-overflow: ellipsis;
@@ -173,8 +189,16 @@ useIdle(
 .who:hover {
   text-decoration: underline;
 }
+.top .ant-btn {
+  padding: 0 10px;
+}
+.pressed {
+  background: var(--act-soft);
+  color: var(--act);
+  font-weight: 700;
+}
 .state {
-  padding: 0 12px;
+  padding: 0 4px 0 10px;
   font-size: 15px;
   white-space: nowrap;
   color: var(--act);

@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { Modal } from 'ant-design-vue'
 import { defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { inOther } from './other-unit.ts'
 
 // Looked for now and then; it comes when it is called for the first time.
 const Finder = defineAsyncComponent(() => import('./Finder.vue'))
@@ -33,6 +34,7 @@ const LINES: [string, string][] = [
   ['Enter', 'keep this figure and go to the next one'],
   ['Shift + Enter', 'go back to the figure before'],
   ['Ctrl + Enter', 'record'],
+  ['u', 'read every figure in the other unit, and back'],
   ['/', 'find anything by a few letters'],
   ['?', 'this list'],
 ]
@@ -42,6 +44,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement
   if (target.closest('input, textarea, select, [contenteditable]') || event.ctrlKey || event.metaKey || event.altKey) return
   if (event.key === '?') open.value = true
+  if (event.key === 'u' && !going) inOther.value = !inOther.value
   if (event.key === '/') {
     event.preventDefault()
     finding.value = true

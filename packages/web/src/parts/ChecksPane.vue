@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { findingKey, readoutText, type Finding, type MachineRecord, type Readout, type Refusal } from '@rook/core'
+import { findingKey, foldFindings, readoutText, type Finding, type MachineRecord, type Readout, type Refusal } from '@rook/core'
 import { Button, Input } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import VerdictMark from './VerdictMark.vue'
@@ -20,17 +20,24 @@ const writing = reactive(new Map<string, string>())
 
 const clear = computed(() => props.findings.filter(({ verdict, tell }) => verdict === 'clear' && !tell))
 const advice = computed(() => props.findings.filter(({ verdict, tell }) => verdict === 'clear' && tell))
-const open = computed(() => props.findings.filter(({ verdict }) => verdict !== 'clear'))
+/** Two that mean one thing stand as one, with what else was found under it; one reason answers for all of them. */
+const open = computed(() =>
+  foldFindings(props.findings.filter(({ verdict }) => verdict !== 'clear')).map(({ head, under }) => {
+    const queries = [head, ...under].filter(({ verdict }) => verdict === 'query')
+    const reasons = queries.map((one) => props.answers[findingKey(one)])
+    return { head, under, key: findingKey(head), queries, reason: reasons.every(Boolean) ? (reasons[0] ?? null) : null }
+  }),
+)
+type Open = (typeof open.value)[number]
 const clearWords = computed(() => {
   const names = [...new Set(clear.value.map(({ name }) => name))].join(', ')
   return names && names[0]!.toUpperCase() + names.slice(1)
 })
 
-function keep(finding: Finding): void {
-  const key = findingKey(finding)
+function keep({ key, queries }: Open): void {
   const reason = writing.get(key)?.trim() ?? ''
   if (reason.length < 3) return
-  emit('answer', finding, reason)
+  for (const query of queries) emit('answer', query, reason)
   writing.delete(key)
 }
 </script>
@@ -47,36 +54,37 @@ function keep(finding: Finding): void {
       <span class="quiet small">{{ clear.length }} clear</span>
     </p>
     <div
-      v-for="finding in open"
-      :key="findingKey(finding)"
+      v-for="one in open"
+      :key="one.key"
       class="row"
-      :class="finding.verdict"
-      :data-check="finding.check"
-      :data-verdict="finding.verdict"
+      :class="one.head.verdict"
+      :data-check="one.head.check"
+      :data-verdict="one.head.verdict"
     >
-      <VerdictMark :verdict="finding.verdict" />
+      <VerdictMark :verdict="one.head.verdict" />
       <div class="grow">
-        <span>{{ finding.sentence }}</span>
-        <span v-if="finding.verdict === 'stop'" class="small"> A lead can release it.</span>
-        <span v-if="answers[findingKey(finding)]" class="reason small">Reason: {{ answers[findingKey(finding)] }}</span>
-        <div v-else-if="writing.has(findingKey(finding))" class="writing">
+        <span>{{ one.head.sentence }}</span>
+        <span v-if="one.head.verdict === 'stop'" class="small"> A lead can release it.</span>
+        <details v-if="one.under.length > 0" class="small">
+          <summary>{{ one.under.length }} more {{ one.under.length === 1 ? 'says' : 'say' }} the same</summary>
+          <p v-for="other in one.under" :key="findingKey(other)" :data-check="other.check">{{ other.sentence }}</p>
+        </details>
+        <span v-if="one.reason && !writing.has(one.key)" class="reason small">Reason: {{ one.reason }}</span>
+        <div v-else-if="writing.has(one.key)" class="writing">
           <Input
-            :value="writing.get(findingKey(finding)) ?? ''"
+            :value="writing.get(one.key) ?? ''"
             aria-label="Reason"
             :maxlength="500"
             placeholder="why it is right as it is"
             autofocus
-            @press-enter="keep(finding)"
-            @update:value="(text) => writing.set(findingKey(finding), text)"
+            @press-enter="keep(one)"
+            @update:value="(text) => writing.set(one.key, text)"
           />
-          <Button @click="keep(finding)">Keep</Button>
+          <Button @click="keep(one)">Keep</Button>
         </div>
       </div>
-      <Button
-        v-if="finding.verdict === 'query' && !writing.has(findingKey(finding))"
-        @click="writing.set(findingKey(finding), answers[findingKey(finding)] ?? '')"
-      >
-        {{ answers[findingKey(finding)] ? 'change it' : 'give a reason' }}
+      <Button v-if="one.queries.length > 0 && !writing.has(one.key)" @click="writing.set(one.key, one.reason ?? '')">
+        {{ one.reason ? 'change it' : 'give a reason' }}
       </Button>
     </div>
     <p v-for="finding in advice" :key="findingKey(finding)" class="row">
@@ -123,6 +131,14 @@ function keep(finding: Finding): void {
 .row .ant-btn[aria-pressed='true'] {
   border-color: var(--act);
   color: var(--act);
+}
+summary {
+  min-height: 44px;
+  line-height: 44px;
+  cursor: pointer;
+}
+details p {
+  margin: 0 0 6px;
 }
 .writing {
   display: flex;

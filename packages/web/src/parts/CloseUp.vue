@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { formatExact, nm, type CloseUp, type LengthUnit } from '@rook/core'
+import { nm, type CloseUp, type LengthUnit } from '@rook/core'
 import { computed } from 'vue'
+import { exactly } from './written.ts'
 
 /** A touch as it is seen from the side: how far the spindle's axis is from the wall, and what makes up the distance. */
 const props = defineProps<{ closeUp: CloseUp; unit: LengthUnit }>()
@@ -28,7 +29,7 @@ const surface = computed(() => AXIS + px(props.closeUp.radius))
 const wall = computed(() => surface.value + px(props.closeUp.thickness))
 /** The wall stands up to a little above where it is touched. */
 const top = computed(() => Math.max(20, contact.value - 26))
-const figure = (value: number) => formatExact(nm(Math.round(value)), props.unit)
+const figure = (value: number) => exactly(nm(Math.round(value)), props.unit)
 const words = computed(() => {
   const { name, between, thickness, radius, way } = props.closeUp
   return `${name} from the side, moving ${way}: ${figure(radius)} from the axis to where it touches${between ? `, then ${figure(thickness)} ${between}` : ''}`

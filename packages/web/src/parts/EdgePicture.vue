@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { asShown, type EdgeMark, type MachineRecord } from '@rook/core'
+import type { EdgeMark, MachineRecord } from '@rook/core'
 import { computed } from 'vue'
+import { asShown } from './written.ts'
 
 const props = defineProps<{ edges: readonly EdgeMark[]; machine: Pick<MachineRecord, 'unit' | 'increment'> }>()
 const SIZE = 132

@@ -1,20 +1,24 @@
 <script setup lang="ts">
-import { asRegister, type MachineRecord, type Nm } from '@rook/core'
+import type { MachineRecord, Nm } from '@rook/core'
 import { computed } from 'vue'
 import { writeFigure } from './figure.ts'
 import type { Holds } from './figure.ts'
+import { inOther } from '../app/other-unit.ts'
+import { asRegister, inOtherUnit } from './written.ts'
 
 const props = defineProps<{ value: Nm; machine: MachineRecord; holds?: Holds | undefined; register?: string | null }>()
 const written = computed(() =>
   // A register has a step of its own.
   props.register
     ? { main: asRegister(props.register, props.value, props.machine), extra: '' }
-    : writeFigure(props.value, props.machine, props.holds),
+    : inOther.value && (props.holds ?? 'length') === 'length'
+      ? { main: inOtherUnit(props.value, props.machine), extra: '' }
+      : writeFigure(props.value, props.machine, props.holds),
 )
 </script>
 
 <template>
-  <span class="figure cut"
+  <span class="figure cut" :class="{ other: inOther }"
     >{{ written.main }}<span v-if="written.extra" class="extra">{{ written.extra }}</span></span
   >
 </template>

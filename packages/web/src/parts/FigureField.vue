@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { formatExact, formatLength, decimalsFor, readLength, type LengthInput, type MachineRecord, type Problem } from '@rook/core'
 import { computed, ref } from 'vue'
+import { inOther } from '../app/other-unit.ts'
 import { useNumberPad } from './number-pad.ts'
+import { inOtherUnit } from './written.ts'
 
 const text = defineModel<string>({ required: true })
 const props = defineProps<{
@@ -20,7 +22,9 @@ const field = ref<HTMLInputElement | null>(null)
 /** What the text comes to, when that is not plain from the text itself. */
 const resolved = computed(() => {
   const reading = readLength(text.value, { name: props.input.label, unit: props.machine.unit, grid: props.input.grid })
-  if (reading.kind !== 'length' || /^[+-]?\d*[.,]?\d*$/.test(text.value.trim())) return null
+  if (reading.kind !== 'length') return null
+  if (inOther.value) return `= ${inOtherUnit(reading.value, props.machine)}`
+  if (/^[+-]?\d*[.,]?\d*$/.test(text.value.trim())) return null
   const { unit, increment } = props.machine
   const decimals = decimalsFor(increment, unit)
   const shown = formatLength(reading.value, { unit, decimals })

@@ -44,7 +44,7 @@ function span(input: InputSpec): number {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(148px, 1fr));
   gap: 6px 12px;
-  align-items: start;
+  align-items: end;
 }
 .given > * {
   min-width: 0;

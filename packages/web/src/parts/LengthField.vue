@@ -37,15 +37,12 @@ defineEmits<FieldEvents>()
 .length-field {
   display: grid;
   gap: 1px;
-  align-content: start;
+  align-content: end;
 }
 .label {
   color: var(--quiet);
   font-size: 14px;
   line-height: 1.2;
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
 }
 .length-field :deep(.figure-field) {
   align-items: stretch;

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useNumberPad } from './number-pad.ts'
 
+/** A warning that it would lie over is said on the pad itself. */
+defineProps<{ told?: string | null }>()
 const pad = useNumberPad()
 const ROWS = [
   ['7', '8', '9', '/'],
@@ -14,6 +16,7 @@ const NAMES: Record<string, string> = { ' ': 'space', ' thou': 'thou', '-': '\u2
 <!-- pointerdown is stopped so that the field keeps the focus and the cursor. -->
 <template>
   <div v-if="pad.open" class="pad sheet" aria-label="Number pad" @pointerdown.prevent @mousedown.prevent>
+    <p v-if="told" class="told" role="status">{{ told }}</p>
     <div class="keys">
       <template v-for="row in ROWS" :key="row[0]">
         <button v-for="key in row" :key="key" type="button" @click="pad.type(key)">{{ NAMES[key] ?? key }}</button>
@@ -37,6 +40,10 @@ const NAMES: Record<string, string> = { ' ': 'space', ' thou': 'thou', '-': '\u2
   padding: 10px;
   width: min(348px, calc(100vw - 24px));
   border-color: var(--act);
+}
+.told {
+  margin: 0 0 8px;
+  color: var(--query);
 }
 .keys {
   display: grid;

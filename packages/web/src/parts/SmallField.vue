@@ -56,7 +56,6 @@ defineEmits<{ next: []; back: [] }>()
   color: var(--quiet);
   font-size: 14px;
   line-height: 1.2;
-  white-space: nowrap;
 }
 .now {
   color: var(--act);

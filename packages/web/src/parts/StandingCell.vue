@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { asRegister, isSuspect, standingNote, type RegisterKey, type Scene } from '@rook/core'
+import { isSuspect, standingNote, type RegisterKey, type Scene } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
+import { inOther } from '../app/other-unit.ts'
 import { useSession } from '../app/session.ts'
 import { when } from '../app/time.ts'
+import { asRegister } from './written.ts'
 
 const props = defineProps<{ register: RegisterKey; scene: Scene; mayDisturb?: boolean; brief?: boolean; line?: boolean }>()
 defineEmits<{ disturb: [register: RegisterKey] }>()
@@ -26,7 +28,7 @@ const word = computed(() => (note.value.word === 'measured' && standing.value?.s
 <template>
   <td :data-register="register" :data-standing="note.word" :class="{ line }">
     <RouterLink v-if="standing" class="value" :to="{ name: 'entry', params: { entry: standing.entry } }" :title="note.because ?? undefined">
-      <span class="figure" :class="{ stop: suspect }"
+      <span class="figure" :class="{ stop: suspect, other: inOther }"
         >{{ figure.sign }}<span :class="`standing-${note.word.replaceAll(' ', '-')}`">{{ figure.digits }}</span></span
       >
       <span v-if="!brief || suspect" class="small" :class="suspect ? 'stop' : 'quiet'"
@@ -61,6 +63,9 @@ td {
 }
 .figure {
   font-size: 20px;
+}
+.other {
+  font-size: 16px;
 }
 .mark {
   padding: 0;

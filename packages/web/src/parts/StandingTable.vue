@@ -23,6 +23,8 @@ import DisturbDialog from './DisturbDialog.vue'
 import StandingRows from './StandingRows.vue'
 import VerdictMark from './VerdictMark.vue'
 
+import { unitRead } from './written.ts'
+
 const props = defineProps<{
   scene: Scene
   slots?: string[]
@@ -82,7 +84,7 @@ const SIDES = PROBE_SIDES.map((side) => ({ heading: side.replace('-', '\u2212'),
 /** A rotation's heading says by itself that it is an angle. */
 const headed = ({ heading, holds, axis }: Column) => ({
   heading,
-  unit: holds === 'length' ? props.scene.machine.unit : holds === 'angle' && axis ? '\u00b0' : '',
+  unit: holds === 'length' ? unitRead(props.scene.machine.unit) : holds === 'angle' && axis ? '\u00b0' : '',
 })
 /** The least that has to be redone, by name and by reason. */
 const reasons = computed(() => {

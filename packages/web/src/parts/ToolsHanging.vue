@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { asRegister, hangingTools, isSuspect, judgeLife, lifeFigure, type HangingTool, type Scene } from '@rook/core'
+import { hangingTools, isSuspect, judgeLife, lifeFigure, type HangingTool, type Scene } from '@rook/core'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { inOther } from '../app/other-unit.ts'
 import ToolPicture from './ToolPicture.vue'
+import { asRegister } from './written.ts'
 
 /** The tools of a setup, hanging from the gauge line to one scale: a wrong length is seen before it is read. */
 const props = defineProps<{ scene: Scene; lit?: string | null }>()
@@ -66,7 +68,7 @@ function lifeOf({ tool }: HangingTool) {
           :lit="lit === one.number"
         />
       </span>
-      <span class="figure reads" :class="{ stop: isSuspect(one.note), query: one.note.word === 'estimated' }"
+      <span class="figure reads" :class="{ stop: isSuspect(one.note), query: one.note.word === 'estimated', other: inOther }"
         ><span :class="`standing-${one.note.word.replaceAll(' ', '-')}`">{{ figureOf(one) }}</span></span
       >
       <strong>T{{ one.number }}</strong>
@@ -123,5 +125,8 @@ strong {
 }
 .lit strong {
   color: var(--act);
+}
+.reads.other {
+  font-size: 15px;
 }
 </style>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { asRegister, asShown, listed, type MachineRecord, type Working, type WorkingCell } from '@rook/core'
+import { listed, type MachineRecord, type Working, type WorkingCell } from '@rook/core'
 import type { EntryWrite } from '@rook/contract'
 import Figure from './Figure.vue'
 import { holdsOf } from './figure.ts'
 import { lineWords } from './line-words.ts'
+import { asRegister, asShown } from './written.ts'
 
 /** A working as it was recorded: for reading, not for typing. */
 const props = defineProps<{ working: Working; machine: MachineRecord; writes: EntryWrite[]; inputs: Record<string, string> | null }>()

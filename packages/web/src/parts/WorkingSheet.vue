@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import {
-  asRegister,
   asShown,
   listed,
   minus,
   parseRegisterKey,
   standingNote,
   type InputSpec,
+  type Nm,
   type Problem,
   type ResultCell,
   type Scene,
@@ -16,12 +16,14 @@ import {
 } from '@rook/core'
 import { computed, nextTick, ref } from 'vue'
 import { useSession } from '../app/session.ts'
+import { inOther } from '../app/other-unit.ts'
 import { when } from '../app/time.ts'
 import InputField from './InputField.vue'
 import Figure from './Figure.vue'
-import { holdsOf, inOtherUnit } from './figure.ts'
+import { holdsOf } from './figure.ts'
 import { lineWords } from './line-words.ts'
 import { whereItMoved } from './where-it-moved.ts'
+import { asRegister, inOtherUnit } from './written.ts'
 
 const props = defineProps<{
   inputs: InputSpec[]
@@ -42,6 +44,10 @@ const crowded = computed(() => working.value.columns.length > 2 || working.value
 const inputOf = (cell: WorkingCell | null) => (cell?.input ? props.inputs.find(({ id }) => id === cell.input) : undefined)
 const problemsOf = (line: WorkingLine) => props.problems.filter(({ input }) => line.cells.some((cell) => cell?.input === input))
 const isAsked = (line: WorkingLine) => line.cells.some((cell) => cell?.input && cell.input === props.asked)
+
+/** The unit that the result is not written in: usually the other one, its own while the other one is read. */
+const theOther = (value: Nm) =>
+  inOther.value ? `${asShown(value, props.scene.machine)} ${props.scene.machine.unit}` : inOtherUnit(value, props.scene.machine)
 
 const expandedOf = (cell: ResultCell) =>
   cell.register ? asRegister(cell.register, cell.expanded!, props.scene.machine) : asShown(cell.expanded!, props.scene.machine)
@@ -155,7 +161,7 @@ function go(step: 1 | -1, from: string): void {
             <strong>{{ row.label }}</strong>
             <span v-if="!several && row.cells[0]?.expanded != null" class="quiet figure"> &plusmn; {{ expandedOf(row.cells[0]) }}</span>
             <span v-if="!several && row.cells[0]?.figure != null && holdsOf(row.cells[0]) === 'length'" class="quiet small figure other">{{
-              inOtherUnit(row.cells[0].figure, scene.machine)
+              theOther(row.cells[0].figure)
             }}</span>
           </th>
           <td v-for="(cell, column) in row.cells" :key="column">

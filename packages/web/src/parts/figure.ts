@@ -5,7 +5,6 @@ import {
   formatLength,
   parseRegisterKey,
   propertyOf,
-  type LengthUnit,
   type MachineRecord,
   type Microdegrees,
   type Nm,
@@ -39,10 +38,4 @@ export function writeFigure(value: Nm, { unit, increment }: Display, holds: Hold
   const exact = formatExact(value, unit, decimals)
   const cut = exact.indexOf('.') + 1 + decimals
   return { main: exact.slice(0, cut), extra: exact.slice(cut) }
-}
-
-/** The same length in the other unit, for reading only. */
-export function inOtherUnit(value: Nm, { unit }: Pick<Display, 'unit'>): string {
-  const other: LengthUnit = unit === 'mm' ? 'in' : 'mm'
-  return `${formatLength(value, { unit: other, decimals: other === 'in' ? 5 : 4 })} ${other}`
 }

@@ -14,9 +14,12 @@ import GivenSummary from '../parts/GivenSummary.vue'
 import GivenStrip from '../parts/GivenStrip.vue'
 import NumberPad from '../parts/NumberPad.vue'
 import WorkingSheet from '../parts/WorkingSheet.vue'
+import LastUsed from './LastUsed.vue'
 import RecordBar from './RecordBar.vue'
 import RecordDock from './RecordDock.vue'
 import ReleaseDialog from './ReleaseDialog.vue'
+import { useAskedFor } from './use-asked-for.ts'
+import { useFocusOnAsked } from './use-focus-on-asked.ts'
 import { useRecording, type Release } from './use-recording.ts'
 import { useRoutine, type RoutineAt } from './use-routine.ts'
 import { whatIsOpen } from './what-is-open.ts'
@@ -40,16 +43,19 @@ const target = computed(() => (sheet.value.targets.length > 0 ? registerNames(sh
 /** Figures that have a line in the working are typed there; all else stands in the strip above. */
 const onLines = computed(() => new Set(sheet.value.working.lines.flatMap(({ cells }) => cells.flatMap((cell) => cell?.input ?? []))))
 const givens = computed(() => assessment.value.inputs.filter((input: InputSpec) => !onLines.value.has(input.id)))
-/** What the plan has given already is said in one line, until somebody wants to change it. */
-const folded = ref(
-  givens.value.every(({ id, optional, kind }) => optional || kind === 'several' || draft.value.inputs[id]) && props.at.step !== null,
-)
+/** What the plan has given already is said in one line, until somebody wants to change it; what it leaves open is asked. */
+const folded = ref(props.at.step !== null)
+const askedFor = useAskedFor(givens, () => draft.value.inputs)
+const said = computed(() => (folded.value ? givens.value.filter(({ id }) => !askedFor.value.has(id)) : []))
+const choices = computed(() => (folded.value ? givens.value.filter(({ id }) => askedFor.value.has(id)) : givens.value))
 const movedNames = computed(() => registerNames(movedOn.value.map(parseRegisterKey)))
 watch(target, (register) => emit('target', register), { immediate: true })
 const labelOf = (id: string | null) => assessment.value.inputs.find((input) => input.id === id)?.label ?? null
 const hasSides = computed(() => ['axis', 'direction'].every((id) => assessment.value.inputs.some((input) => input.id === id)))
 const releaseTrouble = computed(() => (outcome.value.kind === 'refused' ? outcome.value.sentence : null))
 
+const panes = ref<HTMLElement | null>(null)
+useFocusOnAsked(panes, asked)
 const bar = ref<InstanceType<typeof RecordBar> | null>(null)
 /** With many choices, or on a phone, the button lies below the screen; what it waits for must not. */
 const barInSight = useElementVisibility(() => bar.value?.$el as HTMLElement | null, { initialValue: true, threshold: 0.8 })
@@ -74,6 +80,8 @@ const result = computed(() => {
   if (cells.length !== 1 || !only?.register || only.figure === null) return null
   return `${registerNames([parseRegisterKey(only.register)], scene.value.gauges)} ${asRegister(only.register, only.figure, scene.value.machine)}`
 })
+/** What must be seen while the pad lies over the foot of the screen. */
+const onPad = computed(() => (['stop', 'query'].includes(inShort.value.mark) ? inShort.value.sentence : null))
 const showBar = () => (bar.value?.$el as HTMLElement).scrollIntoView({ block: 'end' })
 
 function type(input: string, text: string): void {
@@ -119,19 +127,21 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <div class="panes" :class="{ broad: sheet.working.columns.length > 3 }">
-    <GivenSummary v-if="folded" class="givens" :inputs="givens" :raw="draft.inputs" :machine="scene.machine" @open="folded = false" />
-    <GivenStrip
-      v-else
-      class="givens"
-      :inputs="givens"
-      :raw="draft.inputs"
-      :problems="assessment.values.problems"
-      :asked="asked"
-      :machine="scene.machine"
-      @type="type"
-      @agree="(input) => draft.agreed.push(input)"
-    />
+  <div ref="panes" class="panes" :class="{ broad: sheet.working.columns.length > 3 }">
+    <div class="givens">
+      <LastUsed v-if="at.step === null" :machine="at.machine" :inputs="givens" :raw="draft.inputs" @take="type" />
+      <GivenSummary v-if="said.length > 0" :inputs="said" :raw="draft.inputs" :machine="scene.machine" @open="folded = false" />
+      <GivenStrip
+        v-if="choices.length > 0"
+        :inputs="choices"
+        :raw="draft.inputs"
+        :problems="assessment.values.problems"
+        :asked="asked"
+        :machine="scene.machine"
+        @type="type"
+        @agree="(input) => draft.agreed.push(input)"
+      />
+    </div>
     <div class="picture">
       <DrawingPane
         class="whole"
@@ -196,7 +206,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       @look="showBar"
     />
     <ReleaseDialog v-model:open="releasing" :stops="stops" :busy="recording.busy.value" :trouble="releaseTrouble" @release="record" />
-    <NumberPad />
+    <NumberPad :told="onPad" />
   </div>
 </template>
 
@@ -225,6 +235,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 .givens {
   grid-area: 1 / 1 / 2 / 3;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
 }
 .working {
   grid-area: 2 / 2;
@@ -274,6 +287,18 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     grid-area: 5 / 1;
     width: auto;
     place-self: end stretch;
+  }
+}
+/* On a phone the reading that is asked for comes before the picture. */
+@media (max-width: 600px) {
+  .panes {
+    grid-template: auto auto 300px auto auto / minmax(0, 1fr);
+  }
+  .working {
+    grid-area: 2 / 1;
+  }
+  .picture {
+    grid-area: 3 / 1;
   }
 }
 </style>

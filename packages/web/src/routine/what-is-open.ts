@@ -1,4 +1,4 @@
-import type { Finding, Refusal, Verdict } from '@rook/core'
+import { foldFindings, type Finding, type Refusal, type Verdict } from '@rook/core'
 
 /** What keeps an entry from being recorded, the gravest first, in one sentence. */
 export interface Open {
@@ -29,7 +29,7 @@ export function whatIsOpen({ trouble, refusal, waitingFor, moved, stops, unanswe
   if (refusal) return { mark: 'stop', sentence: refusal.sentence, more: 0 }
   if (waitingFor) return { mark: 'to-see', sentence: `Next: ${waitingFor}`, more: 0 }
   if (moved) return { mark: 'query', sentence: `Somebody has written ${moved} since you began.`, more: 0 }
-  const open = [...stops, ...unanswered]
+  const open = foldFindings([...stops, ...unanswered]).map(({ head }) => head)
   if (open[0]) return { mark: open[0].verdict, sentence: open[0].sentence, more: open.length - 1 }
   return { mark: 'clear', sentence: answered ? `${clear} clear, ${answered} with a reason` : `${clear} clear`, more: 0 }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asRegister, minus, parseRegisterKey, registerName, type Scene } from '@rook/core'
+import { minus, parseRegisterKey, registerName, type Scene } from '@rook/core'
 import type { HeldAnswer } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
@@ -11,6 +11,7 @@ import { blankConversion, countsOtherwise, readConversion } from './conversion.t
 import ConversionFields from './ConversionFields.vue'
 import Rows from '../../ui/Rows.vue'
 import TextField from '../../ui/TextField.vue'
+import { asRegister } from '../../parts/written.ts'
 
 const props = defineProps<{ machine: string; scene: Scene }>()
 const template = useTemplate(() => props.machine)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
-import { asRegister, formatExact, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm } from '@rook/core'
+import { formatExact, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm } from '@rook/core'
 import type { GaugeEventBody } from '@rook/contract'
 import { Button, Form } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
@@ -18,6 +18,7 @@ import { EVENTS, FAMILIES } from './gauge-names.ts'
 import { stateOf } from './gauge-state.ts'
 import { sizeText } from './size-text.ts'
 import Facts from '../../ui/Facts.vue'
+import { asRegister } from '../../parts/written.ts'
 
 const props = defineProps<{ gauge: string }>()
 const page = useGauge(() => props.gauge)

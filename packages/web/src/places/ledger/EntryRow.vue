@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { asRegister, minus, type MachineRecord } from '@rook/core'
+import { minus, type MachineRecord } from '@rook/core'
 import type { EntryLine } from '@rook/contract'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import { asRegister } from '../../parts/written.ts'
 
 defineProps<{ entry: EntryLine; machine: MachineRecord }>()
 const session = useSession()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asRegister, formatExact, parseRegisterKey, readoutText, registerName, type MachineRecord } from '@rook/core'
+import { formatExact, parseRegisterKey, readoutText, registerName, type MachineRecord } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { computed } from 'vue'
 import { useSession } from '../../app/session.ts'
@@ -8,6 +8,7 @@ import DrawingPane from '../../parts/DrawingPane.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import WorkingRecord from '../../parts/WorkingRecord.vue'
 import Rows from '../../ui/Rows.vue'
+import { asRegister } from '../../parts/written.ts'
 
 const props = defineProps<{ entry: Entry; machine: MachineRecord }>()
 const session = useSession()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asRegister, parseRegisterKey, registerName, type MachineRecord, type Nm } from '@rook/core'
+import { parseRegisterKey, registerName, type MachineRecord, type Nm } from '@rook/core'
 import type { EntryLine } from '@rook/contract'
 import { scaleLinear, scaleTime } from 'd3-scale'
 import { curveStepAfter, line } from 'd3-shape'
@@ -7,6 +7,7 @@ import { computed, ref } from 'vue'
 import { useSession } from '../../app/session.ts'
 import ChartFrame from '../../parts/ChartFrame.vue'
 import { dayTicks } from '../../parts/day-ticks.ts'
+import { asRegister } from '../../parts/written.ts'
 
 /** What a register did: each value stands until the next one is written. Where it was unset the line is broken. */
 const props = defineProps<{ register: string; machine: MachineRecord; entries: readonly EntryLine[] }>()

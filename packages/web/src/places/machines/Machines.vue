@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { formatAngle, formatExact, KINDS } from '@rook/core'
+import { formatAngle, KINDS } from '@rook/core'
 import { useContextLine } from '../../app/context.ts'
 import { useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import GoTo from '../../ui/GoTo.vue'
 import Rows from '../../ui/Rows.vue'
+import { exactly } from '../../parts/written.ts'
 
 const machines = useMachines()
 const session = useSession()
@@ -33,12 +34,12 @@ useContextLine(() => ['Machines'])
         <RouterLink class="name" :to="{ name: 'machine', params: { machine: row.id } }">{{ row.name }}</RouterLink>
         <span class="quiet small">{{ row.kind }}</span>
       </template>
-      <template #unit="{ row }">{{ row.unit }}, {{ formatExact(row.increment, row.unit) }}</template>
+      <template #unit="{ row }">{{ row.unit }}, {{ exactly(row.increment, row.unit) }}</template>
       <template #counts="{ row }">{{ KINDS[row.kind].counts(row) }}</template>
       <template #slots="{ row }">{{ row.slots.length }}</template>
       <template #travel="{ row }">
         <span v-for="travel in row.travels" :key="travel.axis" class="travel figure"
-          >{{ travel.axis }} {{ formatExact(travel.min, row.unit) }} to {{ formatExact(travel.max, row.unit) }}</span
+          >{{ travel.axis }} {{ exactly(travel.min, row.unit) }} to {{ exactly(travel.max, row.unit) }}</span
         >
         <span v-for="one in row.rotary" :key="one.axis" class="travel figure"
           >{{ one.axis }} {{ one.travel ? `${formatAngle(one.travel.min, 0)} to ${formatAngle(one.travel.max, 0)}` : 'without end' }}</span

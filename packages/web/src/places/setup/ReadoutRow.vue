@@ -3,7 +3,7 @@ import MayNot from '../../parts/MayNot.vue'
 import { explainReadout, readLength, readoutText, type MachineRecord, type Nm, type Scene, type SeenWrong } from '@rook/core'
 import { Button, Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { inOtherUnit } from '../../parts/figure.ts'
+import { inOtherUnit } from '../../parts/written.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 
 /** One readout to be seen on the control; a wrong one that is typed in leads back to the likeliest mistake. */

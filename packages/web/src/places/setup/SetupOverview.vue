@@ -132,7 +132,10 @@ h2 {
   margin-top: 12px;
   padding: 10px 8px 6px;
 }
-.slots :deep(.figure) {
+.slots :deep(.figure.other) {
+  font-size: 15px;
+}
+.slots :deep(.figure:not(.other)) {
   font-size: 18px;
 }
 .figures {

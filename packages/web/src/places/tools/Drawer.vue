@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
-import { formatExact, judgeLife, KIND_WORDS, lifeFigure, type LengthUnit } from '@rook/core'
+import { judgeLife, KIND_WORDS, lifeFigure, type LengthUnit } from '@rook/core'
 import { refDebounced, useStorage } from '@vueuse/core'
 import { Button, Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
@@ -14,6 +14,7 @@ import type { Column } from '../../ui/columns.ts'
 import Pick from '../../ui/Pick.vue'
 import Rows from '../../ui/Rows.vue'
 import { optionsOf } from '../../ui/options.ts'
+import { exactly } from '../../parts/written.ts'
 
 useContextLine(() => ['Tools', 'Drawer'])
 const unit = useStorage<LengthUnit>('rook-drawer-unit', 'mm')
@@ -37,7 +38,7 @@ const columns = computed((): Column<Tool>[] => [
 ])
 const WHERE = optionsOf({ all: 'wherever they are', spare: 'in no machine', mounted: 'mounted' })
 const found = computed(() => (drawer.data.value?.assemblies ?? []).filter((one) => fitsWords(one, text.value)))
-const length = (value: number | null | undefined) => (value == null ? '' : formatExact(value as never, unit.value))
+const length = (value: number | null | undefined) => (value == null ? '' : exactly(value as never, unit.value))
 </script>
 
 <template>
@@ -72,7 +73,8 @@ const length = (value: number | null | undefined) => (value == null ? '' : forma
       <template #name="{ row }"
         ><RouterLink class="name" :to="{ name: 'tool', params: { assembly: row.id } }"
           ><strong>{{ row.name }}</strong>
-          <span class="quiet small">{{ row.id }}{{ row.holder ? `, ${row.holder}` : '' }}</span></RouterLink
+          <span class="quiet small">{{ row.id }}{{ row.holder ? `, ${row.holder}` : '' }}</span>
+          <span v-if="row.broken" class="stop small">broken</span></RouterLink
         ></template
       >
       <template #kind="{ row }"

@@ -49,9 +49,10 @@ const { trouble, busy, send } = useSend({
 const sitting = computed(() => props.scene.tools.find((one) => one.number === number.value.trim()) ?? null)
 const replaced = computed(() => (sitting.value && sitting.value.assembly !== chosen.value ? sitting.value : null))
 const offered = computed(() =>
-  (drawer.data.value?.assemblies ?? []).filter(
-    (one) => fitsWords(one, text.value) && goesInto(one.kind, props.scene.machine.kind) && one.id !== sitting.value?.assembly,
-  ),
+  (drawer.data.value?.assemblies ?? [])
+    .filter((one) => fitsWords(one, text.value) && goesInto(one.kind, props.scene.machine.kind) && one.id !== sitting.value?.assembly)
+    // Nobody is to pick the broken one in a hurry.
+    .sort((one, other) => Number(one.broken) - Number(other.broken)),
 )
 const listed = ref<AssemblyRecord | null>(null)
 // What is chosen stays chosen when the list goes on to other words.
@@ -141,6 +142,7 @@ async function mount(): Promise<void> {
         <RadioGroup v-model:value="chosen" class="drawer" aria-label="Tools">
           <Radio v-for="one in offered" :key="one.id" :value="one.id">
             <strong>{{ one.name }}</strong>
+            <span v-if="one.broken" class="stop small" data-broken>broken, nothing new in it yet</span>
             <span class="quiet small"
               >{{ one.id }}{{ one.mounted ? `, in T${one.mounted.number} on ${one.mounted.machineName}` : '' }}</span
             >
@@ -182,6 +184,9 @@ async function mount(): Promise<void> {
         }}</Checkbox
       >
     </template>
+    <p v-if="tool?.broken" class="stop" role="alert">
+      {{ tool.name }} is broken on record. Note the new insert or the regrind on its page first.
+    </p>
     <p v-if="stale.length > 0" class="stop">
       {{ stale.map((key) => registerName(parseRegisterKey(key))).join(', ') }} stands there from another tool and becomes stale until it is
       measured.

@@ -1,16 +1,6 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
-import {
-  formatExact,
-  hangingTools,
-  KIND_WORDS,
-  lifeFigure,
-  PROPERTY_WORDS,
-  TOOL_PROPERTIES,
-  type LengthUnit,
-  type Nm,
-  type ToolKind,
-} from '@rook/core'
+import { hangingTools, KIND_WORDS, lifeFigure, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit, type Nm, type ToolKind } from '@rook/core'
 import { useStorage } from '@vueuse/core'
 import { Button, Form } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
@@ -36,6 +26,7 @@ import GoTo from '../../ui/GoTo.vue'
 import PickField from '../../ui/PickField.vue'
 import { useChecked } from '../../ui/checked.ts'
 import Facts from '../../ui/Facts.vue'
+import { exactly } from '../../parts/written.ts'
 
 const props = defineProps<{ assembly: string }>()
 const page = useAssembly(() => props.assembly)
@@ -110,9 +101,9 @@ const facts = computed(() =>
     ? [
         ...TOOL_PROPERTIES.flatMap((property) => {
           const value = tool.value!.properties[property]
-          return value === undefined ? [] : [{ label: `${property}, ${PROPERTY_WORDS[property]}`, text: formatExact(value, unit.value) }]
+          return value === undefined ? [] : [{ label: `${property}, ${PROPERTY_WORDS[property]}`, text: exactly(value, unit.value) }]
         }),
-        ...(tool.value.estimate === null ? [] : [{ label: 'rough length', text: formatExact(tool.value.estimate, unit.value) }]),
+        ...(tool.value.estimate === null ? [] : [{ label: 'rough length', text: exactly(tool.value.estimate, unit.value) }]),
         ...(tool.value.flutes === null
           ? []
           : [

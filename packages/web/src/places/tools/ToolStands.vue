@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { asRegister, routinesForTool, toolRows, type Scene } from '@rook/core'
+import { routinesForTool, toolRows, type Scene } from '@rook/core'
 import { computed } from 'vue'
 import StandingCell from '../../parts/StandingCell.vue'
 import GoTo from '../../ui/GoTo.vue'
+import { asRegister } from '../../parts/written.ts'
 
 /** What stands for one tool in its machine, and the ways to measure or correct it from here. */
 const props = defineProps<{ number: string; scene: Scene }>()

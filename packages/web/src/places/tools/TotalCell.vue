@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { asRegister, plus, ZERO, type MachineRecord, type OffsetPair } from '@rook/core'
+import { plus, ZERO, type MachineRecord, type OffsetPair } from '@rook/core'
 import { computed } from 'vue'
 import type { EditsState } from './use-edits.ts'
+import { asRegister } from '../../parts/written.ts'
 
 /** Geometry and wear as the control adds them, with what is typed and not recorded yet. */
 const props = defineProps<{ pair: OffsetPair; edits: EditsState; machine: MachineRecord }>()

@@ -87,7 +87,7 @@ describe('a run of tools', () => {
 
 const record = (id: string, name: string, more: Partial<AssemblyRecord> = {}): AssemblyRecord => {
   const { number: _n, offset: _h, diameterOffset: _d, assembly: _a, ...plain } = mounted('0', id, name)
-  return { ...plain, id, mounted: null, ...more }
+  return { ...plain, id, mounted: null, broken: false, ...more }
 }
 
 describe('mounting a tool', () => {
@@ -169,6 +169,21 @@ describe('mounting a tool', () => {
     await settled(() =>
       expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({ number: '4', assembly: 'em-16', replaces: 'em-12' }),
     )
+  })
+
+  it('marks a broken one, puts it last, and says what is to be noted first', async () => {
+    serverThat({
+      'GET /api/assemblies': drawerOf([record('dr-33', 'Drill 3.3', { broken: true }), record('em-16', 'End mill 16')]),
+      'GET /api/machines/mill/scene': ok(at),
+    })
+    put(MountDialog, { scene: at, number: '9' })
+    await settled(() => expect(body()).toContain('Drill 3.3'))
+    const names = [...document.body.querySelectorAll('.drawer label')].map((one) => one.textContent)
+    expect(names[0]).toContain('End mill 16')
+    expect(names[1]).toContain('broken, nothing new in it yet')
+    expect(names[0]).not.toContain('broken')
+    await choose('Drill 3.3')
+    await settled(() => expect(body()).toContain('Drill 3.3 is broken on record.'))
   })
 
   it('keeps the dialog open with the reason when it cannot be', async () => {

@@ -1,0 +1,37 @@
+import type { Finding, Verdict } from './finding.ts'
+
+/** Findings that mean one thing: the gravest speaks, the rest stands under it. */
+export interface FoldedFinding {
+  head: Finding
+  under: Finding[]
+}
+
+const GRAVITY: Readonly<Record<Verdict, number>> = { stop: 2, query: 1, clear: 0 }
+
+/**
+ * Gathers findings that point to one and the same thing: the same mistake named twice, or two checks that both find one figure
+ * odd. The order in which they were found is kept; among those that belong together the gravest is the head.
+ */
+export function foldFindings(findings: readonly Finding[]): FoldedFinding[] {
+  const groups: { means: Set<string>; members: Finding[] }[] = []
+  for (const finding of findings) {
+    const means = finding.means ?? []
+    // What it shares with several groups makes one of them.
+    const [first, ...others] = groups.filter((group) => means.some((one) => group.means.has(one)))
+    if (!first) {
+      groups.push({ means: new Set(means), members: [finding] })
+      continue
+    }
+    for (const other of others) {
+      other.means.forEach((one) => first.means.add(one))
+      first.members.push(...other.members)
+      groups.splice(groups.indexOf(other), 1)
+    }
+    means.forEach((one) => first.means.add(one))
+    first.members.push(finding)
+  }
+  return groups.map(({ members }) => {
+    const head = members.reduce((gravest, one) => (GRAVITY[one.verdict] > GRAVITY[gravest.verdict] ? one : gravest))
+    return { head, under: members.filter((one) => one !== head) }
+  })
+}

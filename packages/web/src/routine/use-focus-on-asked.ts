@@ -1,0 +1,20 @@
+import { nextTick, onMounted, type Ref } from 'vue'
+import { useNumberPad } from '../parts/number-pad.ts'
+
+/**
+ * Whoever opens a routine at a keyboard types at once: the field that is asked for first has the focus. On a touch screen that
+ * would open the number pad over what has to be read first.
+ */
+export function useFocusOnAsked(panes: Readonly<Ref<HTMLElement | null>>, asked: Readonly<Ref<string | null>>): void {
+  const pad = useNumberPad()
+  onMounted(async () => {
+    await nextTick()
+    if (pad.onTouch || asked.value === null) return
+    const { activeElement } = document
+    // Somebody who has gone on meanwhile is not called back.
+    if (activeElement && activeElement !== document.body && !activeElement.matches('a, button, main')) return
+    panes.value
+      ?.querySelector<HTMLElement>(`input[data-input="${asked.value}"], [data-input="${asked.value}"] input`)
+      ?.focus({ preventScroll: true })
+  })
+}
