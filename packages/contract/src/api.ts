@@ -239,6 +239,8 @@ export const api = {
       person: id.optional(),
       kind: entryKind.optional(),
       setup: id.optional(),
+      job: z.string().max(60).optional().meta({ description: 'Number of a job: what was recorded in any setup of it.' }),
+      since: instant.optional().meta({ description: 'Nothing earlier than this.' }),
       before: z.string().max(120).optional().meta({ description: 'The end of the page before, as it was answered.' }),
       until: instant.optional().meta({ description: 'Nothing later than this.' }),
       limit: z.coerce.number().int().min(1).max(200).default(50),

@@ -117,6 +117,8 @@ export const entryLine = z
     released: z.boolean(),
     correctedBy: z.uuid().nullable(),
     reason: z.string().nullable(),
+    /** The setup that it was recorded in. */
+    setup: z.object({ id: z.string(), job: z.string(), operation: z.string(), part: z.string() }).nullable(),
   })
   .meta({ id: 'EntryLine' })
 export type EntryLine = z.infer<typeof entryLine>

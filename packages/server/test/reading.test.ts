@@ -57,7 +57,37 @@ describe('the ledger as a list', () => {
     expect((await list('kind=homed')).entries.map(({ kind }) => kind)).toEqual(['homed'])
     expect((await list('kind=pick-up&register=work/G54/X/geometry')).entries).toHaveLength(5)
     expect((await list('kind=wear&machine=mill-3')).entries).toEqual([])
+    expect((await list('job=0417')).entries.map(({ id }) => id)).toEqual((await list('setup=now')).entries.map(({ id }) => id))
+    expect((await list('job=0417&register=work/G54/X/geometry&machine=mill-3')).entries).toHaveLength(5)
+    expect((await list('job=0417&person=tansley')).entries).toHaveLength(2)
+    expect((await list('job=0999')).entries).toEqual([])
     expect((await marrow.send('GET', '/api/entries?kind=magic')).status).toBe(400)
+  })
+
+  it('of a job, and of a register in a job, comes a page at a time too', async () => {
+    for (const query of ['job=0417', 'job=0417&register=work/G54/X/geometry']) {
+      const seen: string[] = []
+      for (let before = ''; ;) {
+        const page = await list(`${query}&limit=2${before && `&before=${encodeURIComponent(before)}`}`)
+        seen.push(...page.entries.map(({ id }) => id))
+        if (!page.next) break
+        before = page.next
+      }
+      expect(seen.slice(0, 5)).toEqual([...ids].reverse())
+      expect(new Set(seen).size).toBe(seen.length)
+    }
+  })
+
+  it('lies between two moments, each of which belongs to it', async () => {
+    const all = (await list('machine=mill-3')).entries
+    const [newest, oldest] = [all[1]!, all.at(-2)!]
+    const within = (await list(`machine=mill-3&since=${oldest.at}&until=${newest.at}`)).entries
+    expect(within.map(({ id }) => id)).toEqual(all.slice(1, -1).map(({ id }) => id))
+  })
+
+  it('says in which setup each was recorded', async () => {
+    const [newest] = (await list('machine=mill-3&limit=1')).entries
+    expect(newest!.setup).toEqual({ id: 'now', job: '0417', operation: 'Op 20, rev C', part: 'Flange, rev C' })
   })
 
   it('shows with each entry what it wrote, from what to what', async () => {

@@ -1,5 +1,5 @@
 import { doubtBy } from '../check/limits.ts'
-import { formatExact, nm, ZERO, type Nm } from '../length/index.ts'
+import { formatExact, nm, ZERO, type LengthUnit, type Nm } from '../length/index.ts'
 import { isOffered, type Gauge, type GaugeFamily } from '../gauge/index.ts'
 import type { Axis, MachineRecord } from '../machine/index.ts'
 import { gaugeById, toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
@@ -108,9 +108,21 @@ export function gaugeInput(id: string, label: string, scene: Scene, families: re
 
 const ROUND: readonly GaugeFamily[] = ['edge-finder', 'touch-probe', 'gauge-pin', 'ring-gauge']
 
+const decimalsOf = (text: string): number => text.split('.')[1]?.length ?? 0
+
+/**
+ * A gauge's size as it is engraved: a 6 mm finder on a machine in inches is 6 mm, not 0.2362205. A size is taken for one of the
+ * other unit where it is shorter by three decimals there.
+ */
+export function sizeText(size: Nm, unit: LengthUnit): string {
+  const other: LengthUnit = unit === 'mm' ? 'in' : 'mm'
+  const [own, foreign] = [formatExact(size, unit), formatExact(size, other)]
+  return decimalsOf(own) - decimalsOf(foreign) >= 3 ? `${foreign} ${other}` : own
+}
+
 function gaugeOption(gauge: Gauge, scene: Scene): Option {
   const round = ROUND.includes(gauge.family)
-  const size = formatExact(gauge.size, scene.machine.unit)
+  const size = sizeText(gauge.size, scene.machine.unit)
   // A name that ends in the size says it already.
   const said = gauge.size === 0 || (!round && Number(/[\d.]+$/.exec(gauge.name)?.[0]) === Number(size))
   const notes = [said ? '' : `${round ? '\u00d8' : ''}${size}`, gauge.state === 'disturbed' ? 'disturbed' : ''].filter(Boolean)

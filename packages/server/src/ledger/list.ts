@@ -9,6 +9,10 @@ export interface ListQuery {
   person?: string | undefined
   kind?: EntryKind | undefined
   setup?: string | undefined
+  /** Number of a job. */
+  job?: string | undefined
+  /** Nothing earlier than this moment. */
+  since?: string | undefined
   /** Nothing later than this moment. */
   until?: string | undefined
   /** Where the page before ended: "time|machine|number". */
@@ -22,6 +26,11 @@ export interface ListQuery {
  */
 const WALKED = { setup: 'entry', register: 'entry_write', person: 'entry', kind: 'entry', machine: 'entry' } as const
 const NARROWEST = ['setup', 'register', 'person', 'kind', 'machine'] as const
+
+/** The setup of an entry `e` in words: its job, its operation and its part. */
+export const OF_SETUP = `(SELECT json_build_object('id', s.id, 'job', j.number, 'operation', o.name, 'part', concat(p.name, ', rev ', p.revision))
+      FROM setup s JOIN job j ON j.id = s.job JOIN operation o ON o.id = s.operation JOIN part p ON p.id = o.part
+      WHERE s.id = e.setup) AS "of"`
 
 /** A page of the ledger, newest first; entries of the same moment stand in the order of their machine's chain. */
 export async function listEntries(
@@ -40,6 +49,7 @@ export async function listEntries(
       return [`EXISTS (SELECT FROM entry_write r WHERE r.entry = w.id AND r.register = ${given(query.register)})`]
     return [`${one === 'person' ? 'e' : 'w'}.${one} = ${given(query[one])}`]
   })
+  if (query.since) conditions.push(`w.at >= ${given(query.since)}::timestamptz`)
   if (query.until) conditions.push(`w.at <= ${given(query.until)}::timestamptz`)
   if (query.before) {
     const { at, machine, seq } = endOf(query.before)
@@ -49,17 +59,26 @@ export async function listEntries(
         : `(w.at, w.machine, w.seq) < (${given(at)}::timestamptz, ${given(machine)}::text, ${given(seq)}::bigint)`,
     )
   }
-  const text = `
-    SELECT e.content, m.name AS "machineName",
+  const ofJob = query.job !== undefined && query.setup === undefined
+  const jobs = ofJob ? given(query.job) : ''
+  const most = given(query.limit + 1)
+  const order = `${alongChain ? '' : 'at DESC, machine DESC, '}seq DESC`
+  const where = (more: readonly string[]) => (conditions.length + more.length > 0 ? `WHERE ${[...conditions, ...more].join(' AND ')}` : '')
+  const page = (more: readonly string[]) => `
+    SELECT e.content, e.at, e.machine, e.seq, m.name AS "machineName", ${OF_SETUP},
       (SELECT c.id FROM entry c WHERE c.refers = e.id AND c.kind = 'correction' LIMIT 1) AS "correctedBy"
     FROM ${isWrites ? 'entry_write w JOIN entry e ON e.id = w.entry' : 'entry w'} JOIN machine m ON m.id = w.machine
-    ${conditions.length > 0 ? `WHERE ${conditions.join(' AND ')}` : ''}
-    ORDER BY ${alongChain ? '' : 'w.at DESC, w.machine DESC, '}w.seq DESC LIMIT ${given(query.limit + 1)}`
+    ${where(more)} ORDER BY ${order.replaceAll(/(at|machine|seq) /g, 'w.$1 ')} LIMIT ${most}`
+  // A job has few setups: each is walked in its own order, so that the page costs the same wherever the job lies in time.
+  const text = ofJob
+    ? `SELECT p.* FROM (SELECT s.id FROM setup s JOIN job j ON j.id = s.job WHERE j.number = ${jobs}) own
+       CROSS JOIN LATERAL (${page(['w.setup = own.id'])}) p ORDER BY ${order} LIMIT ${most}`
+    : page([])
   const { rows } = await pool.query<LineRow>(isWrites ? text : text.replace(/\be\./g, 'w.'), values)
-  const page = rows.slice(0, query.limit)
-  const last = page.at(-1)?.content
+  const shown = rows.slice(0, query.limit)
+  const last = shown.at(-1)?.content
   return {
-    entries: page.map(asLine),
+    entries: shown.map(asLine),
     next: rows.length > query.limit && last ? `${last.at}|${last.machine}|${last.seq}` : null,
   }
 }
@@ -77,9 +96,11 @@ export interface LineRow {
   content: typeof entry.$inferSelect.content
   machineName: string
   correctedBy: string | null
+  /** Not asked for where a line stands beside its setup. */
+  of?: EntryLine['setup']
 }
 
-export function asLine({ content, machineName, correctedBy }: LineRow): EntryLine {
+export function asLine({ content, machineName, correctedBy, of }: LineRow): EntryLine {
   return {
     id: content.id,
     machine: content.machine,
@@ -96,5 +117,6 @@ export function asLine({ content, machineName, correctedBy }: LineRow): EntryLin
     released: content.release !== null,
     correctedBy,
     reason: content.reason,
+    setup: of ?? null,
   }
 }

@@ -15,7 +15,9 @@ const session = useSession()
     <RouterLink :to="{ name: 'entry', params: { entry: entry.id } }">
       <span class="quiet figure when">{{ when(entry.at, session.shop) }}</span>
       <span class="machine"
-        >{{ entry.machineName }} <span class="quiet small figure">{{ entry.seq }}</span></span
+        >{{ entry.machineName }} <span class="quiet small figure">{{ entry.seq }}</span><span v-if="entry.setup" class="quiet small job"
+          >job {{ entry.setup.job }}</span
+        ></span
       >
       <span class="what">
         <span class="title">{{ entry.title }}</span>
@@ -60,6 +62,9 @@ a {
   padding: 4px 16px;
   color: inherit;
   text-decoration: none;
+}
+.job {
+  display: block;
 }
 a:hover .title {
   text-decoration: underline;

@@ -2,8 +2,8 @@
 import type { EntryLine } from '@rook/contract'
 import { ENTRY_KINDS } from '@rook/contract/entry-kind'
 import { parseRegisterKey, registerName, type RegisterKey } from '@rook/core'
-import { Button, DatePicker, Select, Tag } from 'ant-design-vue'
-import dayjs from 'dayjs'
+import { AutoComplete, Button, RangePicker, Select, Tag } from 'ant-design-vue'
+import dayjs, { type Dayjs } from 'dayjs'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { call } from '../../app/call.ts'
@@ -14,6 +14,7 @@ import { optionsOf } from '../../ui/options.ts'
 import { saveFile } from '../exchange/save-file.ts'
 import { asCsv } from './as-csv.ts'
 import EntryRow from './EntryRow.vue'
+import { inSetups } from './in-setups.ts'
 import { ENTRY_WORDS } from './kind-words.ts'
 import RegisterChart from './RegisterChart.vue'
 
@@ -32,6 +33,8 @@ const filter = computed(() => ({
   kind: kindOf(route.query.kind),
   setup: text(route.query.setup),
   register: text(route.query.register),
+  job: text(route.query.job),
+  since: text(route.query.since),
   until: text(route.query.until),
 }))
 const first = useEntries(filter)
@@ -66,11 +69,32 @@ async function loadMore(): Promise<void> {
 function choose(name: keyof typeof filter.value, value: unknown): void {
   // A register belongs to its machine.
   const register = name === 'machine' ? { register: undefined } : {}
-  void router.replace({ query: { ...route.query, ...register, [name]: typeof value === 'string' ? value : undefined } })
+  void router.replace({ query: { ...route.query, ...register, [name]: typeof value === 'string' && value ? value : undefined } })
 }
-/** The end of the day that is picked, as the clock of this tablet has it. */
-const day = computed(() => (filter.value.until ? dayjs(filter.value.until) : undefined))
-const until = (picked: unknown) => choose('until', dayjs.isDayjs(picked) ? picked.endOf('day').toISOString() : undefined)
+/** From the beginning of one day to the end of another, as the clock of this tablet has them; either may be left open. */
+const days = computed<[Dayjs | undefined, Dayjs | undefined]>(() => [
+  filter.value.since ? dayjs(filter.value.since) : undefined,
+  filter.value.until ? dayjs(filter.value.until) : undefined,
+])
+function between(picked: unknown): void {
+  const [from, to] = Array.isArray(picked) ? (picked as (Dayjs | null)[]) : []
+  void router.replace({
+    query: { ...route.query, since: from?.startOf('day').toISOString(), until: to?.endOf('day').toISOString() },
+  })
+}
+/** Jobs that somebody may mean: those at hand, and those of the entries that are shown. Any other number can be typed. */
+const jobs = computed(() => {
+  const known = [...(setups.data.value ?? []).map(({ job }) => job), ...entries.value.flatMap(({ setup }) => setup?.job ?? [])]
+  return [...new Set(known)].sort().map((value) => ({ value }))
+})
+const typedJob = ref(filter.value.job ?? '')
+watch(
+  () => filter.value.job,
+  (job) => (typedJob.value = job ?? ''),
+)
+const isPartOf = (typed: string, option: { value?: string | number } | undefined) => String(option?.value ?? '').includes(typed)
+/** One machine's work, or one job's, falls into setups; a list of everything would change from one to the other at every line. */
+const groups = computed(() => inSetups(entries.value, Boolean(filter.value.machine ?? filter.value.job ?? filter.value.setup)))
 const isNarrowed = computed(() => Object.values(filter.value).some(Boolean))
 
 const setupName = computed(() => {
@@ -116,7 +140,27 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
         :options="optionsOf(ENTRY_WORDS)"
         @change="(value) => choose('kind', value)"
       />
-      <DatePicker :value="day" placeholder="up to today" aria-label="Up to" format="D MMM YYYY" @change="until" />
+      <AutoComplete
+        v-model:value="typedJob"
+        class="job"
+        allow-clear
+        placeholder="every job"
+        v-accessible="'Job'"
+        :options="jobs"
+        :filter-option="isPartOf"
+        @select="(value: unknown) => choose('job', value)"
+        @blur="choose('job', typedJob.trim())"
+        @keydown.enter="choose('job', typedJob.trim())"
+        @clear="choose('job', undefined)"
+      />
+      <RangePicker
+        class="days"
+        :value="days as [Dayjs, Dayjs]"
+        :placeholder="['from the first', 'to today']"
+        :allow-empty="[true, true]"
+        format="D MMM YYYY"
+        @change="between"
+      />
       <Button v-if="isNarrowed" type="link" @click="router.replace({ query: {} })">Show all</Button>
       <span class="grow" />
       <Button :disabled="entries.length === 0" @click="save">Save as CSV</Button>
@@ -130,9 +174,15 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
     <p v-else-if="first.data.value && entries.length === 0" class="quiet">
       {{ isNarrowed ? 'No entry fits.' : 'Nothing is recorded here yet. Entries come from the routines in Setup.' }}
     </p>
-    <ol v-if="machines.data.value" class="sheet list">
-      <EntryRow v-for="entry in entries" :key="entry.id" :entry="entry" :machine="machineOf(entry.machine)!" />
-    </ol>
+    <section v-for="group in groups" :key="group.entries[0]!.id" class="group" :data-group="group.setup?.id">
+      <h2 v-if="group.heading">
+        <RouterLink v-if="group.setup" :to="{ name: 'ledger', query: { setup: group.setup.id } }">{{ group.heading }}</RouterLink>
+        <template v-else>{{ group.heading }}</template>
+      </h2>
+      <ol v-if="machines.data.value" class="sheet list">
+        <EntryRow v-for="entry in group.entries" :key="entry.id" :entry="entry" :machine="machineOf(entry.machine)!" />
+      </ol>
+    </section>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <Button type="link" v-if="more" @click="loadMore">Older entries</Button>
   </div>
@@ -154,6 +204,22 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
 }
 .narrowed {
   margin: 0 0 10px;
+}
+.filters .job {
+  width: 120px;
+}
+.days {
+  width: 250px;
+}
+h2 {
+  margin: 14px 0 4px;
+  font-size: 16px;
+}
+h2 a {
+  display: inline-block;
+  min-height: 44px;
+  line-height: 44px;
+  color: inherit;
 }
 .list {
   list-style: none;

@@ -1,7 +1,23 @@
 import { formatExact, parseRegisterKey, propertyOf, type LengthUnit, type Nm } from '@rook/core'
 import type { EntryLine } from '@rook/contract'
 
-const HEAD = ['time', 'machine', 'entry', 'kind', 'title', 'register', 'before', 'after', 'unit', 'person', 'shift', 'reason', 'taken back']
+const HEAD = [
+  'time',
+  'machine',
+  'entry',
+  'kind',
+  'title',
+  'job',
+  'operation',
+  'register',
+  'before',
+  'after',
+  'unit',
+  'person',
+  'shift',
+  'reason',
+  'taken back',
+]
 
 /** A field of separated values, RFC 4180; what a spreadsheet would take for a formula is kept a text. */
 function field(value: string | number): string {
@@ -26,7 +42,7 @@ const UNITS: Readonly<Record<Holds, (unit: LengthUnit) => string>> = { length: (
 export function asCsv(entries: readonly EntryLine[], unitOf: (machine: string) => LengthUnit): string {
   const lines = entries.flatMap((entry) => {
     const unit = unitOf(entry.machine)
-    const own = [entry.at, entry.machineName, entry.seq, entry.kind, entry.title]
+    const own = [entry.at, entry.machineName, entry.seq, entry.kind, entry.title, entry.setup?.job ?? '', entry.setup?.operation ?? '']
     const rest = [entry.by, entry.shift ?? '', entry.reason ?? '', entry.correctedBy ? 'yes' : '']
     if (entry.writes.length === 0) return [[...own, '', '', '', '', ...rest]]
     return entry.writes.map((write) => {
