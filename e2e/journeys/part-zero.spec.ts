@@ -42,7 +42,7 @@ test('a probe is calibrated in the ring, and the bore comes out as worked by han
   await open(page, shop, 'mill-3', 'bore-boss')
   await give(page, { slot: 'G57', kind: 'Bore', finder: 'Probe 2', touches: '4', expected: '34' })
   await give(page, { X1: '-198.4235', Y1: '-138.2030', X2: '-212.4460', Y2: '-124.1825', X3: '-226.4625', Y3: '-138.2030' })
-  await expect(page.locator('.touch.lit')).toContainText('4, Y\u2212')
+  await expect(page.locator('.drawing text.lit')).toContainText('4, Y\u2212')
   await give(page, { X4: '-212.4460', Y4: '-152.2215', placeX: '46', placeY: '31.5' })
   await expect(results(page)).toContainText(minus('-258.4460'))
   await expect(results(page)).toContainText(minus('-169.7030'))

@@ -29,6 +29,8 @@ export interface TouchMark {
   lit: boolean
   /** Its reading is there. */
   done?: boolean
+  /** How far it has turned with the part about part zero, radians: its place is as it was before. */
+  turn?: number
 }
 
 /** A thing drawn with its outline: stock, shim, block, setter, table. */

@@ -276,18 +276,14 @@ function drawingOf(values: Values, how: Method | null, record: RotaryRecord | nu
   if (how !== 'face' || !record) return drawing
   const { box } = drawing.solids[0]!
   const slope = slopeOf(values)
-  const angle = ((slope ?? 0) * Math.PI) / 180e6
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
-  const corner = (x: number, y: number) => ({ x: nm(Math.round(cos * x - sin * y)), y: nm(Math.round(sin * x + cos * y)) })
-  drawing.touches = endsOfRun(values, box).map((touch) => {
-    const at = corner(touch.at.x, touch.at.y)
-    return { ...touch, at, contact: at }
-  })
+  const turn = ((slope ?? 0) * Math.PI) / 180e6
+  drawing.touches = endsOfRun(values, box).map((touch) => ({ ...touch, turn }))
   if (slope === null) return drawing
   drawing.outlines = [
     {
       kind: 'turned',
-      points: [corner(box.min.x, box.min.y), corner(box.max.x, box.min.y), corner(box.max.x, box.max.y), corner(box.min.x, box.max.y)],
+      turn,
+      points: [box.min, { x: box.max.x, y: box.min.y }, box.max, { x: box.min.x, y: box.max.y }],
     },
   ]
   return drawing

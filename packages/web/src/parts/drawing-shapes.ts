@@ -37,7 +37,8 @@ export function shapesOf(drawing: Drawing, scale: Scale, sheet: Sheet) {
     const corners = turned(one.points, (one.turn ?? 0) * turn).map(at)
     return { ...one, corners, points: joined(corners) }
   })
-  const touches = touchShapes(drawing.touches, { at, perPixel: scale.perPixel, rounds })
+  const placed = drawing.touches.map((touch) => ({ ...touch, at: turned([touch.at], (touch.turn ?? 0) * turn)[0]! }))
+  const touches = touchShapes(placed, { at, perPixel: scale.perPixel, rounds })
   const zero = at({ x: 0, y: 0 })
   const former = formerZero(drawing, zero, at, sheet)
   const surfaces = drawing.surfaces.flatMap((line) => (stock ? [{ ...line, ...surfaceLine(line, drawing, scale, stock) }] : []))

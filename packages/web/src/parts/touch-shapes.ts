@@ -9,12 +9,15 @@ interface Picture {
   rounds: readonly { r: number }[]
 }
 
+/** A touch whose place may have been turned by a number that is no whole nanometre. */
+type Touch = Omit<TouchMark, 'at'> & { at: Spot }
+
 const ARROW = 34
 /** A stylus is drawn this large at least, in pixels. */
 const SMALLEST = 5
 
 /** Touches as circles with an arrow behind them; a short name stands in the circle where it fits. */
-export function touchShapes(touches: readonly TouchMark[], picture: Picture) {
+export function touchShapes(touches: readonly Touch[], picture: Picture) {
   // In a round wall the arrows must not meet in the middle.
   const longest = Math.min(ARROW, ...picture.rounds.map(({ r }) => Math.max(4, r * 0.5 - 6)))
   return touches.map((touch) => {

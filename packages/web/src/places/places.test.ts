@@ -7,7 +7,7 @@ import StandingTable from '../parts/StandingTable.vue'
 import { EVENTS, FAMILIES } from './gauges/gauge-names.ts'
 import { stateOf } from './gauges/gauge-state.ts'
 import { sizeText } from './gauges/size-text.ts'
-import { axesOfKind, blankForm, formOf, limitText, readForm } from './machines/record-form.ts'
+import { axesOfKind, blankForm, formOf, limitText, machineShape } from './machines/record-form.ts'
 import ReadoutRow from './setup/ReadoutRow.vue'
 import { LIMITS } from '@rook/core'
 
@@ -101,19 +101,18 @@ describe('a readout on the control', () => {
 describe('a machine\u2019s record as a form', () => {
   it('comes back as it was', () => {
     const machine = { ...MILL, limits: { zeroMoves: mm(0.005), turned: 20_000, questionedBeyond: 2 } }
-    const read = readForm(formOf(machine))
+    const read = machineShape.safeParse(formOf(machine))
     const { id: _id, ...record } = machine
-    expect(read).toEqual({ input: record })
+    expect(read.data).toEqual(record)
   })
 
   it('reads figures in the machine\u2019s unit', () => {
     const form = { ...blankForm(), name: 'Mill 9', unit: 'in' as const, increment: '0.0001', limits: { zeroMoves: '0.0002' } }
     for (const axis of axesOfKind('mill')) form.travels[axis] = { min: '-20', max: '1/2' }
-    const read = readForm(form)
-    if (!('input' in read)) throw new Error(read.problems.join())
-    expect(read.input.increment).toBe(2540)
-    expect(read.input.travels[0]).toEqual({ axis: 'X', min: nm(-508_000_000), max: nm(12_700_000) })
-    expect(read.input.limits).toEqual({ zeroMoves: 5080 })
+    const read = machineShape.parse(form)
+    expect(read.increment).toBe(2540)
+    expect(read.travels[0]).toEqual({ axis: 'X', min: nm(-508_000_000), max: nm(12_700_000) })
+    expect(read.limits).toEqual({ zeroMoves: 5080 })
   })
 
   it('says what is wrong, each in its sentence, and all of it at once', () => {
@@ -125,21 +124,20 @@ describe('a machine\u2019s record as a form', () => {
       ],
       limits: { zeroMoves: '1', sizeOff: 'q' },
     }
-    const read = readForm(form)
-    if (!('problems' in read)) throw new Error('was read')
-    expect(read.problems).toEqual([
-      'Name: give the machine a name.',
-      ...['X', 'Y', 'Z'].map((axis) => `Travel ${axis}, from: nothing is given yet.`),
-      'Slots: each slot once.',
-      expect.stringContaining('may be tighter than the shop\u2019s 0.02, not looser'),
-      expect.stringContaining('\u201cq\u201d'),
-      expect.stringContaining('write a figure above zero'),
+    const said = machineShape.safeParse(form).error!.issues.map(({ path, message }) => [path.join('.'), message])
+    expect(said).toEqual([
+      ['name', 'Name: give the machine a name.'],
+      ...['X', 'Y', 'Z'].map((axis) => [`travels.${axis}.min`, `Travel ${axis}, from: nothing is given yet.`]),
+      ['slots', 'Slots: each slot once.'],
+      ['limits.zeroMoves', expect.stringContaining('may be tighter than the shop\u2019s 0.02, not looser')],
+      ['limits.sizeOff', expect.stringContaining('\u201cq\u201d')],
+      ['limits.sizeOff', expect.stringContaining('write a figure above zero')],
     ])
   })
 
   it('asks a lathe for a Y that it may have, and does not miss it', () => {
     expect(axesOfKind('lathe')).toEqual(['X', 'Y', 'Z'])
-    expect(readForm(formOf(LATHE))).toMatchObject({ input: { travels: [{ axis: 'X' }, { axis: 'Z' }] } })
+    expect(machineShape.parse(formOf(LATHE))).toMatchObject({ travels: [{ axis: 'X' }, { axis: 'Z' }] })
   })
 
   it('writes every limit as it would be typed', () => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button, Form, Input } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
@@ -8,10 +8,11 @@ import { useKeptForm } from '../../app/kept-form.ts'
 import { useMachines } from '../../app/queries.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
 import { KINDS, LIMITS, type RotaryAxis } from '@rook/core'
+import { useChecked } from '../../ui/checked.ts'
 import PickField from '../../ui/PickField.vue'
 import Rows from '../../ui/Rows.vue'
 import WordField from '../../ui/WordField.vue'
-import { axesOfKind, blankForm, formOf, limitText, readForm } from './record-form.ts'
+import { axesOfKind, blankForm, formOf, limitText, machineShape } from './record-form.ts'
 import { ACROSS, CONVENTIONS, DISPLAY_TURNS, MACHINE_KINDS, ROTATES, SENSES, SPINDLES, UNITS } from './record-words.ts'
 
 const props = defineProps<{ machine?: string }>()
@@ -22,8 +23,9 @@ const { form, resumed, movedOn, begin } = useKeptForm(
   () => `machine:${props.machine ?? ''}`,
   () => (props.machine === undefined ? blankForm() : known.value && formOf(known.value)),
 )
-const problems = ref<string[]>([])
 const { trouble, send } = useSend()
+const checked = useChecked(machineShape, () => form.value!)
+const wrong = (field: string) => checked.problems.value[field]
 const asks = (field: (typeof KINDS)['mill']['asks'][number]) =>
   form.value !== null && form.value !== undefined && KINDS[form.value.kind].asks.includes(field)
 const spare = computed(() => KINDS[form.value!.kind].rotary.filter((axis) => !form.value!.rotary.some((one) => one.axis === axis)))
@@ -37,19 +39,13 @@ useContextLine(() => ['Machines'])
 
 async function keep(): Promise<void> {
   if (!form.value) return
-  const read = readForm(form.value)
-  if ('problems' in read) {
-    problems.value = read.problems
-    return
-  }
-  problems.value = []
+  trouble.value = null
+  const said = checked.take()
+  if (!said) return
   const kept = props.machine
-    ? await send('changeMachine', { params: { id: props.machine }, body: read.input })
-    : await send('addMachine', { body: read.input })
-  if (!kept) {
-    problems.value = [trouble.value!]
-    return
-  }
+    ? await send('changeMachine', { params: { id: props.machine }, body: said })
+    : await send('addMachine', { body: said })
+  if (!kept) return
   begin()
   await router.push({ name: 'machine', params: { machine: kept.id } })
 }
@@ -60,20 +56,28 @@ async function keep(): Promise<void> {
   <Form v-else class="page" @submit.prevent="keep">
     <h1>{{ machine ? `Record of ${known?.name ?? ''}` : 'A new machine' }}</h1>
     <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
-    <ul v-if="problems.length > 0" role="alert" class="stop">
-      <li v-for="problem in problems" :key="problem">{{ problem }}</li>
+    <p v-if="trouble" role="alert" class="stop">{{ trouble }}</p>
+    <ul v-if="checked.sentences.value.length > 0" role="alert" class="stop">
+      <li v-for="problem in checked.sentences.value" :key="problem">{{ problem }}</li>
     </ul>
     <div class="fields">
-      <WordField v-model="form.name" label="Name" :maxlength="40" />
+      <WordField v-model="form.name" label="Name" :maxlength="40" :problem="wrong('name')" />
       <PickField v-model="form.kind" label="Kind" :options="MACHINE_KINDS" />
       <PickField v-model="form.unit" label="Unit" :options="UNITS" />
-      <WordField v-model="form.increment" label="Least increment" figure :maxlength="40" />
-      <WordField v-model="form.offsets" label="Offset numbers, 1 to" figure :maxlength="6" />
+      <WordField v-model="form.increment" label="Least increment" figure :maxlength="40" :problem="wrong('increment')" />
+      <WordField v-model="form.offsets" label="Offset numbers, 1 to" figure :maxlength="6" :problem="wrong('offsets')" />
       <PickField v-if="asks('lengthConvention')" v-model="form.lengthConvention" label="Length in Z" :options="CONVENTIONS" />
       <PickField v-if="asks('diameterRegister')" v-model="form.diameterRegister" label="D registers hold" :options="ACROSS" />
       <PickField v-if="asks('xReads')" v-model="form.xReads" label="X reads" :options="ACROSS" />
       <PickField v-if="asks('spindles')" v-model="form.subSpindle" label="Spindles" :options="SPINDLES" />
-      <WordField v-if="asks('turrets')" v-model="form.stations" label="Stations on the turret" figure :maxlength="3" />
+      <WordField
+        v-if="asks('turrets')"
+        v-model="form.stations"
+        label="Stations on the turret"
+        figure
+        :maxlength="3"
+        :problem="wrong('stations')"
+      />
       <PickField v-if="asks('rotates')" v-model="form.rotates" label="Its zeros" :options="ROTATES" />
       <PickField
         v-if="asks('displayTurns') && form.rotates"
@@ -86,9 +90,29 @@ async function keep(): Promise<void> {
       <h2>Rotary axes, in degrees</h2>
       <div v-for="(one, at) in form.rotary" :key="one.axis" class="fields rotary">
         <strong>{{ one.axis }}</strong>
-        <WordField v-model="one.increment" :label="`Step of ${one.axis}`" figure :maxlength="12" />
-        <WordField v-model="one.min" :label="`${one.axis} from`" figure :maxlength="12" placeholder="without end" />
-        <WordField v-model="one.max" :label="`${one.axis} to`" figure :maxlength="12" placeholder="without end" />
+        <WordField
+          v-model="one.increment"
+          :label="`Step of ${one.axis}`"
+          figure
+          :maxlength="12"
+          :problem="wrong(`rotary.${at}.increment`)"
+        />
+        <WordField
+          v-model="one.min"
+          :label="`${one.axis} from`"
+          figure
+          :maxlength="12"
+          placeholder="without end"
+          :problem="wrong(`rotary.${at}.min`)"
+        />
+        <WordField
+          v-model="one.max"
+          :label="`${one.axis} to`"
+          figure
+          :maxlength="12"
+          placeholder="without end"
+          :problem="wrong(`rotary.${at}.max`)"
+        />
         <PickField v-model="one.sense" label="A growing angle" :options="SENSES" />
         <Button type="link" @click="form.rotary.splice(at, 1)">leave out {{ one.axis }}</Button>
       </div>
@@ -99,8 +123,14 @@ async function keep(): Promise<void> {
     <h2>Travel, in machine coordinates, {{ form.unit === 'in' ? 'inches' : 'mm' }} unless said</h2>
     <div class="fields">
       <template v-for="axis in axesOfKind(form.kind)" :key="axis">
-        <WordField v-model="form.travels[axis].min" :label="`${axis} from`" figure :maxlength="40" />
-        <WordField v-model="form.travels[axis].max" :label="`${axis} to`" figure :maxlength="40" />
+        <WordField
+          v-model="form.travels[axis].min"
+          :label="`${axis} from`"
+          figure
+          :maxlength="40"
+          :problem="wrong(`travels.${axis}.min`)"
+        />
+        <WordField v-model="form.travels[axis].max" :label="`${axis} to`" figure :maxlength="40" :problem="wrong(`travels.${axis}.max`)" />
       </template>
     </div>
     <h2>Limits of the checks</h2>

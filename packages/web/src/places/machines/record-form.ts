@@ -16,6 +16,7 @@ import {
   type RotaryRecord,
 } from '@rook/core'
 import type { MachineInput } from '@rook/contract'
+import * as z from 'zod/mini'
 
 /** A machine's record as it stands in the form: figures as they are typed. */
 export interface RecordForm {
@@ -113,7 +114,10 @@ export function limitText({ kind }: Limit, value: number, unit: LengthUnit): str
   return kind === 'angle' ? String(value / 1_000_000) : String(value)
 }
 
-function readLimits({ limits, unit }: RecordForm, problems: string[]): Record<string, number> {
+/** Says what is wrong with a field of the form, by its path. */
+type Say = (field: string, sentence: string) => void
+
+function readLimits({ limits, unit }: RecordForm, say: Say): Record<string, number> {
   return Object.fromEntries(
     LIMITS.flatMap((limit) => {
       const text = limits[limit.id]?.trim() ?? ''
@@ -121,20 +125,23 @@ function readLimits({ limits, unit }: RecordForm, problems: string[]): Record<st
       const name = `Limit, ${limit.says}`
       const value =
         limit.kind === 'length'
-          ? lengthOf(text, name, unit, problems)
+          ? lengthOf(text, name, unit, `limits.${limit.id}`, say)
           : Number(text.replace(',', '.')) * (limit.kind === 'angle' ? 1_000_000 : 1)
-      if (!(value > 0)) problems.push(`${name}: write a figure above zero.`)
+      if (!(value > 0)) say(`limits.${limit.id}`, `${name}: write a figure above zero.`)
       else if (value > limit.value)
-        problems.push(`${name}: a machine’s limit may be tighter than the shop’s ${limitText(limit, limit.value, unit)}, not looser.`)
+        say(
+          `limits.${limit.id}`,
+          `${name}: a machine’s limit may be tighter than the shop’s ${limitText(limit, limit.value, unit)}, not looser.`,
+        )
       return [[limit.id, value]]
     }),
   )
 }
 
-function lengthOf(text: string, name: string, unit: LengthUnit, problems: string[]): Nm {
+function lengthOf(text: string, name: string, unit: LengthUnit, field: string, say: Say): Nm {
   const reading = readLength(text, { name, unit, grid: nm(1) })
   if (reading.kind === 'length') return reading.value
-  problems.push(reading.kind === 'empty' ? `${name}: nothing is given yet.` : reading.sentence)
+  say(field, reading.kind === 'empty' ? `${name}: nothing is given yet.` : reading.sentence)
   return nm(0)
 }
 
@@ -142,79 +149,83 @@ function lengthOf(text: string, name: string, unit: LengthUnit, problems: string
 export const axesOfKind = (kind: RecordForm['kind']): Axis[] =>
   (['X', 'Y', 'Z'] as const).filter((axis) => [...KINDS[kind].axes, ...KINDS[kind].mayHave].includes(axis))
 
-function readRotary(form: RecordForm, problems: string[]): RotaryRecord[] {
-  return form.rotary.map(({ axis, increment, min, max, sense }) => {
-    const angle = (name: string, text: string): Microdegrees => {
+function readRotary(form: RecordForm, say: Say): RotaryRecord[] {
+  return form.rotary.map(({ axis, increment, min, max, sense }, at) => {
+    const angle = (field: string, name: string, text: string): Microdegrees => {
       const reading = readAngle(text, name)
       if (reading.kind === 'angle') return reading.value
-      problems.push(reading.kind === 'empty' ? `${name}: nothing is given yet.` : reading.sentence)
+      say(`rotary.${at}.${field}`, reading.kind === 'empty' ? `${name}: nothing is given yet.` : reading.sentence)
       return 0 as Microdegrees
     }
-    const step = angle(`Step of ${axis}`, increment)
-    if (step <= 0) problems.push(`Step of ${axis}: more than zero.`)
+    const step = angle('increment', `Step of ${axis}`, increment)
+    if (step <= 0) say(`rotary.${at}.increment`, `Step of ${axis}: more than zero.`)
     const endless = min.trim() === '' && max.trim() === ''
-    const travel = endless ? null : { min: angle(`${axis} from`, min), max: angle(`${axis} to`, max) }
-    if (travel && travel.min >= travel.max) problems.push(`${axis}: the lower end must lie below the upper end.`)
+    const travel = endless ? null : { min: angle('min', `${axis} from`, min), max: angle('max', `${axis} to`, max) }
+    if (travel && travel.min >= travel.max) say(`rotary.${at}.min`, `${axis}: the lower end must lie below the upper end.`)
     return { axis, increment: step, travel, sense }
   })
 }
 
-function readStations({ stations }: RecordForm, problems: string[]): { name: string; stations: number }[] {
+function readStations({ stations }: RecordForm, say: Say): { name: string; stations: number }[] {
   if (stations.trim() === '') return []
   const count = /^\d{1,2}$/.test(stations.trim()) ? Number(stations) : 0
-  if (count < 1) problems.push('Stations on the turret: a whole number from 1 to 99, or nothing.')
+  if (count < 1) say('stations', 'Stations on the turret: a whole number from 1 to 99, or nothing.')
   return [{ name: 'turret', stations: count }]
 }
 
-/** The record that the form describes, or the sentences that say what is wrong with it. */
-export function readForm(form: RecordForm): { input: MachineInput } | { problems: string[] } {
-  const problems: string[] = []
-  const length = (name: string, text: string) => lengthOf(text, name, form.unit, problems)
-  if (form.name.trim() === '') problems.push('Name: give the machine a name.')
-  const increment = length('Least increment', form.increment)
-  if (increment <= 0) problems.push('Least increment: more than zero.')
+/** The record that the form describes; what is wrong with a field is said under it. */
+export const machineShape = z.pipe(
+  z.custom<RecordForm>(),
+  z.transform((form, context): MachineInput => {
+    const say: Say = (field, message) => context.issues.push({ code: 'custom', input: form, path: field.split('.'), message })
+    return recordOf(form, say)
+  }),
+)
+
+function recordOf(form: RecordForm, say: Say): MachineInput {
+  const length = (field: string, name: string, text: string) => lengthOf(text, name, form.unit, field, say)
+  if (form.name.trim() === '') say('name', 'Name: give the machine a name.')
+  const increment = length('increment', 'Least increment', form.increment)
+  if (increment <= 0) say('increment', 'Least increment: more than zero.')
   const kind = KINDS[form.kind]
   const asked = axesOfKind(form.kind).filter((axis) => kind.axes.includes(axis) || form.travels[axis].min.trim() !== '')
   const travels = asked.map((axis) => {
     const travel = {
       axis,
-      min: length(`Travel ${axis}, from`, form.travels[axis].min),
-      max: length(`Travel ${axis}, to`, form.travels[axis].max),
+      min: length(`travels.${axis}.min`, `Travel ${axis}, from`, form.travels[axis].min),
+      max: length(`travels.${axis}.max`, `Travel ${axis}, to`, form.travels[axis].max),
     }
     if (travel.min >= travel.max && form.travels[axis].min !== '')
-      problems.push(`Travel ${axis}: the lower end must lie below the upper end.`)
+      say(`travels.${axis}.min`, `Travel ${axis}: the lower end must lie below the upper end.`)
     return travel
   })
   const slots = form.slots
     .filter(({ code }) => code.trim() !== '')
     .map(({ code, name }) => ({ code: code.trim().toUpperCase(), name: name.trim() || null }))
-  if (slots.length === 0) problems.push('Slots: name at least one.')
-  if (new Set(slots.map(({ code }) => code)).size < slots.length) problems.push('Slots: each slot once.')
+  if (slots.length === 0) say('slots', 'Slots: name at least one.')
+  if (new Set(slots.map(({ code }) => code)).size < slots.length) say('slots', 'Slots: each slot once.')
   const offsets = Number(form.offsets.trim())
-  if (!/^\d{1,4}$/.test(form.offsets.trim()) || offsets < 1) problems.push('Offset numbers: a whole number from 1 to 9999.')
-  const limits = readLimits(form, problems)
-  const rotary = kind.asks.includes('rotary') ? readRotary(form, problems) : []
-  const turrets = kind.asks.includes('turrets') ? readStations(form, problems) : []
-  if (problems.length > 0) return { problems: [...new Set(problems)] }
+  if (!/^\d{1,4}$/.test(form.offsets.trim()) || offsets < 1) say('offsets', 'Offset numbers: a whole number from 1 to 9999.')
+  const limits = readLimits(form, say)
+  const rotary = kind.asks.includes('rotary') ? readRotary(form, say) : []
+  const turrets = kind.asks.includes('turrets') ? readStations(form, say) : []
   const { name, unit, lengthConvention, diameterRegister, xReads } = form
   return {
-    input: {
-      name: name.trim(),
-      kind: form.kind,
-      unit,
-      increment,
-      travels,
-      slots,
-      lengthConvention,
-      diameterRegister,
-      xReads,
-      rotates: kind.mayTurn && form.rotates,
-      displayTurns: form.displayTurns,
-      rotary,
-      spindles: kind.asks.includes('spindles') && form.subSpindle ? ['main', 'sub'] : ['main'],
-      turrets,
-      limits,
-      offsets,
-    },
+    name: name.trim(),
+    kind: form.kind,
+    unit,
+    increment,
+    travels,
+    slots,
+    lengthConvention,
+    diameterRegister,
+    xReads,
+    rotates: kind.mayTurn && form.rotates,
+    displayTurns: form.displayTurns,
+    rotary,
+    spindles: kind.asks.includes('spindles') && form.subSpindle ? ['main', 'sub'] : ['main'],
+    turrets,
+    limits,
+    offsets,
   }
 }

@@ -23,7 +23,7 @@ const scene = useScene(
 const floor = useFloor()
 const here = computed(() => floor.data.value?.find(({ machine }) => machine.id === props.data.summary.machine) ?? null)
 /** Its file reading and drawing are fetched when somebody wants to change something. */
-const WorkpieceDrawer = defineAsyncComponent(() => import('./WorkpieceDrawer.vue'))
+const WorkpieceDialog = defineAsyncComponent(() => import('./WorkpieceDialog.vue'))
 const holding = ref(false)
 const work = useWorkpiece(() => props.data.summary.operation)
 const drawing = computed(() => scene.data.value && drawSetup(scene.data.value))
@@ -55,7 +55,7 @@ const lit = computed(() => next.value?.preset.tool ?? null)
         <h2>What stands in {{ data.summary.machineName }}</h2>
         <Button v-if="work.data.value && !session.mayNot('changeWorkpiece')" type="link" @click="holding = true">How it is held</Button>
       </div>
-      <WorkpieceDrawer
+      <WorkpieceDialog
         v-if="holding && work.data.value"
         :operation="data.summary.operation"
         :name="`${data.summary.partName}, ${data.summary.operationName},`"

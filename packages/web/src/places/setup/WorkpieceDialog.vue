@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { layoutOf, type MachineRecord } from '@rook/core'
 import type { Workpiece } from '@rook/contract'
-import { Button, Drawer, Form } from 'ant-design-vue'
+import { Form, Modal } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
@@ -40,7 +40,16 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <Drawer open :title="`How ${name} is held`" :width="720" placement="right" @close="emit('close')">
+  <Modal
+    open
+    :title="`How ${name} is held`"
+    :width="760"
+    ok-text="Keep"
+    cancel-text="Leave it"
+    :ok-button-props="{ disabled: busy }"
+    @ok="keep"
+    @cancel="emit('close')"
+  >
     <Form @submit.prevent="keep">
       <div class="fields">
         <PickField v-model="form.kind" label="Held in" :options="kinds" />
@@ -80,12 +89,8 @@ async function keep(): Promise<void> {
         <OutlineFrom ref="from" v-model="outline" />
       </template>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-      <div class="buttons">
-        <Button html-type="submit" type="primary" size="large" :disabled="busy">Keep</Button>
-        <Button size="large" @click="emit('close')">Leave it</Button>
-      </div>
     </Form>
-  </Drawer>
+  </Modal>
 </template>
 
 <style scoped>
@@ -96,10 +101,5 @@ async function keep(): Promise<void> {
 }
 h2 {
   margin: 18px 0 8px;
-}
-.buttons {
-  display: flex;
-  gap: 12px;
-  margin-top: 18px;
 }
 </style>
