@@ -1,4 +1,4 @@
-import { chromium } from '@playwright/test'
+import { openBrowser } from './browser.ts'
 import { PIN } from './shop.ts'
 
 export interface Wire {
@@ -10,10 +10,7 @@ export interface Wire {
 
 /** What a browser receives, counted by the browser itself. */
 export async function benchFirstScreen(url: string, machine: string): Promise<Wire> {
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
-  })
+  const browser = await openBrowser()
   try {
     const page = await browser.newPage()
     const devtools = await page.context().newCDPSession(page)

@@ -1,7 +1,8 @@
 /// <reference lib="dom" />
-import { chromium } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import pg from 'pg'
 import { startOver } from '../demo/start-over.ts'
+import { openBrowser, signInAt } from './browser.ts'
 import { startServerProcess } from './server-process.ts'
 
 export interface Keystrokes {
@@ -22,17 +23,19 @@ export async function benchKeystrokes(databaseUrl: string): Promise<Keystrokes> 
   const setup = await client.query<{ id: string }>(`SELECT id FROM setup WHERE machine = 'mill-3' AND ended_at IS NULL`)
   await client.end()
   const server = await startServerProcess(databaseUrl)
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
-  })
+  const browser = await openBrowser()
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.goto(`${server.url}/sign-in`)
-  await page.getByRole('button', { name: 'I. Marrow' }).click()
-  for (const digit of '1357') await page.getByRole('button', { name: digit, exact: true }).click()
-  await page.getByRole('button', { name: 'Enter', exact: true }).click()
-  await page.waitForURL('**/floor')
-  await page.goto(`${server.url}/setup/${setup.rows[0]!.id}/step/zero-G54-Y`)
+  await signInAt(page, server.url)
+  const times = await typeFigures(page, `${server.url}/setup/${setup.rows[0]!.id}/step/zero-G54-Y`)
+  await browser.close()
+  await server.stop('SIGTERM')
+  const sorted = times.slice(20).sort((a, b) => a - b)
+  return { entries: rows[0]!.n, median: sorted[Math.floor(sorted.length / 2)]!, p95: sorted[Math.floor(sorted.length * 0.95)]! }
+}
+
+/** Opens a pick-up of the demo shop and types readings into it; answers with how long each took to be worked out and shown. */
+export async function typeFigures(page: Page, address: string): Promise<number[]> {
+  await page.goto(address)
   await page
     .locator('.choice', { has: page.getByText('Between', { exact: true }) })
     .locator('.ant-select')
@@ -40,7 +43,7 @@ export async function benchKeystrokes(databaseUrl: string): Promise<Keystrokes> 
   await page.locator('.ant-select-item-option', { hasText: 'Nothing' }).first().click()
   await page.locator('input[data-input=reading]').fill('-174.7050')
   await page.locator('[data-result]').waitFor()
-  const times = await page.evaluate(async (strokes) => {
+  return page.evaluate(async (strokes) => {
     const field = document.querySelector<HTMLInputElement>('input[data-input=reading]')!
     const taken: number[] = []
     for (let stroke = 0; stroke < strokes; stroke++) {
@@ -57,8 +60,4 @@ export async function benchKeystrokes(databaseUrl: string): Promise<Keystrokes> 
     }
     return taken
   }, STROKES)
-  await browser.close()
-  await server.stop('SIGTERM')
-  const sorted = times.slice(20).sort((a, b) => a - b)
-  return { entries: rows[0]!.n, median: sorted[Math.floor(sorted.length / 2)]!, p95: sorted[Math.floor(sorted.length * 0.95)]! }
 }

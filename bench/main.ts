@@ -6,10 +6,12 @@ import { benchGrowth, MANY } from './growth.ts'
 import { HISTORY } from './history.ts'
 import { benchImport } from './import-tools.ts'
 import { benchKeystrokes } from './keystroke.ts'
+import { benchLongDay } from './long-day.ts'
 import { benchRecording } from './recording.ts'
 import { benchStart } from './start-time.ts'
 import { openBenchShop } from './shop.ts'
 import { watchStolen } from './stolen.ts'
+import { benchTablet } from './tablet.ts'
 import { ASSEMBLIES, benchToolsTable } from './tools-table.ts'
 
 const databaseUrl = process.env.BENCH_DATABASE!
@@ -57,6 +59,19 @@ const MEASUREMENTS: Readonly<Record<string, () => Promise<string> | string>> = {
   async keystroke() {
     const { entries, median, p95 } = await benchKeystrokes(process.env.BENCH_YEAR!)
     return `Keystroke to updated working and checks, ${entries} entries behind it: median ${median.toFixed(1)} ms, 95th percentile ${p95.toFixed(1)} ms (aim: 16)`
+  },
+  async tablet() {
+    const { first, places, change, slowest, keystroke, longest, during } = await benchTablet(process.env.BENCH_YEAR!)
+    const each = Object.entries(places).map(([name, kB]) => `${name} ${kB.toFixed(0)}`)
+    return [
+      'On a processor four times slower:',
+      `  first screen ${first.toFixed(0)} ms (aim: at most 3000), slowest change of place ${change.toFixed(0)} ms, to ${slowest} (aim: at most 300), keystroke to working, 95th percentile ${keystroke.toFixed(1)} ms (aim: at most 50), longest task ${longest.toFixed(0)} ms, ${during} (aim: at most 200)`,
+      `  each place for the first time, kB over the wire: ${each.join(', ')} (aim: at most 120 each)`,
+    ].join('\n')
+  },
+  async day() {
+    const { entries, before, after } = await benchLongDay(databaseUrl)
+    return `A tab left open on the floor over ${entries} live entries: ${before.toFixed(1)} MB before, ${after.toFixed(1)} MB after, ${(after / before).toFixed(2)} times (aim: at most 1.3)`
   },
   start: async () =>
     `npm start to the first answer: ${(await benchStart()).toFixed(1)} s (aim: at most 2.5 on a checkout that has run before)`,

@@ -2,8 +2,16 @@ import type { Shop } from '@rook/contract'
 
 type Zone = Pick<Shop, 'timeZone'> | null
 
-const inZone = (zone: Zone, options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat('en-GB', { timeZone: zone?.timeZone ?? 'UTC', ...options })
+/** Making one takes a tablet several milliseconds; a list of entries asks for the same few a hundred times. */
+const made = new Map<string, Intl.DateTimeFormat>()
+
+function inZone(zone: Zone, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const timeZone = zone?.timeZone ?? 'UTC'
+  const key = `${timeZone} ${Object.entries(options).join()}`
+  const known = made.get(key) ?? new Intl.DateTimeFormat('en-GB', { timeZone, ...options })
+  made.set(key, known)
+  return known
+}
 
 /** "02:14" in the shop's zone. */
 export function clockTime(at: string, zone: Zone): string {

@@ -2,8 +2,7 @@
 import { closeUp, type Drawing, type LengthUnit, type PartOutline } from '@rook/core'
 import { Button as AButton } from 'ant-design-vue'
 import { useElementSize } from '@vueuse/core'
-import { computed, ref, useId } from 'vue'
-import CloseUp from './CloseUp.vue'
+import { computed, defineAsyncComponent, ref, useId } from 'vue'
 import { captionOf } from './drawing-caption.ts'
 import { fitDrawing } from './drawing-scale.ts'
 import SideStrips from './SideStrips.vue'
@@ -20,6 +19,9 @@ const props = defineProps<{
   outline?: PartOutline | null
 }>()
 const emit = defineEmits<{ side: [axis: 'X' | 'Y', direction: '+' | '-'] }>()
+
+/** Nobody waits for it before the first figure. */
+const CloseUp = defineAsyncComponent(() => import('./CloseUp.vue'))
 
 const whole = ref<HTMLElement | null>(null)
 const frame = ref<HTMLElement | null>(null)

@@ -1,5 +1,4 @@
 import { holdingPieces, type Drawing } from '@rook/core'
-import { scaleLinear } from 'd3-scale'
 
 /** How the drawing was moved and sized by hand: pixels, and a factor. */
 export interface Moved {
@@ -50,11 +49,10 @@ export function fitDrawing(drawing: Drawing, width: number, height: number, move
   const margin = Math.min(MARGIN, Math.min(width, tall) * (drawing.touches.length > 0 || drawing.dimensions ? SHARE_WITH_MORE : SHARE))
   const fitted = Math.max((right - left) / Math.max(60, width - 2 * margin), (high - low) / Math.max(60, tall - 2 * margin), 1)
   const middle = { x: (left + right) / 2, y: (low + high) / 2 }
-  const x = scaleLinear([middle.x - (fitted * width) / 2, middle.x + (fitted * width) / 2], [0, width])
-  const y = scaleLinear([middle.y - (fitted * tall) / 2, middle.y + (fitted * tall) / 2], [tall, 0])
   return {
-    x: (value: number) => x(value) * moved.k + moved.x,
-    y: (value: number) => y(value) * moved.k + moved.y,
+    x: (value: number) => ((value - middle.x) / fitted + width / 2) * moved.k + moved.x,
+    // On the screen y counts down.
+    y: (value: number) => ((middle.y - value) / fitted + tall / 2) * moved.k + moved.y,
     /** Nanometres that one pixel stands for. */
     perPixel: fitted / moved.k,
   }

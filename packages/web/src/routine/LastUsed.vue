@@ -11,9 +11,9 @@ defineEmits<{ take: [input: string, value: string] }>()
 
 /** Entries that somebody chose something for. */
 const CHOSEN_IN = ['pick-up', 'touch-off', 'calibration', 'wear']
-const lines = useEntries(() => ({ machine: props.machine, limit: 20 }))
+const lines = useEntries(() => ({ machine: props.machine, limit: 8 }))
 const newest = computed(() => (lines.data.value?.entries ?? []).filter(({ kind }) => CHOSEN_IN.includes(kind)))
-const entries = [0, 1, 2].map((at) => useEntry(() => newest.value[at]?.id ?? null))
+const entries = [0, 1].map((at) => useEntry(() => newest.value[at]?.id ?? null))
 const before = computed(() => entries.flatMap(({ data }) => (data.value?.content.inputs ? [data.value.content.inputs] : [])))
 const offered = computed(() => lastUsed(props.inputs, props.raw, before.value))
 </script>

@@ -6,18 +6,16 @@ import { asRegister, findingKey, registerNames, parseRegisterKey, type Finding, 
 import type { Entry } from '@rook/contract'
 import { useElementVisibility, useEventListener } from '@vueuse/core'
 import { Button } from 'ant-design-vue'
-import { computed, ref, toRef, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, toRef, watch } from 'vue'
 import ChecksPane from '../parts/ChecksPane.vue'
-import EdgePicture from '../parts/EdgePicture.vue'
 import DrawingPane from '../parts/DrawingPane.vue'
 import GivenSummary from '../parts/GivenSummary.vue'
 import GivenStrip from '../parts/GivenStrip.vue'
-import NumberPad from '../parts/NumberPad.vue'
+import { useNumberPad } from '../parts/number-pad.ts'
 import WorkingSheet from '../parts/WorkingSheet.vue'
 import LastUsed from './LastUsed.vue'
 import RecordBar from './RecordBar.vue'
 import RecordDock from './RecordDock.vue'
-import ReleaseDialog from './ReleaseDialog.vue'
 import { useAskedFor } from './use-asked-for.ts'
 import { useFocusOnAsked } from './use-focus-on-asked.ts'
 import { useRecording, type Release } from './use-recording.ts'
@@ -31,7 +29,12 @@ const scene = toRef(props, 'scene')
 const work = useWorkpiece(() => props.scene.plan?.operation ?? null)
 const state = useRoutine(props.at, scene)
 const recording = useRecording(props.at, state, finish)
+const pad = useNumberPad()
 const releasing = ref(false)
+/** What is seldom needed is fetched when it is: edges, the pad of a touch screen, the release of a stop. */
+const EdgePicture = defineAsyncComponent(() => import('../parts/EdgePicture.vue'))
+const NumberPad = defineAsyncComponent(() => import('../parts/NumberPad.vue'))
+const ReleaseDialog = defineAsyncComponent(() => import('./ReleaseDialog.vue'))
 /** Said before anybody has typed in vain. */
 const session = useSession()
 const mayNot = computed(() => session.mayNot({ least: LEAST_ROLE[state.routine.kind] }))
@@ -205,8 +208,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       @record="record(null)"
       @look="showBar"
     />
-    <ReleaseDialog v-model:open="releasing" :stops="stops" :busy="recording.busy.value" :trouble="releaseTrouble" @release="record" />
-    <NumberPad :told="onPad" />
+    <ReleaseDialog
+      v-if="releasing"
+      v-model:open="releasing"
+      :stops="stops"
+      :busy="recording.busy.value"
+      :trouble="releaseTrouble"
+      @release="record"
+    />
+    <NumberPad v-if="pad.onTouch" :told="onPad" />
   </div>
 </template>
 

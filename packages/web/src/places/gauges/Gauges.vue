@@ -1,20 +1,14 @@
 <script setup lang="ts">
-import { formatExact, nm, type GaugeFamily } from '@rook/core'
+import { formatExact, nm } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
-import { Button, Form } from 'ant-design-vue'
-import { computed, reactive, ref } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
+import { Button } from 'ant-design-vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useContextLine } from '../../app/context.ts'
 import { useGauges } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { calendarDay } from '../../app/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
-import { optionsOf } from '../../ui/options.ts'
-import PickField from '../../ui/PickField.vue'
 import Rows from '../../ui/Rows.vue'
-import WordField from '../../ui/WordField.vue'
-import { useChecked } from '../../ui/checked.ts'
-import { gaugeForm } from './gauge-form.ts'
 import { FAMILIES } from './gauge-names.ts'
 import { stateOf, type GaugeWord } from './gauge-state.ts'
 import { sizeText } from './size-text.ts'
@@ -44,15 +38,8 @@ const COLUMNS = [
 ] as const
 
 const adding = ref(false)
-const form = reactive({ name: '', family: 'edge-finder' as GaugeFamily, size: '', uncertainty: '5 um', intervalDays: '365' })
-const { trouble, send } = useSend()
-const checked = useChecked(gaugeForm, () => ({ ...form }))
-
-async function add(): Promise<void> {
-  trouble.value = null
-  const said = checked.take()
-  if (said && (await send('addGauge', { body: said }))) adding.value = false
-}
+/** The list is read a hundred times for once that a gauge is added. */
+const AddGauge = defineAsyncComponent(() => import('./AddGauge.vue'))
 </script>
 
 <template>
@@ -92,28 +79,7 @@ async function add(): Promise<void> {
     </Rows>
     <template v-if="!session.mayNot('addGauge')">
       <Button v-if="!adding" type="link" @click="adding = true">Add a gauge</Button>
-      <Form v-else class="add sheet" @submit.prevent="add">
-        <WordField v-model="form.name" label="Name" :maxlength="60" :problem="checked.problems.value.name" />
-        <PickField v-model="form.family" label="Kind" :options="optionsOf(FAMILIES)" />
-        <WordField v-model="form.size" label="Size, mm unless said" figure :maxlength="40" :problem="checked.problems.value.size" />
-        <WordField
-          v-model="form.uncertainty"
-          label="Standard uncertainty"
-          figure
-          :maxlength="40"
-          :problem="checked.problems.value.uncertainty"
-        />
-        <WordField
-          v-model="form.intervalDays"
-          label="Interval, days"
-          figure
-          :maxlength="5"
-          :problem="checked.problems.value.intervalDays"
-        />
-        <Button html-type="submit">Add it</Button>
-        <Button type="link" @click="adding = false">Leave it</Button>
-        <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-      </Form>
+      <AddGauge v-else @done="adding = false" />
     </template>
   </div>
 </template>
@@ -131,17 +97,5 @@ async function add(): Promise<void> {
   align-items: center;
   min-height: 44px;
   font-weight: 700;
-}
-.add {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 14px;
-  align-items: end;
-  padding: 12px 16px;
-  margin-top: 10px;
-}
-p {
-  flex-basis: 100%;
-  margin: 0;
 }
 </style>

@@ -2,32 +2,32 @@
 import type { EntryLine } from '@rook/contract'
 import { ENTRY_KINDS } from '@rook/contract/entry-kind'
 import { parseRegisterKey, registerName, type RegisterKey } from '@rook/core'
-import { AutoComplete, Button, RangePicker, Select, Tag } from 'ant-design-vue'
-import dayjs, { type Dayjs } from 'dayjs'
-import { computed, ref, watch } from 'vue'
+import { Button, Tag } from 'ant-design-vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { call } from '../../app/call.ts'
 import { useContextLine } from '../../app/context.ts'
-import { useEntries, useMachines, usePeople, useSetups } from '../../app/queries.ts'
-import { vAccessible } from '../../ui/accessible-select.ts'
-import { optionsOf } from '../../ui/options.ts'
+import { useEntries, useMachines, useSetups } from '../../app/queries.ts'
+import { aFewAtATime } from '../../ui/a-few-at-a-time.ts'
 import { saveFile } from '../exchange/save-file.ts'
 import { asCsv } from './as-csv.ts'
 import EntryRow from './EntryRow.vue'
 import { inSetups } from './in-setups.ts'
-import { ENTRY_WORDS } from './kind-words.ts'
-import RegisterChart from './RegisterChart.vue'
+import type { LedgerFilter } from './ledger-filter.ts'
+
+/** The entries are read first; what narrows them, and what draws them, comes a moment later. */
+const LedgerFilters = defineAsyncComponent(() => import('./LedgerFilters.vue'))
+const RegisterChart = defineAsyncComponent(() => import('./RegisterChart.vue'))
 
 useContextLine(() => ['Ledger'])
 const route = useRoute()
 const router = useRouter()
 const machines = useMachines()
-const people = usePeople()
 const setups = useSetups()
 
 const text = (value: unknown) => (typeof value === 'string' && value ? value : undefined)
 const kindOf = (value: unknown) => ENTRY_KINDS.find((kind) => kind === value)
-const filter = computed(() => ({
+const filter = computed<LedgerFilter>(() => ({
   machine: text(route.query.machine),
   person: text(route.query.person),
   kind: kindOf(route.query.kind),
@@ -66,35 +66,22 @@ async function loadMore(): Promise<void> {
   next.value = page.next
 }
 
-function choose(name: keyof typeof filter.value, value: unknown): void {
+function choose(name: keyof LedgerFilter, value: unknown): void {
   // A register belongs to its machine.
   const register = name === 'machine' ? { register: undefined } : {}
   void router.replace({ query: { ...route.query, ...register, [name]: typeof value === 'string' && value ? value : undefined } })
 }
-/** From the beginning of one day to the end of another, as the clock of this tablet has them; either may be left open. */
-const days = computed<[Dayjs | undefined, Dayjs | undefined]>(() => [
-  filter.value.since ? dayjs(filter.value.since) : undefined,
-  filter.value.until ? dayjs(filter.value.until) : undefined,
-])
-function between(picked: unknown): void {
-  const [from, to] = Array.isArray(picked) ? (picked as (Dayjs | null)[]) : []
-  void router.replace({
-    query: { ...route.query, since: from?.startOf('day').toISOString(), until: to?.endOf('day').toISOString() },
-  })
+function between(since: string | undefined, until: string | undefined): void {
+  void router.replace({ query: { ...route.query, since, until } })
 }
 /** Jobs that somebody may mean: those at hand, and those of the entries that are shown. Any other number can be typed. */
 const jobs = computed(() => {
   const known = [...(setups.data.value ?? []).map(({ job }) => job), ...entries.value.flatMap(({ setup }) => setup?.job ?? [])]
-  return [...new Set(known)].sort().map((value) => ({ value }))
+  return [...new Set(known)].sort()
 })
-const typedJob = ref(filter.value.job ?? '')
-watch(
-  () => filter.value.job,
-  (job) => (typedJob.value = job ?? ''),
-)
-const isPartOf = (typed: string, option: { value?: string | number } | undefined) => String(option?.value ?? '').includes(typed)
 /** One machine's work, or one job's, falls into setups; a list of everything would change from one to the other at every line. */
-const groups = computed(() => inSetups(entries.value, Boolean(filter.value.machine ?? filter.value.job ?? filter.value.setup)))
+const shown = aFewAtATime(() => entries.value)
+const groups = computed(() => inSetups(shown.value, Boolean(filter.value.machine ?? filter.value.job ?? filter.value.setup)))
 const isNarrowed = computed(() => Object.values(filter.value).some(Boolean))
 
 const setupName = computed(() => {
@@ -116,51 +103,7 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
   <div class="page">
     <h1>Ledger</h1>
     <div class="filters">
-      <Select
-        :value="filter.machine"
-        allow-clear
-        placeholder="every machine"
-        v-accessible="'Machine'"
-        :options="machines.data.value?.map(({ id, name }) => ({ value: id, label: name })) ?? []"
-        @change="(value) => choose('machine', value)"
-      />
-      <Select
-        :value="filter.person"
-        allow-clear
-        placeholder="everybody"
-        v-accessible="'Person'"
-        :options="people.data.value?.people.map(({ id, name }) => ({ value: id, label: name })) ?? []"
-        @change="(value) => choose('person', value)"
-      />
-      <Select
-        :value="filter.kind"
-        allow-clear
-        placeholder="every kind"
-        v-accessible="'Kind'"
-        :options="optionsOf(ENTRY_WORDS)"
-        @change="(value) => choose('kind', value)"
-      />
-      <AutoComplete
-        v-model:value="typedJob"
-        class="job"
-        allow-clear
-        placeholder="every job"
-        v-accessible="'Job'"
-        :options="jobs"
-        :filter-option="isPartOf"
-        @select="(value: unknown) => choose('job', value)"
-        @blur="choose('job', typedJob.trim())"
-        @keydown.enter="choose('job', typedJob.trim())"
-        @clear="choose('job', undefined)"
-      />
-      <RangePicker
-        class="days"
-        :value="days as [Dayjs, Dayjs]"
-        :placeholder="['from the first', 'to today']"
-        :allow-empty="[true, true]"
-        format="D MMM YYYY"
-        @change="between"
-      />
+      <LedgerFilters :filter="filter" :jobs="jobs" @choose="choose" @between="between" />
       <Button v-if="isNarrowed" type="link" @click="router.replace({ query: {} })">Show all</Button>
       <span class="grow" />
       <Button :disabled="entries.length === 0" @click="save">Save as CSV</Button>
@@ -193,23 +136,15 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
   display: flex;
   flex-wrap: wrap;
   gap: 10px 12px;
+  min-height: 44px;
   margin-bottom: 12px;
   align-items: center;
-}
-.filters :deep(.ant-select) {
-  width: 168px;
 }
 .grow {
   flex: 1;
 }
 .narrowed {
   margin: 0 0 10px;
-}
-.filters .job {
-  width: 120px;
-}
-.days {
-  width: 250px;
 }
 h2 {
   margin: 14px 0 4px;

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import type { GaugeFamily } from '@rook/core'
+import { Button, Form } from 'ant-design-vue'
+import { reactive } from 'vue'
+import { useSend } from '../../sending/use-send.ts'
+import { useChecked } from '../../ui/checked.ts'
+import { optionsOf } from '../../ui/options.ts'
+import PickField from '../../ui/PickField.vue'
+import WordField from '../../ui/WordField.vue'
+import { gaugeForm } from './gauge-form.ts'
+import { FAMILIES } from './gauge-names.ts'
+
+/** A gauge that the shop has not had on record yet. */
+const emit = defineEmits<{ done: [] }>()
+const form = reactive({ name: '', family: 'edge-finder' as GaugeFamily, size: '', uncertainty: '5 um', intervalDays: '365' })
+const { trouble, send } = useSend()
+const checked = useChecked(gaugeForm, () => ({ ...form }))
+
+async function add(): Promise<void> {
+  trouble.value = null
+  const said = checked.take()
+  if (said && (await send('addGauge', { body: said }))) emit('done')
+}
+</script>
+
+<template>
+  <Form class="add sheet" @submit.prevent="add">
+    <WordField v-model="form.name" label="Name" :maxlength="60" :problem="checked.problems.value.name" />
+    <PickField v-model="form.family" label="Kind" :options="optionsOf(FAMILIES)" />
+    <WordField v-model="form.size" label="Size, mm unless said" figure :maxlength="40" :problem="checked.problems.value.size" />
+    <WordField
+      v-model="form.uncertainty"
+      label="Standard uncertainty"
+      figure
+      :maxlength="40"
+      :problem="checked.problems.value.uncertainty"
+    />
+    <WordField v-model="form.intervalDays" label="Interval, days" figure :maxlength="5" :problem="checked.problems.value.intervalDays" />
+    <Button html-type="submit">Add it</Button>
+    <Button type="link" @click="emit('done')">Leave it</Button>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+  </Form>
+</template>
+
+<style scoped>
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 14px;
+  align-items: end;
+  padding: 12px 16px;
+  margin-top: 10px;
+}
+p {
+  flex-basis: 100%;
+  margin: 0;
+}
+</style>
