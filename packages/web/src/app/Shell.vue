@@ -182,7 +182,9 @@ useIdle(
   font-weight: 700;
   flex-shrink: 0;
 }
+/* Who is signed in is read whole before the job is. */
 .who {
+  flex-shrink: 0;
   color: inherit;
   text-decoration: none;
 }
@@ -222,7 +224,8 @@ useIdle(
 }
 @media (max-width: 1000px) {
   /* An upright tablet has room for the machine and the job; what is cut off says nothing. */
-  .word:nth-child(n + 3):not(.who) {
+  .word:nth-child(n + 3):not(.who),
+  .shift {
     display: none;
   }
 }

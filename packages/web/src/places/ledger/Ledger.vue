@@ -152,8 +152,7 @@ h2 {
 }
 h2 a {
   display: inline-block;
-  min-height: 44px;
-  line-height: 44px;
+  padding: 10px 0;
   color: inherit;
 }
 .list {

@@ -91,6 +91,9 @@ const life = computed(() => (props.row.tool.life ? judgeLife(props.row.tool.life
   padding-left: 10px;
 }
 @media (max-width: 1200px) {
+  .numbers {
+    line-height: 1.25;
+  }
   .unit {
     display: none;
   }

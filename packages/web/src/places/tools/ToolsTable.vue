@@ -124,7 +124,8 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
     --figure: 84px;
   }
   .row {
-    grid-template-columns: 42px minmax(84px, 1fr) minmax(0, var(--numbers)) var(--widths) 108px;
+    /* H and D stand under each other. */
+    grid-template-columns: 42px minmax(96px, 1fr) 40px var(--widths) 108px;
     gap: 4px;
   }
 }
