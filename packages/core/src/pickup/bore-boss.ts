@@ -340,18 +340,20 @@ function drawingOf(
     { axis: 'X', at: centre.x, label: `X ${asShown(centre.x, scene.machine)}` },
     { axis: 'Y', at: centre.y, label: `Y ${asShown(centre.y, scene.machine)}` },
   ]
-  const r = finder ? nm(Math.round(finder.size / 2)) : nm(3_000_000)
   const out = kind === 'bore' ? 1 : -1
+  /** The radius that the working takes off for this way of moving, so that picture and sum agree. */
+  const radiusOf = (u: { x: number; y: number }) =>
+    finder ? nm(Math.round(radiusToward(finder, { x: out * u.x, y: out * u.y }))) : nm(3_000_000)
   const lit = touches.findIndex((_, at) => values.length(`X${at + 1}`) === null || values.length(`Y${at + 1}`) === null)
   const along = (u: { x: number; y: number }, distance: number) => ({
     x: nm(Math.round(centre.x + u.x * distance)),
     y: nm(Math.round(centre.y + u.y * distance)),
   })
   drawing.touches = touches.map(({ outward, name }, at) => ({
-    at: along(outward, radius - out * r),
+    at: along(outward, radius - out * radiusOf(outward)),
     contact: along(outward, radius),
     toward: { x: out * outward.x, y: out * outward.y },
-    radius: r,
+    radius: radiusOf(outward),
     label: at === lit ? `${at + 1}, ${name}` : String(at + 1),
     lit: at === lit,
     done: values.length(`X${at + 1}`) !== null && values.length(`Y${at + 1}`) !== null,

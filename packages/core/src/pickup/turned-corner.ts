@@ -292,7 +292,6 @@ function drawingOf(values: Values, scene: Scene, solved: Solved | null): Drawing
   const side = (values.choice('side') as SideAxis | null) ?? 'X'
   const [long, square] = [chosenDirection(values, 'directionLong'), chosenDirection(values, 'directionSquare')]
   const finder = gaugeById(scene, values.choice('finder'))
-  const radius = finder ? nm(Math.round(finder.size / 2)) : nm(3_000_000)
   const lit = TOUCHES.find((touch) => values.length(`X${touch}`) === null || values.length(`Y${touch}`) === null)
   const [alongX, alongY] = [box.max.x - box.min.x, box.max.y - box.min.y]
   const placed = [
@@ -307,6 +306,7 @@ function drawingOf(values: Values, scene: Scene, solved: Solved | null): Drawing
       ? { x: one.direction === 1 ? box.min.x : box.max.x, y: nm(Math.round(box.min.y + alongY * one.on)) }
       : { x: nm(Math.round(box.min.x + alongX * one.on)), y: one.direction === 1 ? box.min.y : box.max.y }
     const toward = horizontal ? { x: one.direction, y: 0 } : { x: 0, y: one.direction }
+    const radius = finder ? nm(Math.round(radiusToward(finder, toward))) : nm(3_000_000)
     drawing.touches.push({
       at: { x: nm(edge.x - toward.x * radius), y: nm(edge.y - toward.y * radius) },
       contact: edge,

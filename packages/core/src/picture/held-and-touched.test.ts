@@ -1,4 +1,4 @@
-import { Chance, mounted, PLAYS, run, scene } from '@rook/testing'
+import { Chance, GAUGES, mounted, PLAYS, run, scene } from '@rook/testing'
 import { describe, expect, it } from 'vitest'
 import { KIND_WORDS, type ToolKind } from '../assembly/index.ts'
 import { drawBar, drawStock, type Box, type Point } from '../drawing/index.ts'
@@ -106,6 +106,17 @@ describe('what touches, from the side', () => {
     })
     const { between: _between, ...bare } = edge
     expect(closeUp(run('edge', bare, scene()).sheet.drawing)).toMatchObject({ radius: mm(5), thickness: 0, between: null })
+  })
+
+  it('is the radius that the sum takes off, for the way the probe moves', () => {
+    const probe = { ...GAUGES.find(({ family }) => family === 'touch-probe')!, id: 'own' }
+    const radii = { xPlus: mm(2.9845), xMinus: mm(2.9901), yPlus: mm(2.9862), yMinus: mm(2.9881) }
+    const at = scene([], { gauges: [{ ...probe, radii }] })
+    const bore = { slot: 'G54', kind: 'bore', finder: 'own', touches: '4', X1: '1', Y1: '0', X2: '0', Y2: '1', X3: '-1', Y3: '0' }
+    const shown = closeUp(run('bore-boss', bore, at).sheet.drawing)!
+    expect([shown.way, shown.radius]).toEqual(['Y\u2212', radii.yMinus])
+    const edge = { slot: 'G54', axis: 'X', direction: '-', finder: 'own', between: 'none', place: '92' }
+    expect(closeUp(run('edge', edge, at).sheet.drawing)!.radius).toBe(radii.xMinus)
   })
 
   it.each(PLAYS.map((play) => [play.name, play] as const))('is shown in %s wherever something round touches a side', (name, play) => {

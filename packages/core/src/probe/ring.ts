@@ -186,11 +186,12 @@ function drawingOf(ring: Gauge | null, probe: Gauge | null, sides: SideOfRing[])
   drawing.toScale = ring !== null
   drawing.zeroName = 'centre'
   drawing.rounds = [{ kind: 'wall', centre: { x: nm(0), y: nm(0) }, radius }]
-  const r = nm(Math.round((probe?.size ?? 6_000_000) / 2))
   const lit = sides.find((side) => side.repeats === null)
   drawing.touches = sides.map((one) => {
     const direction = one.side[1] === '+' ? 1 : -1
     const u = one.side[0] === 'X' ? { x: direction, y: 0 } : { x: 0, y: direction }
+    // Found already, it is drawn as it was found.
+    const r = nm(Math.round(one.radius !== null && one.radius > 0 ? one.radius : (probe?.size ?? 6_000_000) / 2))
     return {
       at: { x: nm(u.x * (radius - r)), y: nm(u.y * (radius - r)) },
       contact: { x: nm(u.x * radius), y: nm(u.y * radius) },

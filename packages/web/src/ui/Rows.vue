@@ -189,6 +189,11 @@ tbody tr:hover > * {
   padding: 0;
   color: inherit;
 }
+.right .sort {
+  display: inline-flex;
+  flex-direction: row-reverse;
+  align-items: center;
+}
 .way {
   display: inline-block;
   width: 1.1em;
