@@ -61,6 +61,8 @@ describe('the ledger as a list', () => {
     expect((await list('job=0417&register=work/G54/X/geometry&machine=mill-3')).entries).toHaveLength(5)
     expect((await list('job=0417&person=tansley')).entries).toHaveLength(2)
     expect((await list('job=0999')).entries).toEqual([])
+    expect((await list('job=0999&setup=now')).entries).toEqual([])
+    expect((await list('job=0417&setup=now')).entries).toHaveLength(6)
     expect((await marrow.send('GET', '/api/entries?kind=magic')).status).toBe(400)
   })
 

@@ -1,11 +1,9 @@
 import type { Drawing } from '../drawing/index.ts'
-import type { GaugeFamily } from '../gauge/index.ts'
 import { minus, mm, nm, plus } from '../length/index.ts'
+import { FINDERS } from '../pickup/finders.ts'
 import { chosenBetween, type InputSpec, type Values } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
 
-/** What is brought up to a side in the spindle. */
-const IN_SPINDLE: readonly GaugeFamily[] = ['edge-finder', 'touch-probe', 'gauge-pin', 'indicator']
 /** How much of a bar is drawn behind the front of its jaws. */
 const IN_JAWS = mm(30)
 
@@ -15,7 +13,7 @@ const IN_JAWS = mm(30)
  */
 export function pictureOf(drawing: Drawing, inputs: readonly InputSpec[], values: Values, scene: Scene): Drawing {
   const chosen = inputs.flatMap(({ kind, id }) => (kind === 'choice' && id !== 'between' ? [gaugeById(scene, values.choice(id))] : []))
-  const finder = chosen.find((gauge) => gauge !== null && IN_SPINDLE.includes(gauge.family))
+  const finder = chosen.find((gauge) => gauge !== null && FINDERS.includes(gauge.family))
   const between = finder ? chosenBetween(values, scene) : null
   return {
     ...held(drawing, scene),

@@ -1,7 +1,7 @@
 import { scene, stands, run } from '@rook/testing'
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { workRegister } from '../register/index.ts'
+import { lengthRegister, workRegister } from '../register/index.ts'
 import { foldFindings, type Finding, type Verdict } from './index.ts'
 
 const finding = (check: string, verdict: Verdict, means?: string[]): Finding => ({
@@ -42,5 +42,22 @@ describe('findings that mean one thing', () => {
     expect(jump.verdict).not.toBe('clear')
     expect(jump.means).toContain('work/G54/X/geometry')
     expect(jump.means).toHaveLength(2)
+  })
+
+  it('are never two tools that look wrong in the same way: a reason for one answers nothing for the other', () => {
+    const wrong = (number: string, tool: string) => ({
+      ...finding('jump', 'query', [`tool/${number}/length/geometry`, `${tool}: the reading had the other sign`]),
+      about: `H${number}`,
+    })
+    expect(shape([wrong('4', 'em-12'), wrong('7', 'dr-66')])).toEqual([['jump'], ['jump']])
+    // A shim of 1.000 was forgotten under T4: the real check says which tool it means.
+    const at = scene([
+      [lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12' })],
+      [workRegister('G54', 'Z'), stands(mm(-476.5655))],
+    ])
+    const raw = { tool: '4', method: 'part', slot: 'G54', between: 'none', reading: '-371.29', place: '0.8' }
+    const { means } = run('tool-length', raw, at).finding('jump')!
+    expect(means).toHaveLength(2)
+    expect(means![1]).toMatch(/^em-12: .*Shim 1\.000/)
   })
 })

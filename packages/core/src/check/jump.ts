@@ -52,7 +52,8 @@ function compare(write: Write, reference: Standing, what: string, scene: Scene):
     ...finding,
     verdict: SLIP_VERDICT[explanation.slip.id] ?? 'query',
     sentence: `${beyond}. It would agree within ${asShown(explanation.left, machine)} if ${explanation.slip.phrase}.`,
-    means: [odd, explanation.slip.phrase],
+    // Two tools that look alike wrong are two: a reason for one is none for the other.
+    means: [odd, `${write.assembly ?? ''}: ${explanation.slip.phrase}`],
   }
 }
 

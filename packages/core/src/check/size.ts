@@ -32,7 +32,7 @@ function judge(found: FoundSize, expected: Nm, scene: Scene): Finding {
   if (magnitude(off) <= limit) return { ...finding, verdict: 'clear', sentence: `${said}.` }
   const slip = likeliest(found, expected, off)
   return slip
-    ? { ...finding, verdict: 'stop', sentence: `${said}. It would agree if ${slip.phrase}.`, means: [slip.phrase] }
+    ? { ...finding, verdict: 'stop', sentence: `${said}. It would agree if ${slip.phrase}.`, means: [`: ${slip.phrase}`] }
     : {
         ...finding,
         verdict: 'query',

@@ -114,7 +114,7 @@ const decimalsOf = (text: string): number => text.split('.')[1]?.length ?? 0
  * A gauge's size as it is engraved: a 6 mm finder on a machine in inches is 6 mm, not 0.2362205. A size is taken for one of the
  * other unit where it is shorter by three decimals there.
  */
-export function sizeText(size: Nm, unit: LengthUnit): string {
+export function sizeOn(size: Nm, unit: LengthUnit): string {
   const other: LengthUnit = unit === 'mm' ? 'in' : 'mm'
   const [own, foreign] = [formatExact(size, unit), formatExact(size, other)]
   return decimalsOf(own) - decimalsOf(foreign) >= 3 ? `${foreign} ${other}` : own
@@ -122,7 +122,7 @@ export function sizeText(size: Nm, unit: LengthUnit): string {
 
 function gaugeOption(gauge: Gauge, scene: Scene): Option {
   const round = ROUND.includes(gauge.family)
-  const size = sizeText(gauge.size, scene.machine.unit)
+  const size = sizeOn(gauge.size, scene.machine.unit)
   // A name that ends in the size says it already.
   const said = gauge.size === 0 || (!round && Number(/[\d.]+$/.exec(gauge.name)?.[0]) === Number(size))
   const notes = [said ? '' : `${round ? '\u00d8' : ''}${size}`, gauge.state === 'disturbed' ? 'disturbed' : ''].filter(Boolean)

@@ -2,17 +2,17 @@ import { MILL, scene } from '@rook/testing'
 import { describe, expect, it } from 'vitest'
 import { mm, nm } from '../length/index.ts'
 import { gaugeInput } from './index.ts'
-import { sizeText } from './ask.ts'
+import { sizeOn } from './ask.ts'
 
 describe('the size of a gauge in a list', () => {
   it('is said as it is engraved: in the other unit where that is plainly its own', () => {
-    expect(sizeText(mm(6), 'in')).toBe('6 mm')
-    expect(sizeText(nm(5_080_000), 'in')).toBe('0.2')
-    expect(sizeText(nm(9_525_000), 'mm')).toBe('9.525')
-    expect(sizeText(nm(25_400), 'mm')).toBe('0.0254')
+    expect(sizeOn(mm(6), 'in')).toBe('6 mm')
+    expect(sizeOn(nm(5_080_000), 'in')).toBe('0.2')
+    expect(sizeOn(nm(9_525_000), 'mm')).toBe('9.525')
+    expect(sizeOn(nm(25_400), 'mm')).toBe('0.0254')
     // A sixteenth of an inch, 1.5875 mm, is shorter by none; a calibrated ball is nobody's engraving.
-    expect(sizeText(nm(1_587_500), 'mm')).toBe('1.5875')
-    expect(sizeText(nm(5_999_400), 'mm')).toBe('5.9994')
+    expect(sizeOn(nm(1_587_500), 'mm')).toBe('1.5875')
+    expect(sizeOn(nm(5_999_400), 'mm')).toBe('5.9994')
   })
 
   it('keeps long tails of decimals out of the list on a machine in inches', () => {

@@ -59,7 +59,7 @@ export async function listEntries(
         : `(w.at, w.machine, w.seq) < (${given(at)}::timestamptz, ${given(machine)}::text, ${given(seq)}::bigint)`,
     )
   }
-  const ofJob = query.job !== undefined && query.setup === undefined
+  const ofJob = query.job !== undefined
   const jobs = ofJob ? given(query.job) : ''
   const most = given(query.limit + 1)
   const order = `${alongChain ? '' : 'at DESC, machine DESC, '}seq DESC`

@@ -1,4 +1,4 @@
-import { holdingPieces, setterOutline, standingTool, turningTool, type Drawing, type Point, type Solid } from '@rook/core'
+import { goesInto, holdingPieces, setterOutline, standingTool, turningTool, type Drawing, type Point, type Solid } from '@rook/core'
 import { readableMagnification, readableTurn } from './magnify.ts'
 import type { Spot } from './place-labels.ts'
 import { touchShapes } from './touch-shapes.ts'
@@ -17,8 +17,6 @@ export interface Sheet {
 
 /** Points as SVG wants them. */
 export const joined = (points: readonly Spot[]): string => points.map(({ x, y }) => `${x},${y}`).join(' ')
-
-const CUTTERS_THAT_TURN_NOT = ['turning', 'boring-bar', 'parting']
 
 /** Everything of a drawing but its texts, as shapes on the screen. */
 export function shapesOf(drawing: Drawing, scale: Scale, sheet: Sheet) {
@@ -62,7 +60,8 @@ function piecesOf(solid: Solid, { turns, view, touches }: Drawing): { what: stri
   if (kind !== 'tool' || !tool) return []
   if (!turns) return standingTool(tool, box)
   const corner = touches.find(({ radius }) => radius === null)?.at ?? box.min
-  if (CUTTERS_THAT_TURN_NOT.includes(tool.kind)) return turningTool(tool, corner)
+  // What no mill can use does not turn itself.
+  if (!goesInto(tool.kind, 'mill')) return turningTool(tool, corner)
   // A drill lies along the spindle's axis with its point to the chuck.
   const room = box.max.x - box.min.x
   const upright = { min: { x: 0, y: 0 }, max: { x: 0, y: room } } as Solid['box']

@@ -16,8 +16,8 @@ export function layOut(drawing: Drawing, scale: Scale, sheet: Sheet, outline: Pa
 }
 
 /** The part's own outline lies under what is seen of the stock from above. */
-function underlay({ view, solids, zeroName }: Drawing, outline: PartOutline | null, scale: Scale) {
-  const showsPart = view === 'above' && solids.some(({ kind }) => kind === 'stock') && (zeroName ?? 'part zero') !== 'wall'
+function underlay({ view, solids }: Drawing, outline: PartOutline | null, scale: Scale) {
+  const showsPart = view === 'above' && solids.some(({ kind }) => kind === 'stock')
   if (!outline || !showsPart) return []
   return outline.lines.map(({ points, closed }) => {
     const line = points.map(([x, y]): Spot => ({ x: scale.x(x), y: scale.y(y) }))

@@ -14,7 +14,9 @@ export function useFocusOnAsked(panes: Readonly<Ref<HTMLElement | null>>, asked:
     // Somebody who has gone on meanwhile is not called back.
     if (activeElement && activeElement !== document.body && !activeElement.matches('a, button, main')) return
     panes.value
-      ?.querySelector<HTMLElement>(`input[data-input="${asked.value}"], [data-input="${asked.value}"] input`)
+      ?.querySelector<HTMLElement>(
+        `input[data-input="${asked.value}"], [data-input="${asked.value}"] input, [aria-labelledby="label-${asked.value}"] input`,
+      )
       ?.focus({ preventScroll: true })
   })
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
-import { hangingTools, KIND_WORDS, lifeFigure, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit, type Nm, type ToolKind } from '@rook/core'
+import { goesInto, hangingTools, KIND_WORDS, lifeFigure, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit, type Nm } from '@rook/core'
 import { useStorage } from '@vueuse/core'
 import { Button, Form } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
@@ -89,8 +89,6 @@ function move(): void {
   target.value = at.value?.machine ?? lastTools.value ?? machines.data.value?.[0]?.id ?? null
   moving.value = true
 }
-/** A turret's tools have no gauge line to hang from. */
-const TURNED: ToolKind[] = ['turning', 'boring-bar', 'parting']
 /** What stands in its machine counts before the rough length. */
 const hanging = computed<Nm | null>(() => {
   const own = scene.data.value && hangingTools({ ...scene.data.value, plan: null }).find((one) => one.tool?.assembly === props.assembly)
@@ -145,7 +143,8 @@ const facts = computed(() =>
       <p v-if="told" role="status">{{ told }}</p>
 
       <div v-if="!form" class="known">
-        <ToolDrawn v-if="!TURNED.includes(tool.kind)" :tool="tool" :length="hanging" :unit="unit" />
+        <!-- A turret’s tools have no gauge line to hang from. -->
+        <ToolDrawn v-if="goesInto(tool.kind, 'mill')" :tool="tool" :length="hanging" :unit="unit" />
         <Facts :facts="facts" />
       </div>
       <p v-if="!form" class="record-ways">
