@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Button, Result } from 'ant-design-vue'
+import { Alert, Button } from 'ant-design-vue'
 import { onErrorCaptured, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { reportFault } from '../app/report-fault.ts'
@@ -32,17 +32,18 @@ watch(() => route.fullPath, again)
 </script>
 
 <template>
-  <Result
-    v-if="broken"
-    status="warning"
-    title="This place could not be shown"
-    sub-title="What you typed is kept on this tablet. The fault is in the server’s log, with the time and this address."
-  >
-    <template #extra>
+  <div v-if="broken" class="page">
+    <Alert
+      type="warning"
+      show-icon
+      message="This place could not be shown"
+      description="What you typed is kept on this tablet. The fault is in the server’s log, with the time and this address."
+    />
+    <p class="ways">
       <Button type="primary" size="large" @click="again">Try again</Button>
       <GoTo size="large" to="/floor">Go to the floor</GoTo>
-    </template>
-  </Result>
+    </p>
+  </div>
   <template v-else>
     <p v-if="slipped" class="query slipped" role="alert">
       That press did not do what it should; nothing was recorded by it. The fault is in the server’s log.
@@ -53,6 +54,12 @@ watch(() => route.fullPath, again)
 </template>
 
 <style scoped>
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  margin: 16px 0 0;
+}
 .slipped {
   margin: 0;
   padding: 4px 24px;

@@ -3,6 +3,7 @@ import { AutoComplete, Button, Select } from 'ant-design-vue'
 import { defineAsyncComponent, ref, watch } from 'vue'
 import { useMachines } from '../../app/queries.ts'
 import { vAccessible } from '../../ui/accessible-select.ts'
+import InTurn from '../../ui/InTurn.vue'
 import type { LedgerFilter } from './ledger-filter.ts'
 
 const props = defineProps<{ filter: LedgerFilter; jobs: readonly string[] }>()
@@ -24,27 +25,31 @@ const isPartOf = (typed: string, option: { value?: string | number } | undefined
 </script>
 
 <template>
-  <Select
-    :value="filter.machine"
-    allow-clear
-    placeholder="every machine"
-    v-accessible="'Machine'"
-    :options="machines.data.value?.map(({ id, name }) => ({ value: id, label: name })) ?? []"
-    @change="(value) => emit('choose', 'machine', value)"
-  />
-  <AutoComplete
-    v-model:value="typedJob"
-    class="job"
-    allow-clear
-    placeholder="every job"
-    v-accessible="'Job'"
-    :options="jobs.map((value) => ({ value }))"
-    :filter-option="isPartOf"
-    @select="(value: unknown) => emit('choose', 'job', value)"
-    @blur="emit('choose', 'job', typedJob.trim())"
-    @keydown.enter="emit('choose', 'job', typedJob.trim())"
-    @clear="emit('choose', 'job', undefined)"
-  />
+  <InTurn>
+    <Select
+      :value="filter.machine"
+      allow-clear
+      placeholder="every machine"
+      v-accessible="'Machine'"
+      :options="machines.data.value?.map(({ id, name }) => ({ value: id, label: name })) ?? []"
+      @change="(value) => emit('choose', 'machine', value)"
+    />
+  </InTurn>
+  <InTurn>
+    <AutoComplete
+      v-model:value="typedJob"
+      class="job"
+      allow-clear
+      placeholder="every job"
+      v-accessible="'Job'"
+      :options="jobs.map((value) => ({ value }))"
+      :filter-option="isPartOf"
+      @select="(value: unknown) => emit('choose', 'job', value)"
+      @blur="emit('choose', 'job', typedJob.trim())"
+      @keydown.enter="emit('choose', 'job', typedJob.trim())"
+      @clear="emit('choose', 'job', undefined)"
+    />
+  </InTurn>
   <MoreFilters
     v-if="all"
     :filter="filter"

@@ -4,6 +4,7 @@ import dayjs, { type Dayjs } from 'dayjs'
 import { computed } from 'vue'
 import { usePeople } from '../../app/queries.ts'
 import { vAccessible } from '../../ui/accessible-select.ts'
+import InTurn from '../../ui/InTurn.vue'
 import { optionsOf } from '../../ui/options.ts'
 import { ENTRY_WORDS } from './kind-words.ts'
 import type { LedgerFilter } from './ledger-filter.ts'
@@ -27,30 +28,36 @@ function between(picked: unknown): void {
 </script>
 
 <template>
-  <Select
-    :value="filter.person"
-    allow-clear
-    placeholder="everybody"
-    v-accessible="'Person'"
-    :options="people.data.value?.people.map(({ id, name }) => ({ value: id, label: name })) ?? []"
-    @change="(value) => emit('choose', 'person', value)"
-  />
-  <Select
-    :value="filter.kind"
-    allow-clear
-    placeholder="every kind"
-    v-accessible="'Kind'"
-    :options="optionsOf(ENTRY_WORDS)"
-    @change="(value) => emit('choose', 'kind', value)"
-  />
-  <RangePicker
-    class="days"
-    :value="days as [Dayjs, Dayjs]"
-    :placeholder="['from the first', 'to today']"
-    :allow-empty="[true, true]"
-    format="D MMM YYYY"
-    @change="between"
-  />
+  <InTurn>
+    <Select
+      :value="filter.person"
+      allow-clear
+      placeholder="everybody"
+      v-accessible="'Person'"
+      :options="people.data.value?.people.map(({ id, name }) => ({ value: id, label: name })) ?? []"
+      @change="(value) => emit('choose', 'person', value)"
+    />
+  </InTurn>
+  <InTurn>
+    <Select
+      :value="filter.kind"
+      allow-clear
+      placeholder="every kind"
+      v-accessible="'Kind'"
+      :options="optionsOf(ENTRY_WORDS)"
+      @change="(value) => emit('choose', 'kind', value)"
+    />
+  </InTurn>
+  <InTurn>
+    <RangePicker
+      class="days"
+      :value="days as [Dayjs, Dayjs]"
+      :placeholder="['from the first', 'to today']"
+      :allow-empty="[true, true]"
+      format="D MMM YYYY"
+      @change="between"
+    />
+  </InTurn>
 </template>
 
 <style scoped>
