@@ -220,7 +220,7 @@ test('cutting load: a sample cut, what was seen after it, and where it warns', a
   await page.getByLabel('Load shown').fill('20')
   await page.getByLabel('Alarm, % above').fill('10')
   await page.getByRole('button', { name: 'Keep it' }).click()
-  await expect(page.getByRole('alert')).toContainText('it lies above the warning')
+  await expect(page.getByLabel('Alarm, % above')).toHaveAccessibleDescription(/it lies above the warning/)
   await page.getByLabel('Alarm, % above').fill('50')
   await page.getByRole('button', { name: 'Keep it' }).click()
   const section = page.locator('[data-section="slot, finishing"]')

@@ -76,8 +76,8 @@ useIdle(
       <p class="words">
         <span v-for="word in context.words" :key="word" class="word">{{ word }}</span>
         <span v-if="shift" class="word shift">{{ shift }}</span>
-        <RouterLink class="word who" to="/people">{{ session.person?.name }}, {{ session.person?.role }}</RouterLink>
       </p>
+      <RouterLink class="word who" to="/people">{{ session.person?.name }}, {{ session.person?.role }}</RouterLink>
       <Button type="text" @click="finding = true">Find</Button>
       <Button
         type="text"
@@ -166,6 +166,10 @@ useIdle(
   flex: 1;
   margin: 0;
   display: flex;
+  /* A word that has no room goes to the next line, which is not seen: none is ever cut. */
+  flex-wrap: wrap;
+  height: 1.5em;
+  line-height: 1.5;
   overflow: hidden;
   white-space: nowrap;
   min-width: 0;
@@ -173,18 +177,15 @@ useIdle(
 .word {
   padding: 0 11px;
   border-left: 1px solid var(--rule);
-  overflow: hidden;
-  text-overflow: ellipsis;
 }
-.word:first-child {
+.words .word:first-child {
   padding-left: 0;
   border-left: 0;
   font-weight: 700;
-  flex-shrink: 0;
 }
 /* Who is signed in is read whole before the job is. */
 .who {
-  flex-shrink: 0;
+  white-space: nowrap;
   color: inherit;
   text-decoration: none;
 }
@@ -222,13 +223,6 @@ useIdle(
   color: var(--stop);
   border-bottom: 1px solid var(--rule);
 }
-@media (max-width: 1000px) {
-  /* An upright tablet has room for the machine and the job; what is cut off says nothing. */
-  .word:nth-child(n + 3):not(.who),
-  .shift {
-    display: none;
-  }
-}
 @media (max-width: 760px) {
   .shell {
     grid-template: 52px minmax(0, 1fr) 60px / minmax(0, 1fr);
@@ -251,7 +245,8 @@ useIdle(
   .place[href='/exchange'] {
     display: none;
   }
-  .word:not(:first-child) {
+  .who,
+  .words .word:not(:first-child) {
     display: none;
   }
   /* That all is well needs no word where there is little room. */

@@ -18,6 +18,7 @@ import {
   type RegisterRef,
   type Scene,
 } from '@rook/core'
+import { useMediaQuery } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import DisturbDialog from './DisturbDialog.vue'
 import StandingRows from './StandingRows.vue'
@@ -60,6 +61,17 @@ const work = computed(() => [
     .map(({ code }) => ({ name: code, detail: 'expected after the flip', cells: cellsOf('expected', code) })),
   ...(any(cellsOf('common', 'all')) ? [{ name: 'Common shift', detail: 'added to every slot', cells: cellsOf('common', 'all') }] : []),
 ])
+const isNarrow = useMediaQuery('(max-width: 760px)')
+/** A phone has room for two slots side by side, not for four axes: there the axes stand under each other. */
+const slotTable = computed(() => {
+  const across = columns.value.map(headed)
+  if (!isNarrow.value || work.value.length >= across.length) return { heading: 'Slot', columns: across, rows: work.value }
+  return {
+    heading: 'Axis',
+    columns: work.value.map(({ name, detail }) => ({ heading: name, unit: detail ?? '' })),
+    rows: across.map(({ heading, unit }, at) => ({ name: heading, detail: unit, cells: work.value.map(({ cells }) => cells[at] ?? null) })),
+  }
+})
 /** Cutters' diameters have a table of their own; here is what is needed to touch with them. */
 const toolColumns = computed(() => layout.value.tool.filter(({ letter }) => letter !== 'D'))
 const tools = computed(() => [
@@ -109,7 +121,7 @@ const reasons = computed(() => {
     </ul>
     <div class="tables" :class="{ single: only }">
       <div v-if="only !== 'tools'">
-        <StandingRows heading="Slot" :columns="columns.map(headed)" :rows="work" :scene="scene" @disturb="disturbing = $event" />
+        <StandingRows v-bind="slotTable" :scene="scene" @disturb="disturbing = $event" />
       </div>
       <div v-if="only !== 'slots'">
         <StandingRows

@@ -25,6 +25,17 @@ export const wholeOrNone = (sentence: string) =>
     }),
   )
 
+/** A plain number, with a point or a comma. */
+export const plainNumber = (sentence: string) =>
+  z.pipe(
+    z.string().check(z.trim()),
+    z.transform((text, context): number => {
+      if (/^[-\u2212]?(\d+([.,]\d+)?|[.,]\d+)$/.test(text)) return Number(text.replace(',', '.').replace('\u2212', '-'))
+      context.issues.push({ code: 'custom', input: text, message: sentence })
+      return z.NEVER
+    }),
+  )
+
 function lengthOf(name: string, unit: LengthUnit, text: string): Nm | string | null {
   const reading = readLength(text, { name, unit, grid: nm(1) })
   if (reading.kind === 'empty') return null

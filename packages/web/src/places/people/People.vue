@@ -15,7 +15,7 @@ const session = useSession()
 const isLead = computed(() => session.mayNot('changePerson') === null)
 const everybody = usePersonRecords(isLead)
 const people = usePeople()
-useContextLine(() => ['Shop and people'])
+useContextLine(() => ['Shop'])
 
 type Row = Pick<PersonRecord, 'id' | 'name' | 'role'> & Partial<PersonRecord>
 const rows = computed<Row[]>(() => (isLead.value ? everybody.data.value : people.data.value?.people) ?? [])

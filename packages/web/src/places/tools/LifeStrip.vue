@@ -4,8 +4,11 @@ import { judgeLife } from '@rook/core'
 import type { AssemblyRecord } from '@rook/contract'
 import { Button, Form } from 'ant-design-vue'
 import { computed, ref } from 'vue'
+import * as z from 'zod/mini'
 import { useSend } from '../../sending/use-send.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import { useChecked } from '../../ui/checked.ts'
+import { plainNumber } from '../../ui/shapes.ts'
 import WordField from '../../ui/WordField.vue'
 
 const props = defineProps<{ tool: AssemblyRecord }>()
@@ -13,16 +16,18 @@ defineEmits<{ reset: [] }>()
 const text = ref('')
 const { trouble, busy, send } = useSend()
 const judged = computed(() => (props.tool.life ? judgeLife(props.tool.life, props.tool.lifeUsed) : null))
+const used = computed(() => `Used: write how many ${props.tool.life?.by}, more than zero.`)
+const { problems, take, begin } = useChecked(
+  () => z.object({ amount: plainNumber(used.value).check(z.positive(used.value)) }),
+  () => ({ amount: text.value }),
+)
 const share = (value: number) => `${Math.min(100, (value / props.tool.life!.limit) * 100)}%`
 
 async function use(): Promise<void> {
-  trouble.value = null
-  const amount = Number(text.value.trim().replace(',', '.'))
-  if (!(amount > 0)) {
-    trouble.value = `Used: write how many ${props.tool.life!.by}, more than zero.`
-    return
-  }
-  if (await send('toolEvent', { params: { id: props.tool.id }, body: { kind: 'used', amount } })) text.value = ''
+  const read = take()
+  if (!read || !(await send('toolEvent', { params: { id: props.tool.id }, body: { kind: 'used', amount: read.amount } }))) return
+  text.value = ''
+  begin()
 }
 </script>
 
@@ -37,7 +42,14 @@ async function use(): Promise<void> {
       </div>
       <MayNot to="toolEvent"
         ><Form class="use" @submit.prevent="use">
-          <WordField v-model="text" :label="`${tool.life.by} since then`" figure :maxlength="9" inputmode="decimal" />
+          <WordField
+            v-model="text"
+            :label="`${tool.life.by} since then`"
+            figure
+            :maxlength="9"
+            inputmode="decimal"
+            :problem="problems.amount"
+          />
           <Button html-type="submit" :disabled="busy || text.trim() === ''">Count them</Button>
           <Button type="link" @click="$emit('reset')">set it back without a new edge</Button>
         </Form></MayNot

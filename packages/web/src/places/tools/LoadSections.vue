@@ -8,6 +8,8 @@ import { useSend } from '../../sending/use-send.ts'
 import ChooseFile from '../../ui/ChooseFile.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import LoadChart from './LoadChart.vue'
+import { LOAD_FORM } from './load-form.ts'
+import { useChecked } from '../../ui/checked.ts'
 import TextField from '../../ui/TextField.vue'
 import WordField from '../../ui/WordField.vue'
 
@@ -23,17 +25,13 @@ const adding = ref(false)
 const form = reactive({ section: '', program: '', value: '', unit: '%', warning: '20', alarm: '40', note: '' })
 const texts = reactive<Record<string, string>>({})
 const { trouble, send } = useSend()
-const number = (text: string) => Number(text.trim().replace(',', '.'))
+const { problems, take, begin } = useChecked(LOAD_FORM, () => form)
 
 async function add(): Promise<void> {
-  const { section, program, unit, note } = form
-  const [value, warning, alarm] = [number(form.value), number(form.warning) / 100, number(form.alarm) / 100]
-  if (![value, warning, alarm].every(Number.isFinite)) {
-    trouble.value = 'Load, warning and alarm: write plain numbers.'
-    return
-  }
-  const body = { section, program, value, unit, warning, alarm, note: note.trim() || null }
-  if (await send('addLoad', { params: { id: props.assembly }, body })) adding.value = false
+  const body = take()
+  if (!body || !(await send('addLoad', { params: { id: props.assembly }, body }))) return
+  adding.value = false
+  begin()
 }
 
 async function see(id: string): Promise<void> {
@@ -95,13 +93,19 @@ function again(now: LoadBaselineRecord): void {
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <MayNot v-if="!adding" to="addLoad"><Button type="link" @click="adding = true">A sample cut of another section</Button></MayNot>
     <Form v-else class="sheet new" @submit.prevent="add">
-      <WordField v-model="form.section" label="Section of the program" :maxlength="60" placeholder="pocket, roughing" />
-      <WordField v-model="form.program" label="Program" :maxlength="60" />
-      <WordField v-model="form.value" label="Load shown" figure :maxlength="9" inputmode="decimal" />
-      <WordField v-model="form.unit" label="in" :maxlength="10" />
-      <WordField v-model="form.warning" label="Warning, % above" figure :maxlength="6" inputmode="decimal" />
-      <WordField v-model="form.alarm" label="Alarm, % above" figure :maxlength="6" inputmode="decimal" />
-      <WordField v-model="form.note" label="Remark" :maxlength="300" />
+      <WordField
+        v-model="form.section"
+        :problem="problems.section"
+        label="Section of the program"
+        :maxlength="60"
+        placeholder="pocket, roughing"
+      />
+      <WordField v-model="form.program" :problem="problems.program" label="Program" :maxlength="60" />
+      <WordField v-model="form.value" :problem="problems.value" label="Load shown" figure :maxlength="9" inputmode="decimal" />
+      <WordField v-model="form.unit" :problem="problems.unit" label="in" :maxlength="10" />
+      <WordField v-model="form.warning" :problem="problems.warning" label="Warning, % above" figure :maxlength="6" inputmode="decimal" />
+      <WordField v-model="form.alarm" :problem="problems.alarm" label="Alarm, % above" figure :maxlength="6" inputmode="decimal" />
+      <WordField v-model="form.note" :problem="problems.note" label="Remark" :maxlength="300" />
       <Button html-type="submit">Keep it</Button>
       <Button type="link" @click="adding = false">leave it</Button>
     </Form>

@@ -91,7 +91,16 @@ const life = computed(() => (props.row.tool.life ? judgeLife(props.row.tool.life
   padding-left: 10px;
 }
 @media (max-width: 1200px) {
+  /* The whole name is more use than the holder's; both are on the tool's own page. */
+  .tool > .small {
+    display: none;
+  }
+  .tool a {
+    white-space: normal;
+    line-height: 1.2;
+  }
   .numbers {
+    white-space: normal;
     line-height: 1.25;
   }
   .unit {

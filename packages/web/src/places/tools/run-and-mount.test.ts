@@ -222,7 +222,7 @@ describe('what happens to a tool', () => {
     expect(wrapper.find('[data-life]').text()).toContain('44 parts of 50 parts: 6 parts left')
     await wrapper.find('input').setValue('-3')
     await wrapper.find('form').trigger('submit')
-    expect(wrapper.find('[role=alert]').text()).toBe('Used: write how many parts, more than zero.')
+    expect(wrapper.find('.field .stop').text()).toBe('Used: write how many parts, more than zero.')
     await wrapper.find('input').setValue('2,5')
     await wrapper.find('form').trigger('submit')
     await settled(() => expect(toEvents(sent)).toMatchObject([{ kind: 'used', amount: 2.5 }]))
