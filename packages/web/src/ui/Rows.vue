@@ -7,7 +7,7 @@ import {
   type ColumnDef,
   type SortingState,
 } from '@tanstack/vue-table'
-import { Button, Pagination, Spin } from 'ant-design-vue'
+import { Button, Pagination } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { aFewAtATime } from './a-few-at-a-time.ts'
 import type { Column } from './columns.ts'
@@ -92,52 +92,49 @@ const field = (row: Row, key: string) => (row as Record<string, unknown>)[key]
 
 <template>
   <div class="rows" :style="height ? { maxHeight: `${height}px` } : undefined" :class="{ scrolls: height }">
-    <Spin :spinning="loading ?? false">
-      <table>
-        <colgroup>
-          <col
+    <table :aria-busy="loading">
+      <colgroup>
+        <col
+          v-for="column in columns"
+          :key="column.key"
+          :class="column.wide"
+          :style="column.width ? { width: `${column.width}px` } : undefined"
+        />
+      </colgroup>
+      <thead>
+        <tr>
+          <th
             v-for="column in columns"
             :key="column.key"
-            :class="column.wide"
-            :style="column.width ? { width: `${column.width}px` } : undefined"
-          />
-        </colgroup>
-        <thead>
-          <tr>
-            <th
-              v-for="column in columns"
-              :key="column.key"
-              scope="col"
-              :class="[column.wide, { right: column.align === 'right' }]"
-              :aria-sort="ways[column.key] ? SORTED[ways[column.key]!] : undefined"
+            scope="col"
+            :class="[column.wide, { right: column.align === 'right' }]"
+            :aria-sort="ways[column.key] ? SORTED[ways[column.key]!] : undefined"
+          >
+            <Button v-if="column.compare" type="text" class="sort" @click="turn(column.key)"
+              >{{ column.title }}<span class="way" aria-hidden="true">{{ ways[column.key] ? ARROWS[ways[column.key]!] : '' }}</span></Button
             >
-              <Button v-if="column.compare" type="text" class="sort" @click="turn(column.key)"
-                >{{ column.title
-                }}<span class="way" aria-hidden="true">{{ ways[column.key] ? ARROWS[ways[column.key]!] : '' }}</span></Button
-              >
-              <template v-else>{{ column.title }}</template>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(row, place) in shown" :key="row.id" v-bind="rowIs?.(row.original) ?? {}">
-            <component
-              :is="column.key === names ? 'th' : 'td'"
-              v-for="column in columns"
-              :key="column.key"
-              :scope="column.key === names ? 'row' : undefined"
-              :class="[column.wide, { right: column.align === 'right' }]"
-            >
-              <slot v-if="slots[column.key]" :name="column.key" :row="row.original" :at="at * (page ?? 0) + place" />
-              <template v-else>{{ field(row.original, column.key) }}</template>
-            </component>
-          </tr>
-          <tr v-if="rows.length === 0 && !loading">
-            <td :colspan="columns.length" class="quiet none">{{ empty ?? 'Nothing here yet.' }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </Spin>
+            <template v-else>{{ column.title }}</template>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(row, place) in shown" :key="row.id" v-bind="rowIs?.(row.original) ?? {}">
+          <component
+            :is="column.key === names ? 'th' : 'td'"
+            v-for="column in columns"
+            :key="column.key"
+            :scope="column.key === names ? 'row' : undefined"
+            :class="[column.wide, { right: column.align === 'right' }]"
+          >
+            <slot v-if="slots[column.key]" :name="column.key" :row="row.original" :at="at * (page ?? 0) + place" />
+            <template v-else>{{ field(row.original, column.key) }}</template>
+          </component>
+        </tr>
+        <tr v-if="rows.length === 0">
+          <td :colspan="columns.length" class="quiet none">{{ loading ? 'Being read \u2026' : (empty ?? 'Nothing here yet.') }}</td>
+        </tr>
+      </tbody>
+    </table>
     <Pagination
       v-if="page && rows.length > page"
       class="pages"

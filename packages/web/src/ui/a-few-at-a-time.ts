@@ -1,7 +1,7 @@
 import { computed, onBeforeUnmount, ref, watch, type ComputedRef } from 'vue'
 
 /** So many rows are there at once; each frame adds some more, so that a slow tablet answers a finger meanwhile. */
-const STEP = 10
+const STEP = 5
 /** Milliseconds between two lots: a frame and a half. */
 const BREATH = 24
 

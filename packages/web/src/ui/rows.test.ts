@@ -1,10 +1,10 @@
 import { nextTick, type Component } from 'vue'
-import { afterEach, describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it, vi } from 'vitest'
 import * as z from 'zod/mini'
 import { put } from '../../test/mounting.ts'
 import { problemsOf, underField, useChecked } from './checked.ts'
 import Rows from './Rows.vue'
-import { length, lengthOrNone, pin, wholeOrNone, words, wordsOrNone } from './shapes.ts'
+import { length, lengthOrNone, pin, plainNumber, wholeOrNone, words, wordsOrNone } from './shapes.ts'
 import { mm } from '@rook/core'
 
 interface Tool {
@@ -53,7 +53,8 @@ describe('a list of things', () => {
   it('stands on pages where there are many, and leaves a page that is gone', async () => {
     const many = Array.from({ length: 25 }, (_, at) => ({ id: String(at), name: `T${at}`, size: at }))
     const wrapper = list({ rows: many, page: 10 })
-    expect(first(wrapper)).toHaveLength(10)
+    // A few come at a time.
+    await vi.waitFor(() => expect(first(wrapper)).toHaveLength(10))
     await wrapper.find('.ant-pagination-item-3').trigger('click')
     expect(first(wrapper)).toEqual(['T20', 'T21', 'T22', 'T23', 'T24'])
     await wrapper.setProps({ rows: many.slice(0, 12) })
@@ -98,6 +99,11 @@ describe('a form with a schema behind it', () => {
     expect(lengthOrNone('Grip', 'in').parse('1/2')).toBe(mm(12.7))
     expect(wordsOrNone.parse('  ')).toBeNull()
     expect(pin.safeParse('12a4').success).toBe(false)
+  })
+
+  it('reads a plain number with a point or a comma, and nothing that only begins like one', () => {
+    expect(['2,5', '.5', ' \u22123 ', '40'].map((text) => plainNumber('no').parse(text))).toEqual([2.5, 0.5, -3, 40])
+    for (const text of ['', '1e3', '2,5 mm', '1.2.3', 'Infinity', '5.']) expect(plainNumber('no').safeParse(text).success).toBe(false)
     expect(pin.safeParse('1234').success).toBe(true)
   })
 
