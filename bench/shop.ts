@@ -38,12 +38,15 @@ export async function openBenchShop(url: string): Promise<void> {
       state: 'in-use' as const,
     })),
   )
-  await db.insert(part).values({ id: 'part', name: 'Part', revision: 'A' })
-  await db.insert(job).values({ id: 'job', number: '1', part: 'part', quantity: 1 })
+  await db.insert(part).values({ id: 'part', number: 'P-1', name: 'Part', revision: 'A' })
+  await db.insert(job).values({ id: 'job', number: '1', part: 'part', revision: 'A', quantity: 1 })
   await db.insert(operation).values({
     id: 'op',
     part: 'part',
     name: 'Op 10',
+    revision: 'A',
+    kind: 'mill',
+    unit: 'mm',
     slots: ['G54'],
     stock: null,
     fixture: 'vise',

@@ -27,6 +27,7 @@ import { wordedTemplate } from '@rook/testing/template'
 import { detailOf, LOADS, SPARE } from './drawer.ts'
 import { playHistory } from './history.ts'
 import { MACHINES } from './machines.ts'
+import { asItBegan, orderJobs, playPlans } from './plan.ts'
 import { OPERATIONS } from './operations/index.ts'
 import { gaugesAt, PEOPLE, SHIFTS, SHOP } from './shop.ts'
 
@@ -67,6 +68,7 @@ export async function loadDemo(url: string, until = Date.now(), days?: number): 
   try {
     await inTransaction(connection, (lane) => loadStandingData(lane, until), { within: Number.POSITIVE_INFINITY })
     await playHistory(connection, until, days)
+    await orderJobs(db, until)
     await db.update(setting).set({ value: 'loaded' }).where(eq(setting.key, PROGRESS))
   } finally {
     await pool.end()
@@ -111,14 +113,17 @@ async function loadStandingData(lane: Lane, until: number): Promise<void> {
   await db.insert(assembly).values(SPARE.map((one) => ({ ...one, ...since })))
   await playLoads(db, until)
   const parts = new Map(OPERATIONS.map((one) => [one.part.id, one.part]))
-  await db.insert(part).values([...parts.values()])
+  await db.insert(part).values([...parts.values()].map((one) => ({ ...one, ...asItBegan.part(one), ...since })))
   await db.insert(operation).values(
     OPERATIONS.map(
       ({
         id,
-        part: { id: partId },
+        machine: planned,
+        part: { id: partId, revision },
         name,
         slots,
+        purposes,
+        sizes,
         stock,
         fixture,
         fixtureRepeat,
@@ -132,7 +137,12 @@ async function loadStandingData(lane: Lane, until: number): Promise<void> {
         id,
         part: partId,
         name,
+        revision,
+        kind: recordOf(planned).kind,
+        unit: recordOf(planned).unit,
         slots,
+        purposes: purposes ?? {},
+        sizes: sizes ?? [],
         stock,
         fixture,
         fixtureRepeat,
@@ -142,10 +152,12 @@ async function loadStandingData(lane: Lane, until: number): Promise<void> {
         features: features ?? [],
         tools: tools ?? [],
         steps,
+        ...asItBegan.operation(id),
         ...since,
       }),
     ),
   )
+  await playPlans(db, until)
   await db
     .insert(workpiece)
     .values(
@@ -154,6 +166,8 @@ async function loadStandingData(lane: Lane, until: number): Promise<void> {
       ),
     )
 }
+
+const recordOf = (id: string) => MACHINES.find((one) => one.id === id)!.record
 
 /** A picture of the part, as a shop would lay it under its drawings. */
 function pictured(file: string): PartOutline {

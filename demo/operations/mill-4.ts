@@ -1,4 +1,4 @@
-import { mm, type PlannedTool } from '@rook/core'
+import { mm, type PlannedSize, type PlannedTool, type SizeKind } from '@rook/core'
 import { constantStep, edgeStep, faceStep, homed, routineStep, runStep, seated, seen } from '../steps.ts'
 import { box, type DemoOperation } from './operation.ts'
 import { chest } from './parts.ts'
@@ -19,6 +19,16 @@ const TOOLS: PlannedTool[] = [
   called('10', false),
 ]
 
+const size = (
+  name: string,
+  kind: SizeKind,
+  nominal: number,
+  [upper, lower]: [number, number],
+  tool: string,
+  gauge: string,
+  every: number | null,
+): PlannedSize => ({ name, kind, nominal: mm(nominal), upper: mm(upper), lower: mm(lower), tool, gauge, every })
+
 const sides = (axis: 'X' | 'Y') =>
   routineStep(`sides-${axis}`, `Setter C, sides in ${axis}`, 'Pin 10 in the spindle, once a week', 'setter-sides', {
     setter: 'setter-c',
@@ -31,7 +41,7 @@ export const MILL_4: DemoOperation[] = [
     id: 'chest-10',
     machine: 'mill-4',
     part: chest,
-    name: 'Op 10, rev B',
+    name: 'Op 10',
     slots: ['G54'],
     stock: box(mm, [0, 240], [0, 90], [-32, 0.5]),
     fixture: 'two vises, hard jaws',
@@ -74,7 +84,7 @@ export const MILL_4: DemoOperation[] = [
     id: 'chest-20',
     machine: 'mill-4',
     part: chest,
-    name: 'Op 20, rev B',
+    name: 'Op 20',
     slots: ['G55'],
     stock: box(mm, [0, 240], [0, 90], [-31.5, 0]),
     fixture: 'two vises, soft jaws 9',
@@ -83,6 +93,12 @@ export const MILL_4: DemoOperation[] = [
     program: 'O2611, issue 2',
     tolerance: mm(0.04),
     clearance: mm(60),
+    purposes: { G55: 'both vises, second side' },
+    sizes: [
+      size('pocket 40', 'inside', 40, [0.025, -0.005], '3', 'bore-40', 10),
+      size('pocket floor', 'depth', 18, [0.05, -0.05], '3', 'height-1', 25),
+      size('wind hole 28', 'bored', 28, [0.021, -0.001], '10', 'bore-40', null),
+    ],
     tools: TOOLS.filter(({ number }) => ['3', '4', '10'].includes(number)),
     truth: { G55: { X: mm(-612.902), Y: mm(-254.87), Z: mm(-521.86) } },
     steps: [

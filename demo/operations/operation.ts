@@ -1,10 +1,14 @@
-import type { Feature, Holding, Nm, PlannedTool, StockBox } from '@rook/core'
+import type { Feature, Holding, Nm, PlannedSize, PlannedTool, StockBox } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
+import type { DemoPart } from './parts.ts'
 
 export interface DemoOperation {
   id: string
   machine: string
-  part: { id: string; name: string; revision: string }
+  part: DemoPart
+  /** Sizes that it makes, and what its slots are for. */
+  sizes?: PlannedSize[]
+  purposes?: Record<string, string>
   name: string
   slots: string[]
   stock: StockBox | null

@@ -1,9 +1,28 @@
 /** What the shop makes. */
-export const flange = { id: 'flange', name: 'Wind-trunk flange', revision: 'C' }
-export const arm = { id: 'roller-arm', name: 'Roller arm', revision: 'A' }
-export const square = { id: 'square', name: 'Stop-action square', revision: 'B' }
-export const bracket = { id: 'bracket', name: 'Pallet magnet bracket', revision: 'F' }
-export const rail = { id: 'rail', name: 'Windchest rail', revision: 'A' }
-export const shallot = { id: 'shallot', name: 'Reed shallot', revision: 'D' }
-export const chest = { id: 'chest-cheek', name: 'Windchest cheek', revision: 'B' }
-export const pivot = { id: 'pivot', name: 'Roller arm pivot', revision: 'A' }
+export interface DemoPart {
+  id: string
+  number: string
+  name: string
+  material: string
+  revision: string
+  /** What the newest revision changed. */
+  change: string
+}
+
+const part = (id: string, number: string, name: string, material: string, revision: string, change = ''): DemoPart => ({
+  id,
+  number,
+  name,
+  material,
+  revision,
+  change,
+})
+
+export const flange = part('flange', 'WT-417', 'Wind-trunk flange', 'cast aluminium', 'C', 'bolt circle 2 mm wider')
+export const arm = part('roller-arm', 'RA-118', 'Roller arm', 'mild steel, 8 mm', 'A')
+export const square = part('square', 'SA-042', 'Stop-action square', 'brass, half hard', 'B', 'pivot hole 4.02 reamed')
+export const bracket = part('bracket', 'PM-310', 'Pallet magnet bracket', 'mild steel, 1/4 in', 'F', 'slot longer by 1/16 in')
+export const rail = part('rail', 'WC-205', 'Windchest rail', 'aluminium, sawn', 'A')
+export const shallot = part('shallot', 'RS-061', 'Reed shallot', 'brass bar 18', 'D', 'taper from 1:24 to 1:20')
+export const chest = part('chest-cheek', 'WC-531', 'Windchest cheek', 'cast aluminium', 'B', 'wind hole 28 instead of 26')
+export const pivot = part('pivot', 'RA-119', 'Roller arm pivot', 'silver steel 5/8 in', 'A')

@@ -70,6 +70,10 @@ const READ = [
   '/ledger',
   '/machines',
   '/people',
+  '/parts',
+  '/parts/flange',
+  '/operations/chest-20',
+  '/operations/chest-20/change',
   '/machines/mill-3',
   '/machines/mill-3/routine/edge',
   '/tools/mill-4',
@@ -111,6 +115,10 @@ test('nothing scrolls sideways on a small tablet or a phone', async ({ page, sho
       '/tools/drawer/em-16-a',
       '/tools/drawer/new',
       '/exchange/mill-4',
+      '/parts',
+      '/parts/flange',
+      '/operations/chest-20',
+      '/operations/chest-20/change',
       '/exchange/mill-4/template',
     ]) {
       await page.goto(shop.url + path)

@@ -20,6 +20,7 @@ import {
 import { foundSchema } from './find.ts'
 import { gaugeEventBody, gaugeInput, gaugePage, gaugeRecord } from './gauge.ts'
 import { outlineReadSchema, readOutlineBody, workpieceSchema } from './workpiece.ts'
+import { planApi } from './plan-api.ts'
 import { toolApi } from './tool-api.ts'
 import { sceneSchema } from './scene.ts'
 import { confirmBody, counterCheckBody, floorMachine, setupSchema, setupSummary, skipBody } from './setup.ts'
@@ -45,6 +46,7 @@ export type Draft = z.infer<typeof draftSchema>
 /** Every call that crosses the wire. */
 export const api = {
   ...toolApi,
+  ...planApi,
   people: operation('people', {
     summary: 'Names to pick from at sign-in, and the shop they work in.',
     response: z

@@ -62,7 +62,18 @@ describe('the contract', () => {
       Object.entries(LEAST_ROLE)
         .filter(([, role]) => role === least)
         .map(([kind]) => kind)
-    expect(by('setter').sort()).toEqual(['calibration', 'edited', 'mounted', 'pick-up', 'preset', 'skipped', 'statement', 'touch-off'])
+    expect(by('setter').sort()).toEqual([
+      'begun',
+      'calibration',
+      'edited',
+      'ended',
+      'mounted',
+      'pick-up',
+      'preset',
+      'skipped',
+      'statement',
+      'touch-off',
+    ])
     expect(by('viewer')).toEqual([])
     expect(ROLES.map((role) => mayDo(role, 'setter'))).toEqual([false, false, true, true, true])
     expect(whoMay('planner')).toBe('Only a planner or a lead can do this.')

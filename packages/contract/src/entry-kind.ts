@@ -16,6 +16,28 @@ export const ENTRY_KINDS = [
   'preset',
   'mounted',
   'tool-changed',
+  'begun',
+  'proven',
+  'counted',
+  'ended',
 ] as const
+
+/** Kinds that a later entry can take back; of the others one records what holds now. */
+export const CORRECTABLE: readonly EntryKind[] = [
+  'pick-up',
+  'touch-off',
+  'calibration',
+  'statement',
+  'disturbed',
+  'skipped',
+  'confirmed',
+  'wear',
+  'edited',
+  'preset',
+  'tool-changed',
+  'proven',
+  'counted',
+  'ended',
+]
 
 export type EntryKind = (typeof ENTRY_KINDS)[number]

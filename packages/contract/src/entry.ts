@@ -83,6 +83,8 @@ export const entryContent = z
     release: z.object({ person: z.object({ id: z.string(), name: z.string() }), reason: z.string() }).nullable(),
     refers: z.uuid().nullable(),
     reason: z.string().nullable(),
+    /** What was counted, in entries that count parts. */
+    parts: z.object({ made: z.int(), scrapped: z.int() }).optional(),
   })
   .meta({ id: 'EntryContent' })
 export type EntryContent = z.infer<typeof entryContent>

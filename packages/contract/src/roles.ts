@@ -25,6 +25,8 @@ export const LEAST_ROLE: Readonly<Record<EntryKind, Role>> = {
   disturbed: 'operator',
   'tool-changed': 'operator',
   correction: 'operator',
+  proven: 'operator',
+  counted: 'operator',
   // What parts are made by.
   'pick-up': 'setter',
   'touch-off': 'setter',
@@ -34,4 +36,6 @@ export const LEAST_ROLE: Readonly<Record<EntryKind, Role>> = {
   edited: 'setter',
   preset: 'setter',
   mounted: 'setter',
+  begun: 'setter',
+  ended: 'setter',
 }

@@ -47,9 +47,15 @@ export const setupSummary = z
     part: z.string(),
     partName: z.string(),
     job: z.string(),
+    /** Slots that its program calls. */
+    slots: z.array(z.string()),
     fixture: z.string(),
     program: z.string(),
     startedAt: instant,
+    endedAt: instant.nullable(),
+    /** The operation's edition that it keeps, and the newest there is. */
+    edition: z.int(),
+    newest: z.int(),
     done: z.int(),
     skipped: z.int(),
     of: z.int(),
@@ -83,6 +89,8 @@ export const setupSchema = z
     toSee: z.array(toSee),
     slots: z.array(z.string()),
     /** Counter-checks that were seen, with the figure they had then. */
+    /** The cautious first run, and why it no longer proves the setup. */
+    proven: z.object({ entry: z.uuid(), at: instant, by: z.string(), lapsed: z.string().nullable() }).nullable(),
     counterSeen: z.array(z.object({ key: z.string(), value: nmSchema })),
   })
   .meta({ id: 'Setup' })
@@ -104,6 +112,8 @@ export const floorMachine = z
   .object({
     machine: machineSchema,
     setup: setupSummary.nullable(),
+    /** Further setups that stand on it at the same time, in slots of their own. */
+    others: z.array(setupSummary),
     last: entryLine.nullable(),
     homedAt: instant.nullable(),
     /** What somebody should look at before anything else, most pressing first. */

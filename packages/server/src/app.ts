@@ -24,6 +24,7 @@ import type { Announcements } from './live/listen.ts'
 import { liveRoutes } from './live/routes.ts'
 import { machineRoutes } from './machines/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
+import { planRoutes } from './plan/routes.ts'
 import { workpieceRoutes } from './workpieces/routes.ts'
 import { setupRoutes } from './setups/routes.ts'
 import { shopRoutes } from './shop/routes.ts'
@@ -103,6 +104,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   peopleRoutes(app, connection)
   shopRoutes(app, connection)
   machineRoutes(app, connection)
+  planRoutes(app, connection)
   setupRoutes(app, connection, overview)
   entryRoutes(app, connection)
   draftRoutes(app, connection)

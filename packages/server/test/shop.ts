@@ -81,12 +81,15 @@ async function stock(url: string): Promise<void> {
   await db.insert(gauge).values([finder('finder', 'Finder 10', 'edge-finder', mm(10), 0), finder('shim', 'Shim 1.000', 'shim', mm(1), 1)])
   await db.insert(assembly).values({ id: 'em-12', name: 'End mill 12', estimate: mm(103.5) })
   await db.insert(mount).values({ machine: 'mill-3', number: '4', place: 0, offset: '4', diameterOffset: '4', assembly: 'em-12' })
-  await db.insert(part).values({ id: 'flange', name: 'Flange', revision: 'C' })
-  await db.insert(job).values({ id: '0417', number: '0417', part: 'flange', quantity: 12 })
+  await db.insert(part).values({ id: 'flange', number: 'F-417', name: 'Flange', revision: 'C' })
+  await db.insert(job).values({ id: '0417', number: '0417', part: 'flange', revision: 'C', quantity: 12 })
   await db.insert(operation).values({
     id: 'op',
     part: 'flange',
-    name: 'Op 20, rev C',
+    name: 'Op 20',
+    revision: 'C',
+    kind: 'mill',
+    unit: 'mm',
     slots: ['G54'],
     stock: null,
     fixture: 'fixture 7',

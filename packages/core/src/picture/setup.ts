@@ -8,17 +8,21 @@ import { partFrame, type Plan, type Scene, type StockBox } from '../scene/index.
  */
 export function drawSetup(scene: Scene): Drawing | null {
   const { plan } = scene
-  if (!plan?.stock) return null
-  const drawing = drawStock('above', plan.stock)
+  const drawing = plan && drawOperation(plan)
+  return drawing && { ...drawing, outlines: furtherSlots(scene, plan, plan.stock!) }
+}
+
+/** The same of an operation that stands on no machine: stock, zero, how it is held, and what can be found again. */
+export function drawOperation(plan: Pick<Plan, 'stock' | 'slots' | 'features' | 'holding'>): Drawing | null {
+  if (!plan.stock) return null
   return {
-    ...drawing,
+    ...drawStock('above', plan.stock),
     zeroName: plan.slots[0] ?? 'part zero',
     ...(plan.holding ? { holding: plan.holding } : {}),
     rounds: plan.features.flatMap(({ x, y, size, name }) =>
       size === null ? [] : [{ kind: 'wall' as const, centre: { x, y }, radius: half(size), label: name }],
     ),
     marks: plan.features.filter(({ size }) => size === null).map(({ x, y, name }) => ({ at: { x, y }, label: name })),
-    outlines: furtherSlots(scene, plan, plan.stock),
   }
 }
 

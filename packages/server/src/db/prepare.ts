@@ -12,9 +12,11 @@ const RIGHTS: Readonly<Record<string, string>> = {
   assembly_event: 'SELECT, INSERT',
   load_baseline: 'SELECT, INSERT',
   load_seen: 'SELECT, INSERT',
+  part_count: 'SELECT, INSERT',
   sending: 'SELECT, INSERT',
   edition: 'SELECT',
   chain_end: 'SELECT',
+  setup_plan: 'SELECT',
   shop_version: 'SELECT',
   // What holds now.
   machine: 'SELECT, INSERT, UPDATE',

@@ -1,24 +1,16 @@
-import { ENTRY_KINDS, WRITE_STATES } from '@rook/contract'
-import { GAUGE_STATES, MACHINE_KINDS } from '@rook/core'
-import type { GaugeFamily, GaugeState, LengthConvention, LengthUnit, MachineKind, Travel, WorkSlot } from '@rook/core'
-import type {
-  Assembly,
-  DirectionalRadii,
-  DoubtfulTime,
-  Feature,
-  Holding,
-  Mapping,
-  PartOutline,
-  PlannedTool,
-  Provenance,
-  RotaryRecord,
-  SettingTemplate,
-  SpindleName,
-  StockBox,
-  ToolKind,
-  Turret,
+import {
+  GAUGE_STATES,
+  type GaugeFamily,
+  type GaugeState,
+  type LengthUnit,
+  type Assembly,
+  type DirectionalRadii,
+  type DoubtfulTime,
+  type Mapping,
+  type Provenance,
+  type ToolKind,
 } from '@rook/core'
-import type { EntryContent, AssemblyEventKind, EntryKind, GaugeEventKind, StepPlan } from '@rook/contract'
+import { ENTRY_KINDS, WRITE_STATES, type EntryContent, type AssemblyEventKind, type EntryKind, type GaugeEventKind } from '@rook/contract'
 import { sql } from 'drizzle-orm'
 import {
   bigint,
@@ -36,51 +28,13 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core'
 import { chained, length, moment, oneOf, stamps } from './columns.ts'
+import { machine } from './machine-tables.ts'
+import { job, setup, operation } from './plan-tables.ts'
 import { person } from './shop-tables.ts'
 
+export * from './machine-tables.ts'
+export * from './plan-tables.ts'
 export * from './shop-tables.ts'
-
-export const machine = pgTable(
-  'machine',
-  {
-    id: text().primaryKey(),
-    place: integer().notNull(),
-    name: text().notNull().unique(),
-    kind: text().$type<MachineKind>().notNull(),
-    unit: text().$type<LengthUnit>().notNull(),
-    increment: length().notNull(),
-    travels: jsonb().$type<Travel[]>().notNull(),
-    slots: jsonb().$type<WorkSlot[]>().notNull(),
-    lengthConvention: text('length_convention').$type<LengthConvention>().notNull(),
-    diameterRegister: text('diameter_register').$type<'diameter' | 'radius'>().notNull(),
-    xReads: text('x_reads').$type<'diameter' | 'radius'>().notNull(),
-    rotates: boolean().notNull().default(false),
-    displayTurns: boolean('display_turns').notNull().default(true),
-    rotary: jsonb().$type<RotaryRecord[]>().notNull().default([]),
-    spindles: jsonb().$type<SpindleName[]>().notNull().default(['main']),
-    turrets: jsonb().$type<Turret[]>().notNull().default([]),
-    limits: jsonb().$type<Record<string, number>>().notNull().default({}),
-    /** How many H and D numbers the control has. */
-    offsets: integer().notNull().default(200),
-    /** How values go out for its control, where the shop has changed the usual. */
-    template: jsonb().$type<SettingTemplate>(),
-    ...stamps,
-  },
-  (table) => [oneOf('machine_kind', table.kind, MACHINE_KINDS), oneOf('machine_unit', table.unit, ['mm', 'in'])],
-)
-
-/** Where each machine's chain of entries ends, and what follows from the latest of them. Locked by every append. */
-export const machineHead = pgTable('machine_head', {
-  machine: text()
-    .primaryKey()
-    .references(() => machine.id),
-  seq: bigint({ mode: 'number' }).notNull(),
-  hash: char({ length: 64 }).notNull(),
-  /** Time of its latest entry; the next one is not earlier, even when the clock was set back. */
-  at: moment('at'),
-  homedAt: moment('homed_at'),
-  poweredAt: moment('powered_at'),
-})
 
 export const gauge = pgTable(
   'gauge',
@@ -241,49 +195,12 @@ export const presetSender = pgTable('preset_sender', {
   usedAt: moment('used_at').notNull(),
 })
 
-export const part = pgTable('part', {
-  id: text().primaryKey(),
-  name: text().notNull(),
-  revision: text().notNull(),
-})
-
-export const operation = pgTable('operation', {
-  id: text().primaryKey(),
-  part: text()
-    .notNull()
-    .references(() => part.id),
-  name: text().notNull(),
-  slots: jsonb().$type<string[]>().notNull(),
-  stock: jsonb().$type<StockBox>(),
-  fixture: text().notNull(),
-  fixtureRepeat: length('fixture_repeat'),
-  tolerance: length(),
-  clearance: length(),
-  features: jsonb().$type<Feature[]>().notNull().default([]),
-  /** Tools that its program calls, with their H and D numbers, in the order they are set. */
-  tools: jsonb().$type<PlannedTool[]>().notNull().default([]),
-  program: text().notNull(),
-  steps: jsonb().$type<StepPlan[]>().notNull(),
-  ...stamps,
-})
-
-/** What an operation's work looks like: how it is held, and the outline of the part, where somebody has said it. */
-export const workpiece = pgTable('workpiece', {
-  /** The operation's id. */
-  id: text()
-    .primaryKey()
-    .references(() => operation.id),
-  holding: jsonb().$type<Holding>(),
-  outline: jsonb().$type<PartOutline>(),
-  ...stamps,
-})
-
 /** Things of which every state is kept. */
-export const EDITIONED = ['machine', 'mount', 'operation', 'assembly', 'gauge', 'workpiece'] as const
+export const EDITIONED = ['machine', 'mount', 'part', 'operation', 'job', 'assembly', 'gauge', 'workpiece'] as const
 
 /**
- * Every state that a machine's record, a pocket, an operation, an assembly, a gauge or a workpiece has had, in the columns of its own
- * table; null for a pocket that was emptied. Rows are added by the database itself and never changed.
+ * Every state that a machine's record, a pocket, a part, an operation, a job, an assembly, a gauge or a workpiece has had, in the
+ * columns of its own table; null for a pocket that was emptied. Rows are added by the database itself and never changed.
  */
 export const edition = pgTable(
   'edition',
@@ -314,32 +231,26 @@ export const sending = pgTable('sending', {
   at: moment('at').notNull(),
 })
 
-export const job = pgTable('job', {
-  id: text().primaryKey(),
-  number: text().notNull(),
-  part: text()
-    .notNull()
-    .references(() => part.id),
-  quantity: integer().notNull(),
-})
-
-export const setup = pgTable(
-  'setup',
+/** Parts that were finished or scrapped in a setup, a row for each count. Rows are added and never changed. */
+export const partCount = pgTable(
+  'part_count',
   {
-    id: text().primaryKey(),
-    machine: text()
+    entry: uuid()
+      .primaryKey()
+      .references(() => entry.id),
+    setup: text()
       .notNull()
-      .references(() => machine.id),
-    operation: text()
-      .notNull()
-      .references(() => operation.id),
+      .references(() => setup.id),
     job: text()
       .notNull()
       .references(() => job.id),
-    startedAt: moment('started_at').notNull(),
-    endedAt: moment('ended_at'),
+    made: integer().notNull(),
+    scrapped: integer().notNull(),
+    reason: text(),
+    at: moment('at').notNull(),
+    by: text().notNull(),
   },
-  (table) => [index('setup_machine').on(table.machine, table.endedAt)],
+  (table) => [index('part_count_setup').on(table.setup, table.at), index('part_count_job').on(table.job)],
 )
 
 /** The ledger. Rows are added and never changed: the database itself refuses (see the migrations). */

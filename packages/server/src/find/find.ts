@@ -22,12 +22,15 @@ const has = (text: string) => `NOT EXISTS (SELECT FROM unnest($1::text[]) AS wor
 const QUESTIONS: Readonly<Record<Exclude<Found['kind'], 'entry'>, string>> = {
   machine: `SELECT id, name AS title, kind AS detail, NULL AS of FROM machine WHERE ${has('name')} ORDER BY place LIMIT ${MOST}`,
   setup: `
-    SELECT s.id, concat('Job ', j.number, ', ', p.name, ', rev ', p.revision) AS title,
+    SELECT s.id, concat('Job ', j.number, ', ', p.name, ', rev ', j.revision) AS title,
       concat(o.name, ' on ', m.name, CASE WHEN s.ended_at IS NULL THEN ', at hand' ELSE '' END) AS detail, NULL AS of
     FROM setup s JOIN operation o ON o.id = s.operation JOIN part p ON p.id = o.part JOIN job j ON j.id = s.job
     JOIN machine m ON m.id = s.machine
-    WHERE ${has(`concat_ws(' ', 'job', j.number, p.name, o.name, o.program)`)}
+    WHERE ${has(`concat_ws(' ', 'job', j.number, p.name, p.number, o.name, o.program)`)}
     ORDER BY s.ended_at IS NULL DESC, s.started_at DESC LIMIT ${MOST}`,
+  part: `
+    SELECT id, concat(name, ', rev ', revision) AS title, concat_ws(', ', number, nullif(material, '')) AS detail, NULL AS of
+    FROM part WHERE ${has(`concat_ws(' ', number, name)`)} ORDER BY name LIMIT ${MOST}`,
   tool: `
     SELECT a.id, a.name AS title, concat_ws(', ', a.id, 'T' || t.number || ' on ' || m.name) AS detail, NULL AS of
     FROM assembly a LEFT JOIN mount t ON t.assembly = a.id LEFT JOIN machine m ON m.id = t.machine

@@ -20,7 +20,8 @@ const LASTS = 60_000
 /** How far everything is that a card is made from; where it says the same, the card is the same. */
 const MARKS = `
   SELECT m.id, concat_ws(' ', h.seq, extract(epoch FROM m.changed_at), v.marks,
-    (SELECT string_agg(s.id, ' ' ORDER BY s.id) FROM setup s WHERE s.machine = m.id AND s.ended_at IS NULL)) AS mark
+    (SELECT string_agg(concat(s.id, '/', s.edition, '/', (SELECT max(e.link) FROM edition e WHERE e.thing = 'operation' AND e.key = s.operation)), ' ' ORDER BY s.id)
+      FROM setup s WHERE s.machine = m.id AND s.ended_at IS NULL)) AS mark
   FROM machine m JOIN machine_head h ON h.machine = m.id
   CROSS JOIN (SELECT string_agg(version::text, ' ' ORDER BY what) AS marks FROM shop_version) v
   ORDER BY m.place, m.id`
@@ -33,9 +34,8 @@ const CARDS = `
     (SELECT json_agg(t) FROM (
       SELECT ${TOOL} FROM mount pocket JOIN assembly a ON a.id = pocket.assembly WHERE pocket.machine = m.id ORDER BY pocket.place) t) AS tools,
     (SELECT json_agg(p) FROM (
-      SELECT s.id AS setup, s.machine, s.ended_at AS "endedAt", ${PLAN} FROM setup s JOIN operation o ON o.id = s.operation
-      LEFT JOIN workpiece p ON p.id = o.id
-      WHERE s.machine = m.id AND s.ended_at IS NULL) p) AS plans,
+      SELECT o.setup, o.machine, o.ended_at AS "endedAt", ${PLAN} FROM setup_plan o LEFT JOIN workpiece p ON p.id = o.id
+      WHERE o.machine = m.id AND o.ended_at IS NULL) p) AS plans,
     (SELECT row_to_json(l) FROM (
       SELECT e.content, m.name AS "machineName",
         (SELECT c.id FROM entry c WHERE c.refers = e.id AND c.kind = 'correction' LIMIT 1) AS "correctedBy"
@@ -103,21 +103,24 @@ export class Overview {
     const setups = await openSetupRows(lane.db, ids)
     const entries = await standingEntries(
       lane,
-      setups.map(({ setup }) => setup.id),
+      setups.map(({ plan }) => plan.setup),
     )
     const gauges = await lane.kept.gauges(lane.client, rows[0]!.versions)
     for (const row of rows) {
       const record = asMachine(rowOf(machine, row.machine))
       const head = rowOf(machineHead, row.head)
-      const own = setups.find(({ setup }) => setup.machine === record.id) ?? null
-      const { plan, ...scene } = sceneNow({ record, head }, row, own, gauges, now)
-      const atHand = own && { setup: describe(own, entries.get(own.setup.id)!, { ...scene, plan }), entries: entries.get(own.setup.id)! }
+      const [own = null, ...further] = setups.filter(({ plan }) => plan.machine === record.id)
+      const sceneFor = (one: SetupRow | null) => sceneNow({ record, head }, row, one, gauges, now)
+      const described = (one: SetupRow, scene: Scene) => describe(one, entries.get(one.plan.setup)!, scene)
+      const scene = sceneFor(own)
+      const atHand = own && { setup: described(own, scene), entries: entries.get(own.plan.setup)! }
       this.cards.set(record.id, {
         mark: marks.get(record.id)!,
         madeAt: Date.parse(now),
         card: {
           machine: record,
           setup: atHand?.setup.summary ?? null,
+          others: further.map((one) => described(one, sceneFor(one)).summary),
           last: row.last && asLine(row.last),
           homedAt: head.homedAt,
           notices: noticesOf(record, head, { ...scene, plan: null }, atHand),
@@ -134,7 +137,7 @@ function sceneNow(
   gauges: Parameters<typeof sceneOf>[3],
   now: string,
 ): Scene {
-  const row = plans?.find((plan) => plan.setup === setup?.setup.id)
+  const row = plans?.find((plan) => plan.setup === setup?.plan.setup)
   const plan = row ? planOf(row, own.record, row.setup, 'read') : null
   return sceneOf(own, { standing, tools, formerly: null, sizes: null }, plan, gauges, now)
 }

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { bareProvenance, parseRegisterKey, registerName } from '@rook/core'
-import type { Entry, EntryWrite } from '@rook/contract'
-import { and, eq, inArray, sql } from 'drizzle-orm'
+import { CORRECTABLE, type Entry, type EntryWrite } from '@rook/contract'
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
-import { assembly, assemblyEvent, entry, registerValue } from '../db/schema.ts'
+import { assembly, assemblyEvent, entry, job, registerValue, setup, setupPlan } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { refuseUnlessMayRecord } from '../people/may.ts'
 import { append } from './append.ts'
@@ -44,8 +44,23 @@ export async function correct(
       reason,
     })
     if (wrong!.content.kind === 'tool-changed') await giveLifeBack(lane.db, target, author)
+    if (wrong!.content.kind === 'ended') await reopen(lane.db, wrong!.setup!)
     return { ...appended, correctedBy: null, seen: [] }
   })
+}
+
+/** A setup that was ended by mistake goes on, as long as nothing else has taken its slots. */
+async function reopen(tx: Queries, id: string): Promise<void> {
+  const [own] = await tx.select().from(setupPlan).where(eq(setupPlan.setup, id))
+  const others = await tx
+    .select({ slots: setupPlan.slots, job: job.number })
+    .from(setupPlan)
+    .innerJoin(job, eq(job.id, setupPlan.job))
+    .where(and(eq(setupPlan.machine, own!.machine), isNull(setupPlan.endedAt)))
+  const taken = others.find(({ slots }) => slots.some((slot) => own!.slots.includes(slot)))
+  if (taken)
+    throw new Problem(409, 'slots-taken', `Job ${taken.job} has been set up in its slots since. Begin this one again when that has ended.`)
+  await tx.update(setup).set({ endedAt: null }).where(eq(setup.id, id))
 }
 
 /** What happened to a tool is taken back: its life counter stands where it stood, and its history says so. */
@@ -68,19 +83,6 @@ async function giveLifeBack(tx: Queries, entryId: string, { person, now }: Autho
 }
 
 type EntryRow = typeof entry.$inferSelect
-const CORRECTABLE = [
-  'pick-up',
-  'touch-off',
-  'calibration',
-  'statement',
-  'disturbed',
-  'skipped',
-  'confirmed',
-  'wear',
-  'edited',
-  'preset',
-  'tool-changed',
-]
 
 async function refuseUnlessLatest(tx: Queries, wrong: EntryRow): Promise<void> {
   const { content } = wrong

@@ -14,8 +14,8 @@ type Seen = { id: string; key: string; value: Nm }
 /** Notes a counter-check as seen, if it is what the ledger asks for now. */
 export function seeCounterCheck(connection: Connection, setupId: string, { id, key, value }: Seen, author: Author): Promise<Entry> {
   return onceOnly(connection, sentBy(author, 'counter-check', setupId, { id, key, value }), async (lane) => {
-    const plan = await loadSetupPlan(lane.db, setupId)
-    const machine = await loadMachine(lane, plan.setup.machine, true)
+    const { plan } = await loadSetupPlan(lane.db, setupId)
+    const machine = await loadMachine(lane, plan.machine, true)
     const scene = await loadScene(lane, machine, setupId, author.now, 'write')
     const asked = counterChecks(scene).find((one) => one.key === key)
     if (!asked) throw new Problem(422, 'readout-unknown', 'This is not among the counter-checks of the setup now.')
@@ -32,7 +32,7 @@ export function seeCounterCheck(connection: Connection, setupId: string, { id, k
       kind: 'seen',
       title: `Counter-check seen: ${asked.axis} ${asShown(value, scene.machine, 'always')}`,
       setup: setupId,
-      operation: plan.operation.id,
+      operation: plan.id,
       readouts: [readout],
       seen: [key],
     })

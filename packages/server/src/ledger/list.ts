@@ -28,8 +28,10 @@ const WALKED = { setup: 'entry', register: 'entry_write', person: 'entry', kind:
 const NARROWEST = ['setup', 'register', 'person', 'kind', 'machine'] as const
 
 /** The setup of an entry `e` in words: its job, its operation and its part. */
-export const OF_SETUP = `(SELECT json_build_object('id', s.id, 'job', j.number, 'operation', o.name, 'part', concat(p.name, ', rev ', p.revision))
-      FROM setup s JOIN job j ON j.id = s.job JOIN operation o ON o.id = s.operation JOIN part p ON p.id = o.part
+export const OF_SETUP = `(SELECT json_build_object('id', s.id, 'job', j.number,
+        'operation', concat(o.content ->> 'name', ', rev ', o.content ->> 'revision'), 'part', concat(p.name, ', rev ', o.content ->> 'revision'))
+      FROM setup s JOIN job j ON j.id = s.job JOIN part p ON p.id = j.part
+      JOIN edition o ON o.thing = 'operation' AND o.key = s.operation AND o.link = s.edition
       WHERE s.id = e.setup) AS "of"`
 
 /** A page of the ledger, newest first; entries of the same moment stand in the order of their machine's chain. */

@@ -11,7 +11,10 @@ export const FIGURE = 'state, entry, at, "by", standard, operation, setup, seen,
 export const TOOL = `pocket.number, pocket.offset, pocket.diameter_offset AS "diameterOffset", a.id AS assembly, a.name, a.kind, a.holder, a.turning,
   a.flutes, a.properties, a.estimate, a.edges, a.life, a.life_used AS "lifeUsed"`
 
-export const PLAN = `o.id AS operation, o.name AS "operationName", o.slots, o.stock, p.holding, o.fixture_repeat AS "fixtureRepeat",
+/** An operation is called by its name and the revision that it was planned for. */
+export const OPERATION_NAME = `concat(o.name, ', rev ', o.revision)`
+
+export const PLAN = `o.id AS operation, ${OPERATION_NAME} AS "operationName", o.slots, o.stock, p.holding, o.fixture_repeat AS "fixtureRepeat",
   o.tolerance, o.clearance, o.features, o.tools`
 
 export const FORMERLY = 'formerly'
@@ -33,13 +36,12 @@ export const NOW = `
     (SELECT json_agg(t) FROM (
       SELECT ${TOOL} FROM mount pocket JOIN assembly a ON a.id = pocket.assembly WHERE pocket.machine = $1::text ORDER BY pocket.place) t) AS tools,
     (SELECT row_to_json(p) FROM (
-      SELECT s.id AS setup, s.machine, s.ended_at AS "endedAt", ${PLAN} FROM setup s JOIN operation o ON o.id = s.operation
-      LEFT JOIN workpiece p ON p.id = o.id
-      WHERE s.id = $2::text) p) AS plan,
+      SELECT o.setup, o.machine, o.ended_at AS "endedAt", ${PLAN} FROM setup_plan o LEFT JOIN workpiece p ON p.id = o.id
+      WHERE o.setup = $2::text) p) AS plan,
     (SELECT row_to_json(h) FROM (
-      SELECT o.stock, p.holding FROM setup s JOIN operation o ON o.id = s.operation LEFT JOIN workpiece p ON p.id = o.id
-      WHERE $2::text IS NULL AND s.machine = $1::text AND s.ended_at IS NULL ORDER BY s.started_at DESC LIMIT 1) h) AS "atHand",
-    (SELECT o.steps FROM setup s JOIN operation o ON o.id = s.operation WHERE s.id = $2::text AND $4::boolean) AS steps,
+      SELECT o.stock, p.holding FROM setup_plan o LEFT JOIN workpiece p ON p.id = o.id
+      WHERE $2::text IS NULL AND o.machine = $1::text AND o.ended_at IS NULL ORDER BY o.started_at DESC LIMIT 1) h) AS "atHand",
+    (SELECT o.steps FROM setup_plan o WHERE o.setup = $2::text AND $4::boolean) AS steps,
     (SELECT json_agg(f) FROM ${FORMERLY}($1::text, $2::text, NULL) f) AS formerly,
     (SELECT json_agg(w) FROM ${SIZES}($1::text, NULL) w) AS sizes`
 

@@ -29,7 +29,7 @@ const THINGS = `
   WITH upto AS (
     SELECT seq FROM entry WHERE machine = $1::text AND at <= $3::timestamptz ORDER BY at DESC, seq DESC LIMIT 1
   ), own AS (
-    SELECT machine, operation, started_at, CASE WHEN ended_at <= $3 THEN ended_at END AS ended FROM setup WHERE id = $2::text AND started_at <= $3
+    SELECT machine, operation, edition, started_at, CASE WHEN ended_at <= $3 THEN ended_at END AS ended FROM setup WHERE id = $2::text AND started_at <= $3
   ), pockets AS (
     SELECT content FROM editions_at('mount', $1 || '/', $3) WHERE content IS NOT NULL
   )
@@ -39,7 +39,7 @@ const THINGS = `
     (SELECT at FROM entry WHERE machine = $1 AND kind = 'homed' AND seq <= (SELECT seq FROM upto) ORDER BY seq DESC LIMIT 1) AS homed,
     (SELECT at FROM entry WHERE machine = $1 AND kind = 'powered' AND seq <= (SELECT seq FROM upto) ORDER BY seq DESC LIMIT 1) AS powered,
     (SELECT row_to_json(own) FROM own) AS setup,
-    (SELECT edition_at('operation', own.operation, $3) FROM own) AS operation,
+    (SELECT e.content FROM own JOIN edition e ON e.thing = 'operation' AND e.key = own.operation AND e.link = own.edition) AS operation,
     (SELECT edition_at('workpiece', own.operation, $3) FROM own) AS workpiece,
     (SELECT json_agg(content) FROM pockets) AS mounts,
     (SELECT json_agg(edition_at('assembly', content ->> 'assembly', $3)) FROM pockets) AS assemblies,
@@ -81,13 +81,13 @@ export async function loadSceneAt(
 const iso = (at: string | null): string | null => (at === null ? null : new Date(at).toISOString())
 
 function planRow(setup: string, { setup: own, operation: content, workpiece: work }: PastRows) {
-  const { id, name, slots, stock, fixtureRepeat, tolerance, clearance, features, tools } = rowOf(operation, content!)
+  const { id, name, revision, slots, stock, fixtureRepeat, tolerance, clearance, features, tools } = rowOf(operation, content!)
   return {
     setup,
     machine: own!.machine,
     endedAt: own!.ended,
     operation: id,
-    operationName: name,
+    operationName: `${name}, rev ${revision}`,
     slots,
     stock,
     holding: work ? rowOf(workpiece, work).holding : null,

@@ -1,9 +1,10 @@
-import type { Scene } from '@rook/core'
+import { provenNoMore, type Scene } from '@rook/core'
 import type { Setup, SetupSummary, Step } from '@rook/contract'
-import { asc, eq, inArray, isNull, type SQL } from 'drizzle-orm'
+import { asc, eq, getViewSelectedFields, isNull, type SQL } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
 import { inTransaction } from '../db/transaction.ts'
-import { job, machine, operation, part, setup } from '../db/schema.ts'
+import { job, machine, part, setupPlan } from '../db/schema.ts'
+import { newestEdition } from '../plan/editions.ts'
 import { notFound } from '../http/problem.ts'
 import { loadMachine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
@@ -12,14 +13,13 @@ import { counterSeen, readoutsOf, stepsOf } from './steps.ts'
 
 function setupRows(db: Queries, where: SQL | undefined) {
   return db
-    .select({ setup, operation, part, job, machineName: machine.name })
-    .from(setup)
-    .innerJoin(operation, eq(operation.id, setup.operation))
-    .innerJoin(part, eq(part.id, operation.part))
-    .innerJoin(job, eq(job.id, setup.job))
-    .innerJoin(machine, eq(machine.id, setup.machine))
+    .select({ plan: getViewSelectedFields(setupPlan), part, job, machineName: machine.name, newest: newestEdition(setupPlan.id) })
+    .from(setupPlan)
+    .innerJoin(part, eq(part.id, setupPlan.part))
+    .innerJoin(job, eq(job.id, setupPlan.job))
+    .innerJoin(machine, eq(machine.id, setupPlan.machine))
     .where(where)
-    .orderBy(asc(machine.place), asc(setup.startedAt))
+    .orderBy(asc(machine.place), asc(setupPlan.startedAt))
 }
 
 export type SetupRow = Awaited<ReturnType<typeof setupRows>>[number]
@@ -28,7 +28,7 @@ export type SetupRow = Awaited<ReturnType<typeof setupRows>>[number]
 export const openSetupRows = (db: Queries, machines: readonly string[]): Promise<SetupRow[]> =>
   machines.length === 0
     ? Promise.resolve([])
-    : setupRows(db, isNull(setup.endedAt)).then((rows) => rows.filter((row) => machines.includes(row.setup.machine)))
+    : setupRows(db, isNull(setupPlan.endedAt)).then((rows) => rows.filter((row) => machines.includes(row.plan.machine)))
 
 /** A setup and everything its page shows, of one moment. */
 export function loadSetup(connection: Connection, id: string, now: string): Promise<Setup> {
@@ -37,7 +37,7 @@ export function loadSetup(connection: Connection, id: string, now: string): Prom
     async (lane) => {
       const row = await loadSetupPlan(lane.db, id)
       const entries = (await standingEntries(lane, [id])).get(id)!
-      const scene = await loadScene(lane, await loadMachine(lane, row.setup.machine), id, now, 'read')
+      const scene = await loadScene(lane, await loadMachine(lane, row.plan.machine), id, now, 'read')
       return describe(row, entries, scene)
     },
     { for: 'read' },
@@ -46,38 +46,49 @@ export function loadSetup(connection: Connection, id: string, now: string): Prom
 
 /** The setup's own row with its operation: for steps and plans. */
 export async function loadSetupPlan(db: Queries, id: string): Promise<SetupRow> {
-  const [row] = await setupRows(db, inArray(setup.id, [id]))
+  const [row] = await setupRows(db, eq(setupPlan.setup, id))
   if (!row) throw notFound('This setup')
   return row
 }
 
 export function describe(row: SetupRow, entries: SetupEntry[], scene: Scene): Setup {
   const toSee = readoutsOf(entries, scene)
-  const steps = stepsOf(row.operation.steps, entries, toSee, scene, row.operation.tools)
+  const steps = stepsOf(row.plan.steps, entries, toSee, scene, row.plan.tools)
   return {
     summary: summaryOf(row, steps),
     steps,
     next: steps.find((step) => step.state === 'open')?.id ?? null,
     toSee,
-    slots: row.operation.slots,
+    slots: row.plan.slots,
+    proven: provenOf(entries, scene),
     counterSeen: counterSeen(entries),
   }
 }
 
-function summaryOf({ setup: own, operation: op, part: made, job: ordered, machineName }: SetupRow, steps: Step[]): SetupSummary {
+/** The newest cautious first run, and whether it still proves the setup. */
+function provenOf(entries: SetupEntry[], scene: Scene): Setup['proven'] {
+  const run = entries.findLast(({ kind }) => kind === 'proven')
+  return run ? { entry: run.id, at: run.at, by: run.by, lapsed: provenNoMore(run.at, scene) } : null
+}
+
+function summaryOf({ plan: own, part: made, job: ordered, machineName, newest }: SetupRow, steps: Step[]): SetupSummary {
   const count = (state: Step['state']) => steps.filter((step) => step.state === state).length
   return {
-    id: own.id,
+    id: own.setup,
     machine: own.machine,
     machineName,
-    operation: op.id,
-    operationName: op.name,
+    operation: own.id,
+    operationName: `${own.name}, rev ${own.revision}`,
     part: made.id,
-    partName: `${made.name}, rev ${made.revision}`,
+    partName: `${made.name}, rev ${own.revision}`,
     job: ordered.number,
-    fixture: op.fixture,
-    program: op.program,
+    slots: own.slots,
+    fixture: own.fixture,
+    program: own.program,
     startedAt: own.startedAt,
+    endedAt: own.endedAt,
+    edition: own.edition,
+    newest,
     done: count('done'),
     skipped: count('skipped'),
     of: steps.length,

@@ -1,20 +1,36 @@
 import type { PlannedTool } from '@rook/core'
 import { api, type StepPlan } from '@rook/contract'
+import { desc, eq } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection, Database } from '../db/client.ts'
+import { partCount } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
 import type { Author } from '../ledger/author.ts'
 import { seeCounterCheck } from '../ledger/counter-check.ts'
 import { note } from '../ledger/note.ts'
 import type { Overview } from '../floor/overview.ts'
+import { beginSetup } from './begin.ts'
+import { countParts, endSetup, prove } from './whole.ts'
 import { loadSetup, loadSetupPlan } from './load.ts'
 
 export function setupRoutes(app: Express, connection: Connection, overview: Overview): void {
   const { db } = connection
-  serve(app, api.setups, async ({ author }) => (await overview.read(author.now)).flatMap(({ setup }) => (setup ? [setup] : [])))
+  serve(app, api.setups, async ({ author }) =>
+    (await overview.read(author.now)).flatMap(({ setup, others }) => (setup ? [setup, ...others] : [])),
+  )
 
   serve(app, api.setup, ({ params, author }) => loadSetup(connection, params.id, author.now))
+
+  serve(app, api.beginSetup, ({ body, author }) => beginSetup(connection, body, author))
+  serve(app, api.endSetup, ({ params, body, author }) => endSetup(connection, params.id, body, author))
+  serve(app, api.prove, ({ params, body, author }) => prove(connection, params.id, body, author))
+  serve(app, api.countParts, ({ params, body, author }) => countParts(connection, params.id, body, author))
+  serve(app, api.partCounts, async ({ params }) => {
+    await loadSetupPlan(db, params.id)
+    const rows = await db.select().from(partCount).where(eq(partCount.setup, params.id)).orderBy(desc(partCount.at)).limit(500)
+    return rows.map(({ job: _job, ...row }) => row)
+  })
 
   serve(app, api.counterCheck, ({ params, body, author }) => seeCounterCheck(connection, params.id, body, author))
 
@@ -32,14 +48,14 @@ export function setupRoutes(app: Express, connection: Connection, overview: Over
       )
     return note(
       connection,
-      plan.setup.machine,
+      plan.machine,
       body.id,
       {
         kind: 'skipped',
         title: `Skipped: ${task ? `${task.replace('/', ' ')}` : step.title}`,
         reason: body.reason,
         setup: params.id,
-        operation: plan.operation.id,
+        operation: plan.id,
         step: params.step,
       },
       author,
@@ -60,14 +76,14 @@ export async function confirmStep(
     throw new Problem(422, 'needs-figures', `“${step.title}” needs its figures; open it and record them.`)
   return note(
     connection,
-    plan.setup.machine,
+    plan.machine,
     id,
     {
       kind: step.kind === 'homed' ? 'homed' : 'confirmed',
       title: step.title,
       reason: remark,
       setup: setupId,
-      operation: plan.operation.id,
+      operation: plan.id,
       step: step.id,
     },
     author,
@@ -75,12 +91,12 @@ export async function confirmStep(
 }
 
 async function planned(db: Database, setupId: string, stepId: string) {
-  const plan = await loadSetupPlan(db, setupId)
-  if (plan.setup.endedAt) throw new Problem(409, 'setup-ended', 'This setup is finished; its steps stand as they are.')
+  const { plan } = await loadSetupPlan(db, setupId)
+  if (plan.endedAt) throw new Problem(409, 'setup-ended', 'This setup is finished; its steps stand as they are.')
   const [id, ...rest] = stepId.split('/')
-  const step: StepPlan | undefined = plan.operation.steps.find((one) => one.id === id)
+  const step: StepPlan | undefined = plan.steps.find((one) => one.id === id)
   const task = rest.join('/') || null
-  if (!step || (task && !isTask(step, task, plan.operation.tools))) throw notFound('This step')
+  if (!step || (task && !isTask(step, task, plan.tools))) throw notFound('This step')
   return { plan, step, task }
 }
 

@@ -1,6 +1,7 @@
 import { FIRST } from '@rook/core'
 import type pg from 'pg'
 import { verifyChains } from './chains.ts'
+import { verifyCounts } from './counts.ts'
 import { verifyEditions } from './editions.ts'
 import type { Fault } from './fault.ts'
 import { walkMachine } from './machine.ts'
@@ -39,7 +40,13 @@ export async function verifyLedger(pool: pg.Pool, expected: readonly Expected[] 
     else if (end.seq !== Number(seq) || end.hash !== (hash ?? FIRST))
       faults.push({ machine: id, seq: end.seq, sentence: `the chain ends at entry ${end.seq}, the machine says ${seq}` })
   }
-  faults.push(...(await strays(pool)), ...(await verifyChains(pool)), ...(await verifyEditions(pool)), ...(await missing(pool, expected)))
+  faults.push(
+    ...(await strays(pool)),
+    ...(await verifyChains(pool)),
+    ...(await verifyEditions(pool)),
+    ...(await verifyCounts(pool)),
+    ...(await missing(pool, expected)),
+  )
   return { entries, machines: machines.length, faults }
 }
 

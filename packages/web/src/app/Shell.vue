@@ -37,6 +37,7 @@ useIntervalFn(() => (now.value = new Date()), 30_000)
 const places = [
   { to: '/floor', name: 'Floor', icon: 'floor' },
   { to: '/setup', name: 'Setup', icon: 'setup' },
+  { to: '/parts', name: 'Parts', icon: 'parts' },
   { to: '/tools', name: 'Tools', icon: 'tools' },
   { to: '/ledger', name: 'Ledger', icon: 'ledger' },
   { to: '/gauges', name: 'Gauges', icon: 'gauges' },
@@ -46,7 +47,10 @@ const places = [
 
 /** Also anywhere inside a place: a setup's step is still Setup. */
 const isHere = (place: string) =>
-  route.path === place || route.path.startsWith(`${place}/`) || (place === '/machines' && route.path === '/people')
+  route.path === place ||
+  route.path.startsWith(`${place}/`) ||
+  (place === '/machines' && route.path === '/people') ||
+  (place === '/parts' && route.path.startsWith('/operations/'))
 
 const shift = computed(() => {
   const name = session.shop && shiftAt(session.shop.shifts, session.shop.timeZone, now.value.toISOString())
@@ -241,8 +245,9 @@ useIdle(
     border-left: 0;
     flex: 1;
   }
-  /* Six fit side by side; files are reached from a machine’s tools. */
-  .place[href='/exchange'] {
+  /* Six fit side by side; files are reached from a machine’s tools, machines from the floor. */
+  .place[href='/exchange'],
+  .place[href='/machines'] {
     display: none;
   }
   .who,

@@ -17,6 +17,7 @@ const router = useRouter()
 const PLACES: Record<string, { to: string; name: string }> = {
   f: { to: '/floor', name: 'Floor' },
   s: { to: '/setup', name: 'Setup' },
+  j: { to: '/parts', name: 'Parts and jobs' },
   t: { to: '/tools', name: 'Tools' },
   l: { to: '/ledger', name: 'Ledger' },
   g: { to: '/gauges', name: 'Gauges' },

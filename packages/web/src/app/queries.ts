@@ -56,6 +56,12 @@ export const useSetups = () => ask('setups', {})
 export const useAssembly = (id: MaybeRefOrGetter<string | null>) => askBy('assembly', id)
 export const useTemplate = (machine: MaybeRefOrGetter<string | null>) => askBy('template', machine)
 export const useGauge = (id: MaybeRefOrGetter<string | null>) => askBy('gauge', id)
+export const useParts = () => ask('parts', {})
+export const usePart = (id: MaybeRefOrGetter<string | null>) => askBy('part', id)
+export const useOperation = (id: MaybeRefOrGetter<string | null>) => askBy('operation', id)
+export const usePartCounts = (setup: MaybeRefOrGetter<string | null>) => askBy('partCounts', setup)
+/** Of one part, or of all. */
+export const useJobs = (part: MaybeRefOrGetter<string | undefined> = undefined) => ask('jobs', () => ({ query: { part: toValue(part) } }))
 export const useWorkpiece = (operation: MaybeRefOrGetter<string | null>) => askBy('workpiece', operation)
 export const useSetup = (id: MaybeRefOrGetter<string | null>) => askBy('setup', id)
 

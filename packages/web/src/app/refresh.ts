@@ -17,15 +17,20 @@ type ByName<Said> = Partial<Record<KeyedName, (said: Said, asked: Asked) => bool
 const always = () => true
 const named = ({ id }: { id: string }, { params }: Asked) => params.id === id
 
-const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'shop', ByName<{ id: string }>>> = {
+const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'plan' | 'shop', ByName<{ id: string }>>> = {
   machine: { machines: always, floor: always, scene: named, template: named },
   // Whether a figure stands good hangs on its gauges, on every machine.
   gauge: { gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
   assembly: { assemblies: always, presetSenders: always, assembly: always, scene: always, setup: always, floor: always },
   // How the work is held is part of the scene of whatever machine has the operation.
   workpiece: { workpiece: named, scene: always },
+  // A setup keeps its own edition and says that there is a newer one.
+  plan: { parts: always, part: always, operation: always, jobs: always, floor: always, setups: always, setup: always },
   shop: { people: always, personRecords: always },
 }
+
+/** Entries that begin and end a setup or count its parts; to take one back is the same. */
+const OF_SETUPS = ['begun', 'ended', 'counted', 'proven']
 
 type EntrySaid = Extract<Announcement, { kind: 'entry' }>
 
@@ -33,6 +38,8 @@ type EntrySaid = Extract<Announcement, { kind: 'entry' }>
 const OF_TOOLS = ['mounted', 'tool-changed', 'preset']
 
 const ofTools = (said: EntrySaid) => OF_TOOLS.includes(said.what) || said.refers !== null
+
+const ofSetups = (said: EntrySaid) => OF_SETUPS.includes(said.what) || said.refers !== null
 
 const BY_ENTRY: ByName<EntrySaid> = {
   floor: () => true,
@@ -49,6 +56,11 @@ const BY_ENTRY: ByName<EntrySaid> = {
   gauge: ({ refers, gauges }, { params }) => refers !== null || gauges.includes(params.id ?? ''),
   assemblies: ofTools,
   assembly: ofTools,
+  parts: ofSetups,
+  part: ofSetups,
+  operation: ofSetups,
+  jobs: ofSetups,
+  partCounts: (said, { params }) => ofSetups(said) && (said.setup === null || said.setup === params.id),
 }
 
 /** What an announcement makes old, by the names and the sent parts of the queries; nothing else is asked for again. */

@@ -5,11 +5,11 @@ import Pick from './Pick.vue'
 
 const value = defineModel<Value>({ required: true })
 defineOptions({ inheritAttrs: false })
-defineProps<{ label: string; options: readonly Option<Value>[]; placeholder?: string; disabled?: boolean }>()
+defineProps<{ label: string; options: readonly Option<Value>[]; placeholder?: string; disabled?: boolean; problem?: string | undefined }>()
 </script>
 
 <template>
-  <Field v-slot="{ id }" :class="$attrs.class" :label="label">
+  <Field v-slot="{ id }" :class="$attrs.class" :label="label" :problem="problem">
     <Pick
       v-bind="{ ...$attrs, class: undefined }"
       :id="id"

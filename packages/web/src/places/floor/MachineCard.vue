@@ -30,6 +30,10 @@ const session = useSession()
       </template>
       <span v-else class="quiet part">nothing set up</span>
     </RouterLink>
+    <p v-for="other in on.others" :key="other.id" class="other small">
+      Also <RouterLink :to="{ name: 'setup', params: { setup: other.id } }">job {{ other.job }}, {{ other.partName }}</RouterLink
+      >, {{ other.done }} of {{ other.of }} done
+    </p>
     <NoticeList v-if="on.notices.length > 0" class="notices" :notices="on.notices" :machine="on.machine.id" />
     <p v-if="on.last" class="last quiet small">
       <strong v-if="fresh" class="fresh">new </strong>Last: {{ on.last.by }}, {{ when(on.last.at, session.shop) }}:
@@ -94,6 +98,10 @@ h2 + .quiet {
 }
 .fresh {
   color: var(--act);
+}
+.other {
+  margin: 0;
+  padding: 0 18px 10px;
 }
 .last {
   margin: auto 0 0;

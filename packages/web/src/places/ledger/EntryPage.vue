@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
+import { CORRECTABLE } from '@rook/contract/entry-kind'
 import { LEAST_ROLE } from '@rook/contract/roles'
 import { Button, Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
@@ -21,7 +22,6 @@ const content = computed(() => query.data.value?.content ?? null)
 const machine = computed(() => machines.data.value?.find(({ id }) => id === content.value?.machine) ?? null)
 useContextLine(() => machine.value && [machine.value.name, 'Ledger'])
 
-const CORRECTABLE = ['pick-up', 'touch-off', 'calibration', 'statement', 'skipped', 'confirmed', 'wear', 'edited', 'preset', 'tool-changed']
 const correctable = computed(() => content.value && CORRECTABLE.includes(content.value.kind) && !query.data.value!.correctedBy)
 const correcting = ref(false)
 const reason = ref('')

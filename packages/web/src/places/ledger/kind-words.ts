@@ -18,4 +18,8 @@ export const ENTRY_WORDS: Readonly<Record<EntryKind, string>> = {
   preset: 'taken from a file',
   mounted: 'tool mounted or taken out',
   'tool-changed': 'tool changed',
+  begun: 'setup begun',
+  proven: 'setup proven',
+  counted: 'parts counted',
+  ended: 'setup ended',
 }

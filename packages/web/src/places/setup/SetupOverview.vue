@@ -12,6 +12,7 @@ import ToolsHanging from '../../parts/ToolsHanging.vue'
 import RoutineList from '../../routine/RoutineList.vue'
 import NoticeList from '../floor/NoticeList.vue'
 import GoTo from '../../ui/GoTo.vue'
+import SetupWhole from './SetupWhole.vue'
 
 /** The setup at one look, as one would print it: where zero is, how long the tools are, what is open, who was here last. */
 const props = defineProps<{ setup: string; data: Setup }>()
@@ -41,14 +42,17 @@ const lit = computed(() => next.value?.preset.tool ?? null)
       <div class="grow">
         <h1>{{ data.summary.partName }}</h1>
         <p class="quiet">
-          Job {{ data.summary.job }}, {{ data.summary.operationName }}, writes {{ data.slots.join(', ') }}. Fixture:
-          {{ data.summary.fixture }}. Program: {{ data.summary.program }}.
+          Job {{ data.summary.job }},
+          <RouterLink :to="{ name: 'operation', params: { operation: data.summary.operation } }">{{
+            data.summary.operationName
+          }}</RouterLink>, writes {{ data.slots.join(', ') }}. Fixture: {{ data.summary.fixture }}. Program: {{ data.summary.program }}.
         </p>
       </div>
       <Button size="large" @click="toSizes">Correct a size</Button>
       <GoTo v-if="next" type="primary" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>
     </header>
     <p v-if="!next" class="quiet">Every step is done or skipped.</p>
+    <SetupWhole :setup="setup" :data="data" />
     <NoticeList v-if="here && here.notices.length > 0" class="notices" :notices="here.notices" :machine="data.summary.machine" />
     <template v-if="scene.data.value">
       <div class="heading">

@@ -1,0 +1,109 @@
+import { z } from 'zod'
+import { entrySchema } from './entry.ts'
+import { operation } from './operation.ts'
+import {
+  beginBody,
+  countBody,
+  countSchema,
+  endBody,
+  jobBody,
+  jobChange,
+  jobSchema,
+  operationBody,
+  operationPage,
+  operationSchema,
+  partBody,
+  partLine,
+  partPage,
+  partSchema,
+  provenBody,
+} from './plan.ts'
+
+const byId = z.object({ id: z.string().max(60) })
+
+/** Parts, operations and jobs, and setups from their beginning to their end. */
+export const planApi = {
+  parts: operation('parts', { summary: 'The shop\u2019s parts.', response: z.array(partLine) }),
+  part: operation('part', {
+    summary: 'A part with its revisions, operations and jobs.',
+    params: byId,
+    response: partPage,
+    problems: [404],
+  }),
+  addPart: operation('addPart', { summary: 'Adds a part at its first revision.', body: partBody, response: partSchema, problems: [409] }),
+  changePart: operation('changePart', {
+    summary: 'Changes a part, or brings in a new revision. Every state of it is kept.',
+    params: byId,
+    body: partBody,
+    response: partSchema,
+    problems: [404, 409],
+  }),
+  operation: operation('operation', {
+    summary: 'An operation with its editions and its setups.',
+    params: byId,
+    response: operationPage,
+    problems: [404],
+  }),
+  addOperation: operation('addOperation', {
+    summary: 'Adds an operation to a part.',
+    params: byId,
+    body: operationBody,
+    response: operationSchema,
+    problems: [404, 422],
+  }),
+  changeOperation: operation('changeOperation', {
+    summary: 'Makes a new edition of an operation. Setups that are running keep theirs.',
+    params: byId,
+    body: z
+      .object({ edition: z.int(), plan: operationBody })
+      .meta({ id: 'OperationChange', description: 'With the edition that was changed.' }),
+    response: operationSchema,
+    problems: [404, 409, 422],
+  }),
+  jobs: operation('jobs', {
+    summary: 'Jobs, those that are not closed first.',
+    query: z.object({ part: z.string().max(60).optional() }),
+    response: z.array(jobSchema),
+  }),
+  addJob: operation('addJob', { summary: 'Adds a job.', body: jobBody, response: jobSchema, problems: [404, 409] }),
+  changeJob: operation('changeJob', {
+    summary: 'Changes a job, closes it or opens it again.',
+    params: byId,
+    body: jobChange,
+    response: jobSchema,
+    problems: [404, 409],
+  }),
+  beginSetup: operation('beginSetup', {
+    summary: 'Begins a setup of an operation for a job on a machine. It keeps the edition that is newest now.',
+    body: beginBody,
+    response: entrySchema,
+    problems: [404, 409, 422],
+  }),
+  endSetup: operation('endSetup', {
+    summary: 'Ends a setup. What is left open is named in the entry.',
+    params: byId,
+    body: endBody,
+    response: entrySchema,
+    problems: [404, 409, 422],
+  }),
+  prove: operation('prove', {
+    summary: 'Notes the cautious first run and what was seen in it. It proves the setup until a figure that it rests on is written anew.',
+    params: byId,
+    body: provenBody,
+    response: entrySchema,
+    problems: [404, 409, 422],
+  }),
+  countParts: operation('countParts', {
+    summary: 'Counts parts that were finished, and scrapped ones with the reason.',
+    params: byId,
+    body: countBody,
+    response: entrySchema,
+    problems: [404, 409],
+  }),
+  partCounts: operation('partCounts', {
+    summary: 'What was counted in a setup, newest first.',
+    params: byId,
+    response: z.array(countSchema),
+    problems: [404],
+  }),
+}

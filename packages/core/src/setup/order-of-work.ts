@@ -1,0 +1,154 @@
+import type { Gauge, GaugeFamily } from '../gauge/index.ts'
+import { formatExact, type LengthUnit, type Nm } from '../length/index.ts'
+import type { MachineKind } from '../machine/index.ts'
+import { registerKey, geometryRegister, listed, workRegister } from '../register/index.ts'
+import { middleOf, type OperationPlan, type PlannedSize, type PlannedStep, type SizeKind } from './planned.ts'
+
+/** What the order of work is made from. */
+export type Described = Pick<OperationPlan, 'kind' | 'unit' | 'slots' | 'purposes' | 'stock' | 'fixture' | 'tools' | 'sizes'>
+
+type Preset = Record<string, string>
+
+const step = (
+  id: string,
+  title: string,
+  detail: string | null,
+  kind: PlannedStep['kind'],
+  routine: string | null = null,
+  preset: Preset = {},
+): PlannedStep => ({ id, title, detail, kind, routine, preset })
+
+/**
+ * A figure as it would be typed, with its unit behind it: the plan may be set up on a machine that counts in the other one.
+ * Zero is the same in both.
+ */
+export const plannedFigure = (value: Nm, unit: LengthUnit): string =>
+  value === 0 ? '0' : `${formatExact(value, unit).replace('\u2212', '-')} ${unit}`
+
+/** The first gauge of a family that can be used; nothing is said where the shop has none. */
+function gaugeOf(gauges: readonly Gauge[], family: GaugeFamily, input: string): Preset {
+  const found = gauges.find((gauge) => gauge.family === family && gauge.state === 'in-use')
+  return found ? { [input]: found.id } : {}
+}
+
+const HOMED = step('homed', 'Homed', 'after power-up, before any coordinate counts', 'homed')
+const SEEN = step('seen', 'Seen on the control', 'every readout, before the first run', 'seen')
+const seated = ({ fixture }: Described) => step('seated', 'Seated and clamped', fixture ? `in ${fixture}` : null, 'confirm')
+
+const detailOf = ({ slots, purposes }: Described, slot: string): string | null =>
+  purposes[slot] ? purposes[slot] : slots.length > 1 ? `slot ${slots.indexOf(slot) + 1} of ${slots.length}` : null
+
+/** A block: its tools at the setter, then the near left corner and the top of each slot's stock. */
+function blockOrder(said: Described, gauges: readonly Gauge[]): PlannedStep[] {
+  const { stock, unit, tools, slots } = said
+  const at = (value: Nm | undefined): Preset => (value === undefined ? {} : { place: plannedFigure(value, unit) })
+  const setter = gaugeOf(gauges, 'setter', 'setter')
+  const compensated = tools.some(({ diameter }) => diameter)
+  const run =
+    tools.length === 0
+      ? []
+      : [
+          ...(setter.setter
+            ? [step('setter', 'Setter constant', 'once a week, and after any knock', 'routine', 'setter-constant', setter)]
+            : []),
+          step(
+            'tools',
+            `Tools ${listed(tools.map(({ number }) => `T${number}`))}`,
+            compensated ? 'length, and diameter where the program compensates' : 'length of each',
+            'tools',
+            null,
+            setter.setter
+              ? { method: 'setter', ...setter, ...(compensated ? { 'diameter-method': 'one-side', axis: 'X', direction: '+' } : {}) }
+              : {},
+          ),
+        ]
+  const finder = gaugeOf(gauges, 'edge-finder', 'finder')
+  const zeros = slots.flatMap((slot) => [
+    ...(['X', 'Y'] as const).map((axis) =>
+      step(`zero-${slot}-${axis}`, `Zero ${slot}, ${axis}`, detailOf(said, slot), 'routine', 'edge', {
+        slot,
+        axis,
+        direction: '+',
+        ...finder,
+        ...at(stock?.[axis].from),
+      }),
+    ),
+    step(`zero-${slot}-Z`, `Zero ${slot}, Z`, detailOf(said, slot), 'routine', 'face', {
+      slot,
+      ...(tools[0] ? { tool: tools[0].number } : {}),
+      ...at(stock?.Z.to),
+    }),
+  ])
+  return [...run, ...zeros]
+}
+
+/** A bar: master and spindle axis are zero on purpose, the face becomes zero, every other tool follows in X and in Z. */
+function barOrder(said: Described): PlannedStep[] {
+  const { slots, tools } = said
+  const [master, ...others] = tools
+  const slot = slots[0]
+  if (!slot) return []
+  const zero = (id: string, title: string, register: string) =>
+    step(id, title, 'zero on purpose', 'routine', 'deliberate-zero', { register })
+  return [
+    ...(master ? [zero('master', `T${master.number} is the master`, registerKey(geometryRegister(master.offset, 'Z')))] : []),
+    zero('axis', `${slot} X is the spindle axis`, registerKey(workRegister(slot, 'X'))),
+    step(`zero-${slot}-Z`, `Zero ${slot}, Z`, detailOf(said, slot) ?? 'the faced end', 'routine', 'face', {
+      slot,
+      ...(master ? { tool: master.number } : {}),
+      place: '0',
+    }),
+    ...(master ? [skim(master.number, slot)] : []),
+    ...others.flatMap(({ number }) => [
+      skim(number, slot),
+      step(`length-T${number}`, `Length T${number}`, 'on the faced end', 'routine', 'tool-length', {
+        tool: number,
+        method: 'part',
+        slot,
+        place: '0',
+      }),
+    ]),
+  ]
+}
+
+const skim = (tool: string, slot: string) =>
+  step(`skim-T${tool}`, `X of T${tool}`, 'skim and measure', 'routine', 'turned-diameter', { tool, slot })
+
+const ORDERS: Readonly<Record<MachineKind, (said: Described, gauges: readonly Gauge[]) => PlannedStep[]>> = {
+  mill: blockOrder,
+  lathe: barOrder,
+}
+
+/** Which routine measures and corrects a size of a kind, and how it is told of the kind. */
+export const SIZE_ROUTINES: Readonly<Record<SizeKind, { routine: string; preset: Preset }>> = {
+  inside: { routine: 'side-size', preset: { kind: 'inside', by: 'measured' } },
+  outside: { routine: 'side-size', preset: { kind: 'outside', by: 'measured' } },
+  depth: { routine: 'depth-size', preset: { by: 'measured' } },
+  bored: { routine: 'boring-head', preset: {} },
+}
+
+function sizeStep(size: PlannedSize, place: number, unit: LengthUnit): PlannedStep {
+  const { routine, preset } = SIZE_ROUTINES[size.kind]
+  const target = middleOf(size)
+  return step(`size-${place + 1}`, `${size.name}, first part`, howOften(size), 'routine', routine, {
+    ...preset,
+    // A depth is a place below part zero.
+    target: plannedFigure(size.kind === 'depth' ? (-Math.abs(target) as Nm) : target, unit),
+    ...(size.tool ? { tool: size.tool } : {}),
+    ...(size.gauge ? { with: size.gauge } : {}),
+  })
+}
+
+export const howOften = ({ every }: Pick<PlannedSize, 'every'>): string =>
+  every === null ? 'the first part alone' : every === 1 ? 'every part' : `the first part, then every ${every}th`
+
+/**
+ * The order of work that follows from what an operation says of its work: homing, seating, tools, a step for each slot and
+ * axis, the sizes of the first part, and what has to be seen on the control. It is a beginning that a planner arranges.
+ * @param gauges what the shop has; the first of each family that can be used is put in
+ */
+export function orderOfWork(said: Described, gauges: readonly Gauge[]): PlannedStep[] {
+  // A lathe corrects its sizes in X and Z; its own routines for that are not in the catalogue yet.
+  const sizes = said.kind === 'mill' ? said.sizes.map((size, place) => sizeStep(size, place, said.unit)) : []
+  return [HOMED, seated(said), ...ORDERS[said.kind](said, gauges), ...sizes, SEEN]
+}

@@ -1,0 +1,150 @@
+import { randomUUID } from 'node:crypto'
+import { routineById } from '@rook/core'
+import type { OperationBody, OperationLine, OperationPage, OperationRecord, SetupLine } from '@rook/contract'
+import { and, asc, desc, eq, getTableColumns, sql } from 'drizzle-orm'
+import type { Queries } from '../db/client.ts'
+import { rowOf } from '../db/rows.ts'
+import type { Lane } from '../db/transaction.ts'
+import { edition, job, machine, operation, part, person, setup } from '../db/schema.ts'
+import { notFound, Problem } from '../http/problem.ts'
+import { stampOf, type Author } from '../ledger/author.ts'
+import { announce } from '../live/announce.ts'
+import { newestEdition } from './editions.ts'
+import { madeIn } from './jobs.ts'
+
+type Row = typeof operation.$inferSelect
+
+/** What an edition says of the work: the row without whose it is and who wrote it. */
+const saidBy = ({ id: _id, part: _part, changedAt: _at, changedBy: _by, ...plan }: Row) => plan
+
+export async function operationLines(db: Queries, partId: string): Promise<OperationLine[]> {
+  return db
+    .select({
+      id: operation.id,
+      name: operation.name,
+      revision: operation.revision,
+      kind: operation.kind,
+      program: operation.program,
+      edition: newestEdition(operation.id),
+      steps: sql<number>`jsonb_array_length(${operation.steps})`.mapWith(Number),
+      running: sql<number>`(SELECT count(*) FROM setup s WHERE s.operation = ${operation.id} AND s.ended_at IS NULL)`.mapWith(Number),
+    })
+    .from(operation)
+    .where(eq(operation.part, partId))
+    .orderBy(asc(operation.name), asc(operation.id))
+}
+
+export async function loadOperation(db: Queries, id: string): Promise<OperationRecord> {
+  const [row] = await db
+    .select({ ...getTableColumns(operation), partName: part.name, by: person.name, edition: newestEdition(operation.id) })
+    .from(operation)
+    .innerJoin(part, eq(part.id, operation.part))
+    .leftJoin(person, eq(person.id, operation.changedBy))
+    .where(eq(operation.id, id))
+  if (!row) throw notFound('This operation')
+  const { changedBy: _by, ...own } = row
+  return own
+}
+
+export async function operationPage(db: Queries, id: string): Promise<OperationPage> {
+  const own = await loadOperation(db, id)
+  const editions = await db
+    .select({ edition: edition.link, at: edition.at, by: person.name, content: edition.content })
+    .from(edition)
+    .leftJoin(person, eq(person.id, edition.person))
+    .where(and(eq(edition.thing, 'operation'), eq(edition.key, id)))
+    .orderBy(desc(edition.link))
+  return {
+    operation: own,
+    editions: editions.map(({ content, ...one }) => ({ ...one, content: saidBy(withoutGaps(content!)) })),
+    setups: await setupsOf(db, id),
+  }
+}
+
+/** An edition from before a column was there says nothing of it. */
+function withoutGaps(content: Record<string, unknown>): Row {
+  const row = rowOf(operation, content)
+  return {
+    ...row,
+    revision: row.revision ?? '',
+    kind: row.kind ?? 'mill',
+    unit: row.unit ?? 'mm',
+    machines: row.machines ?? [],
+    purposes: row.purposes ?? {},
+    sizes: row.sizes ?? [],
+  }
+}
+
+/** Setups of an operation, newest first. */
+export function setupsOf(db: Queries, operationId: string): Promise<SetupLine[]> {
+  return db
+    .select({
+      id: setup.id,
+      machine: setup.machine,
+      machineName: machine.name,
+      job: job.number,
+      edition: setup.edition,
+      startedAt: setup.startedAt,
+      endedAt: setup.endedAt,
+      made: madeIn(setup.id).made,
+      scrapped: madeIn(setup.id).scrapped,
+    })
+    .from(setup)
+    .innerJoin(machine, eq(machine.id, setup.machine))
+    .innerJoin(job, eq(job.id, setup.job))
+    .where(eq(setup.operation, operationId))
+    .orderBy(desc(setup.startedAt))
+    .limit(200)
+}
+
+/** What the shop does not have cannot be planned with. */
+async function refuseUnknown(db: Queries, { machines, steps, kind }: OperationBody): Promise<void> {
+  if (machines.length > 0) {
+    const known = await db.select({ id: machine.id, kind: machine.kind }).from(machine)
+    const wrong = machines.find((id) => known.find((one) => one.id === id)?.kind !== kind)
+    if (wrong !== undefined)
+      throw new Problem(422, 'other-machine', `Machines: ${wrong} is no ${kind} of this shop.`, {
+        fields: { machines: `Choose ${kind}s of the shop.` },
+      })
+  }
+  for (const { title, kind: does, routine } of steps) {
+    const found = routine === null ? null : routineById(routine)
+    if (does === 'routine' ? !found : routine !== null)
+      throw new Problem(422, 'routine-unknown', `Step “${title}”: choose a routine for it.`)
+    if (found && !found.machines.includes(kind))
+      throw new Problem(422, 'routine-unknown', `Step “${title}”: ${found.name} is not done on a ${kind}. Choose another routine.`)
+  }
+}
+
+export async function addOperation({ db, client }: Lane, partId: string, body: OperationBody, author: Author): Promise<OperationRecord> {
+  const [own] = await db.select({ id: part.id }).from(part).where(eq(part.id, partId))
+  if (!own) throw notFound('This part')
+  await refuseUnknown(db, body)
+  const id = randomUUID()
+  await db.insert(operation).values({ id, part: partId, ...body, ...stampOf(author) })
+  await announce(client, { kind: 'plan', id })
+  return loadOperation(db, id)
+}
+
+export async function changeOperation(
+  { db, client }: Lane,
+  id: string,
+  { edition: basis, plan }: { edition: number; plan: OperationBody },
+  author: Author,
+): Promise<OperationRecord> {
+  await db.select({ id: operation.id }).from(operation).where(eq(operation.id, id)).for('update')
+  const now = await loadOperation(db, id)
+  if (now.edition !== basis)
+    throw new Problem(
+      409,
+      'edition-moved-on',
+      `${now.by ?? 'Somebody'} has made edition ${now.edition} while you were changing edition ${basis}. What you typed is kept; look at the differences first.`,
+    )
+  await refuseUnknown(db, plan)
+  await db
+    .update(operation)
+    .set({ ...plan, ...stampOf(author) })
+    .where(eq(operation.id, id))
+  await announce(client, { kind: 'plan', id })
+  return loadOperation(db, id)
+}

@@ -1,0 +1,28 @@
+import { api } from '@rook/contract'
+import type { Express } from 'express'
+import type { Connection } from '../db/client.ts'
+import { inTransaction } from '../db/transaction.ts'
+import { serve } from '../http/serve.ts'
+import { addJob, changeJob, jobsOf } from './jobs.ts'
+import { addOperation, changeOperation, operationPage } from './operations.ts'
+import { addPart, changePart, partLines, partPage } from './parts.ts'
+
+export function planRoutes(app: Express, connection: Connection): void {
+  const { db } = connection
+  serve(app, api.parts, () => partLines(db))
+  serve(app, api.part, ({ params }) => partPage(db, params.id))
+  serve(app, api.addPart, ({ body, author }) => inTransaction(connection, (lane) => addPart(lane, body, author)))
+  serve(app, api.changePart, ({ params, body, author }) => inTransaction(connection, (lane) => changePart(lane, params.id, body, author)))
+
+  serve(app, api.operation, ({ params }) => operationPage(db, params.id))
+  serve(app, api.addOperation, ({ params, body, author }) =>
+    inTransaction(connection, (lane) => addOperation(lane, params.id, body, author)),
+  )
+  serve(app, api.changeOperation, ({ params, body, author }) =>
+    inTransaction(connection, (lane) => changeOperation(lane, params.id, body, author)),
+  )
+
+  serve(app, api.jobs, ({ query }) => jobsOf(db, query))
+  serve(app, api.addJob, ({ body, author }) => inTransaction(connection, (lane) => addJob(lane, body, author)))
+  serve(app, api.changeJob, ({ params, body, author }) => inTransaction(connection, (lane) => changeJob(lane, params.id, body, author)))
+}

@@ -1,0 +1,254 @@
+import { randomUUID } from 'node:crypto'
+import { mm, orderOfWork } from '@rook/core'
+import type {
+  Entry,
+  EntryLine,
+  FloorMachine,
+  Job,
+  OperationBody,
+  OperationPage,
+  OperationRecord,
+  Part,
+  PartPage,
+  Setup,
+  SetupSummary,
+} from '@rook/contract'
+import pg from 'pg'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { connect } from '../src/db/client.ts'
+import { verifyLedger } from '../src/verify/ledger.ts'
+import { Browser, edgeEntry, openShop } from './shop.ts'
+
+let shop: Awaited<ReturnType<typeof openShop>>
+let planner: Browser
+let setter: Browser
+let operator: Browser
+let part: Part
+let operation: OperationRecord
+let job: Job
+let setupId: string
+
+const PART = { number: 'SQ-9', name: 'Square', material: 'brass', revision: 'A', change: '' }
+const PLAN: OperationBody = {
+  name: 'Op 10',
+  revision: 'A',
+  kind: 'mill',
+  unit: 'mm',
+  machines: [],
+  slots: ['G55'],
+  purposes: { G55: 'right vise' },
+  stock: { X: { from: mm(0), to: mm(80) }, Y: { from: mm(0), to: mm(40) }, Z: { from: mm(-12), to: mm(0.5) } },
+  fixture: 'vise, hard jaws',
+  fixtureRepeat: mm(0.006),
+  tolerance: mm(0.04),
+  clearance: mm(40),
+  features: [],
+  sizes: [{ name: 'pivot hole', kind: 'bored', nominal: mm(4), upper: mm(0.03), lower: mm(0.01), tool: '4', gauge: null, every: 10 }],
+  tools: [{ number: '4', offset: '4', diameterOffset: '4', diameter: false }],
+  program: 'O0042, issue 1',
+  steps: [],
+}
+const begin = (browser: Browser, more: Record<string, unknown> = {}) =>
+  browser.send<Entry>('POST', '/api/setups', { id: randomUUID(), machine: 'mill-3', operation: operation.id, job: job.id, ...more })
+const counted = (browser: Browser, body: object) =>
+  browser.send<Entry>('POST', `/api/setups/${setupId}/parts`, { id: randomUUID(), made: 0, scrapped: 0, reason: null, ...body })
+const jobNow = async () => (await setter.send<Job[]>('GET', `/api/jobs?part=${part.id}`)).body[0]!
+
+beforeAll(async () => {
+  shop = await openShop()
+  planner = await new Browser(shop.url).signIn('harkness')
+  setter = await new Browser(shop.url).signIn('marrow')
+  operator = await new Browser(shop.url).signIn('cordell')
+})
+afterAll(() => shop.stop())
+
+describe('a shop’s own part', () => {
+  it('is added by a planner, with a number of its own', async () => {
+    const { body, status } = await planner.send<Part>('POST', '/api/parts', PART)
+    expect(status).toBe(200)
+    part = body
+    expect(part).toMatchObject({ ...PART, by: 'Harkness' })
+    expect(await planner.send('POST', '/api/parts', { ...PART, name: 'Another' })).toMatchObject({
+      status: 409,
+      body: { code: 'number-taken', detail: 'SQ-9 is the number of Square already.' },
+    })
+  })
+
+  it('keeps each revision with what it changed; a mended name is no revision', async () => {
+    await planner.send('PUT', `/api/parts/${part.id}`, { ...PART, name: 'Stop square' })
+    await planner.send('PUT', `/api/parts/${part.id}`, { ...PART, name: 'Stop square', revision: 'B', change: 'hole 4.02' })
+    await planner.send('PUT', `/api/parts/${part.id}`, { ...PART, name: 'Stop square', revision: 'B', change: 'hole 4.02, reamed' })
+    const { body } = await operator.send<PartPage>('GET', `/api/parts/${part.id}`)
+    expect(body.revisions.map(({ revision, change, by }) => [revision, change, by])).toEqual([
+      ['B', 'hole 4.02, reamed', 'Harkness'],
+      ['A', '', 'Harkness'],
+    ])
+    await planner.send('PUT', `/api/parts/${part.id}`, PART)
+  })
+
+  it('gets an operation whose order of work follows from what it says', async () => {
+    const { body: gauges } = await planner.send<never[]>('GET', '/api/gauges')
+    const steps = orderOfWork(PLAN, gauges)
+    const { body, status } = await planner.send<OperationRecord>('POST', `/api/parts/${part.id}/operations`, { ...PLAN, steps })
+    expect(status).toBe(200)
+    operation = body
+    expect(operation).toMatchObject({ ...PLAN, steps, edition: 1, partName: 'Square' })
+    expect(operation.steps.map(({ id }) => id)).toEqual([
+      'homed',
+      'seated',
+      'tools',
+      'zero-G55-X',
+      'zero-G55-Y',
+      'zero-G55-Z',
+      'size-1',
+      'seen',
+    ])
+  })
+
+  it.each([
+    [{ slots: [] }, 400, 'Slots: choose one at least.'],
+    [{ slots: ['G55', 'G55'] }, 400, 'Slot G55 is there twice.'],
+    [{ machines: ['lathe-2'] }, 422, 'lathe-2 is no mill'],
+    [{ steps: [{ id: 'a', title: 'A', detail: null, kind: 'routine', routine: 'nonsense', preset: {} }] }, 422, 'choose a routine'],
+    [
+      { steps: [{ id: 'a', title: 'A', detail: null, kind: 'routine', routine: 'turned-diameter', preset: {} }] },
+      422,
+      'not done on a mill',
+    ],
+    [{ stock: { ...PLAN.stock, X: { from: mm(5), to: mm(5) } } }, 400, 'ends above where it begins'],
+  ])('is not planned with %o', async (change, status, words) => {
+    const answer = await planner.send('POST', `/api/parts/${part.id}/operations`, { ...PLAN, ...change })
+    expect(answer.status).toBe(status)
+    expect(JSON.stringify(answer.body)).toContain(words)
+  })
+
+  it('gets a job, and a number is given once', async () => {
+    const ordered = { number: '0900', part: part.id, revision: 'A', quantity: 20, due: '2026-12-04', note: '' }
+    const { body } = await planner.send<Job>('POST', '/api/jobs', ordered)
+    job = body
+    expect(job).toMatchObject({ ...ordered, state: 'open', made: 0, scrapped: 0, partName: 'Square' })
+    expect((await planner.send('POST', '/api/jobs', ordered)).body).toMatchObject({ detail: 'There is a job 0900 already, for Square.' })
+  })
+})
+
+describe('a setup', () => {
+  it.each([
+    ['on a machine of another kind', { machine: 'lathe-2' }, 409, 'Lathe 2 is a lathe; this operation is planned for a mill.'],
+    ['for another part’s job', { job: '0417' }, 422, 'Job 0417 is for Flange; this operation makes Square.'],
+    ['for a job that is not there', { job: 'none' }, 404, 'This job'],
+  ])('is not begun %s', async (_what, change, status, words) => {
+    const answer = await begin(setter, change)
+    expect(answer.status).toBe(status)
+    expect(JSON.stringify(answer.body)).toContain(words)
+  })
+
+  it('is not begun in slots that another one uses', async () => {
+    const other = await planner.send<OperationRecord>('POST', `/api/parts/${part.id}/operations`, {
+      ...PLAN,
+      name: 'Op 20',
+      slots: ['G55', 'G54'],
+    })
+    const { status, body } = await begin(setter, { operation: other.body.id })
+    expect(status).toBe(409)
+    expect(JSON.stringify(body)).toContain('G54 belongs to job 0417, Op 20, which is still on Mill 3.')
+  })
+
+  it('stands beside another one whose slots it does not touch, on the floor and among the setups', async () => {
+    setupId = randomUUID()
+    const { status, body } = await begin(setter, { id: setupId })
+    expect(status).toBe(200)
+    expect(body.content).toMatchObject({ kind: 'begun', setup: setupId, title: 'Setup begun: job 0900, Square, Op 10, rev A' })
+    // Sent again it is the same one.
+    expect((await begin(setter, { id: setupId })).body.content.seq).toBe(body.content.seq)
+    const { body: floor } = await setter.send<FloorMachine[]>('GET', '/api/floor')
+    const card = floor.find(({ machine }) => machine.id === 'mill-3')!
+    expect(card.setup!.id).toBe('now')
+    expect(card.others.map(({ id }) => id)).toEqual([setupId])
+    expect((await setter.send<SetupSummary[]>('GET', '/api/setups')).body.map(({ id }) => id)).toEqual(['now', setupId])
+    expect((await jobNow()).state).toBe('running')
+  })
+
+  it('keeps its edition when the operation gets a newer one, and says so', async () => {
+    const change = { edition: 1, plan: { ...PLAN, steps: operation.steps.slice(0, 3), purposes: { G55: 'middle vise' } } }
+    expect((await planner.send<OperationRecord>('PUT', `/api/operations/${operation.id}`, change)).body.edition).toBe(2)
+    expect(await planner.send('PUT', `/api/operations/${operation.id}`, change)).toMatchObject({
+      status: 409,
+      body: { code: 'edition-moved-on' },
+    })
+    const { body } = await setter.send<Setup>('GET', `/api/setups/${setupId}`)
+    expect(body.summary).toMatchObject({ edition: 1, newest: 2, of: 8 })
+    const page = await setter.send<OperationPage>('GET', `/api/operations/${operation.id}`)
+    expect(page.body.editions.map(({ edition, content }) => [edition, content.purposes.G55])).toEqual([
+      [2, 'middle vise'],
+      [1, 'right vise'],
+    ])
+    expect(page.body.setups).toMatchObject([{ id: setupId, edition: 1, endedAt: null }])
+  })
+
+  it('is recorded into by its own plan', async () => {
+    const { status } = await setter.send<Entry>(
+      'POST',
+      '/api/machines/mill-3/entries',
+      edgeEntry({ setup: setupId, step: 'zero-G55-X', basis: { 'work/G55/X/geometry': null } }, { slot: 'G55' }),
+    )
+    expect(status).toBe(200)
+    const { body } = await setter.send<Setup>('GET', `/api/setups/${setupId}`)
+    expect(body.steps.find(({ id }) => id === 'zero-G55-X')!.state).toBe('done')
+  })
+
+  it('is not called proven while something is open', async () => {
+    const answer = await operator.send('POST', `/api/setups/${setupId}/proven`, { id: randomUUID(), observed: 'zero seen in X and Y' })
+    expect(answer).toMatchObject({ status: 409, body: { code: 'left-open' } })
+  })
+
+  it('counts parts, and scrap with its reason; what was counted wrongly is taken back', async () => {
+    expect((await counted(operator, { made: 0 })).body).toMatchObject({ fields: { made: 'Good parts: one at least, or one scrapped.' } })
+    expect((await counted(operator, { scrapped: 1 })).body).toMatchObject({ fields: { reason: 'Reason: say why they were scrapped.' } })
+    const { body } = await counted(operator, { made: 12 })
+    expect(body.content).toMatchObject({ kind: 'counted', title: '12 made', parts: { made: 12, scrapped: 0 } })
+    await counted(operator, { made: 7, scrapped: 1, reason: 'chatter in the slot' })
+    expect(await jobNow()).toMatchObject({ made: 19, scrapped: 1 })
+    await operator.send('POST', `/api/entries/${body.content.id}/correction`, { id: randomUUID(), reason: 'counted twice' })
+    expect(await jobNow()).toMatchObject({ made: 7, scrapped: 1 })
+  })
+
+  it('is ended with what is left open named, and cannot be recorded into any more', async () => {
+    const end = (reason: string | null) => setter.send<Entry>('POST', `/api/setups/${setupId}/ended`, { id: randomUUID(), reason })
+    expect((await end(null)).body).toMatchObject({ code: 'left-open' })
+    const { body } = await end('spindle needed for job 0417')
+    expect(body.content.reason).toMatch(/^spindle needed for job 0417\. Left open: Homed; Seated and clamped; .*Zero G55, Y/)
+    expect((await counted(operator, { made: 1 })).body).toMatchObject({ code: 'setup-ended' })
+    expect((await jobNow()).state).toBe('open')
+    const { body: lines } = await setter.send<{ entries: EntryLine[] }>('GET', `/api/entries?setup=${setupId}`)
+    expect(lines.entries[0]!.setup).toEqual({ id: setupId, job: '0900', operation: 'Op 10, rev A', part: 'Square, rev A' })
+    // Ended by mistake: taken back, it goes on.
+    await setter.send('POST', `/api/entries/${body.content.id}/correction`, { id: randomUUID(), reason: 'wrong setup' })
+    expect((await jobNow()).state).toBe('running')
+  })
+
+  it('does not let its job be closed under it', async () => {
+    const { number, part: of, revision, quantity, due, note } = job
+    const close = (closed: boolean) =>
+      planner.send('PUT', `/api/jobs/${job.id}`, { number, part: of, revision, quantity, due, note, closed })
+    expect((await close(true)).body).toMatchObject({ code: 'job-runs' })
+    await setter.send('POST', `/api/setups/${setupId}/ended`, { id: randomUUID(), reason: 'all parts made' })
+    expect((await close(true)).body).toMatchObject({ state: 'closed' })
+    expect((await begin(setter)).body).toMatchObject({ code: 'job-closed' })
+    expect((await close(false)).body).toMatchObject({ state: 'open' })
+    expect((await begin(setter, { operation: operation.id })).status).toBe(200)
+  })
+
+  it('is verified like everything else, down to the counts', async () => {
+    const { pool } = connect(shop.appUrl, () => undefined)
+    expect((await verifyLedger(pool)).faults).toEqual([])
+    const owner = new pg.Client({ connectionString: shop.databaseUrl })
+    await owner.connect()
+    await expect(owner.query('UPDATE part_count SET made = 90')).rejects.toThrow('append-only')
+    await owner.query('ALTER TABLE part_count DISABLE TRIGGER part_count_append_only')
+    await owner.query('UPDATE part_count SET made = 90 WHERE made = 7')
+    expect((await verifyLedger(pool)).faults.map(({ sentence }) => sentence)).toEqual(['what it counted is not what is kept of it'])
+    await owner.query('UPDATE part_count SET made = 7 WHERE made = 90')
+    await owner.end()
+    await pool.end()
+  })
+})

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { whyNotBegin } from '@rook/core'
+import type { OperationRecord } from '@rook/contract'
+import { Form, Modal } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { useJobs, useMachines, useScene, useSetups } from '../../app/queries.ts'
+import { useSend } from '../../sending/use-send.ts'
+import PickField from '../../ui/PickField.vue'
+import WordField from '../../ui/WordField.vue'
+
+/** Begins a setup: on which machine, for which job. What is against it is said before anybody presses. */
+const props = defineProps<{ operation: OperationRecord; machine?: string | null }>()
+const emit = defineEmits<{ close: [] }>()
+const router = useRouter()
+const machines = useMachines()
+const jobs = useJobs(() => props.operation.part)
+const setups = useSetups()
+const machine = ref<string | null>(props.machine ?? null)
+const job = ref<string | null>(null)
+const note = ref('')
+const scene = useScene(machine, () => null)
+const { trouble, busy, send } = useSend()
+
+const offered = computed(() =>
+  (machines.data.value ?? [])
+    .filter(
+      ({ id, kind }) => kind === props.operation.kind && (props.operation.machines.length === 0 || props.operation.machines.includes(id)),
+    )
+    .map(({ id, name }) => {
+      const running = (setups.data.value ?? []).filter((setup) => setup.machine === id)
+      return {
+        value: id as string | null,
+        label: running.length === 0 ? `${name}, free` : `${name}, with job ${running.map((one) => one.job).join(', ')}`,
+      }
+    }),
+)
+const open = computed(() => (jobs.data.value ?? []).filter(({ state }) => state !== 'closed'))
+const jobOptions = computed(() =>
+  open.value.map((one) => ({
+    value: one.id as string | null,
+    label: `${one.number}, ${one.quantity} parts${one.revision === props.operation.revision ? '' : `, for revision ${one.revision}`}`,
+    disabled: one.revision !== props.operation.revision,
+  })),
+)
+const against = computed(() => {
+  if (!scene.data.value) return null
+  const running = (setups.data.value ?? [])
+    .filter((setup) => setup.machine === machine.value)
+    .map(({ id, job: number, operationName, slots }) => ({ id, name: `job ${number}, ${operationName}`, slots }))
+  return whyNotBegin(props.operation, scene.data.value, running)
+})
+const ready = computed(() => machine.value !== null && job.value !== null && scene.data.value !== undefined && against.value === null)
+
+async function begin(): Promise<void> {
+  if (!ready.value) return
+  const begun = await send('beginSetup', {
+    body: { machine: machine.value!, operation: props.operation.id, job: job.value!, note: note.value },
+  })
+  if (begun?.content.setup) await router.push({ name: 'setup', params: { setup: begun.content.setup } })
+}
+</script>
+
+<template>
+  <Modal
+    open
+    :title="`Set up ${operation.partName}, ${operation.name}`"
+    ok-text="Begin the setup"
+    cancel-text="Leave it"
+    :ok-button-props="{ disabled: busy || !ready }"
+    :width="620"
+    @ok="begin"
+    @cancel="emit('close')"
+  >
+    <Form @submit.prevent="begin">
+      <div class="fields">
+        <PickField v-model="machine" label="Machine" :options="offered" />
+        <PickField v-model="job" label="Job" :options="jobOptions" />
+      </div>
+      <WordField v-model="note" class="note" label="Remark" :maxlength="300" />
+      <p v-if="against" class="query" role="alert">{{ against }}</p>
+      <p v-if="jobs.data.value && open.length === 0" class="query">
+        There is no open job for this part. A planner adds one on the part’s page.
+      </p>
+      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    </Form>
+  </Modal>
+</template>
+
+<style scoped>
+.note {
+  margin-top: 10px;
+}
+</style>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import type { Job, Part } from '@rook/contract'
+import { DatePicker, Form, Modal } from 'ant-design-vue'
+import { computed, reactive, watch } from 'vue'
+import { useParts } from '../../app/queries.ts'
+import { useSend } from '../../sending/use-send.ts'
+import { useChecked } from '../../ui/checked.ts'
+import Field from '../../ui/Field.vue'
+import PickField from '../../ui/PickField.vue'
+import WordField from '../../ui/WordField.vue'
+import { JOB_FORM, jobFormOf } from './plan-forms.ts'
+
+/** A new job, or what a planner changes of one. */
+const props = defineProps<{ job: Job | null; part?: Pick<Part, 'id' | 'revision'> | null }>()
+const emit = defineEmits<{ close: [] }>()
+const parts = useParts()
+const form = reactive(jobFormOf(props.job, props.part ?? null))
+const { problems, take } = useChecked(JOB_FORM, () => ({ ...form }))
+const { trouble, busy, send } = useSend()
+const options = computed(() =>
+  (parts.data.value ?? []).map(({ id, number, name }) => ({ value: id as string | null, label: `${name}, ${number}` })),
+)
+// The newest revision is what is ordered as a rule.
+watch(
+  () => form.part,
+  (part) => (form.revision = parts.data.value?.find(({ id }) => id === part)?.revision ?? form.revision),
+)
+
+async function keep(): Promise<void> {
+  const body = take()
+  if (!body) return
+  const { job } = props
+  const kept = job
+    ? await send('changeJob', { params: { id: job.id }, body: { ...body, closed: job.state === 'closed' } })
+    : await send('addJob', { body })
+  if (kept) emit('close')
+}
+</script>
+
+<template>
+  <Modal
+    open
+    :title="job ? `Change job ${job.number}` : 'A new job'"
+    :ok-text="job ? 'Keep' : 'Add'"
+    cancel-text="Leave it"
+    :ok-button-props="{ disabled: busy }"
+    :width="640"
+    @ok="keep"
+    @cancel="emit('close')"
+  >
+    <Form @submit.prevent="keep">
+      <div class="fields">
+        <WordField v-model="form.number" label="Job number" :maxlength="40" :problem="problems.number" />
+        <PickField v-model="form.part" label="Part" :options="options" :problem="problems.part" />
+        <WordField v-model="form.revision" label="Revision" :maxlength="10" :problem="problems.revision" />
+        <WordField v-model="form.quantity" label="Quantity" figure :maxlength="7" inputmode="numeric" :problem="problems.quantity" />
+        <Field v-slot="{ id }" label="Due" :problem="problems.due">
+          <DatePicker :id="id" v-model:value="form.due" value-format="YYYY-MM-DD" format="D MMM YYYY" placeholder="no day promised" />
+        </Field>
+      </div>
+      <WordField v-model="form.note" class="note" label="Remark" :maxlength="300" />
+      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    </Form>
+  </Modal>
+</template>
+
+<style scoped>
+.note {
+  margin-top: 10px;
+}
+.ant-picker {
+  width: 100%;
+}
+</style>

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import type { Job } from '@rook/contract'
+import { Button } from 'ant-design-vue'
+import { defineAsyncComponent, ref } from 'vue'
+import { useSession } from '../../app/session.ts'
+import { calendarDay } from '../../app/time.ts'
+import { useSend } from '../../sending/use-send.ts'
+import Rows from '../../ui/Rows.vue'
+
+/** Jobs in the order in which they are due, with what has been made of them. */
+defineProps<{ jobs: readonly Job[]; loading: boolean; withoutPart?: boolean }>()
+const session = useSession()
+const changing = ref<Job | null>(null)
+const JobDialog = defineAsyncComponent(() => import('./JobDialog.vue'))
+const { trouble, busy, send } = useSend()
+
+const COLUMNS = [
+  { key: 'number', title: 'Job', compare: (a: Job, b: Job) => a.number.localeCompare(b.number) },
+  { key: 'part', title: 'Part' },
+  { key: 'made', title: 'Made', align: 'right' },
+  { key: 'due', title: 'Due', wide: 'md', compare: (a: Job, b: Job) => (a.due ?? '9').localeCompare(b.due ?? '9') },
+  { key: 'state', title: 'State' },
+  { key: 'ways', title: '', wide: 'md' },
+] as const
+
+const isLate = ({ due, state }: Job) => due !== null && state !== 'closed' && due < new Date().toISOString().slice(0, 10)
+
+function close(job: Job, closed: boolean): Promise<unknown> {
+  const { number, part, revision, quantity, due, note } = job
+  return send('changeJob', { params: { id: job.id }, body: { number, part, revision, quantity, due, note, closed } })
+}
+</script>
+
+<template>
+  <Rows
+    :columns="withoutPart ? COLUMNS.filter(({ key }) => key !== 'part') : COLUMNS"
+    :rows="jobs"
+    :row-key="({ id }) => id"
+    :row-is="({ number, state }) => ({ 'data-job': number, 'data-state': state })"
+    :loading="loading"
+    :page="10"
+    empty="No job yet."
+  >
+    <template #number="{ row }"
+      ><RouterLink class="name" :to="{ name: 'ledger', query: { job: row.number } }">{{ row.number }}</RouterLink></template
+    >
+    <template #part="{ row }">
+      <RouterLink :to="{ name: 'part', params: { part: row.part } }">{{ row.partName }}</RouterLink>
+      <span class="quiet small"> rev {{ row.revision }}</span>
+    </template>
+    <template #made="{ row }"
+      ><span class="figure"
+        >{{ row.made }} of {{ row.quantity }}<span v-if="row.scrapped" class="query small">, {{ row.scrapped }} scrapped</span></span
+      ></template
+    >
+    <template #due="{ row }"
+      ><span :class="isLate(row) ? 'query' : 'quiet'">{{
+        row.due ? calendarDay(`${row.due}T12:00:00Z`, session.shop) : ''
+      }}</span></template
+    >
+    <template #state="{ row }"
+      ><span :class="{ quiet: row.state === 'closed' }">{{ row.state }}</span></template
+    >
+    <template #ways="{ row }">
+      <template v-if="!session.mayNot('changeJob')">
+        <Button type="link" @click="changing = row">change</Button>
+        <Button v-if="row.state !== 'running'" type="link" :disabled="busy" @click="close(row, row.state !== 'closed')">{{
+          row.state === 'closed' ? 'open again' : 'close'
+        }}</Button>
+      </template>
+    </template>
+  </Rows>
+  <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+  <JobDialog v-if="changing" :job="changing" @close="changing = null" />
+</template>
+
+<style scoped>
+.name {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  font-weight: 700;
+}
+</style>

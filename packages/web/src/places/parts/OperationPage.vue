@@ -1,0 +1,278 @@
+<script setup lang="ts">
+import { differencesOf, drawOperation, formatExact, howOften, middleOf, plannedWords, type Naming, type Nm } from '@rook/core'
+import { Button } from 'ant-design-vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useContextLine } from '../../app/context.ts'
+import { useGauges, useMachines, useOperation, useScene, useWorkpiece } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { calendarDay, when } from '../../app/time.ts'
+import DrawingPane from '../../parts/DrawingPane.vue'
+import MayNot from '../../parts/MayNot.vue'
+import Opening from '../../parts/Opening.vue'
+import Facts from '../../ui/Facts.vue'
+import GoTo from '../../ui/GoTo.vue'
+import Rows from '../../ui/Rows.vue'
+import Differences from './Differences.vue'
+
+/** What an operation says of its work, how it came to say it, and where it has been set up. */
+const props = defineProps<{ operation: string }>()
+const page = useOperation(() => props.operation)
+const work = useWorkpiece(() => props.operation)
+const machines = useMachines()
+const gauges = useGauges()
+const session = useSession()
+const own = computed(() => page.data.value?.operation ?? null)
+useContextLine(() => (own.value ? ['Parts', own.value.partName] : ['Parts']))
+const doing = ref<'begin' | 'holding' | null>(null)
+const BeginDialog = defineAsyncComponent(() => import('./BeginDialog.vue'))
+const WorkpieceDialog = defineAsyncComponent(() => import('../setup/WorkpieceDialog.vue'))
+
+const length = (value: Nm | null) => (value === null ? 'not said' : `${formatExact(value, own.value!.unit)} ${own.value!.unit}`)
+const machineName = (id: string) => machines.data.value?.find((one) => one.id === id)?.name ?? id
+const gaugeName = (id: string | null) => (id === null ? '' : (gauges.data.value?.find((one) => one.id === id)?.name ?? id))
+const drawing = computed(
+  () =>
+    own.value &&
+    drawOperation({
+      stock: own.value.stock,
+      slots: own.value.slots,
+      features: own.value.features,
+      holding: work.data.value?.holding ?? null,
+    }),
+)
+const facts = computed(() => {
+  if (!own.value) return []
+  const { fixture, program, slots, purposes, kind, machines: may, tolerance, fixtureRepeat, clearance } = own.value
+  return [
+    { label: 'Program', text: program || 'not said' },
+    { label: 'Fixture', text: fixture || 'not said' },
+    { label: 'Slots', text: slots.map((slot) => (purposes[slot] ? `${slot}, ${purposes[slot]}` : slot)).join('; ') },
+    { label: 'Done on', text: may.length === 0 ? `any ${kind}` : may.map(machineName).join(', ') },
+    { label: 'Zero serves', text: length(tolerance) },
+    { label: 'Fixture repeats within', text: length(fixtureRepeat) },
+    { label: 'Clear of everything', text: length(clearance) },
+  ]
+})
+const signed = (value: Nm) => (value > 0 ? `+${formatExact(value, own.value!.unit)}` : formatExact(value, own.value!.unit))
+const SIZES = [
+  { key: 'name', title: 'Size' },
+  { key: 'limits', title: 'Nominal and limits', align: 'right' },
+  { key: 'target', title: 'Aimed at', align: 'right', wide: 'md' },
+  { key: 'tool', title: 'Made by' },
+  { key: 'gauge', title: 'Measured with', wide: 'md' },
+  { key: 'often', title: 'How often', wide: 'md' },
+] as const
+const SETUPS = [
+  { key: 'startedAt', title: 'Begun' },
+  { key: 'machineName', title: 'Machine' },
+  { key: 'job', title: 'Job' },
+  { key: 'edition', title: 'Edition', align: 'right', wide: 'md' },
+  { key: 'made', title: 'Made', align: 'right' },
+  { key: 'endedAt', title: 'Ended' },
+] as const
+
+/** A machine that may do it lends the names of what a step has chosen. */
+const scene = useScene(
+  () => machines.data.value?.find(({ id, kind }) => kind === own.value?.kind && (own.value.machines[0] ?? id) === id)?.id ?? null,
+  () => null,
+)
+const naming = computed<Naming>(() => ({
+  gauge: gaugeName,
+  machine: machineName,
+  chosen: (step) => (scene.data.value ? plannedWords(step, scene.data.value) : Object.values(step.preset)),
+}))
+/** An edition with what it changed of the one before. */
+const compared = ref<number | null>(null)
+const changes = computed(() => {
+  const editions = page.data.value?.editions ?? []
+  const at = editions.findIndex(({ edition }) => edition === compared.value)
+  const [after, before] = [editions[at], editions[at + 1]]
+  return after && before ? { before, after, differences: differencesOf(before.content, after.content, naming.value) } : null
+})
+</script>
+
+<template>
+  <div v-if="!page.data.value || !own" class="page"><Opening :error="page.error.value" /></div>
+  <div v-else class="page">
+    <header>
+      <div class="grow">
+        <h1>{{ own.partName }}, {{ own.name }}</h1>
+        <p class="quiet">
+          rev {{ own.revision }}, edition {{ own.edition
+          }}<template v-if="own.by"> by {{ own.by }}, {{ when(own.changedAt, session.shop) }}</template
+          >.
+          <RouterLink :to="{ name: 'part', params: { part: own.part } }">The part</RouterLink>
+        </p>
+      </div>
+      <MayNot to="changeWorkpiece"
+        ><Button v-if="work.data.value && machines.data.value" type="link" @click="doing = 'holding'">How it is held</Button></MayNot
+      >
+      <template v-if="!session.mayNot('changeOperation')">
+        <GoTo type="link" :to="{ name: 'new-operation', params: { part: own.part }, query: { copy: operation } }">Copy it</GoTo>
+        <GoTo :to="{ name: 'change-operation', params: { operation } }">Change it</GoTo>
+      </template>
+      <MayNot to="beginSetup"><Button type="primary" size="large" @click="doing = 'begin'">Set it up</Button></MayNot>
+    </header>
+    <div class="look" :class="{ drawn: drawing }">
+      <DrawingPane v-if="drawing" class="sheet zero" :drawing="drawing" :outline="work.data.value?.outline ?? null" />
+      <Facts :facts="facts" />
+    </div>
+    <template v-if="own.tools.length > 0">
+      <h2>Tools</h2>
+      <p>
+        <span v-for="tool in own.tools" :key="tool.number" class="tool figure"
+          ><strong>T{{ tool.number }}</strong> <span class="quiet">H{{ tool.offset }} D{{ tool.diameterOffset }}</span></span
+        >
+      </p>
+    </template>
+    <template v-if="own.sizes.length > 0">
+      <h2>Sizes</h2>
+      <Rows :columns="SIZES" :rows="own.sizes" :row-key="({ name }) => name" :row-is="({ name }) => ({ 'data-size': name })">
+        <template #limits="{ row }"
+          ><span class="figure">{{ formatExact(row.nominal, own.unit) }} {{ signed(row.upper) }} / {{ signed(row.lower) }}</span></template
+        >
+        <template #target="{ row }"
+          ><span class="figure">{{ formatExact(middleOf(row), own.unit) }}</span></template
+        >
+        <template #tool="{ row }">{{ row.tool ? `T${row.tool}` : '' }}</template>
+        <template #gauge="{ row }">{{ gaugeName(row.gauge) }}</template>
+        <template #often="{ row }"
+          ><span class="quiet">{{ howOften(row) }}</span></template
+        >
+      </Rows>
+    </template>
+    <h2>Order of work</h2>
+    <ol class="steps">
+      <li v-for="step in own.steps" :key="step.id">
+        {{ step.title }}<span v-if="step.detail" class="quiet small">, {{ step.detail }}</span>
+      </li>
+    </ol>
+    <h2>Set up so far</h2>
+    <Rows
+      :columns="SETUPS"
+      :rows="page.data.value.setups"
+      :row-key="({ id }) => id"
+      :row-is="({ id }) => ({ 'data-setup': id })"
+      :page="10"
+      empty="It has not been set up yet."
+    >
+      <template #startedAt="{ row }"
+        ><RouterLink class="name" :to="{ name: 'setup', params: { setup: row.id } }">{{
+          when(row.startedAt, session.shop)
+        }}</RouterLink></template
+      >
+      <template #made="{ row }"
+        >{{ row.made || '' }}<span v-if="row.scrapped" class="query small">, {{ row.scrapped }} scrapped</span></template
+      >
+      <template #endedAt="{ row }"
+        ><span :class="{ quiet: row.endedAt }">{{ row.endedAt ? when(row.endedAt, session.shop) : 'stands now' }}</span></template
+      >
+    </Rows>
+    <h2>Editions</h2>
+    <ul class="editions">
+      <li v-for="(one, at) in page.data.value.editions" :key="one.edition">
+        <strong>{{ one.edition }}</strong>
+        <span class="quiet"
+          >{{ calendarDay(one.at, session.shop) }}<template v-if="one.by">, {{ one.by }}</template></span
+        >
+        <Button
+          v-if="at < page.data.value.editions.length - 1"
+          type="link"
+          :aria-expanded="compared === one.edition"
+          @click="compared = compared === one.edition ? null : one.edition"
+          >what it changed</Button
+        >
+        <span v-else class="quiet small">the first that is kept</span>
+      </li>
+    </ul>
+    <Differences
+      v-if="changes"
+      :differences="changes.differences"
+      :before="`Edition ${changes.before.edition}`"
+      :after="`Edition ${changes.after.edition}`"
+    />
+    <BeginDialog v-if="doing === 'begin'" :operation="own" @close="doing = null" />
+    <WorkpieceDialog
+      v-if="doing === 'holding' && work.data.value"
+      :operation="operation"
+      :name="`${own.partName}, ${own.name},`"
+      :work="work.data.value"
+      :machine="machines.data.value!.find(({ kind, unit }) => kind === own!.kind && unit === own!.unit) ?? machines.data.value![0]!"
+      @close="doing = null"
+    />
+  </div>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+}
+.grow {
+  flex: 1;
+  min-width: 260px;
+}
+header p {
+  margin: 2px 0 0;
+}
+h2 {
+  margin: 18px 0 6px;
+}
+.look {
+  margin-top: 12px;
+}
+.look.drawn {
+  display: grid;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 7fr);
+  gap: 18px;
+}
+.zero {
+  height: 220px;
+  min-height: 0;
+}
+.tool {
+  display: inline-block;
+  margin-right: 22px;
+}
+.steps {
+  margin: 0;
+  padding-left: 26px;
+  columns: 2;
+  column-gap: 32px;
+}
+.steps li {
+  padding: 3px 0;
+  break-inside: avoid;
+}
+.name {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+}
+.editions {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.editions li {
+  display: grid;
+  grid-template-columns: 40px 220px minmax(0, 1fr);
+  gap: 12px;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px solid var(--rule);
+}
+.editions .ant-btn {
+  justify-self: start;
+}
+@media (max-width: 860px) {
+  .look.drawn {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .steps {
+    columns: 1;
+  }
+}
+</style>

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useContextLine } from '../../app/context.ts'
+import { usePart } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { calendarDay } from '../../app/time.ts'
+import MayNot from '../../parts/MayNot.vue'
+import Opening from '../../parts/Opening.vue'
+import Facts from '../../ui/Facts.vue'
+import GoTo from '../../ui/GoTo.vue'
+import Rows from '../../ui/Rows.vue'
+import JobRows from './JobRows.vue'
+
+const props = defineProps<{ part: string }>()
+const page = usePart(() => props.part)
+const session = useSession()
+const own = computed(() => page.data.value?.part ?? null)
+useContextLine(() => ['Parts', ...(own.value?.number ? [own.value?.number] : [])])
+const doing = ref<'change' | 'job' | null>(null)
+const PartDialog = defineAsyncComponent(() => import('./PartDialog.vue'))
+const JobDialog = defineAsyncComponent(() => import('./JobDialog.vue'))
+
+const facts = computed(() =>
+  own.value
+    ? [
+        { label: 'Number', text: own.value.number },
+        { label: 'Revision', text: own.value.revision },
+        { label: 'Material', text: own.value.material || 'not said' },
+      ]
+    : [],
+)
+const COLUMNS = [
+  { key: 'name', title: 'Operation' },
+  { key: 'kind', title: 'On a', wide: 'md' },
+  { key: 'program', title: 'Program' },
+  { key: 'steps', title: 'Steps', align: 'right', wide: 'md' },
+  { key: 'edition', title: 'Edition', align: 'right', wide: 'md' },
+  { key: 'running', title: 'Set up now', align: 'right' },
+] as const
+</script>
+
+<template>
+  <div v-if="!page.data.value || !own" class="page"><Opening :error="page.error.value" /></div>
+  <div v-else class="page">
+    <header>
+      <h1>{{ own.name }}</h1>
+      <span class="grow" />
+      <MayNot to="changePart"><Button @click="doing = 'change'">Change it</Button></MayNot>
+    </header>
+    <Facts :facts="facts" />
+    <div class="heading">
+      <h2>Operations</h2>
+      <GoTo v-if="!session.mayNot('addOperation')" type="link" :to="{ name: 'new-operation', params: { part } }">A new operation</GoTo>
+    </div>
+    <Rows
+      :columns="COLUMNS"
+      :rows="page.data.value.operations"
+      :row-key="({ id }) => id"
+      :row-is="({ name }) => ({ 'data-operation': name })"
+      empty="No operation is planned yet."
+    >
+      <template #name="{ row }">
+        <RouterLink class="name" :to="{ name: 'operation', params: { operation: row.id } }"
+          >{{ row.name }}, rev {{ row.revision }}</RouterLink
+        >
+        <span v-if="row.revision !== own.revision" class="query small"> not yet at revision {{ own.revision }}</span>
+      </template>
+      <template #running="{ row }">{{ row.running || '' }}</template>
+    </Rows>
+    <div class="heading">
+      <h2>Jobs</h2>
+      <Button v-if="!session.mayNot('addJob')" type="link" @click="doing = 'job'">A new job</Button>
+    </div>
+    <JobRows :jobs="page.data.value.jobs" :loading="false" without-part />
+    <h2>Revisions</h2>
+    <ul class="revisions">
+      <li v-for="one in page.data.value.revisions" :key="one.revision + one.at">
+        <strong>{{ one.revision }}</strong>
+        <span>{{ one.change || 'nothing is said of what it changed' }}</span>
+        <span class="quiet small"
+          >{{ calendarDay(one.at, session.shop) }}<template v-if="one.by">, {{ one.by }}</template></span
+        >
+      </li>
+    </ul>
+    <PartDialog v-if="doing === 'change'" :part="own" @close="doing = null" />
+    <JobDialog v-if="doing === 'job'" :job="null" :part="own" @close="doing = null" />
+  </div>
+</template>
+
+<style scoped>
+header,
+.heading {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: center;
+}
+.grow {
+  flex: 1;
+}
+h2 {
+  margin: 16px 0 6px;
+}
+.name {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  font-weight: 700;
+}
+.revisions {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.revisions li {
+  display: grid;
+  grid-template-columns: 48px minmax(0, 1fr) auto;
+  gap: 12px;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--rule);
+}
+</style>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { routineById, routinesFor, type InputSpec, type PlannedStep, type Scene } from '@rook/core'
+import { computed } from 'vue'
+import GivenStrip from '../../parts/GivenStrip.vue'
+import PickField from '../../ui/PickField.vue'
+import WordField from '../../ui/WordField.vue'
+
+/** One step of an order of work: its words, the routine that does it, and the routine's own strip of choices without its readings. */
+const step = defineModel<PlannedStep>({ required: true })
+const props = defineProps<{ scene: Scene }>()
+
+const routines = computed(() =>
+  routinesFor(props.scene.machine).map(({ routine: { id, name } }) => ({ value: id as string | null, label: name })),
+)
+/** What is read at the machine is no part of a plan. */
+const isPlanned = (input: InputSpec) => !(input.kind === 'length' && input.role === 'reading') && !(input.kind === 'angle' && input.onLine)
+const asked = computed(() => {
+  const { routine, preset } = step.value
+  return (routine === null ? [] : (routineById(routine)?.inputs(props.scene, preset) ?? [])).filter(isPlanned)
+})
+const RUN = [
+  { value: 'setter', label: 'at the setter' },
+  { value: 'part', label: 'touched on the part' },
+] as const
+
+function change(what: Partial<PlannedStep>): void {
+  step.value = { ...step.value, ...what }
+}
+function type(input: string, text: string): void {
+  const { [input]: _old, ...rest } = step.value.preset
+  change({ preset: text === '' ? rest : { ...rest, [input]: text } })
+}
+</script>
+
+<template>
+  <div class="fields">
+    <WordField :model-value="step.title" label="Step" :maxlength="80" @update:model-value="(title: string) => change({ title })" />
+    <WordField
+      :model-value="step.detail ?? ''"
+      label="What to mind"
+      :maxlength="200"
+      @update:model-value="(detail: string) => change({ detail: detail || null })"
+    />
+    <PickField
+      v-if="step.kind === 'routine'"
+      :model-value="step.routine"
+      label="Done by"
+      :options="routines"
+      @update:model-value="(routine: string | null) => change({ routine, preset: {} })"
+    />
+    <PickField
+      v-if="step.kind === 'tools'"
+      :model-value="step.preset.method ?? null"
+      label="Lengths are taken"
+      :options="RUN"
+      @update:model-value="(method: string | null) => method && type('method', method)"
+    />
+  </div>
+  <GivenStrip
+    v-if="asked.length > 0"
+    class="strip"
+    :inputs="asked"
+    :raw="{ ...step.preset }"
+    :problems="[]"
+    :asked="null"
+    :machine="scene.machine"
+    @type="type"
+  />
+</template>
+
+<style scoped>
+.strip {
+  margin-top: 10px;
+}
+</style>

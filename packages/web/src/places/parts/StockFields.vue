@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import { nm, readLength, type LengthUnit } from '@rook/core'
+import { Button, Checkbox } from 'ant-design-vue'
+import { computed } from 'vue'
+import type { Problems } from '../../ui/checked.ts'
+import WordField from '../../ui/WordField.vue'
+import { SHARES, zeroAt, type OperationForm } from './operation-form.ts'
+
+/** The stock in part coordinates; zero is put to a corner, a side or the middle by a press on its picture. */
+const form = defineModel<Pick<OperationForm, 'hasStock' | 'stock'>>({ required: true })
+const props = defineProps<{ unit: LengthUnit; problems: Problems }>()
+
+const value = (text: string) => {
+  const reading = readLength(text, { name: 'Stock', unit: props.unit, grid: nm(1) })
+  return reading.kind === 'length' || reading.kind === 'finer' ? reading.value : null
+}
+/** The box from above, as wide as its pane; null while it cannot be drawn. */
+const seen = computed(() => {
+  const { X, Y } = form.value.stock
+  const [left, right, near, far] = [value(X.from), value(X.to), value(Y.from), value(Y.to)]
+  if (left === null || right === null || near === null || far === null || left >= right || near >= far) return null
+  const [wide, deep] = [right - left, far - near]
+  const scale = Math.min(260 / wide, 130 / deep)
+  const [w, h] = [wide * scale, deep * scale]
+  return { w, h, x0: 150 - w / 2, y0: 85 - h / 2, zero: { x: 150 - w / 2 - left * scale, y: 85 + h / 2 + near * scale } }
+})
+const spots = computed(() => SHARES.flatMap((y) => SHARES.map((x) => ({ x, y }))))
+const WORDS = { X: ['left', 'middle', 'right'], Y: ['near', 'middle', 'far'] } as const
+const spotName = ({ x, y }: { x: number; y: number }) => `Zero at ${WORDS.Y[y * 2]!} ${WORDS.X[x * 2]!}`
+
+function put(axis: 'X' | 'Y' | 'Z', share: number): void {
+  const moved = zeroAt(share, form.value.stock[axis], `Stock ${axis}`, props.unit)
+  if (moved) form.value.stock[axis] = moved
+}
+function press({ x, y }: { x: number; y: number }): void {
+  put('X', x)
+  put('Y', y)
+}
+</script>
+
+<template>
+  <Checkbox v-model:checked="form.hasStock">The stock is a block of known size</Checkbox>
+  <div v-if="form.hasStock" class="stock">
+    <div class="ranges">
+      <template v-for="axis in ['X', 'Y', 'Z'] as const" :key="axis">
+        <WordField
+          v-for="end in ['from', 'to'] as const"
+          :key="end"
+          v-model="form.stock[axis][end]"
+          :label="`${axis} ${end}, ${unit}`"
+          figure
+          :maxlength="40"
+          :problem="problems[`stock.${axis}.${end}`]"
+        />
+      </template>
+    </div>
+    <div v-if="seen" class="sheet picked">
+      <svg viewBox="0 0 300 170" role="group" aria-label="The stock from above: press where zero is">
+        <rect :x="seen.x0" :y="seen.y0" :width="seen.w" :height="seen.h" />
+        <path :d="`M${seen.zero.x - 10} ${seen.zero.y}h20M${seen.zero.x} ${seen.zero.y - 10}v20`" class="zero" />
+        <g
+          v-for="spot in spots"
+          :key="spotName(spot)"
+          role="button"
+          tabindex="0"
+          :aria-label="spotName(spot)"
+          @click="press(spot)"
+          @keydown.enter.prevent="press(spot)"
+          @keydown.space.prevent="press(spot)"
+        >
+          <circle class="reach" :cx="seen.x0 + spot.x * seen.w" :cy="seen.y0 + (1 - spot.y) * seen.h" r="20" />
+          <circle class="spot" :cx="seen.x0 + spot.x * seen.w" :cy="seen.y0 + (1 - spot.y) * seen.h" r="5" />
+        </g>
+      </svg>
+      <p class="quiet small">Press where part zero is, seen from above.</p>
+      <p class="ends">
+        <Button size="small" @click="put('Z', 1)">Z zero at the top</Button>
+        <Button size="small" @click="put('Z', 0)">at the bottom</Button>
+      </p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.stock {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 320px;
+  gap: 18px;
+  margin-top: 8px;
+}
+.ranges {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 14px;
+  align-content: start;
+}
+.picked {
+  padding: 8px 10px;
+}
+p {
+  margin: 4px 0;
+}
+rect {
+  fill: var(--stock);
+  stroke: var(--ink);
+}
+.ends {
+  display: flex;
+  gap: 8px;
+}
+.zero {
+  stroke: var(--act);
+  stroke-width: 3;
+}
+.reach {
+  fill: transparent;
+}
+.spot {
+  fill: var(--sheet);
+  stroke: var(--act);
+  stroke-width: 2;
+}
+g {
+  cursor: pointer;
+}
+@media (max-width: 860px) {
+  .stock {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

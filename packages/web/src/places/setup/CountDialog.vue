@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { Form, Modal } from 'ant-design-vue'
+import { computed, reactive } from 'vue'
+import * as z from 'zod/mini'
+import { useSend } from '../../sending/use-send.ts'
+import { useChecked } from '../../ui/checked.ts'
+import { wholeOrNone } from '../../ui/shapes.ts'
+import WordField from '../../ui/WordField.vue'
+
+const props = defineProps<{ setup: string }>()
+const emit = defineEmits<{ close: [] }>()
+const form = reactive({ made: '', scrapped: '', reason: '' })
+const SHAPE = z
+  .object({
+    made: wholeOrNone('Good parts: a whole number.'),
+    scrapped: wholeOrNone('Scrapped: a whole number.'),
+    reason: z.string().check(z.trim()),
+  })
+  .check(
+    z.refine(({ made, scrapped }) => (made ?? 0) + (scrapped ?? 0) > 0, {
+      path: ['made'],
+      error: 'Good parts: one at least, or one scrapped.',
+    }),
+    z.refine(({ scrapped, reason }) => !scrapped || reason.length >= 3, { path: ['reason'], error: 'Reason: say why they were scrapped.' }),
+  )
+const { problems, take } = useChecked(SHAPE, () => ({ ...form }))
+const { trouble, busy, send } = useSend()
+const hasScrap = computed(() => Number(form.scrapped) > 0)
+
+async function go(): Promise<void> {
+  const said = take()
+  if (!said) return
+  const body = { made: said.made ?? 0, scrapped: said.scrapped ?? 0, reason: said.reason || null }
+  if (await send('countParts', { params: { id: props.setup }, body })) emit('close')
+}
+</script>
+
+<template>
+  <Modal
+    open
+    title="Count parts"
+    ok-text="Count them"
+    cancel-text="Leave it"
+    :ok-button-props="{ disabled: busy }"
+    :width="560"
+    @ok="go"
+    @cancel="emit('close')"
+  >
+    <Form @submit.prevent="go">
+      <div class="fields">
+        <WordField
+          v-model="form.made"
+          label="Good parts since the last count"
+          figure
+          :maxlength="6"
+          inputmode="numeric"
+          :problem="problems.made"
+        />
+        <WordField v-model="form.scrapped" label="Scrapped" figure :maxlength="6" inputmode="numeric" :problem="problems.scrapped" />
+      </div>
+      <WordField v-if="hasScrap" v-model="form.reason" label="Why they were scrapped" :maxlength="300" :problem="problems.reason" />
+      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    </Form>
+  </Modal>
+</template>

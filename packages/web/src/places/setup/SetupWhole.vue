@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import type { Setup } from '@rook/contract'
+import { Button } from 'ant-design-vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useJobs, usePartCounts } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { when } from '../../app/time.ts'
+import VerdictMark from '../../parts/VerdictMark.vue'
+
+/** The setup as a whole: whether its first run still proves it, what it has made, whether its plan is the newest; and its end. */
+const props = defineProps<{ setup: string; data: Setup }>()
+const session = useSession()
+const counts = usePartCounts(() => props.setup)
+const jobs = useJobs(() => props.data.summary.part)
+const doing = ref<'count' | 'prove' | 'end' | null>(null)
+const CountDialog = defineAsyncComponent(() => import('./CountDialog.vue'))
+const ProveDialog = defineAsyncComponent(() => import('./ProveDialog.vue'))
+const EndDialog = defineAsyncComponent(() => import('./EndDialog.vue'))
+
+const ended = computed(() => props.data.summary.endedAt)
+const job = computed(() => jobs.data.value?.find(({ number }) => number === props.data.summary.job) ?? null)
+const made = computed(() => {
+  if (!job.value) return null
+  const { made, scrapped, quantity } = job.value
+  return `${made} of ${quantity} made${scrapped > 0 ? `, ${scrapped} scrapped` : ''}`
+})
+const last = computed(() => counts.data.value?.[0] ?? null)
+</script>
+
+<template>
+  <section class="whole" aria-label="First run, parts and end">
+    <p v-if="ended" class="quiet">This setup ended {{ when(ended, session.shop) }}. What was recorded in it stands.</p>
+    <p v-if="data.summary.newest > data.summary.edition" class="query">
+      <VerdictMark verdict="query" /> It keeps edition {{ data.summary.edition }} of its operation; there is
+      <RouterLink :to="{ name: 'operation', params: { operation: data.summary.operation } }">edition {{ data.summary.newest }}</RouterLink
+      >.
+    </p>
+    <p v-if="data.proven?.lapsed" class="query" data-proven="no more">
+      <VerdictMark verdict="query" /> No longer proven: {{ data.proven.lapsed }}. Run the first part carefully again.
+    </p>
+    <p v-else-if="data.proven" data-proven="yes">
+      <VerdictMark verdict="clear" /> Proven {{ when(data.proven.at, session.shop) }} by
+      <RouterLink :to="{ name: 'entry', params: { entry: data.proven.entry } }">{{ data.proven.by }}</RouterLink>.
+    </p>
+    <p v-if="made" class="quiet">
+      {{ made }}<template v-if="last">; last counted {{ when(last.at, session.shop) }} by {{ last.by }}</template
+      >.
+    </p>
+    <p v-if="!ended" class="ways">
+      <Button v-if="!session.mayNot('countParts')" @click="doing = 'count'">Count parts</Button>
+      <Button v-if="!session.mayNot('prove') && (!data.proven || data.proven.lapsed)" @click="doing = 'prove'">First run was good</Button>
+      <Button v-if="!session.mayNot('endSetup')" @click="doing = 'end'">End the setup</Button>
+    </p>
+    <CountDialog v-if="doing === 'count'" :setup="setup" @close="doing = null" />
+    <ProveDialog v-if="doing === 'prove'" :setup="setup" :data="data" @close="doing = null" />
+    <EndDialog v-if="doing === 'end'" :setup="setup" :data="data" @close="doing = null" />
+  </section>
+</template>
+
+<style scoped>
+.whole {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 22px;
+  align-items: center;
+}
+p {
+  margin: 2px 0;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-left: auto;
+}
+</style>
