@@ -10,8 +10,8 @@ import type { Author } from '../ledger/author.ts'
 import { seeCounterCheck } from '../ledger/counter-check.ts'
 import { note } from '../ledger/note.ts'
 import type { Overview } from '../floor/overview.ts'
-import { beginSetup } from './begin.ts'
-import { countParts, endSetup, prove } from './whole.ts'
+import { beginSetup } from '../ledger/begin-setup.ts'
+import { countParts, endSetup, prove } from '../ledger/setup-whole.ts'
 import { loadSetup, loadSetupPlan } from './load.ts'
 
 export function setupRoutes(app: Express, connection: Connection, overview: Overview): void {
