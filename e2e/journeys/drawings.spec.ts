@@ -89,7 +89,7 @@ test('a routine outside a setup offers what was used last, and shows the part th
   await expect(offer).not.toContainText(/Shim|Nothing/)
   await offer.getByRole('button', { name: 'Take them' }).click()
   await expect(offer).toBeHidden()
-  await expect(page.locator('.drawing figcaption')).toContainText('to scale')
+  await expect(page.locator('.drawing .caption')).toContainText('to scale')
   await give(page, { axis: 'X', direction: 'X+', between: 'Nothing', reading: '-318.2040', place: '0' })
   await expect(page.locator('[data-result]')).toContainText('\u2212313.2040')
 })

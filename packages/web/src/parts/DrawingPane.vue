@@ -165,9 +165,9 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
         <AButton type="text" aria-label="Smaller" @click="zoom.by(1 / 1.5)">&minus;</AButton>
         <AButton v-if="zoom.isMoved.value" type="text" @click="zoom.whole()">whole</AButton>
       </div>
-      <figcaption class="quiet small">
+      <p class="caption quiet small">
         {{ caption }}<template v-if="laid.former?.far">; the former zero lies off the drawing</template>
-      </figcaption>
+      </p>
     </div>
     <CloseUp v-if="fromSide && unit" :close-up="fromSide" :unit="unit" class="from-side" />
   </figure>
@@ -225,7 +225,8 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
 .buttons [aria-label] {
   font-size: 20px;
 }
-figcaption {
+.caption {
+  margin: 0;
   position: absolute;
   left: 12px;
   right: 104px;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { InputSpec, MachineRecord, Problem } from '@rook/core'
+import InTurn from '../ui/InTurn.vue'
 import InputField from './InputField.vue'
 
 /** What is chosen and given before anything is touched; the readings have their lines in the working. */
@@ -24,18 +25,18 @@ function span(input: InputSpec): number {
 
 <template>
   <div class="given">
-    <InputField
-      v-for="input in inputs"
-      :key="input.id"
-      :class="`span${span(input)}`"
-      :input="input"
-      :machine="machine"
-      :model-value="raw[input.id] ?? ''"
-      :problem="problems.find((problem) => problem.input === input.id)"
-      :asked="asked === input.id"
-      @update:model-value="(text) => emit('type', input.id, text)"
-      @agree="emit('agree', input.id)"
-    />
+    <InTurn v-for="input in inputs" :key="input.id">
+      <InputField
+        :class="`span${span(input)}`"
+        :input="input"
+        :machine="machine"
+        :model-value="raw[input.id] ?? ''"
+        :problem="problems.find((problem) => problem.input === input.id)"
+        :asked="asked === input.id"
+        @update:model-value="(text) => emit('type', input.id, text)"
+        @agree="emit('agree', input.id)"
+      />
+    </InTurn>
   </div>
 </template>
 

@@ -194,6 +194,8 @@ describe('what is given before anything is touched', () => {
 
   it('is pressed or picked, with what each side means', async () => {
     const wrapper = put(GivenStrip, { inputs, raw, problems: [], asked: null, machine: MILL })
+    // Each field is made in its turn.
+    await vi.waitFor(() => expect(wrapper.findAll('.field, .choice, [data-input]').length).toBeGreaterThanOrEqual(inputs.length))
     const sides = wrapper.findAll('label.ant-radio-button-wrapper')
     expect(sides.map(textOf)).toContain('X+ onto its left side')
     const away = sides.find((side) => side.text().startsWith('X\u2212'))!.find<HTMLInputElement>('input[type=radio]')

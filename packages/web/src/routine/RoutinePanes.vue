@@ -16,6 +16,7 @@ import WorkingSheet from '../parts/WorkingSheet.vue'
 import LastUsed from './LastUsed.vue'
 import RecordBar from './RecordBar.vue'
 import RecordDock from './RecordDock.vue'
+import InTurn from '../ui/InTurn.vue'
 import { useAskedFor } from './use-asked-for.ts'
 import { useFocusOnAsked } from './use-focus-on-asked.ts'
 import { useRecording, type Release } from './use-recording.ts'
@@ -146,27 +147,31 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       />
     </div>
     <div class="picture">
-      <DrawingPane
-        class="whole"
-        :drawing="sheet.drawing"
-        :sides="hasSides"
-        :unit="scene.machine.unit"
-        :outline="work.data.value?.outline ?? null"
-        @side="takeSide"
-      />
+      <InTurn>
+        <DrawingPane
+          class="whole"
+          :drawing="sheet.drawing"
+          :sides="hasSides"
+          :unit="scene.machine.unit"
+          :outline="work.data.value?.outline ?? null"
+          @side="takeSide"
+        />
+      </InTurn>
       <EdgePicture v-if="sheet.drawing.edges?.length" class="edges" :edges="sheet.drawing.edges" :machine="scene.machine" />
     </div>
-    <WorkingSheet
-      class="working"
-      :inputs="assessment.inputs"
-      :raw="draft.inputs"
-      :sheet="sheet"
-      :scene="scene"
-      :problems="assessment.values.problems"
-      :asked="asked"
-      @type="type"
-      @agree="(input) => draft.agreed.push(input)"
-    />
+    <InTurn>
+      <WorkingSheet
+        class="working"
+        :inputs="assessment.inputs"
+        :raw="draft.inputs"
+        :sheet="sheet"
+        :scene="scene"
+        :problems="assessment.values.problems"
+        :asked="asked"
+        @type="type"
+        @agree="(input) => draft.agreed.push(input)"
+      />
+    </InTurn>
     <div class="below">
       <p v-if="state.takenFrom.value" class="sheet told">Taken over from the tablet that {{ state.takenFrom.value }} typed on.</p>
       <p v-if="movedOn.length > 0 && outcome.kind !== 'refused'" class="sheet told query" role="alert">
@@ -174,17 +179,19 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         now.
         <Button @click="state.acceptMove()">Go on from there</Button>
       </p>
-      <ChecksPane
-        :findings="assessment.findings"
-        :answers="draft.answers"
-        :readouts="assessment.values.problems.length === 0 ? (sheet.result?.readouts ?? []) : []"
-        :seen="draft.seen"
-        :machine="scene.machine"
-        :refusal="sheet.refusal"
-        :waiting-for="labelOf(asked)"
-        @answer="answer"
-        @see="toggleSeen"
-      />
+      <InTurn>
+        <ChecksPane
+          :findings="assessment.findings"
+          :answers="draft.answers"
+          :readouts="assessment.values.problems.length === 0 ? (sheet.result?.readouts ?? []) : []"
+          :seen="draft.seen"
+          :machine="scene.machine"
+          :refusal="sheet.refusal"
+          :waiting-for="labelOf(asked)"
+          @answer="answer"
+          @see="toggleSeen"
+        />
+      </InTurn>
     </div>
     <RecordBar
       ref="bar"

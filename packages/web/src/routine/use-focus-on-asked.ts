@@ -1,5 +1,6 @@
-import { nextTick, onMounted, type Ref } from 'vue'
+import { nextTick, onBeforeUnmount, onMounted, type Ref } from 'vue'
 import { useNumberPad } from '../parts/number-pad.ts'
+import { turns } from '../ui/turns.ts'
 
 /**
  * Whoever opens a routine at a keyboard types at once: the field that is asked for first has the focus. On a touch screen that
@@ -7,7 +8,7 @@ import { useNumberPad } from '../parts/number-pad.ts'
  */
 export function useFocusOnAsked(panes: Readonly<Ref<HTMLElement | null>>, asked: Readonly<Ref<string | null>>): void {
   const pad = useNumberPad()
-  onMounted(async () => {
+  async function go(): Promise<void> {
     await nextTick()
     if (pad.onTouch || asked.value === null) return
     const { activeElement } = document
@@ -18,5 +19,9 @@ export function useFocusOnAsked(panes: Readonly<Ref<HTMLElement | null>>, asked:
         `input[data-input="${asked.value}"], [data-input="${asked.value}"] input, [aria-labelledby="label-${asked.value}"] input`,
       )
       ?.focus({ preventScroll: true })
-  })
+  }
+  let giveUp = () => undefined as void
+  // Behind everything of the page that is made in its turn.
+  onMounted(() => (giveUp = turns.wait(() => void go())))
+  onBeforeUnmount(() => giveUp())
 }

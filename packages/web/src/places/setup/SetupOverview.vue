@@ -12,6 +12,7 @@ import ToolsHanging from '../../parts/ToolsHanging.vue'
 import RoutineList from '../../routine/RoutineList.vue'
 import NoticeList from '../floor/NoticeList.vue'
 import GoTo from '../../ui/GoTo.vue'
+import InTurn from '../../ui/InTurn.vue'
 import SetupWhole from './SetupWhole.vue'
 
 /** The setup at one look, as one would print it: where zero is, how long the tools are, what is open, who was here last. */
@@ -68,7 +69,9 @@ const lit = computed(() => next.value?.preset.tool ?? null)
         @close="holding = false"
       />
       <div class="look" :class="{ drawn: drawing }">
-        <DrawingPane v-if="drawing" class="zero" :drawing="drawing" :outline="work.data.value?.outline ?? null" />
+        <InTurn>
+          <DrawingPane v-if="drawing" class="zero" :drawing="drawing" :outline="work.data.value?.outline ?? null" />
+        </InTurn>
         <section class="sheet slots">
           <StandingTable :scene="scene.data.value" :slots="data.slots" only="slots" />
           <p v-if="here?.last" class="quiet small last">
@@ -78,11 +81,15 @@ const lit = computed(() => next.value?.preset.tool ?? null)
         </section>
       </div>
       <section v-if="hangs && scene.data.value.tools.length > 0" class="sheet tools">
-        <ToolsHanging :scene="scene.data.value" :lit="lit" />
+        <InTurn>
+          <ToolsHanging :scene="scene.data.value" :lit="lit" />
+        </InTurn>
       </section>
-      <StandingTable class="figures" :scene="scene.data.value" :slots="data.slots" only="tools" />
+      <InTurn><StandingTable class="figures" :scene="scene.data.value" :slots="data.slots" only="tools" /></InTurn>
       <h2>Routines outside the plan</h2>
-      <RoutineList :machine="scene.data.value.machine" :to="(routine) => ({ name: 'setup-routine', params: { setup, routine } })" />
+      <InTurn>
+        <RoutineList :machine="scene.data.value.machine" :to="(routine) => ({ name: 'setup-routine', params: { setup, routine } })" />
+      </InTurn>
     </template>
   </div>
 </template>

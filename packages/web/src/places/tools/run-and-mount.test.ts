@@ -57,7 +57,7 @@ describe('a run of tools', () => {
     await settled(() => expect(here(wrapper)).toBe('T4/length'))
     expect(wrapper.find('[data-run]').text()).toBe('3 to do, 0 measured, 1 not mounted')
     await settled(() => expect(textOf(wrapper)).toContain('T4, End mill 12: length'))
-    expect(textOf(wrapper)).toContain('constant K of Setter A')
+    await settled(() => expect(textOf(wrapper)).toContain('constant K of Setter A'))
   })
 
   it('goes on where it was left', async () => {
