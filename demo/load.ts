@@ -27,7 +27,7 @@ import { wordedTemplate } from '@rook/testing/template'
 import { detailOf, LOADS, SPARE } from './drawer.ts'
 import { playHistory } from './history.ts'
 import { MACHINES } from './machines.ts'
-import { asItBegan, orderJobs, playPlans } from './plan.ts'
+import { asItBegan, orderJobs, playHandovers, playPlans } from './plan.ts'
 import { OPERATIONS } from './operations/index.ts'
 import { gaugesAt, PEOPLE, SHIFTS, SHOP } from './shop.ts'
 
@@ -69,6 +69,7 @@ export async function loadDemo(url: string, until = Date.now(), days?: number): 
     await inTransaction(connection, (lane) => loadStandingData(lane, until), { within: Number.POSITIVE_INFINITY })
     await playHistory(connection, until, days)
     await orderJobs(db, until)
+    await playHandovers(db, until)
     await db.update(setting).set({ value: 'loaded' }).where(eq(setting.key, PROGRESS))
   } finally {
     await pool.end()

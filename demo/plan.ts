@@ -1,8 +1,11 @@
 import { eq } from 'drizzle-orm'
 import type { Queries } from '@rook/server/db/client'
-import { job, operation, part } from '@rook/server/db/schema'
+import { handover, handoverRead, job, operation, part } from '@rook/server/db/schema'
+import { spanOf } from '@rook/server/handover/draft'
+import { Chance } from '@rook/testing/chance'
 import { dayOf } from './history.ts'
 import { OPERATIONS } from './operations/index.ts'
+import { SHIFTS, SHOP } from './shop.ts'
 
 const DAY = 86_400_000
 const PLANNER = 'hollins'
@@ -30,6 +33,34 @@ export const asItBegan = {
     change ? { revision: String.fromCharCode(revision.charCodeAt(0) - 1), change: '' } : {},
   operation: (id: string) =>
     id === 'chest-10' ? { program: 'O2610, issue 2', fixture: 'two vises, soft jaws 8', clearance: 40_000_000 as never } : {},
+}
+
+/** The last two shifts on one machine, handed over and read: the beginning of what a shop has after a year. */
+export async function playHandovers(db: Queries, until: number): Promise<void> {
+  const chance = new Chance(2_206)
+  const shop = { ...SHOP, shifts: SHIFTS, idleMinutes: 30 }
+  const before = spanOf(shop, new Date(until).toISOString(), 'before')
+  if (!before) return
+  const earlier = spanOf(shop, new Date(Date.parse(before.from) - 1).toISOString(), 'this')!
+  const told = [
+    { span: earlier, by: 'quillon', reader: 'marrow', words: 'Coolant topped up at the end. The long vise squeaks; tapped down twice.' },
+    { span: before, by: 'marrow', reader: 'tansley', words: 'First part of the flange measured good. Swarf conveyor runs again.' },
+  ]
+  for (const { span, by, reader, words } of told) {
+    const id = chance.uuid()
+    await db.insert(handover).values({
+      id,
+      machine: 'mill-3',
+      shift: span.name,
+      startsAt: span.from,
+      endsAt: span.to,
+      lines: [{ kind: 'to-look-at', text: 'Feeler 0.05 is due for calibration.', entry: null }],
+      words,
+      person: by,
+      at: span.to,
+    })
+    await db.insert(handoverRead).values({ handover: id, person: reader, at: new Date(Date.parse(span.to) + 480_000).toISOString() })
+  }
 }
 
 /** What is ordered and not yet on a machine: a job for each part, due in the days to come. */

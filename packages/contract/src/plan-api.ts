@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { entrySchema } from './entry.ts'
+import { handoverPage, handoverSchema, readHandoverBody, signHandoverBody } from './handover.ts'
 import { operation } from './operation.ts'
 import {
   beginBody,
@@ -99,6 +100,27 @@ export const planApi = {
     body: countBody,
     response: entrySchema,
     problems: [404, 409],
+  }),
+  handover: operation('handover', {
+    summary: 'What a shift hands over on a machine: drafted from the ledger, or as it was signed.',
+    params: byId,
+    query: z.object({ shift: z.enum(['this', 'before']).default('this') }),
+    response: handoverPage,
+    problems: [404],
+  }),
+  signHandover: operation('signHandover', {
+    summary: 'Signs a machine\u2019s handover for a shift. There is one for each.',
+    params: byId,
+    body: signHandoverBody,
+    response: handoverSchema,
+    problems: [401, 404, 409, 422, 429],
+  }),
+  readHandover: operation('readHandover', {
+    summary: 'Whoever comes signs that the handover was read.',
+    params: byId,
+    body: readHandoverBody,
+    response: handoverSchema,
+    problems: [401, 404, 409, 422, 429],
   }),
   partCounts: operation('partCounts', {
     summary: 'What was counted in a setup, newest first.',

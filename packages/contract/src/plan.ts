@@ -189,8 +189,22 @@ export const setupLine = z
   .meta({ id: 'SetupLine' })
 export type SetupLine = z.infer<typeof setupLine>
 
+/** A zero as it was measured in each of an operation's setups on a machine, the last in each; newest first. */
+export const loadingsSchema = z
+  .object({
+    machine: z.string(),
+    register: z.string(),
+    loadings: z.array(z.object({ setup: z.string(), at: instant, value: nmSchema })),
+  })
+  .meta({ id: 'Loadings' })
+
 export const operationPage = z
-  .object({ operation: operationSchema, editions: z.array(operationEdition), setups: z.array(setupLine) })
+  .object({
+    operation: operationSchema,
+    editions: z.array(operationEdition),
+    setups: z.array(setupLine),
+    loadings: z.array(loadingsSchema),
+  })
   .meta({ id: 'OperationPage' })
 export type OperationPage = z.infer<typeof operationPage>
 

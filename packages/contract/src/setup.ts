@@ -114,6 +114,8 @@ export const floorMachine = z
     setup: setupSummary.nullable(),
     /** Further setups that stand on it at the same time, in slots of their own. */
     others: z.array(setupSummary),
+    /** The newest handover that nobody has read yet. */
+    handover: z.object({ id: z.uuid(), shift: z.string(), by: z.string(), at: instant }).nullable(),
     last: entryLine.nullable(),
     homedAt: instant.nullable(),
     /** What somebody should look at before anything else, most pressing first. */

@@ -24,6 +24,7 @@ import type { Announcements } from './live/listen.ts'
 import { liveRoutes } from './live/routes.ts'
 import { machineRoutes } from './machines/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
+import { handoverRoutes } from './handover/routes.ts'
 import { planRoutes } from './plan/routes.ts'
 import { workpieceRoutes } from './workpieces/routes.ts'
 import { setupRoutes } from './setups/routes.ts'
@@ -105,6 +106,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   shopRoutes(app, connection)
   machineRoutes(app, connection)
   planRoutes(app, connection)
+  handoverRoutes(app, connection, overview)
   setupRoutes(app, connection, overview)
   entryRoutes(app, connection)
   draftRoutes(app, connection)

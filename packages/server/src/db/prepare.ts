@@ -13,6 +13,8 @@ const RIGHTS: Readonly<Record<string, string>> = {
   load_baseline: 'SELECT, INSERT',
   load_seen: 'SELECT, INSERT',
   part_count: 'SELECT, INSERT',
+  handover: 'SELECT, INSERT',
+  handover_read: 'SELECT, INSERT',
   sending: 'SELECT, INSERT',
   edition: 'SELECT',
   chain_end: 'SELECT',

@@ -6,6 +6,7 @@ import {
   type Assembly,
   type DirectionalRadii,
   type DoubtfulTime,
+  type HandoverLine,
   type Mapping,
   type Provenance,
   type ToolKind,
@@ -377,4 +378,38 @@ export const draft = pgTable('draft', {
   answers: jsonb().$type<Record<string, string>>().notNull(),
   savedAt: moment('saved_at').notNull(),
   by: text().notNull(),
+})
+
+/** What a shift left to the next one on a machine, as it was signed. Rows are added and never changed. */
+export const handover = pgTable(
+  'handover',
+  {
+    id: uuid().primaryKey(),
+    machine: text()
+      .notNull()
+      .references(() => machine.id),
+    shift: text().notNull(),
+    /** The shift as it truly ran. */
+    startsAt: moment('starts_at').notNull(),
+    endsAt: moment('ends_at').notNull(),
+    lines: jsonb().$type<HandoverLine[]>().notNull(),
+    words: text().notNull(),
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    at: moment('at').notNull(),
+  },
+  // Two people who end one shift get one of them.
+  (table) => [unique('handover_shift').on(table.machine, table.startsAt)],
+)
+
+/** Who read a handover, and when. Rows are added and never changed. */
+export const handoverRead = pgTable('handover_read', {
+  handover: uuid()
+    .primaryKey()
+    .references(() => handover.id),
+  person: text()
+    .notNull()
+    .references(() => person.id),
+  at: moment('at').notNull(),
 })

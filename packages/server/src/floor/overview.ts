@@ -17,9 +17,13 @@ import { noticesOf } from './notices.ts'
 /** What a card shows hangs on the time as well: a gauge falls due, a lot grows old. */
 const LASTS = 60_000
 
+/** The newest handover of a machine `m` that nobody has read. */
+const UNREAD = `(SELECT json_build_object('id', w.id, 'shift', w.shift, 'by', p.name, 'at', w.at) FROM handover w JOIN person p ON p.id = w.person
+      WHERE w.machine = m.id AND NOT EXISTS (SELECT FROM handover_read r WHERE r.handover = w.id) ORDER BY w.starts_at DESC LIMIT 1)`
+
 /** How far everything is that a card is made from; where it says the same, the card is the same. */
 const MARKS = `
-  SELECT m.id, concat_ws(' ', h.seq, extract(epoch FROM m.changed_at), v.marks,
+  SELECT m.id, concat_ws(' ', h.seq, extract(epoch FROM m.changed_at), v.marks, ${UNREAD} ->> 'id',
     (SELECT string_agg(concat(s.id, '/', s.edition, '/', (SELECT max(e.link) FROM edition e WHERE e.thing = 'operation' AND e.key = s.operation)), ' ' ORDER BY s.id)
       FROM setup s WHERE s.machine = m.id AND s.ended_at IS NULL)) AS mark
   FROM machine m JOIN machine_head h ON h.machine = m.id
@@ -39,7 +43,8 @@ const CARDS = `
     (SELECT row_to_json(l) FROM (
       SELECT e.content, m.name AS "machineName",
         (SELECT c.id FROM entry c WHERE c.refers = e.id AND c.kind = 'correction' LIMIT 1) AS "correctedBy"
-      FROM entry e WHERE e.machine = m.id AND e.seq = h.seq) l) AS last
+      FROM entry e WHERE e.machine = m.id AND e.seq = h.seq) l) AS last,
+    ${UNREAD} AS unread
   FROM machine m JOIN machine_head h ON h.machine = m.id WHERE m.id = ANY($1)`
 
 interface CardRow {
@@ -50,6 +55,7 @@ interface CardRow {
   tools: ToolRow[] | null
   plans: PlanRow[] | null
   last: Parameters<typeof asLine>[0] | null
+  unread: NonNullable<FloorMachine['handover']> | null
 }
 
 interface Card {
@@ -121,6 +127,7 @@ export class Overview {
           machine: record,
           setup: atHand?.setup.summary ?? null,
           others: further.map((one) => described(one, sceneFor(one)).summary),
+          handover: row.unread && { ...row.unread, at: new Date(row.unread.at).toISOString() },
           last: row.last && asLine(row.last),
           homedAt: head.homedAt,
           notices: noticesOf(record, head, { ...scene, plan: null }, atHand),

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { routineById } from '@rook/core'
+import { routineById, type Nm } from '@rook/core'
 import type { OperationBody, OperationLine, OperationPage, OperationRecord, SetupLine } from '@rook/contract'
 import { and, asc, desc, eq, getTableColumns, sql } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
@@ -58,6 +58,7 @@ export async function operationPage(db: Queries, id: string): Promise<OperationP
     operation: own,
     editions: editions.map(({ content, ...one }) => ({ ...one, content: saidBy(withoutGaps(content!)) })),
     setups: await setupsOf(db, id),
+    loadings: await loadingsOf(db, id),
   }
 }
 
@@ -73,6 +74,23 @@ function withoutGaps(content: Record<string, unknown>): Row {
     purposes: row.purposes ?? {},
     sizes: row.sizes ?? [],
   }
+}
+
+/** How each zero came to lie in each loading: what the last pick-up of a setup wrote that was not taken back. */
+async function loadingsOf(db: Queries, id: string): Promise<OperationPage['loadings']> {
+  const { rows } = await db.execute<{ machine: string; register: string; loadings: { setup: string; at: string; value: number }[] }>(sql`
+    SELECT machine, register, json_agg(json_build_object('setup', setup, 'at', at, 'value', value) ORDER BY at DESC) AS loadings FROM (
+      SELECT DISTINCT ON (w.machine, w.register, w.setup) w.machine, w.register, w.setup, w.at, w.after AS value
+      FROM (SELECT DISTINCT machine FROM setup WHERE operation = ${id}) own
+      JOIN entry_write w ON w.machine = own.machine AND w.operation = ${id}
+      WHERE w.kind = 'pick-up' AND w.register LIKE 'work/%' AND w.setup IS NOT NULL AND w.after IS NOT NULL
+        AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = w.entry AND k.kind = 'correction')
+      ORDER BY w.machine, w.register, w.setup, w.seq DESC
+    ) measured GROUP BY machine, register ORDER BY machine, register`)
+  return rows.map(({ loadings, ...row }) => ({
+    ...row,
+    loadings: loadings.map(({ setup: of, at, value }) => ({ setup: of, at: new Date(at).toISOString(), value: value as Nm })),
+  }))
 }
 
 /** Setups of an operation, newest first. */

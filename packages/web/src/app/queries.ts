@@ -59,6 +59,8 @@ export const useGauge = (id: MaybeRefOrGetter<string | null>) => askBy('gauge', 
 export const useParts = () => ask('parts', {})
 export const usePart = (id: MaybeRefOrGetter<string | null>) => askBy('part', id)
 export const useOperation = (id: MaybeRefOrGetter<string | null>) => askBy('operation', id)
+export const useHandover = (machine: MaybeRefOrGetter<string>, shift: MaybeRefOrGetter<'this' | 'before'>) =>
+  ask('handover', () => ({ params: { id: toValue(machine) }, query: { shift: toValue(shift) } }), { staleTime: 0 })
 export const usePartCounts = (setup: MaybeRefOrGetter<string | null>) => askBy('partCounts', setup)
 /** Of one part, or of all. */
 export const useJobs = (part: MaybeRefOrGetter<string | undefined> = undefined) => ask('jobs', () => ({ query: { part: toValue(part) } }))
@@ -80,6 +82,17 @@ export const useScene = (machine: MaybeRefOrGetter<string | null>, setup: MaybeR
   ask('scene', () => {
     const id = toValue(machine)
     return id ? { params: { id }, query: { setup: toValue(setup) ?? undefined } } : null
+  })
+
+/** The same as it was at a moment; not asked for while the moment is not known. */
+export const useSceneAt = (
+  machine: MaybeRefOrGetter<string | null>,
+  setup: MaybeRefOrGetter<string | null>,
+  at: MaybeRefOrGetter<string | null>,
+) =>
+  ask('scene', () => {
+    const [id, moment] = [toValue(machine), toValue(at)]
+    return id && moment ? { params: { id }, query: { setup: toValue(setup) ?? undefined, at: moment } } : null
   })
 
 export const useEntries = (query: MaybeRefOrGetter<Sent<'entries'>['query']>) => ask('entries', () => ({ query: toValue(query) }))

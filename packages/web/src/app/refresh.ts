@@ -17,7 +17,7 @@ type ByName<Said> = Partial<Record<KeyedName, (said: Said, asked: Asked) => bool
 const always = () => true
 const named = ({ id }: { id: string }, { params }: Asked) => params.id === id
 
-const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'plan' | 'shop', ByName<{ id: string }>>> = {
+const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'plan' | 'handover' | 'shop', ByName<{ id: string }>>> = {
   machine: { machines: always, floor: always, scene: named, template: named },
   // Whether a figure stands good hangs on its gauges, on every machine.
   gauge: { gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
@@ -26,6 +26,7 @@ const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'workpiece' |
   workpiece: { workpiece: named, scene: always },
   // A setup keeps its own edition and says that there is a newer one.
   plan: { parts: always, part: always, operation: always, jobs: always, floor: always, setups: always, setup: always },
+  handover: { handover: named, floor: always },
   shop: { people: always, personRecords: always },
 }
 

@@ -165,9 +165,7 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
         <AButton type="text" aria-label="Smaller" @click="zoom.by(1 / 1.5)">&minus;</AButton>
         <AButton v-if="zoom.isMoved.value" type="text" @click="zoom.whole()">whole</AButton>
       </div>
-      <p class="caption quiet small">
-        {{ caption }}<template v-if="laid.former?.far">; the former zero lies off the drawing</template>
-      </p>
+      <p class="caption quiet small">{{ caption }}<template v-if="laid.former?.far">; the former zero lies off the drawing</template></p>
     </div>
     <CloseUp v-if="fromSide && unit" :close-up="fromSide" :unit="unit" class="from-side" />
   </figure>

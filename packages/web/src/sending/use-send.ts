@@ -154,7 +154,7 @@ function entryIn(answer: unknown): Entry | null {
 
 /** The same figures under the same door are the same thing; a PIN is no part of it, and is not kept. */
 function contentOf(to: CallName, { params, body }: { params?: unknown; body?: object }): string {
-  const { release, ...rest } = (body ?? {}) as { release?: { pin?: string } | null }
+  const { release, pin: _own, ...rest } = (body ?? {}) as { release?: { pin?: string } | null; pin?: string }
   const { pin: _pin, ...released } = release ?? {}
   return JSON.stringify([to, params, rest, release ? released : null])
 }

@@ -34,6 +34,11 @@ const session = useSession()
       Also <RouterLink :to="{ name: 'setup', params: { setup: other.id } }">job {{ other.job }}, {{ other.partName }}</RouterLink
       >, {{ other.done }} of {{ other.of }} done
     </p>
+    <p v-if="on.handover" class="other" data-unread>
+      <RouterLink :to="{ name: 'handover', params: { machine: on.machine.id } }"
+        >Handover of the {{ on.handover.shift }} shift, by {{ on.handover.by }}</RouterLink
+      >: not read yet
+    </p>
     <NoticeList v-if="on.notices.length > 0" class="notices" :notices="on.notices" :machine="on.machine.id" />
     <p v-if="on.last" class="last quiet small">
       <strong v-if="fresh" class="fresh">new </strong>Last: {{ on.last.by }}, {{ when(on.last.at, session.shop) }}:

@@ -38,6 +38,8 @@ const say = (what: 'home' | 'power') => send(what, { params: { id: props.machine
           >Setup at hand: {{ own.partName }}, {{ own.operationName }}</GoTo
         >
         <GoTo type="link" :to="{ name: 'ledger', query: { machine } }">Its entries</GoTo>
+        <GoTo type="link" :to="{ name: 'handover', params: { machine } }">Handover</GoTo>
+        <GoTo type="link" :to="{ name: 'stood', params: { machine } }">What stood when</GoTo>
         <GoTo v-if="!session.mayNot('changeMachine')" type="link" :to="{ name: 'machine-record', params: { machine } }">Its record</GoTo>
       </p>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>

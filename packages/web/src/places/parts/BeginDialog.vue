@@ -1,22 +1,23 @@
 <script setup lang="ts">
-import { whyNotBegin } from '@rook/core'
-import type { OperationRecord } from '@rook/contract'
+import { sinceThen, whyNotBegin } from '@rook/core'
+import type { OperationRecord, SetupLine } from '@rook/contract'
 import { Form, Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { useJobs, useMachines, useScene, useSetups } from '../../app/queries.ts'
+import { useJobs, useMachines, useScene, useSceneAt, useSetups } from '../../app/queries.ts'
 import { useSend } from '../../sending/use-send.ts'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
+import SinceThen from './SinceThen.vue'
 
 /** Begins a setup: on which machine, for which job. What is against it is said before anybody presses. */
-const props = defineProps<{ operation: OperationRecord; machine?: string | null }>()
+const props = defineProps<{ operation: OperationRecord; earlier: readonly SetupLine[] }>()
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const machines = useMachines()
 const jobs = useJobs(() => props.operation.part)
 const setups = useSetups()
-const machine = ref<string | null>(props.machine ?? null)
+const machine = ref<string | null>(null)
 const job = ref<string | null>(null)
 const note = ref('')
 const scene = useScene(machine, () => null)
@@ -50,6 +51,17 @@ const against = computed(() => {
     .map(({ id, job: number, operationName, slots }) => ({ id, name: `job ${number}, ${operationName}`, slots }))
   return whyNotBegin(props.operation, scene.data.value, running)
 })
+/** The last one that ended on this machine, or on any where it never stood here. */
+const last = computed(() => {
+  const ended = props.earlier.flatMap(({ endedAt, ...one }) => (endedAt ? [{ ...one, endedAt }] : []))
+  return machine.value === null ? null : (ended.find((one) => one.machine === machine.value) ?? ended[0] ?? null)
+})
+const then = useSceneAt(
+  () => last.value?.machine ?? null,
+  () => last.value?.id ?? null,
+  () => last.value?.endedAt ?? null,
+)
+const since = computed(() => (then.data.value && scene.data.value ? sinceThen(props.operation, then.data.value, scene.data.value) : null))
 const ready = computed(() => machine.value !== null && job.value !== null && scene.data.value !== undefined && against.value === null)
 
 async function begin(): Promise<void> {
@@ -68,7 +80,7 @@ async function begin(): Promise<void> {
     ok-text="Begin the setup"
     cancel-text="Leave it"
     :ok-button-props="{ disabled: busy || !ready }"
-    :width="620"
+    :width="720"
     @ok="begin"
     @cancel="emit('close')"
   >
@@ -78,6 +90,7 @@ async function begin(): Promise<void> {
         <PickField v-model="job" label="Job" :options="jobOptions" />
       </div>
       <WordField v-model="note" class="note" label="Remark" :maxlength="300" />
+      <SinceThen v-if="since && last" :since="since" :last="last" />
       <p v-if="against" class="query" role="alert">{{ against }}</p>
       <p v-if="jobs.data.value && open.length === 0" class="query">
         There is no open job for this part. A planner adds one on the part’s page.

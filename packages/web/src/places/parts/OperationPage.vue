@@ -1,5 +1,19 @@
 <script setup lang="ts">
-import { differencesOf, drawOperation, formatExact, howOften, middleOf, plannedWords, type Naming, type Nm } from '@rook/core'
+import {
+  differencesOf,
+  drawOperation,
+  formatExact,
+  howOften,
+  middleOf,
+  parseRegisterKey,
+  plannedWords,
+  propertyOf,
+  registerName,
+  repeatsWithin,
+  type Naming,
+  type Nm,
+  type RegisterKey,
+} from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useContextLine } from '../../app/context.ts'
@@ -68,7 +82,7 @@ const SETUPS = [
   { key: 'job', title: 'Job' },
   { key: 'edition', title: 'Edition', align: 'right', wide: 'md' },
   { key: 'made', title: 'Made', align: 'right' },
-  { key: 'endedAt', title: 'Ended' },
+  { key: 'endedAt', title: 'Ended', wide: 'md' },
 ] as const
 
 /** A machine that may do it lends the names of what a step has chosen. */
@@ -81,6 +95,32 @@ const naming = computed<Naming>(() => ({
   machine: machineName,
   chosen: (step) => (scene.data.value ? plannedWords(step, scene.data.value) : Object.values(step.preset)),
 }))
+const REPEATS = [
+  { key: 'name', title: 'Zero' },
+  { key: 'machine', title: 'On', wide: 'md' },
+  { key: 'n', title: 'Loadings', align: 'right' },
+  { key: 'standard', title: 'Repeats within', align: 'right' },
+  { key: 'range', title: 'From least to most', align: 'right', wide: 'md' },
+] as const
+/** To a tenth of the increment: more digits would say more than a few loadings can. */
+const spread = (value: number) => `${formatExact((Math.round(value / 100) * 100) as Nm, own.value!.unit)} ${own.value!.unit}`
+const repeats = computed(() =>
+  (page.data.value?.loadings ?? []).flatMap(({ machine, register, loadings }) => {
+    const found = repeatsWithin(loadings)
+    if (!found || propertyOf(parseRegisterKey(register as RegisterKey)).holds !== 'length') return []
+    return [
+      {
+        key: `${machine}/${register}`,
+        name: registerName(parseRegisterKey(register as RegisterKey)),
+        machine: machineName(machine),
+        n: found.n,
+        standard: spread(found.standard),
+        range: spread(found.range),
+      },
+    ]
+  }),
+)
+
 /** An edition with what it changed of the one before. */
 const compared = ref<number | null>(null)
 const changes = computed(() => {
@@ -168,6 +208,18 @@ const changes = computed(() => {
         ><span :class="{ quiet: row.endedAt }">{{ row.endedAt ? when(row.endedAt, session.shop) : 'stands now' }}</span></template
       >
     </Rows>
+    <template v-if="repeats.length > 0">
+      <h2>How the fixture has repeated</h2>
+      <Rows :columns="REPEATS" :rows="repeats" :row-key="({ key }) => key" :row-is="({ key }) => ({ 'data-repeats': key })">
+        <template #standard="{ row }"
+          ><span class="figure">{{ row.standard }}</span></template
+        >
+        <template #range="{ row }"
+          ><span class="figure">{{ row.range }}</span></template
+        >
+      </Rows>
+      <p class="quiet small">One standard deviation of zero from one loading to the next; the plan says {{ length(own.fixtureRepeat) }}.</p>
+    </template>
     <h2>Editions</h2>
     <ul class="editions">
       <li v-for="(one, at) in page.data.value.editions" :key="one.edition">
@@ -191,7 +243,7 @@ const changes = computed(() => {
       :before="`Edition ${changes.before.edition}`"
       :after="`Edition ${changes.after.edition}`"
     />
-    <BeginDialog v-if="doing === 'begin'" :operation="own" @close="doing = null" />
+    <BeginDialog v-if="doing === 'begin'" :operation="own" :earlier="page.data.value.setups" @close="doing = null" />
     <WorkpieceDialog
       v-if="doing === 'holding' && work.data.value"
       :operation="operation"

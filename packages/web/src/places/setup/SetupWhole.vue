@@ -6,6 +6,7 @@ import { useJobs, usePartCounts } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import GoTo from '../../ui/GoTo.vue'
 
 /** The setup as a whole: whether its first run still proves it, what it has made, whether its plan is the newest; and its end. */
 const props = defineProps<{ setup: string; data: Setup }>()
@@ -49,6 +50,7 @@ const last = computed(() => counts.data.value?.[0] ?? null)
     <p v-if="!ended" class="ways">
       <Button v-if="!session.mayNot('countParts')" @click="doing = 'count'">Count parts</Button>
       <Button v-if="!session.mayNot('prove') && (!data.proven || data.proven.lapsed)" @click="doing = 'prove'">First run was good</Button>
+      <GoTo :to="{ name: 'handover', params: { machine: data.summary.machine } }">Hand over</GoTo>
       <Button v-if="!session.mayNot('endSetup')" @click="doing = 'end'">End the setup</Button>
     </p>
     <CountDialog v-if="doing === 'count'" :setup="setup" @close="doing = null" />

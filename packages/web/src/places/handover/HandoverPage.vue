@@ -1,0 +1,156 @@
+<script setup lang="ts">
+import type { Handover } from '@rook/contract'
+import { Button, Form } from 'ant-design-vue'
+import { computed, ref, watch } from 'vue'
+import { useContextLine } from '../../app/context.ts'
+import { useHandover, useMachines } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { dayTime } from '../../app/time.ts'
+import MayNot from '../../parts/MayNot.vue'
+import Opening from '../../parts/Opening.vue'
+import { useSend } from '../../sending/use-send.ts'
+import OneOf from '../../ui/OneOf.vue'
+import TextField from '../../ui/TextField.vue'
+import HandoverLines from './HandoverLines.vue'
+import PinField from './PinField.vue'
+
+/** What this shift leaves to the next on a machine: drafted by the ledger, finished in a few words, signed by two. */
+const props = defineProps<{ machine: string }>()
+const shift = ref<'this' | 'before'>('this')
+const page = useHandover(() => props.machine, shift)
+const machines = useMachines()
+const session = useSession()
+const name = computed(() => machines.data.value?.find(({ id }) => id === props.machine)?.name ?? '')
+useContextLine(() => [name.value || 'Machine', 'Handover'])
+
+const SHIFTS = [
+  { value: 'this', label: 'this shift' },
+  { value: 'before', label: 'the one before' },
+] as const
+/** Lines that whoever leaves has struck out, by their words. */
+const struck = ref<readonly string[]>([])
+const words = ref('')
+const pin = ref('')
+watch(shift, () => {
+  struck.value = []
+  pin.value = ''
+})
+const draft = computed(() => page.data.value?.draft ?? [])
+const kept = computed(() => draft.value.filter(({ text }) => !struck.value.includes(text)))
+const unread = computed(() => (page.data.value?.latest ?? []).filter(({ readBy }) => readBy === null))
+const older = computed(() => (page.data.value?.latest ?? []).filter(({ readBy }) => readBy !== null))
+const signing = useSend()
+const reading = useSend()
+
+async function sign(): Promise<void> {
+  const { span } = page.data.value!
+  if (!span) return
+  const body = { from: span.from, lines: kept.value, words: words.value.trim(), pin: pin.value }
+  if (await signing.send('signHandover', { params: { id: props.machine }, body })) words.value = ''
+  pin.value = ''
+}
+
+const readPin = ref('')
+async function read({ id }: Handover): Promise<void> {
+  await reading.send('readHandover', { params: { id }, body: { pin: readPin.value } })
+  readPin.value = ''
+}
+const period = ({ from, to }: Pick<Handover, 'from' | 'to'>) => `${dayTime(from, session.shop)} to ${dayTime(to, session.shop)}`
+</script>
+
+<template>
+  <div v-if="!page.data.value" class="page"><Opening :error="page.error.value" /></div>
+  <div v-else class="page">
+    <h1>Handover, {{ name }}</h1>
+    <section v-for="one in unread" :key="one.id" class="sheet paper" :data-handover="one.id" aria-label="To be read">
+      <h2>From the {{ one.shift }} shift, {{ period(one) }}</h2>
+      <HandoverLines :lines="one.lines" />
+      <p v-if="one.words" class="words">{{ one.words }}</p>
+      <p class="quiet">Signed by {{ one.by }}, {{ dayTime(one.at, session.shop) }}. Not read yet.</p>
+      <MayNot v-if="one.by !== session.person?.name" to="readHandover">
+        <Form class="line" @submit.prevent="read(one)">
+          <PinField v-model="readPin" :label="`PIN of ${session.person?.name}`" />
+          <Button type="primary" size="large" html-type="submit" :disabled="reading.busy.value || readPin.length < 4"
+            >I have read it</Button
+          >
+        </Form>
+      </MayNot>
+      <p v-else class="quiet small">Whoever comes reads it and signs.</p>
+      <p v-if="reading.trouble.value" class="stop" role="alert">{{ reading.trouble.value }}</p>
+    </section>
+
+    <div class="line">
+      <OneOf v-model="shift" name="Which shift" :options="SHIFTS" />
+      <strong v-if="page.data.value.span">{{ page.data.value.span.name }}, {{ period(page.data.value.span) }}</strong>
+    </div>
+    <p v-if="!page.data.value.span" class="quiet">The shop has no shifts on record. A lead writes them down under Shop and people.</p>
+    <p v-else-if="page.data.value.signed" class="quiet">
+      {{ page.data.value.signed.by }} has handed it over, {{ dayTime(page.data.value.signed.at, session.shop) }}.
+    </p>
+    <Form v-else class="sheet paper" @submit.prevent="sign">
+      <p v-if="draft.length === 0" class="quiet">
+        Nothing happened here that the next shift has to know. A shift without entries needs no handover.
+      </p>
+      <HandoverLines v-model:struck="struck" :lines="draft" />
+      <TextField v-model="words" label="In your own words" :maxlength="2000" />
+      <MayNot to="signHandover">
+        <div class="line">
+          <PinField v-model="pin" :label="`PIN of ${session.person?.name}`" />
+          <Button
+            type="primary"
+            size="large"
+            html-type="submit"
+            :disabled="signing.busy.value || pin.length < 4 || (kept.length === 0 && words.trim().length < 3)"
+            >Sign and hand over</Button
+          >
+        </div>
+      </MayNot>
+      <p v-if="signing.trouble.value" class="stop" role="alert">{{ signing.trouble.value }}</p>
+    </Form>
+
+    <template v-if="older.length > 0">
+      <h2>Before</h2>
+      <details v-for="one in older" :key="one.id" class="older">
+        <summary>
+          {{ one.shift }}, {{ period(one) }} <span class="quiet">{{ one.by }} to {{ one.readBy }}</span>
+        </summary>
+        <HandoverLines :lines="one.lines" />
+        <p v-if="one.words" class="words">{{ one.words }}</p>
+      </details>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.paper {
+  padding: 12px 18px 16px;
+  margin: 10px 0 18px;
+  max-width: 900px;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
+  align-items: end;
+  margin-top: 10px;
+}
+.line + p {
+  margin-top: 10px;
+}
+.line > strong {
+  align-self: center;
+}
+.words {
+  white-space: pre-wrap;
+  border-left: 3px solid var(--act);
+  padding-left: 12px;
+}
+h2 {
+  margin: 4px 0 8px;
+}
+summary {
+  min-height: 44px;
+  line-height: 44px;
+  cursor: pointer;
+}
+</style>

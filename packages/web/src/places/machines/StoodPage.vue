@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { compareStanding } from '@rook/core'
+import { Checkbox, DatePicker } from 'ant-design-vue'
+import dayjs from 'dayjs'
+import { computed, ref } from 'vue'
+import { useContextLine } from '../../app/context.ts'
+import { useMachines, useScene, useSceneAt } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { when } from '../../app/time.ts'
+import Opening from '../../parts/Opening.vue'
+import Field from '../../ui/Field.vue'
+import PickField from '../../ui/PickField.vue'
+import Rows from '../../ui/Rows.vue'
+
+/** What stood in a machine at one minute, against another minute or another machine: differences first, each with the entry behind it. */
+const props = defineProps<{ machine: string }>()
+const machines = useMachines()
+const session = useSession()
+const machineOf = (id: string) => machines.data.value?.find((one) => one.id === id)
+useContextLine(() => [machineOf(props.machine)?.name ?? 'Machine'])
+
+const FORMAT = 'YYYY-MM-DDTHH:mm'
+const from = ref<string | undefined>(dayjs().subtract(1, 'day').format(FORMAT))
+/** Empty for now. */
+const to = ref<string | undefined>(undefined)
+const other = ref<string | null>(null)
+const second = computed(() => other.value ?? props.machine)
+const instantOf = (text: string | undefined) => (text ? dayjs(text).toISOString() : null)
+const before = useSceneAt(
+  () => props.machine,
+  () => null,
+  () => instantOf(from.value),
+)
+const past = useSceneAt(
+  second,
+  () => null,
+  () => instantOf(to.value),
+)
+const now = useScene(second, () => null)
+const after = computed(() => (to.value ? past.data.value : now.data.value))
+const error = computed(() => before.error.value ?? (to.value ? past.error.value : now.error.value))
+const compared = computed(() => (before.data.value && after.value ? compareStanding(before.data.value, after.value) : null))
+const isAll = ref(false)
+/** What stands alike comes after the differences, where somebody wants it. */
+const rows = computed(() => {
+  if (!compared.value || !after.value) return []
+  const { differs } = compared.value
+  if (!isAll.value) return differs
+  const known = new Set<string>(differs.map(({ register }) => register))
+  const empty = { ...before.data.value!, standing: {} }
+  const alike = compareStanding(empty, after.value, (register) => !known.has(register)).differs
+  return [...differs, ...alike.map((one) => ({ ...one, before: one.after, moved: null }))]
+})
+const options = computed(() => (machines.data.value ?? []).map(({ id, name }) => ({ value: id as string | null, label: name })))
+const COLUMNS = [
+  { key: 'name', title: 'Register' },
+  { key: 'before', title: 'Then', align: 'right' },
+  { key: 'after', title: 'Later', align: 'right' },
+  { key: 'moved', title: 'Moved by', align: 'right', wide: 'md' },
+  { key: 'by', title: 'Written by' },
+] as const
+</script>
+
+<template>
+  <div class="page">
+    <h1>What stood in {{ machineOf(machine)?.name }}</h1>
+    <div class="fields">
+      <Field v-slot="{ id }" label="At">
+        <DatePicker :id="id" v-model:value="from" show-time :value-format="FORMAT" format="D MMM YYYY, HH:mm" :allow-clear="false" />
+      </Field>
+      <Field v-slot="{ id }" label="Against">
+        <DatePicker :id="id" v-model:value="to" show-time :value-format="FORMAT" format="D MMM YYYY, HH:mm" placeholder="now" />
+      </Field>
+      <PickField v-model="other" label="In" :placeholder="machineOf(machine)?.name ?? ''" :options="options" />
+    </div>
+    <Opening v-if="error || !compared" :error="error" />
+    <template v-else>
+      <p>
+        {{ compared.differs.length }} {{ compared.differs.length === 1 ? 'register differs' : 'registers differ' }}, {{ compared.same }}
+        {{ compared.same === 1 ? 'stands' : 'stand' }} alike.
+        <Checkbox v-model:checked="isAll">those as well</Checkbox>
+      </p>
+      <Rows
+        :columns="COLUMNS"
+        :rows="rows"
+        :row-key="({ register }) => register"
+        :row-is="({ register }) => ({ 'data-register': register })"
+        :page="40"
+        empty="Everything stands as it stood."
+      >
+        <template #name="{ row }"
+          ><RouterLink :to="{ name: 'ledger', query: { machine, register: row.register } }">{{ row.name }}</RouterLink></template
+        >
+        <template #before="{ row }"
+          ><span class="figure">{{ row.before ?? 'unset' }}</span></template
+        >
+        <template #after="{ row }"
+          ><span class="figure">{{ row.after ?? 'unset' }}</span></template
+        >
+        <template #moved="{ row }"
+          ><span class="figure">{{ row.moved ?? '' }}</span></template
+        >
+        <template #by="{ row }"
+          ><RouterLink v-if="row.by" :to="{ name: 'entry', params: { entry: row.by.entry } }"
+            >{{ row.by.name }}, {{ when(row.by.at, session.shop) }}</RouterLink
+          ></template
+        >
+      </Rows>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.ant-picker {
+  width: 100%;
+}
+</style>
