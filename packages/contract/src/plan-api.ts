@@ -117,7 +117,7 @@ export const planApi = {
   }),
   readHandover: operation('readHandover', {
     summary: 'Whoever comes signs that the handover was read.',
-    params: byId,
+    params: z.object({ id: z.uuid({ error: 'Handover: this is not a handover\u2019s id.' }) }),
     body: readHandoverBody,
     response: handoverSchema,
     problems: [401, 404, 409, 422, 429],

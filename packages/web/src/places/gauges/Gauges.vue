@@ -92,10 +92,4 @@ const AddGauge = defineAsyncComponent(() => import('./AddGauge.vue'))
   vertical-align: -2px;
   margin-right: 6px;
 }
-.name {
-  display: inline-flex;
-  align-items: center;
-  min-height: 44px;
-  font-weight: 700;
-}
 </style>

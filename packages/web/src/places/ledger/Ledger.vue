@@ -140,9 +140,6 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
   margin-bottom: 12px;
   align-items: center;
 }
-.grow {
-  flex: 1;
-}
 .narrowed {
   margin: 0 0 10px;
 }

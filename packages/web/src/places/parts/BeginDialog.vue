@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { sinceThen, whyNotBegin } from '@rook/core'
 import type { OperationRecord, SetupLine } from '@rook/contract'
-import { Form, Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useJobs, useMachines, useScene, useSceneAt, useSetups } from '../../app/queries.ts'
@@ -9,6 +8,7 @@ import { useSend } from '../../sending/use-send.ts'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
 import SinceThen from './SinceThen.vue'
+import FormDialog from '../../ui/FormDialog.vue'
 
 /** Begins a setup: on which machine, for which job. What is against it is said before anybody presses. */
 const props = defineProps<{ operation: OperationRecord; earlier: readonly SetupLine[] }>()
@@ -74,30 +74,26 @@ async function begin(): Promise<void> {
 </script>
 
 <template>
-  <Modal
-    open
+  <FormDialog
     :title="`Set up ${operation.partName}, ${operation.name}`"
-    ok-text="Begin the setup"
-    cancel-text="Leave it"
-    :ok-button-props="{ disabled: busy || !ready }"
+    ok="Begin the setup"
+    :blocked="busy || !ready"
+    :trouble="trouble"
     :width="720"
-    @ok="begin"
-    @cancel="emit('close')"
+    @go="begin"
+    @close="emit('close')"
   >
-    <Form @submit.prevent="begin">
-      <div class="fields">
-        <PickField v-model="machine" label="Machine" :options="offered" />
-        <PickField v-model="job" label="Job" :options="jobOptions" />
-      </div>
-      <WordField v-model="note" class="note" label="Remark" :maxlength="300" />
-      <SinceThen v-if="since && last" :since="since" :last="last" />
-      <p v-if="against" class="query" role="alert">{{ against }}</p>
-      <p v-if="jobs.data.value && open.length === 0" class="query">
-        There is no open job for this part. A planner adds one on the part’s page.
-      </p>
-      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    </Form>
-  </Modal>
+    <div class="fields">
+      <PickField v-model="machine" label="Machine" :options="offered" />
+      <PickField v-model="job" label="Job" :options="jobOptions" />
+    </div>
+    <WordField v-model="note" class="note" label="Remark" :maxlength="300" />
+    <SinceThen v-if="since && last" :since="since" :last="last" />
+    <p v-if="against" class="query" role="alert">{{ against }}</p>
+    <p v-if="jobs.data.value && open.length === 0" class="query">
+      There is no open job for this part. A planner adds one on the part’s page.
+    </p>
+  </FormDialog>
 </template>
 
 <style scoped>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Job, Part } from '@rook/contract'
-import { DatePicker, Form, Modal } from 'ant-design-vue'
+import { DatePicker } from 'ant-design-vue'
 import { computed, reactive, watch } from 'vue'
 import { useParts } from '../../app/queries.ts'
 import { useSend } from '../../sending/use-send.ts'
@@ -9,6 +9,7 @@ import Field from '../../ui/Field.vue'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
 import { JOB_FORM, jobFormOf } from './plan-forms.ts'
+import FormDialog from '../../ui/FormDialog.vue'
 
 /** A new job, or what a planner changes of one. */
 const props = defineProps<{ job: Job | null; part?: Pick<Part, 'id' | 'revision'> | null }>()
@@ -38,30 +39,25 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <Modal
-    open
+  <FormDialog
     :title="job ? `Change job ${job.number}` : 'A new job'"
-    :ok-text="job ? 'Keep' : 'Add'"
-    cancel-text="Leave it"
-    :ok-button-props="{ disabled: busy }"
-    :width="640"
-    @ok="keep"
-    @cancel="emit('close')"
+    :ok="job ? 'Keep' : 'Add'"
+    :blocked="busy"
+    :trouble="trouble"
+    @go="keep"
+    @close="emit('close')"
   >
-    <Form @submit.prevent="keep">
-      <div class="fields">
-        <WordField v-model="form.number" label="Job number" :maxlength="40" :problem="problems.number" />
-        <PickField v-model="form.part" label="Part" :options="options" :problem="problems.part" />
-        <WordField v-model="form.revision" label="Revision" :maxlength="10" :problem="problems.revision" />
-        <WordField v-model="form.quantity" label="Quantity" figure :maxlength="7" inputmode="numeric" :problem="problems.quantity" />
-        <Field v-slot="{ id }" label="Due" :problem="problems.due">
-          <DatePicker :id="id" v-model:value="form.due" value-format="YYYY-MM-DD" format="D MMM YYYY" placeholder="no day promised" />
-        </Field>
-      </div>
-      <WordField v-model="form.note" class="note" label="Remark" :maxlength="300" />
-      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    </Form>
-  </Modal>
+    <div class="fields">
+      <WordField v-model="form.number" label="Job number" :maxlength="40" :problem="problems.number" />
+      <PickField v-model="form.part" label="Part" :options="options" :problem="problems.part" />
+      <WordField v-model="form.revision" label="Revision" :maxlength="10" :problem="problems.revision" />
+      <WordField v-model="form.quantity" label="Quantity" figure :maxlength="7" inputmode="numeric" :problem="problems.quantity" />
+      <Field v-slot="{ id }" label="Due" :problem="problems.due">
+        <DatePicker :id="id" v-model:value="form.due" value-format="YYYY-MM-DD" format="D MMM YYYY" placeholder="no day promised" />
+      </Field>
+    </div>
+    <WordField v-model="form.note" class="note" label="Remark" :maxlength="300" />
+  </FormDialog>
 </template>
 
 <style scoped>

@@ -73,12 +73,3 @@ function close(job: Job, closed: boolean): Promise<unknown> {
   <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
   <JobDialog v-if="changing" :job="changing" @close="changing = null" />
 </template>
-
-<style scoped>
-.name {
-  display: inline-flex;
-  align-items: center;
-  min-height: 44px;
-  font-weight: 700;
-}
-</style>

@@ -256,12 +256,6 @@ const changes = computed(() => {
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 14px;
-  align-items: center;
-}
 .grow {
   flex: 1;
   min-width: 260px;
@@ -297,11 +291,6 @@ h2 {
 .steps li {
   padding: 3px 0;
   break-inside: avoid;
-}
-.name {
-  display: inline-flex;
-  align-items: center;
-  min-height: 44px;
 }
 .editions {
   list-style: none;

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { Part } from '@rook/contract'
-import { Form, Modal } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import WordField from '../../ui/WordField.vue'
 import { PART_FORM, partFormOf } from './plan-forms.ts'
+import FormDialog from '../../ui/FormDialog.vue'
 
 /** A new part, or what a planner changes of one: another letter or number makes it a new revision. */
 const props = defineProps<{ part: Part | null }>()
@@ -26,30 +26,25 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <Modal
-    open
+  <FormDialog
     :title="part ? `Change ${part.name}` : 'A new part'"
-    :ok-text="part ? 'Keep' : 'Add'"
-    cancel-text="Leave it"
-    :ok-button-props="{ disabled: busy }"
-    :width="640"
-    @ok="keep"
-    @cancel="emit('close')"
+    :ok="part ? 'Keep' : 'Add'"
+    :blocked="busy"
+    :trouble="trouble"
+    @go="keep"
+    @close="emit('close')"
   >
-    <Form @submit.prevent="keep">
-      <div class="fields">
-        <WordField v-model="form.number" label="Number" :maxlength="40" :problem="problems.number" />
-        <WordField v-model="form.name" label="Name" :maxlength="80" :problem="problems.name" />
-        <WordField v-model="form.material" label="Material" :maxlength="80" />
-        <WordField v-model="form.revision" label="Revision" :maxlength="10" :problem="problems.revision" />
-      </div>
-      <WordField v-model="form.change" class="change" label="What this revision changed" :maxlength="300" />
-      <p v-if="isNewRevision" class="quiet small">
-        A new revision. Operations stay planned for the one that they name until a planner brings them up to it.
-      </p>
-      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    </Form>
-  </Modal>
+    <div class="fields">
+      <WordField v-model="form.number" label="Number" :maxlength="40" :problem="problems.number" />
+      <WordField v-model="form.name" label="Name" :maxlength="80" :problem="problems.name" />
+      <WordField v-model="form.material" label="Material" :maxlength="80" />
+      <WordField v-model="form.revision" label="Revision" :maxlength="10" :problem="problems.revision" />
+    </div>
+    <WordField v-model="form.change" class="change" label="What this revision changed" :maxlength="300" />
+    <p v-if="isNewRevision" class="quiet small">
+      A new revision. Operations stay planned for the one that they name until a planner brings them up to it.
+    </p>
+  </FormDialog>
 </template>
 
 <style scoped>

@@ -96,17 +96,8 @@ header,
   gap: 4px 14px;
   align-items: center;
 }
-.grow {
-  flex: 1;
-}
 h2 {
   margin: 16px 0 6px;
-}
-.name {
-  display: inline-flex;
-  align-items: center;
-  min-height: 44px;
-  font-weight: 700;
 }
 .revisions {
   list-style: none;

@@ -69,25 +69,10 @@ const COLUMNS = [
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 14px;
-  align-items: center;
-}
 .sought {
   width: 240px;
 }
-.grow {
-  flex: 1;
-}
 h2 {
   margin: 16px 0 6px;
-}
-.name {
-  display: inline-flex;
-  align-items: center;
-  min-height: 44px;
-  font-weight: 700;
 }
 </style>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { Form, Modal } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import * as z from 'zod/mini'
 import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import { wholeOrNone } from '../../ui/shapes.ts'
 import WordField from '../../ui/WordField.vue'
+import FormDialog from '../../ui/FormDialog.vue'
 
 const props = defineProps<{ setup: string }>()
 const emit = defineEmits<{ close: [] }>()
@@ -36,30 +36,18 @@ async function go(): Promise<void> {
 </script>
 
 <template>
-  <Modal
-    open
-    title="Count parts"
-    ok-text="Count them"
-    cancel-text="Leave it"
-    :ok-button-props="{ disabled: busy }"
-    :width="560"
-    @ok="go"
-    @cancel="emit('close')"
-  >
-    <Form @submit.prevent="go">
-      <div class="fields">
-        <WordField
-          v-model="form.made"
-          label="Good parts since the last count"
-          figure
-          :maxlength="6"
-          inputmode="numeric"
-          :problem="problems.made"
-        />
-        <WordField v-model="form.scrapped" label="Scrapped" figure :maxlength="6" inputmode="numeric" :problem="problems.scrapped" />
-      </div>
-      <WordField v-if="hasScrap" v-model="form.reason" label="Why they were scrapped" :maxlength="300" :problem="problems.reason" />
-      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    </Form>
-  </Modal>
+  <FormDialog title="Count parts" ok="Count them" :blocked="busy" :trouble="trouble" :width="560" @go="go" @close="emit('close')">
+    <div class="fields">
+      <WordField
+        v-model="form.made"
+        label="Good parts since the last count"
+        figure
+        :maxlength="6"
+        inputmode="numeric"
+        :problem="problems.made"
+      />
+      <WordField v-model="form.scrapped" label="Scrapped" figure :maxlength="6" inputmode="numeric" :problem="problems.scrapped" />
+    </div>
+    <WordField v-if="hasScrap" v-model="form.reason" label="Why they were scrapped" :maxlength="300" :problem="problems.reason" />
+  </FormDialog>
 </template>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { leftOpen } from '@rook/core'
 import type { Setup } from '@rook/contract'
-import { Form, Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import TextField from '../../ui/TextField.vue'
+import FormDialog from '../../ui/FormDialog.vue'
 
 const props = defineProps<{ setup: string; data: Setup }>()
 const emit = defineEmits<{ close: [] }>()
@@ -20,21 +20,9 @@ async function go(): Promise<void> {
 </script>
 
 <template>
-  <Modal
-    open
-    title="End the setup"
-    ok-text="End it"
-    cancel-text="Leave it"
-    :ok-button-props="{ disabled: busy || !ready }"
-    :width="560"
-    @ok="go"
-    @cancel="emit('close')"
-  >
-    <Form @submit.prevent="go">
-      <p class="quiet">Its zeros and tools stay as they stand; nothing more is recorded in it.</p>
-      <p v-if="open.length > 0" class="query">Still open: {{ open.join('; ') }}.</p>
-      <TextField v-model="reason" :label="open.length > 0 ? 'Why it is ended all the same' : 'Remark'" :maxlength="500" />
-      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    </Form>
-  </Modal>
+  <FormDialog title="End the setup" ok="End it" :blocked="busy || !ready" :trouble="trouble" :width="560" @go="go" @close="emit('close')">
+    <p class="quiet">Its zeros and tools stay as they stand; nothing more is recorded in it.</p>
+    <p v-if="open.length > 0" class="query">Still open: {{ open.join('; ') }}.</p>
+    <TextField v-model="reason" :label="open.length > 0 ? 'Why it is ended all the same' : 'Remark'" :maxlength="500" />
+  </FormDialog>
 </template>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { leftOpen } from '@rook/core'
 import type { Setup } from '@rook/contract'
-import { Form, Modal } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import * as z from 'zod/mini'
 import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import TextField from '../../ui/TextField.vue'
+import FormDialog from '../../ui/FormDialog.vue'
 
 const props = defineProps<{ setup: string; data: Setup }>()
 const emit = defineEmits<{ close: [] }>()
@@ -25,24 +25,20 @@ async function go(): Promise<void> {
 </script>
 
 <template>
-  <Modal
-    open
+  <FormDialog
     title="The first run"
-    ok-text="It was good"
-    cancel-text="Leave it"
-    :ok-button-props="{ disabled: busy || open.length > 0 }"
+    ok="It was good"
+    :blocked="busy || open.length > 0"
+    :trouble="trouble"
     :width="560"
-    @ok="go"
-    @cancel="emit('close')"
+    @go="go"
+    @close="emit('close')"
   >
-    <Form @submit.prevent="go">
-      <p class="quiet">
-        Feed and rapid at their least, single block, a hand on feed hold; zero seen by a move in X and Y first, then in Z. It proves the
-        setup until a zero or a tool of it is written anew.
-      </p>
-      <p v-if="open.length > 0" class="query">To be done or skipped before: {{ open.join('; ') }}.</p>
-      <TextField v-model="observed" label="What was seen" :maxlength="500" :problem="problems.observed" />
-      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    </Form>
-  </Modal>
+    <p class="quiet">
+      Feed and rapid at their least, single block, a hand on feed hold; zero seen by a move in X and Y first, then in Z. It proves the setup
+      until a zero or a tool of it is written anew.
+    </p>
+    <p v-if="open.length > 0" class="query">To be done or skipped before: {{ open.join('; ') }}.</p>
+    <TextField v-model="observed" label="What was seen" :maxlength="500" :problem="problems.observed" />
+  </FormDialog>
 </template>

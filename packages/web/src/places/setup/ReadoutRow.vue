@@ -70,9 +70,6 @@ li {
 li:last-child {
   border-bottom: 0;
 }
-.grow {
-  flex: 1;
-}
 .reads {
   display: grid;
   justify-items: end;

@@ -95,12 +95,6 @@ const lit = computed(() => next.value?.preset.tool ?? null)
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 14px;
-  align-items: center;
-}
 .grow {
   flex: 1;
   min-width: 260px;

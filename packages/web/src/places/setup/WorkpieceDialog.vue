@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { layoutOf, type MachineRecord } from '@rook/core'
 import type { Workpiece } from '@rook/contract'
-import { Form, Modal } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
@@ -11,6 +10,7 @@ import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
 import OutlineFrom from './OutlineFrom.vue'
 import { HELD_IN, holdingFormOf, holdingShape, SIDE_WORDS, type HoldingForm } from './workpiece-form.ts'
+import FormDialog from '../../ui/FormDialog.vue'
 
 /** How an operation's work is held, and the outline of its part: what every drawing of the operation then shows. */
 const props = defineProps<{ operation: string; name: string; work: Workpiece; machine: MachineRecord }>()
@@ -40,57 +40,45 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <Modal
-    open
-    :title="`How ${name} is held`"
-    :width="760"
-    ok-text="Keep"
-    cancel-text="Leave it"
-    :ok-button-props="{ disabled: busy }"
-    @ok="keep"
-    @cancel="emit('close')"
-  >
-    <Form @submit.prevent="keep">
-      <div class="fields">
-        <PickField v-model="form.kind" label="Held in" :options="kinds" />
-        <template v-if="form.kind === 'vise'">
-          <CountField v-model="form.count" label="Vises in a row" :min="1" :max="4" />
-          <PickField v-model="form.fixedJaw" label="Fixed jaw at its" :options="optionsOf(SIDE_WORDS)" />
-          <WordField v-model="form.grip" :label="`The jaws grip, ${unit}`" figure :maxlength="40" :problem="checked.problems.value.grip" />
-        </template>
-        <WordField
-          v-if="form.kind === 'vise' || form.kind === 'clamps'"
-          v-model="form.parallels"
-          :label="`Height of the parallels, ${unit}`"
-          figure
-          :maxlength="40"
-          :problem="checked.problems.value.parallels"
-        />
-        <WordField
-          v-if="form.kind === 'plate'"
-          v-model="form.thickness"
-          :label="`Thickness of the fixture, ${unit}`"
-          figure
-          :maxlength="40"
-          :problem="checked.problems.value.thickness"
-        />
-        <WordField
-          v-if="form.kind === 'chuck' || form.kind === 'collet'"
-          v-model="form.stickOut"
-          :label="`Stands out of the jaws, ${unit}`"
-          figure
-          :maxlength="40"
-          :problem="checked.problems.value.stickOut"
-        />
-      </div>
-      <p class="quiet small">What is left empty is drawn by usual sizes.</p>
-      <template v-if="!isBar">
-        <h2>Outline of the part, from above</h2>
-        <OutlineFrom ref="from" v-model="outline" />
+  <FormDialog :title="`How ${name} is held`" ok="Keep" :blocked="busy" :trouble="trouble" @go="keep" @close="emit('close')">
+    <div class="fields">
+      <PickField v-model="form.kind" label="Held in" :options="kinds" />
+      <template v-if="form.kind === 'vise'">
+        <CountField v-model="form.count" label="Vises in a row" :min="1" :max="4" />
+        <PickField v-model="form.fixedJaw" label="Fixed jaw at its" :options="optionsOf(SIDE_WORDS)" />
+        <WordField v-model="form.grip" :label="`The jaws grip, ${unit}`" figure :maxlength="40" :problem="checked.problems.value.grip" />
       </template>
-      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    </Form>
-  </Modal>
+      <WordField
+        v-if="form.kind === 'vise' || form.kind === 'clamps'"
+        v-model="form.parallels"
+        :label="`Height of the parallels, ${unit}`"
+        figure
+        :maxlength="40"
+        :problem="checked.problems.value.parallels"
+      />
+      <WordField
+        v-if="form.kind === 'plate'"
+        v-model="form.thickness"
+        :label="`Thickness of the fixture, ${unit}`"
+        figure
+        :maxlength="40"
+        :problem="checked.problems.value.thickness"
+      />
+      <WordField
+        v-if="form.kind === 'chuck' || form.kind === 'collet'"
+        v-model="form.stickOut"
+        :label="`Stands out of the jaws, ${unit}`"
+        figure
+        :maxlength="40"
+        :problem="checked.problems.value.stickOut"
+      />
+    </div>
+    <p class="quiet small">What is left empty is drawn by usual sizes.</p>
+    <template v-if="!isBar">
+      <h2>Outline of the part, from above</h2>
+      <OutlineFrom ref="from" v-model="outline" />
+    </template>
+  </FormDialog>
 </template>
 
 <style scoped>

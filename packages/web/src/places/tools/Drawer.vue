@@ -119,9 +119,6 @@ header {
 .find {
   width: 240px;
 }
-.grow {
-  flex: 1;
-}
 .name {
   display: grid;
   color: inherit;
