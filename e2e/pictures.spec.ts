@@ -14,10 +14,6 @@ async function picture(page: Page, name: string): Promise<void> {
 /** One picture of each main view; made anew with npm run screenshots. */
 test('pictures', async ({ page, shop }) => {
   test.setTimeout(420_000)
-  await page.goto(`${shop.url}/sign-in`)
-  await page.getByRole('button', { name: 'I. Marrow' }).click()
-  await picture(page, 'sign-in')
-
   await signIn(page, shop)
   await page.locator('[data-machine=lathe-2]').waitFor()
   await picture(page, 'floor')
@@ -51,9 +47,6 @@ test('pictures', async ({ page, shop }) => {
   await page.goto(`${shop.url}/ledger`)
   await page.locator('li[data-kind]').first().waitFor()
   await picture(page, 'ledger')
-  await page.locator('li[data-kind=pick-up] a').first().click()
-  await page.getByText('Take this entry back').waitFor()
-  await picture(page, 'entry')
 
   await page.goto(`${shop.url}/machines/mill-2`)
   await page.getByRole('row', { name: /^G55/ }).waitFor()
@@ -69,12 +62,17 @@ test('pictures', async ({ page, shop }) => {
   await give(page, { X1: '-253.1813', Y1: '-138.2030', X2: '-267.2038', Y2: '-124.1825', X3: '-281.2203', Y3: '-138.2030' })
   await picture(page, 'bore')
 
-  await page.goto(`${shop.url}/machines/mill-2`)
-  await page.locator('[data-register="tool/1/length/geometry"]').getByRole('button', { name: 'it was knocked' }).click()
-  await page.getByLabel('What happened').fill('pulled to clear the coolant nozzle')
-  await page.getByRole('button', { name: 'Mark it disturbed' }).click()
-  await page.locator('[data-standing=stale]').first().waitFor()
-  await picture(page, 'stale')
+  await page.goto(`${shop.url}/operations/chest-10`)
+  await page.locator('[data-setup]').first().waitFor()
+  await picture(page, 'operation')
+  await page.goto(`${shop.url}/operations/chest-20/change`)
+  await page.locator('li[data-step=zero-G55-X]').getByRole('button', { name: 'change' }).click()
+  await page.getByRole('heading', { name: 'Sizes that it makes' }).scrollIntoViewIfNeeded()
+  await page.locator('li[data-step=zero-G55-X]').scrollIntoViewIfNeeded()
+  await picture(page, 'planning')
+  await page.goto(`${shop.url}/machines/mill-3/handover`)
+  await page.locator('li[data-kind]').first().waitFor()
+  await picture(page, 'handover')
 
   await pictureTools(page, shop)
 
