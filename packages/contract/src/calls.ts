@@ -61,6 +61,7 @@ export const CALLS = {
   handover: { method: 'get', path: '/api/machines/{id}/handover', access: 'viewer' },
   signHandover: { method: 'post', path: '/api/machines/{id}/handovers', access: 'operator' },
   readHandover: { method: 'post', path: '/api/handovers/{id}/read', access: 'operator' },
+  cutMeanwhile: { method: 'get', path: '/api/entries/{id}/parts', access: 'viewer' },
   partCounts: { method: 'get', path: '/api/setups/{id}/parts', access: 'viewer' },
   workpiece: { method: 'get', path: '/api/operations/{id}/workpiece', access: 'viewer' },
   changeWorkpiece: { method: 'put', path: '/api/operations/{id}/workpiece', access: 'setter', unnamed: true },

@@ -6,6 +6,7 @@ import {
   beginBody,
   countBody,
   countSchema,
+  cutMeanwhile,
   endBody,
   jobBody,
   jobChange,
@@ -121,6 +122,12 @@ export const planApi = {
     body: readHandoverBody,
     response: handoverSchema,
     problems: [401, 404, 409, 422, 429],
+  }),
+  cutMeanwhile: operation('cutMeanwhile', {
+    summary: 'Parts that were counted while what an entry wrote stood: those to look at when it was wrong.',
+    params: z.object({ id: z.uuid({ error: 'Entry: this is not an entry\u2019s id.' }) }),
+    response: cutMeanwhile,
+    problems: [404],
   }),
   partCounts: operation('partCounts', {
     summary: 'What was counted in a setup, newest first.',

@@ -277,3 +277,8 @@ export const countSchema = z
   })
   .meta({ id: 'PartCount' })
 export type PartCount = z.infer<typeof countSchema>
+
+/** What was counted on a machine while the figures of an entry stood: until it was taken back, or one of them written anew. */
+export const cutMeanwhile = z
+  .object({ to: instant.nullable(), counts: z.array(countSchema.extend({ job: z.string(), partName: z.string() })) })
+  .meta({ id: 'CutMeanwhile' })

@@ -212,6 +212,25 @@ describe('a setup', () => {
     expect(await jobNow()).toMatchObject({ made: 7, scrapped: 1 })
   })
 
+  it('names the parts that were cut while a figure stood', async () => {
+    interface Cut {
+      to: string | null
+      counts: { made: number; scrapped: number; job: string; partName: string }[]
+    }
+    const { body: lines } = await setter.send<{ entries: EntryLine[] }>('GET', `/api/entries?setup=${setupId}&kind=pick-up`)
+    const zero = lines.entries[0]!.id
+    const cut = async (entry = zero) => (await operator.send<Cut>('GET', `/api/entries/${entry}/parts`)).body
+    // The count that was taken back is none.
+    expect(await cut()).toMatchObject({ to: null, counts: [{ made: 7, scrapped: 1, job: '0900', partName: 'Square' }] })
+    const { body: correction } = await setter.send<Entry>('POST', `/api/entries/${zero}/correction`, {
+      id: randomUUID(),
+      reason: 'a chip lay between',
+    })
+    await counted(operator, { made: 3 })
+    expect(await cut()).toMatchObject({ to: correction.content.at, counts: [{ made: 7, scrapped: 1 }] })
+    expect((await operator.send('GET', `/api/entries/${randomUUID()}/parts`)).status).toBe(404)
+  })
+
   it('is ended with what is left open named, and cannot be recorded into any more', async () => {
     const end = (reason: string | null) => setter.send<Entry>('POST', `/api/setups/${setupId}/ended`, { id: randomUUID(), reason })
     expect((await end(null)).body).toMatchObject({ code: 'left-open' })

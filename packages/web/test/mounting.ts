@@ -34,11 +34,22 @@ export function put(
     'machine',
     'ledger',
     'setups',
+    'part',
+    'parts',
+    'operation',
+    'new-operation',
+    'change-operation',
+    'handover',
+    'stood',
   ]
   const router = createRouter({
     history: createMemoryHistory(),
     routes: [
-      ...names.map((name) => ({ path: `/${name}/:entry?/:setup?/:step?/:machine?/:assembly?/:gauge?`, name, component: Nowhere })),
+      ...names.map((name) => ({
+        path: `/${name}/:entry?/:setup?/:step?/:machine?/:assembly?/:gauge?/:part?/:operation?`,
+        name,
+        component: Nowhere,
+      })),
       { path: '/:rest(.*)*', component: Nowhere },
     ],
   })

@@ -3,6 +3,7 @@ import type { Express } from 'express'
 import type { Connection } from '../db/client.ts'
 import { inTransaction } from '../db/transaction.ts'
 import { serve } from '../http/serve.ts'
+import { cutWhile } from './cut-meanwhile.ts'
 import { addJob, changeJob, jobsOf } from './jobs.ts'
 import { addOperation, changeOperation, operationPage } from './operations.ts'
 import { addPart, changePart, partLines, partPage } from './parts.ts'
@@ -21,6 +22,8 @@ export function planRoutes(app: Express, connection: Connection): void {
   serve(app, api.changeOperation, ({ params, body, author }) =>
     inTransaction(connection, (lane) => changeOperation(lane, params.id, body, author)),
   )
+
+  serve(app, api.cutMeanwhile, ({ params }) => cutWhile(db, params.id))
 
   serve(app, api.jobs, ({ query }) => jobsOf(db, query))
   serve(app, api.addJob, ({ body, author }) => inTransaction(connection, (lane) => addJob(lane, body, author)))

@@ -61,6 +61,7 @@ export const usePart = (id: MaybeRefOrGetter<string | null>) => askBy('part', id
 export const useOperation = (id: MaybeRefOrGetter<string | null>) => askBy('operation', id)
 export const useHandover = (machine: MaybeRefOrGetter<string>, shift: MaybeRefOrGetter<'this' | 'before'>) =>
   ask('handover', () => ({ params: { id: toValue(machine) }, query: { shift: toValue(shift) } }), { staleTime: 0 })
+export const useCutMeanwhile = (entry: MaybeRefOrGetter<string | null>) => askBy('cutMeanwhile', entry)
 export const usePartCounts = (setup: MaybeRefOrGetter<string | null>) => askBy('partCounts', setup)
 /** Of one part, or of all. */
 export const useJobs = (part: MaybeRefOrGetter<string | undefined> = undefined) => ask('jobs', () => ({ query: { part: toValue(part) } }))

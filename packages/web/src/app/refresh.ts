@@ -61,6 +61,7 @@ const BY_ENTRY: ByName<EntrySaid> = {
   part: ofSetups,
   operation: ofSetups,
   jobs: ofSetups,
+  cutMeanwhile: () => true,
   partCounts: (said, { params }) => ofSetups(said) && (said.setup === null || said.setup === params.id),
 }
 

@@ -9,6 +9,7 @@ import { useContextLine } from '../../app/context.ts'
 import { useEntry, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
+import CutMeanwhile from './CutMeanwhile.vue'
 import EntrySheet from './EntrySheet.vue'
 import Opening from '../../parts/Opening.vue'
 import GoTo from '../../ui/GoTo.vue'
@@ -49,6 +50,7 @@ async function takeBack(): Promise<void> {
       <p v-if="content.refers">
         <RouterLink :to="{ name: 'entry', params: { entry: content.refers } }">The entry this is about</RouterLink>
       </p>
+      <CutMeanwhile v-if="content.writes.length > 0" :entry="entry" :taken-back="Boolean(query.data.value!.correctedBy)" />
       <EntrySheet :entry="query.data.value!" :machine="machine" />
       <p class="ways">
         <GoTo

@@ -4,6 +4,7 @@ import { watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import { useContextLine } from '../../app/context.ts'
 import { useSetups } from '../../app/queries.ts'
+import GoTo from '../../ui/GoTo.vue'
 
 const setups = useSetups()
 const router = useRouter()
@@ -19,7 +20,11 @@ watchEffect(() => {
 
 <template>
   <div class="page">
-    <h1>Setups at hand</h1>
+    <header>
+      <h1>Setups at hand</h1>
+      <span class="grow" />
+      <GoTo :to="{ name: 'parts' }">Set up another job</GoTo>
+    </header>
     <p v-if="setups.data.value?.length === 0" class="quiet">No machine has a setup at hand. Free routines are on each machine’s page.</p>
     <ul class="ways-on">
       <li v-for="setup in setups.data.value" :key="setup.id" class="sheet">
@@ -38,6 +43,9 @@ watchEffect(() => {
 </template>
 
 <style scoped>
+.ways-on {
+  margin-top: 12px;
+}
 .ways-on a {
   display: grid;
   grid-template-columns: 90px 1fr auto;
