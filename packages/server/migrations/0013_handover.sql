@@ -8,13 +8,17 @@ CREATE TABLE "handover" (
 	"words" text NOT NULL,
 	"person" text NOT NULL,
 	"at" timestamp(3) with time zone NOT NULL,
+	"link" bigint DEFAULT 0 NOT NULL,
+	"hash" char(64) DEFAULT '' NOT NULL,
 	CONSTRAINT "handover_shift" UNIQUE("machine","starts_at")
 );
 --> statement-breakpoint
 CREATE TABLE "handover_read" (
 	"handover" uuid PRIMARY KEY NOT NULL,
 	"person" text NOT NULL,
-	"at" timestamp(3) with time zone NOT NULL
+	"at" timestamp(3) with time zone NOT NULL,
+	"link" bigint DEFAULT 0 NOT NULL,
+	"hash" char(64) DEFAULT '' NOT NULL
 );
 --> statement-breakpoint
 ALTER TABLE "handover" ADD CONSTRAINT "handover_machine_machine_id_fk" FOREIGN KEY ("machine") REFERENCES "public"."machine"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
@@ -28,3 +32,7 @@ CREATE TRIGGER handover_no_truncate BEFORE TRUNCATE ON handover FOR EACH STATEME
 CREATE TRIGGER handover_read_append_only BEFORE UPDATE OR DELETE ON handover_read FOR EACH ROW EXECUTE FUNCTION refuse_change();
 --> statement-breakpoint
 CREATE TRIGGER handover_read_no_truncate BEFORE TRUNCATE ON handover_read FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
+--> statement-breakpoint
+CREATE TRIGGER handover_link BEFORE INSERT ON handover FOR EACH ROW EXECUTE FUNCTION link_row('machine');
+--> statement-breakpoint
+CREATE TRIGGER handover_read_link BEFORE INSERT ON handover_read FOR EACH ROW EXECUTE FUNCTION link_row('handover');

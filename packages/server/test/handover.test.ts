@@ -1,6 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import type { FloorMachine, Handover, HandoverPage } from '@rook/contract'
+import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { connect } from '../src/db/client.ts'
+import { verifyLedger } from '../src/verify/ledger.ts'
 import { Browser, edgeEntry, openShop, PINS } from './shop.ts'
 
 let shop: Awaited<ReturnType<typeof openShop>>
@@ -72,5 +75,20 @@ describe('a handover', () => {
     expect((await sign(viewer, PINS.fennimore)).status).toBe(403)
     expect((await sign(tansley, PINS.tansley, { lines: [], words: 'nothing to tell' })).status).toBe(200)
     expect((await look(tansley, 'before')).latest).toHaveLength(2)
+  })
+
+  it('cannot be changed without its chain showing it', async () => {
+    const { pool } = connect(shop.appUrl, () => undefined)
+    expect((await verifyLedger(pool)).faults).toEqual([])
+    const owner = new pg.Client({ connectionString: shop.databaseUrl })
+    await owner.connect()
+    await expect(owner.query(`UPDATE handover SET words = 'all is well'`)).rejects.toThrow('append-only')
+    await owner.query('ALTER TABLE handover DISABLE TRIGGER handover_append_only')
+    await owner.query(`UPDATE handover SET words = 'all is well' WHERE words = 'coolant is low'`)
+    expect((await verifyLedger(pool)).faults.map(({ sentence }) => sentence)).toEqual([
+      expect.stringContaining('it is not what was written'),
+    ])
+    await owner.end()
+    await pool.end()
   })
 })

@@ -398,6 +398,7 @@ export const handover = pgTable(
       .notNull()
       .references(() => person.id),
     at: moment('at').notNull(),
+    ...chained,
   },
   // Two people who end one shift get one of them.
   (table) => [unique('handover_shift').on(table.machine, table.startsAt)],
@@ -412,4 +413,5 @@ export const handoverRead = pgTable('handover_read', {
     .notNull()
     .references(() => person.id),
   at: moment('at').notNull(),
+  ...chained,
 })

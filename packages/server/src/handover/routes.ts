@@ -89,7 +89,7 @@ export function handoverRoutes(app: Express, connection: Connection, overview: O
       sentBy(author, 'read-handover', params.id, body),
       async (lane) => {
         await firstTime(lane)
-        await lane.db.insert(handoverRead).values({ handover: params.id, person: author.person.id, at: author.now }).onConflictDoNothing()
+        await lane.db.insert(handoverRead).values({ handover: params.id, person: author.person.id, at: author.now })
         await keepSending(lane)
         await announce(lane.client, { kind: 'handover', id: found.machine })
       },
@@ -116,7 +116,7 @@ async function handovers(db: Queries, where: SQL): Promise<Handover[]> {
     .where(where)
     .orderBy(desc(handover.startsAt))
     .limit(LATEST)
-  return rows.map(({ startsAt, endsAt, person: _person, ...row }) => ({ ...row, from: startsAt, to: endsAt }))
+  return rows.map(({ startsAt, endsAt, person: _person, link: _link, hash: _hash, ...row }) => ({ ...row, from: startsAt, to: endsAt }))
 }
 
 async function loadHandover(db: Queries, id: string): Promise<Handover> {

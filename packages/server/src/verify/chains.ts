@@ -8,6 +8,8 @@ const CHAINS: Readonly<Record<string, readonly string[]>> = {
   assembly_event: ['assembly'],
   load_baseline: ['assembly'],
   load_seen: ['baseline'],
+  handover: ['machine'],
+  handover_read: ['handover'],
 }
 
 /** Walks every chain of events and editions: each link in its place, each hash taken again, each end where it is said to be. */
