@@ -140,6 +140,9 @@ async function keep(): Promise<void> {
     </div>
 
     <h2>Slots</h2>
+    <p v-if="mayDo.length === 0" class="query">
+      No {{ form.kind }} is on record yet. A lead adds one under Machines; its slots and tools can be planned with then.
+    </p>
     <CheckboxGroup v-model:value="form.slots" aria-label="Slots" :options="slots" />
     <p v-if="problem('slots')" class="stop small">{{ problem('slots') }}</p>
     <div class="fields">
