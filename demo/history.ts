@@ -155,7 +155,7 @@ class MachineFortnight {
     }
   }
 
-  /** The first run, the lot in two shifts with a part scrapped now and then, and the end. The clock stands again where it stood. */
+  /** The first run, the lot in two shifts with a part scrapped now and then, and the end. Afterwards the clock is set back to where it was. */
   private async makeLot(id: string, number: string, quantity: number): Promise<void> {
     const { clock, connection } = this
     const own = () => ({ id: this.chance.uuid() })

@@ -257,6 +257,36 @@ describe('a setup', () => {
     expect((await begin(setter, { operation: operation.id })).status).toBe(200)
   })
 
+  it('is proven by a cautious first run until a zero of it is written anew', async () => {
+    const bare = {
+      ...PLAN,
+      name: 'Op 30',
+      slots: ['G54'],
+      steps: [{ id: 'seated', title: 'Seated', detail: null, kind: 'confirm', routine: null, preset: {} }],
+    }
+    const { body: own } = await planner.send<OperationRecord>('POST', `/api/parts/${part.id}/operations`, bare)
+    await setter.send('POST', '/api/setups/now/ended', { id: randomUUID(), reason: 'spindle needed' })
+    const id = randomUUID()
+    expect((await begin(setter, { id, operation: own.id })).status).toBe(200)
+    const run = () => operator.send<Entry>('POST', `/api/setups/${id}/proven`, { id: randomUUID(), observed: 'zero seen in X, Y and Z' })
+    expect((await run()).body).toMatchObject({ code: 'left-open', detail: expect.stringContaining('Seated') as string })
+    const { body: seated } = await setter.send<Entry>('POST', `/api/setups/${id}/steps/seated/confirmed`, { id: randomUUID(), note: null })
+    expect((await run()).body.content).toMatchObject({ kind: 'proven', title: 'Proven: O0042, issue 1', reason: 'zero seen in X, Y and Z' })
+    const proven = async () => (await setter.send<Setup>('GET', `/api/setups/${id}`)).body.proven
+    expect(await proven()).toMatchObject({ by: 'Cordell', lapsed: null })
+    await setter.send('POST', `/api/entries/${seated.content.id}/correction`, { id: randomUUID(), reason: 'jaws opened again' })
+    expect(await proven()).toMatchObject({ lapsed: 'Seated to be done again' })
+    await setter.send('POST', `/api/setups/${id}/steps/seated/confirmed`, { id: randomUUID(), note: null })
+    expect(await proven()).toMatchObject({ lapsed: null })
+    const { status } = await setter.send(
+      'POST',
+      '/api/machines/mill-3/entries',
+      edgeEntry({ setup: id, step: null, basis: { 'work/G54/X/geometry': null } }),
+    )
+    expect(status).toBe(200)
+    expect(await proven()).toMatchObject({ lapsed: 'G54 X written since' })
+  })
+
   it('is verified like everything else, down to the counts', async () => {
     const { pool } = connect(shop.appUrl, () => undefined)
     expect((await verifyLedger(pool)).faults).toEqual([])

@@ -32,7 +32,7 @@ const words = (text: string) => text || null
 const among = (list: readonly string[]) => (list.length === 0 ? null : list.join(', '))
 const signed = (value: Nm, unit: LengthUnit) => (value > 0 ? `+${formatExact(value, unit)}` : formatExact(value, unit))
 
-/** Facts that stand for themselves, with how each is said. */
+/** Single facts, each with its name and how it is written. */
 const FACTS: { [Field in keyof OperationPlan]?: { name: string; say: Say<OperationPlan[Field]> } } = {
   name: { name: 'Name', say: words },
   revision: { name: 'Revision of the part', say: words },
@@ -54,7 +54,7 @@ const FACTS: { [Field in keyof OperationPlan]?: { name: string; say: Say<Operati
   program: { name: 'Program', say: words },
 }
 
-/** Lists, each thing of which is known by its name. */
+/** How the things of a list are told apart, named and described. */
 interface Listing<Item> {
   key: (item: Item) => string
   name: (item: Item) => string
@@ -111,7 +111,7 @@ function ofLists<Item>(
   })
 }
 
-/** The order of what both have, where it is another one. */
+/** The steps that both editions have, where they stand in another order. */
 function ofOrder(before: readonly PlannedStep[], after: readonly PlannedStep[]): PlanDifference[] {
   const both = (one: readonly PlannedStep[], other: readonly PlannedStep[]) =>
     one.filter(({ id }) => other.some((step) => step.id === id)).map(({ id }) => id)

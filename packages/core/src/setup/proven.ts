@@ -11,8 +11,8 @@ import {
 import type { Scene } from '../scene/index.ts'
 
 /**
- * Why a cautious first run no longer proves a setup: a figure that it rested on was written after it, or has gone. Wear is
- * left out: a correction inside its limits is what production is.
+ * Why a cautious first run no longer proves a setup: a figure that it rested on was written after it. Wear is left out, because
+ * a correction inside its limits is normal production.
  * @param at ISO time of the run
  * @returns the registers in words; null while the run still stands
  */

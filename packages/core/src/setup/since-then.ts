@@ -5,7 +5,7 @@ import type { MountedTool, Scene } from '../scene/index.ts'
 import type { OperationPlan } from './planned.ts'
 import { compareStanding, type Stood } from './stood.ts'
 
-/** One thing that is another one than when the operation was set up before. */
+/** Something that has changed since the operation was set up before. */
 export interface Changed {
   what: string
   before: string | null
@@ -42,7 +42,7 @@ function toolsChanged({ tools }: Planned, then: Scene, now: Scene): Changed[] {
   })
 }
 
-/** What of a gauge its figures hang on, in words. */
+/** What a measured figure takes from a gauge, in words. */
 const gaugeSays = ({ size, state, calibrated }: Gauge) =>
   [formatExact(size, 'mm') + ' mm', state.replaceAll('-', ' '), ...(calibrated ? [`calibrated ${calibrated.slice(0, 10)}`] : [])].join(', ')
 

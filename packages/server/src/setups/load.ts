@@ -1,4 +1,4 @@
-import { provenNoMore, type Scene } from '@rook/core'
+import { listed, provenNoMore, type Scene } from '@rook/core'
 import type { Setup, SetupSummary, Step } from '@rook/contract'
 import { asc, eq, getViewSelectedFields, isNull, type SQL } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
@@ -60,15 +60,18 @@ export function describe(row: SetupRow, entries: SetupEntry[], scene: Scene): Se
     next: steps.find((step) => step.state === 'open')?.id ?? null,
     toSee,
     slots: row.plan.slots,
-    proven: provenOf(entries, scene),
+    proven: provenOf(entries, scene, steps),
     counterSeen: counterSeen(entries),
   }
 }
 
-/** The newest cautious first run, and whether it still proves the setup. */
-function provenOf(entries: SetupEntry[], scene: Scene): Setup['proven'] {
+/** The newest cautious first run, and whether it still proves the setup: a step that is open again was done when it was run. */
+function provenOf(entries: SetupEntry[], scene: Scene, steps: readonly Step[]): Setup['proven'] {
   const run = entries.findLast(({ kind }) => kind === 'proven')
-  return run ? { entry: run.id, at: run.at, by: run.by, lapsed: provenNoMore(run.at, scene) } : null
+  if (!run) return null
+  const again = steps.filter(({ state, kind }) => state === 'open' && kind !== 'seen').map(({ title }) => title)
+  const lapsed = provenNoMore(run.at, scene) ?? (again.length > 0 ? `${listed(again)} to be done again` : null)
+  return { entry: run.id, at: run.at, by: run.by, lapsed }
 }
 
 function summaryOf({ plan: own, part: made, job: ordered, machineName, newest }: SetupRow, steps: Step[]): SetupSummary {
