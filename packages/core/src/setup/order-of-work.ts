@@ -140,7 +140,7 @@ function sizeStep(size: PlannedSize, place: number, unit: LengthUnit): PlannedSt
 }
 
 export const howOften = ({ every }: Pick<PlannedSize, 'every'>): string =>
-  every === null ? 'the first part alone' : every === 1 ? 'every part' : `the first part, then every ${every}th`
+  every === null ? 'the first part alone' : every === 1 ? 'every part' : `the first part, then one in ${every}`
 
 /**
  * The order of work that follows from what an operation says of its work: homing, seating, tools, a step for each slot and

@@ -63,7 +63,7 @@ describe('the order of work', () => {
   it('aims at the middle of the limits, and puts a depth below zero', () => {
     const [pocket, floor] = stepsOf().filter(({ id }) => id.startsWith('size'))
     expect(pocket).toMatchObject({ routine: 'side-size', preset: { kind: 'inside', target: '40.0125 mm', with: 'bore', tool: '4' } })
-    expect(floor).toMatchObject({ routine: 'depth-size', detail: 'the first part, then every 10th', preset: { target: '-18 mm' } })
+    expect(floor).toMatchObject({ routine: 'depth-size', detail: 'the first part, then one in 10', preset: { target: '-18 mm' } })
     expect(middleOf({ nominal: mm(28), upper: mm(0.021), lower: mm(0) })).toBe(28_010_500)
   })
 

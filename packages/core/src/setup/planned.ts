@@ -1,6 +1,5 @@
-import type { Nm } from '../length/index.ts'
+import type { LengthUnit, Nm } from '../length/index.ts'
 import type { MachineKind } from '../machine/index.ts'
-import type { LengthUnit } from '../length/index.ts'
 import type { Feature, PlannedTool, StockBox } from '../scene/index.ts'
 
 /** A step of an operation's order of work. */

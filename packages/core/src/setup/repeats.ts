@@ -1,4 +1,4 @@
-import type { Nm } from '../length/index.ts'
+import { formatLength, nm, type LengthUnit, type Nm } from '../length/index.ts'
 
 /** A zero as it was measured in one loading of a fixture. */
 export interface Loading {
@@ -6,7 +6,7 @@ export interface Loading {
 }
 
 /** Fewer loadings than these say nothing of how a fixture repeats. */
-export const LEAST_LOADINGS = 3
+const LEAST_LOADINGS = 3
 
 /**
  * How far zero moves from one loading to the next: the standard deviation over past loadings, s = √(Σ(x − x̄)² / (n − 1)).
@@ -21,3 +21,10 @@ export function repeatsWithin(loadings: readonly Loading[]): { standard: number;
   const squares = values.reduce((sum, value) => sum + (value - mean) ** 2, 0)
   return { standard: Math.sqrt(squares / (n - 1)), n, range: (Math.max(...values) - Math.min(...values)) as Nm }
 }
+
+/** A tenth of a usual increment: more digits would say more than a few loadings can. */
+const SPREAD_DECIMALS: Readonly<Record<LengthUnit, number>> = { mm: 4, in: 5 }
+
+/** A standard deviation or a range in words: "0.0034 mm". */
+export const spreadText = (value: number, unit: LengthUnit): string =>
+  `${formatLength(nm(Math.round(value)), { unit, decimals: SPREAD_DECIMALS[unit] })} ${unit}`

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { INCH_MILL, MILL, mounted, scene, stands } from '@rook/testing'
 import { mm, nm } from '../length/index.ts'
 import { lengthRegister, registerKey, workRegister } from '../register/index.ts'
-import { repeatsWithin } from './repeats.ts'
+import { repeatsWithin, spreadText } from './repeats.ts'
 import { sinceThen } from './since-then.ts'
 import { compareStanding } from './stood.ts'
 
@@ -29,8 +29,8 @@ describe('two scenes side by side', () => {
       [Y, stands(mm(-175), { state: 'disturbed' })],
       [T4, stands(mm(103.5), { assembly: 'em-12' })],
     ])
-    const { differs, same } = compareStanding(THEN, after)
-    expect(same).toBe(1)
+    const { differs, alike } = compareStanding(THEN, after)
+    expect(alike.map(({ name, before, after: is }) => [name, before, is])).toEqual([['H4 length', '103.5000', '103.5000']])
     expect(differs.map(({ name, before, after: is, moved }) => [name, before, is, moved])).toEqual([
       ['G54 X', '\u2212318.2040', '\u2212318.0840', '+0.1200'],
       ['G54 Y', '\u2212175.0000', '\u2212175.0000, disturbed', null],
@@ -83,6 +83,8 @@ describe('how a fixture repeats', () => {
     expect(of(1000, 3000)).toBeNull()
     // Mean 3000; deviations −2000, 0, 2000: √(8·10⁶ / 2) = 2000.
     expect(of(1000, 3000, 5000)).toEqual({ standard: 2000, n: 3, range: 4000 })
+    // 2 µm is 0.00007874 in.
+    expect([spreadText(2000, 'mm'), spreadText(2000, 'in')]).toEqual(['0.0020 mm', '0.00008 in'])
     expect(of(-7, -7, -7, -7)).toEqual({ standard: 0, n: 4, range: 0 })
   })
 })

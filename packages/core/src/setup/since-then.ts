@@ -1,5 +1,5 @@
 import type { Gauge } from '../gauge/index.ts'
-import { formatExact } from '../length/index.ts'
+import { sizeText } from '../length/index.ts'
 import { layoutOf, listed, ofTool, registerKey, registersOfSlot, type RegisterKey } from '../register/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import type { OperationPlan } from './planned.ts'
@@ -44,7 +44,7 @@ function toolsChanged({ tools }: Planned, then: Scene, now: Scene): Changed[] {
 
 /** What a measured figure takes from a gauge, in words. */
 const gaugeSays = ({ size, state, calibrated }: Gauge) =>
-  [formatExact(size, 'mm') + ' mm', state.replaceAll('-', ' '), ...(calibrated ? [`calibrated ${calibrated.slice(0, 10)}`] : [])].join(', ')
+  [sizeText(size), state.replaceAll('-', ' '), ...(calibrated ? [`calibrated ${calibrated.slice(0, 10)}`] : [])].join(', ')
 
 function gaugesChanged({ steps }: Planned, then: Scene, now: Scene): Changed[] {
   const named = new Set(steps.flatMap(({ preset }) => Object.values(preset)))
@@ -75,6 +75,6 @@ export function sinceThen(plan: Planned, then: Scene, now: Scene): SinceThen {
   const common = [...toolsChanged(plan, then, now), ...gaugesChanged(plan, then, now)]
   if (moved) return { changed: [...elsewhere(plan, then, now), ...common], figures: [], same: 0 }
   const registers = registersOf(plan, now)
-  const { differs, same } = compareStanding(then, now, (register) => registers.has(register))
-  return { changed: common, figures: differs, same }
+  const { differs, alike } = compareStanding(then, now, (register) => registers.has(register))
+  return { changed: common, figures: differs, same: alike.length }
 }

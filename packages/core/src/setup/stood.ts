@@ -34,25 +34,24 @@ function movedBy(register: RegisterKey, before: Standing | undefined, after: Sta
 }
 
 /**
- * What stands differently in two scenes, register by register, and how many stand alike. The figures are written as each
- * scene's own machine shows them; the difference as the later one's does.
+ * Two scenes register by register: what stands differently, and what stands alike. The figures are written as each scene's own
+ * machine shows them; the difference as the later one's does.
  * @param only which registers are looked at; all of them where nothing is given
  */
 export function compareStanding(before: Scene, after: Scene, only: (register: RegisterKey) => boolean = () => true) {
   const registers = [...new Set([...Object.keys(before.standing), ...Object.keys(after.standing)])].filter(only) as RegisterKey[]
-  const differs = registers.flatMap((register): Stood[] => {
+  const [differs, alike]: [Stood[], Stood[]] = [[], []]
+  for (const register of registers) {
     const [was, is] = [before.standing[register], after.standing[register]]
-    if (was && is && was.value === is.value && was.state === is.state && was.assembly === is.assembly) return []
-    return [
-      {
-        register,
-        name: registerName(parseRegisterKey(register), after.gauges),
-        before: said(register, was, before),
-        after: said(register, is, after),
-        moved: movedBy(register, was, is, after),
-        by: is ? { entry: is.entry, at: is.at, name: is.by } : null,
-      },
-    ]
-  })
-  return { differs, same: registers.length - differs.length }
+    const isSame = was && is && was.value === is.value && was.state === is.state && was.assembly === is.assembly
+    ;(isSame ? alike : differs).push({
+      register,
+      name: registerName(parseRegisterKey(register), after.gauges),
+      before: said(register, was, before),
+      after: said(register, is, after),
+      moved: movedBy(register, was, is, after),
+      by: is ? { entry: is.entry, at: is.at, name: is.by } : null,
+    })
+  }
+  return { differs, alike }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
-import { formatExact, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm } from '@rook/core'
+import { formatExact, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm, sizeText } from '@rook/core'
 import type { GaugeEventBody } from '@rook/contract'
 import { Button, Form } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
@@ -16,7 +16,6 @@ import VerdictMark from '../../parts/VerdictMark.vue'
 import ProbeChart from './ProbeChart.vue'
 import { EVENTS, FAMILIES } from './gauge-names.ts'
 import { stateOf } from './gauge-state.ts'
-import { sizeText } from './size-text.ts'
 import Facts from '../../ui/Facts.vue'
 import { asRegister } from '../../parts/written.ts'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatExact, nm } from '@rook/core'
+import { formatExact, nm, sizeText } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
@@ -11,7 +11,6 @@ import VerdictMark from '../../parts/VerdictMark.vue'
 import Rows from '../../ui/Rows.vue'
 import { FAMILIES } from './gauge-names.ts'
 import { stateOf, type GaugeWord } from './gauge-state.ts'
-import { sizeText } from './size-text.ts'
 
 useContextLine(() => ['Gauges'])
 const gauges = useGauges()

@@ -43,13 +43,9 @@ const compared = computed(() => (before.data.value && after.value ? compareStand
 const isAll = ref(false)
 /** What stands alike comes after the differences, where somebody wants it. */
 const rows = computed(() => {
-  if (!compared.value || !after.value) return []
-  const { differs } = compared.value
-  if (!isAll.value) return differs
-  const known = new Set<string>(differs.map(({ register }) => register))
-  const empty = { ...before.data.value!, standing: {} }
-  const alike = compareStanding(empty, after.value, (register) => !known.has(register)).differs
-  return [...differs, ...alike.map((one) => ({ ...one, before: one.after, moved: null }))]
+  if (!compared.value) return []
+  const { differs, alike } = compared.value
+  return isAll.value ? [...differs, ...alike] : differs
 })
 const options = computed(() => (machines.data.value ?? []).map(({ id, name }) => ({ value: id as string | null, label: name })))
 const COLUMNS = [
@@ -76,8 +72,8 @@ const COLUMNS = [
     <Opening v-if="error || !compared" :error="error" />
     <template v-else>
       <p>
-        {{ compared.differs.length }} {{ compared.differs.length === 1 ? 'register differs' : 'registers differ' }}, {{ compared.same }}
-        {{ compared.same === 1 ? 'stands' : 'stand' }} alike.
+        {{ compared.differs.length }} {{ compared.differs.length === 1 ? 'register differs' : 'registers differ' }},
+        {{ compared.alike.length }} {{ compared.alike.length === 1 ? 'stands' : 'stand' }} alike.
         <Checkbox v-model:checked="isAll">those as well</Checkbox>
       </p>
       <Rows

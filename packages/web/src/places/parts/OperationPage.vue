@@ -10,6 +10,7 @@ import {
   propertyOf,
   registerName,
   repeatsWithin,
+  spreadText,
   type Naming,
   type Nm,
   type RegisterKey,
@@ -102,8 +103,6 @@ const REPEATS = [
   { key: 'standard', title: 'Repeats within', align: 'right' },
   { key: 'range', title: 'From least to most', align: 'right', wide: 'md' },
 ] as const
-/** To a tenth of the increment: more digits would say more than a few loadings can. */
-const spread = (value: number) => `${formatExact((Math.round(value / 100) * 100) as Nm, own.value!.unit)} ${own.value!.unit}`
 const repeats = computed(() =>
   (page.data.value?.loadings ?? []).flatMap(({ machine, register, loadings }) => {
     const found = repeatsWithin(loadings)
@@ -114,8 +113,8 @@ const repeats = computed(() =>
         name: registerName(parseRegisterKey(register as RegisterKey)),
         machine: machineName(machine),
         n: found.n,
-        standard: spread(found.standard),
-        range: spread(found.range),
+        standard: spreadText(found.standard, own.value!.unit),
+        range: spreadText(found.range, own.value!.unit),
       },
     ]
   }),

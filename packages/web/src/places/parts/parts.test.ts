@@ -171,7 +171,7 @@ describe('an operation', () => {
     // 28 +0.021 / 0: the middle of the limits.
     expect(textOf(wrapper.find('[data-size=hole]'))).toContain('28 +0.021 / 0 28.0105 T4')
     const repeats = wrapper.findAll('[data-repeats]')
-    expect(repeats.map(textOf)).toEqual(['G54 X Mill 3 3 0.002 mm 0.004 mm'])
+    expect(repeats.map(textOf)).toEqual(['G54 X Mill 3 3 0.0020 mm 0.0040 mm'])
     await wrapper
       .findAll('button')
       .find((one) => one.text() === 'what it changed')!

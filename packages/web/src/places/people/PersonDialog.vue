@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { PersonRecord, Role } from '@rook/contract'
 import { ROLES } from '@rook/contract/roles'
-import { Checkbox, Form, FormItem, Input, InputPassword, Modal, RadioButton, RadioGroup } from 'ant-design-vue'
+import { Checkbox, FormItem, Input, InputPassword, RadioButton, RadioGroup } from 'ant-design-vue'
 import { reactive } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { underField, useChecked } from '../../ui/checked.ts'
+import FormDialog from '../../ui/FormDialog.vue'
 import { personForm } from './people-forms.ts'
 
 /** Somebody new, or what a lead changes of somebody. */
@@ -47,34 +48,30 @@ async function change(person: NonNullable<typeof props.person>, body: { name: st
 </script>
 
 <template>
-  <Modal
-    open
+  <FormDialog
     :title="person ? `Change ${person.name}` : 'Add a person'"
-    :ok-text="person ? 'Keep' : 'Add'"
-    cancel-text="Leave it"
-    :ok-button-props="{ disabled: busy }"
+    :ok="person ? 'Keep' : 'Add'"
+    :blocked="busy"
+    :trouble="trouble"
     :width="600"
-    @ok="go"
-    @cancel="emit('close')"
+    @go="go"
+    @close="emit('close')"
   >
-    <Form layout="vertical" @submit.prevent="go">
-      <FormItem label="Name" html-for="person-name" v-bind="wrong('name')"
-        ><Input id="person-name" v-model:value="form.name" :maxlength="60"
-      /></FormItem>
-      <FormItem label="Role">
-        <RadioGroup v-model:value="form.role" aria-label="Role" button-style="solid">
-          <RadioButton v-for="role in ROLES" :key="role" :value="role">{{ role }}</RadioButton>
-        </RadioGroup>
-        <p class="quiet small">{{ MAY[form.role] }}</p>
-      </FormItem>
-      <FormItem :label="person ? 'New PIN, where it is to be another one' : 'PIN'" html-for="person-pin" v-bind="wrong('pin')">
-        <InputPassword id="person-pin" v-model:value="form.pin" inputmode="numeric" autocomplete="new-password" :maxlength="8" />
-      </FormItem>
-      <Checkbox v-if="person" v-model:checked="form.gone">does not work here any more; the entries stay</Checkbox>
-    </Form>
+    <FormItem label="Name" html-for="person-name" v-bind="wrong('name')"
+      ><Input id="person-name" v-model:value="form.name" :maxlength="60"
+    /></FormItem>
+    <FormItem label="Role">
+      <RadioGroup v-model:value="form.role" aria-label="Role" button-style="solid">
+        <RadioButton v-for="role in ROLES" :key="role" :value="role">{{ role }}</RadioButton>
+      </RadioGroup>
+      <p class="quiet small">{{ MAY[form.role] }}</p>
+    </FormItem>
+    <FormItem :label="person ? 'New PIN, where it is to be another one' : 'PIN'" html-for="person-pin" v-bind="wrong('pin')">
+      <InputPassword id="person-pin" v-model:value="form.pin" inputmode="numeric" autocomplete="new-password" :maxlength="8" />
+    </FormItem>
+    <Checkbox v-if="person" v-model:checked="form.gone">does not work here any more; the entries stay</Checkbox>
     <p v-if="person" class="quiet small">Whoever is changed is signed out everywhere.</p>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-  </Modal>
+  </FormDialog>
 </template>
 
 <style scoped>
