@@ -49,10 +49,10 @@ export async function loadHistory(url: string, entries: number): Promise<void> {
     INSERT INTO mount (machine, number, place, "offset", diameter_offset, assembly)
       SELECT 'mill-' || n % ${machines}, (2 + n / ${machines})::text, n, (2 + n / ${machines})::text, (2 + n / ${machines})::text, 'many-' || n
       FROM generate_series(0, ${machines * 20 - 1}) n WHERE n > 0;
-    INSERT INTO setup (id, machine, operation, job, started_at, ended_at)
-      SELECT 'old-' || n, 'mill-' || n % ${machines}, 'op', 'job', timestamptz '${BEGINS}' + n * interval '1 day', timestamptz '${BEGINS}' + (n + 1) * interval '1 day'
+    INSERT INTO setup (id, machine, operation, job, edition, started_at, ended_at)
+      SELECT 'old-' || n, 'mill-' || n % ${machines}, 'op', 'job', 1, timestamptz '${BEGINS}' + n * interval '1 day', timestamptz '${BEGINS}' + (n + 1) * interval '1 day'
       FROM generate_series(0, ${setups - 1}) n;
-    INSERT INTO setup (id, machine, operation, job, started_at) SELECT 'setup-' || n, 'mill-' || n, 'op', 'job', now() FROM generate_series(${WRITERS}, ${machines - 1}) n`)
+    INSERT INTO setup (id, machine, operation, job, edition, started_at) SELECT 'setup-' || n, 'mill-' || n, 'op', 'job', 1, now() FROM generate_series(${WRITERS}, ${machines - 1}) n`)
   const content = JSON.stringify(PATTERN).replaceAll("'", "''")
   // A hash in the shape of a random id, so that the same entry has the same one in every table.
   const entryId = `overlay(overlay(md5('history ' || n) placing '4' from 13 for 1) placing '8' from 17 for 1)::uuid`

@@ -16,6 +16,7 @@ import type { Connection } from '@rook/server/db/client'
 import { job, setup } from '@rook/server/db/schema'
 import { correct } from '@rook/server/ledger/correct'
 import { editTools } from '@rook/server/ledger/edit-tools'
+import { repeatsOn } from '@rook/server/ledger/begin-setup'
 import { note } from '@rook/server/ledger/note'
 import { see } from '@rook/server/ledger/see'
 import { happenToTool } from '@rook/server/assemblies/tool-event'
@@ -130,9 +131,9 @@ class MachineFortnight {
       changedAt: this.now(),
       changedBy: 'hollins',
     })
-    await this.connection.db
-      .insert(setup)
-      .values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now() })
+    const { db } = this.connection
+    const repeats = await repeatsOn(db, operation.id, this.machine.id)
+    await db.insert(setup).values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now(), repeats })
     const seating = this.seat(operation)
     for (const step of operation.steps.flatMap((one) => tasksOf(one, operation))) {
       if (step.id === openAt) return

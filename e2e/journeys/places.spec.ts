@@ -15,7 +15,9 @@ test('a wrong PIN is told, and the right one lets in', async ({ page, shop }) =>
 
 test('the night opens the setup and sees what is measured, what is carried over, what is next', async ({ page, shop }) => {
   await signIn(page, shop, 'W. Tansley')
-  await expect(page.locator('[data-machine=mill-3]')).toContainText('G54 Y and G54 Z carried over, not measured in this setup')
+  await expect(page.locator('[data-machine=mill-3]')).toContainText(
+    'G54 Y and G54 Z carried over, neither measured nor confirmed in this setup',
+  )
   await page.locator('[data-machine=mill-3] a').first().click()
   await expect(page.getByRole('link', { name: 'Next: Zero G54, Y' })).toBeVisible()
   const row = page.getByRole('row', { name: /^G54/ })

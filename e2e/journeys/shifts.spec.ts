@@ -4,7 +4,7 @@ test('a shift is handed over in few words, stands on the floor, and is read and 
   await signIn(page, shop)
   await page.goto(`${shop.url}/machines/mill-4/handover`)
   const lines = page.locator('li[data-kind]')
-  await expect(lines.filter({ hasText: 'carried over, not measured in this setup' })).toBeVisible()
+  await expect(lines.filter({ hasText: 'carried over, neither measured nor confirmed in this setup' })).toBeVisible()
   await lines.filter({ hasText: 'carried over' }).getByRole('checkbox').uncheck()
   await page.getByLabel('In your own words').fill('T9 still waits for its length')
   await page.getByLabel('PIN of I. Marrow').fill('0000')

@@ -56,6 +56,8 @@ export const CALLS = {
   changeJob: { method: 'put', path: '/api/jobs/{id}', access: 'planner', unnamed: true },
   beginSetup: { method: 'post', path: '/api/setups', access: 'setter' },
   endSetup: { method: 'post', path: '/api/setups/{id}/ended', access: 'setter' },
+  carryOffer: { method: 'get', path: '/api/setups/{id}/carried', access: 'viewer' },
+  carryOver: { method: 'post', path: '/api/setups/{id}/carried', access: 'setter' },
   prove: { method: 'post', path: '/api/setups/{id}/proven', access: 'operator' },
   countParts: { method: 'post', path: '/api/setups/{id}/parts', access: 'operator' },
   handover: { method: 'get', path: '/api/machines/{id}/handover', access: 'viewer' },

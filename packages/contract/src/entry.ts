@@ -1,4 +1,4 @@
-import type { Drawing, Finding, Readout, Working } from '@rook/core'
+import type { CarriedFigure, CarryOffer, Drawing, Finding, Readout, Working } from '@rook/core'
 import { z } from 'zod'
 import { ENTRY_KINDS } from './entry-kind.ts'
 import { instant, nmSchema } from './lengths.ts'
@@ -56,6 +56,20 @@ export const answeredFinding = z.object({
   reason: z.string().nullable(),
 })
 
+const carriedFigure: z.ZodType<CarriedFigure> = z.object({
+  register: z.string(),
+  name: z.string(),
+  value: nmSchema,
+  origin: z.uuid(),
+  at: instant,
+  by: z.string(),
+  onFixture: z.boolean(),
+})
+
+export const carriedStep: z.ZodType<CarryOffer> = z
+  .object({ step: z.string(), title: z.string(), figures: z.array(carriedFigure) })
+  .meta({ id: 'CarriedStep', description: 'A step whose figures stand from an earlier setup, each with the measurement behind it.' })
+
 /** All that an entry says, and what its hash is taken over. */
 export const entryContent = z
   .object({
@@ -85,6 +99,8 @@ export const entryContent = z
     reason: z.string().nullable(),
     /** What was counted, in entries that count parts. */
     parts: z.object({ made: z.int(), scrapped: z.int() }).optional(),
+    /** Steps that were carried over from an earlier setup, in entries that do it. */
+    carried: z.array(carriedStep).optional(),
   })
   .meta({ id: 'EntryContent' })
 export type EntryContent = z.infer<typeof entryContent>

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { entrySchema } from './entry.ts'
 import { handoverPage, handoverSchema, readHandoverBody, signHandoverBody } from './handover.ts'
 import { operation } from './operation.ts'
+import { carryBody, carryOffer } from './setup.ts'
 import {
   beginBody,
   countBody,
@@ -85,6 +86,19 @@ export const planApi = {
     summary: 'Ends a setup. What is left open is named in the entry.',
     params: byId,
     body: endBody,
+    response: entrySchema,
+    problems: [404, 409, 422],
+  }),
+  carryOffer: operation('carryOffer', {
+    summary: 'What the last good setup of the operation on this machine measured and still stands, step by step; and what does not.',
+    params: byId,
+    response: carryOffer,
+    problems: [404],
+  }),
+  carryOver: operation('carryOver', {
+    summary: 'Confirms figures of an earlier setup for this one. They keep the measurement that they came from.',
+    params: byId,
+    body: carryBody,
     response: entrySchema,
     problems: [404, 409, 422],
   }),

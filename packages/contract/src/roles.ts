@@ -37,5 +37,6 @@ export const LEAST_ROLE: Readonly<Record<EntryKind, Role>> = {
   preset: 'setter',
   mounted: 'setter',
   begun: 'setter',
+  carried: 'setter',
   ended: 'setter',
 }

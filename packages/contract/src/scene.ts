@@ -127,6 +127,8 @@ const planSchema: z.ZodType<Plan> = z
     clearance: nmSchema.nullable(),
     features: z.array(featureSchema),
     tools: z.array(plannedTool),
+    repeats: z.record(z.string(), z.object({ standard: z.number(), n: z.int() })),
+    confirmed: z.record(z.string(), z.uuid()),
   })
   .meta({ id: 'Plan' })
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { entryLine } from './entry.ts'
+import { carriedStep, entryLine } from './entry.ts'
 import { instant, nmSchema } from './lengths.ts'
 import { machineSchema } from './machine.ts'
 
@@ -128,5 +128,24 @@ export const skipBody = z
   .object({ id: z.uuid(), reason: z.string().trim().min(3, { error: 'Reason: say in a few words why the step is skipped.' }).max(500) })
   .meta({ id: 'Skip' })
 export const confirmBody = z.object({ id: z.uuid(), note: z.string().trim().max(500).nullable().default(null) }).meta({ id: 'Confirm' })
+
+/** What of an earlier setup can be carried over, and what cannot. */
+export const carryOffer = z
+  .object({
+    /** The setup it would come from; null where the operation was never set up on this machine before. */
+    from: z.object({ setup: z.string(), job: z.string(), endedAt: instant }).nullable(),
+    offers: z.array(carriedStep),
+    not: z.array(z.object({ step: z.string(), title: z.string(), because: z.string() })),
+  })
+  .meta({ id: 'CarryOffer' })
+export type CarryOffered = z.infer<typeof carryOffer>
+
+export const carryBody = z
+  .object({
+    id: z.uuid(),
+    steps: z.array(z.string().max(60)).min(1, { error: 'Steps: choose one at least.' }).max(300),
+    figures: z.record(z.string().max(120), nmSchema).meta({ description: 'Every figure of these steps as it was seen on the control.' }),
+  })
+  .meta({ id: 'CarryOver' })
 
 export const counterCheckBody = z.object({ id: z.uuid(), key: z.string().max(120), value: nmSchema }).meta({ id: 'CounterCheck' })

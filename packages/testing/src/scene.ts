@@ -63,6 +63,8 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
       clearance: mm(50),
       features: [],
       tools: [],
+      repeats: {},
+      confirmed: {},
     },
     ...more,
   }

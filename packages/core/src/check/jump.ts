@@ -28,7 +28,8 @@ function compare(write: Write, reference: Standing, what: string, scene: Scene):
   const { machine } = scene
   const moved = minus(write.value, reference.value)
   const unknown = limitOf(machine, 'unknownStandard')
-  const standard = Math.hypot(write.uncertainty?.standard ?? unknown, reference.standard ?? unknown, repeatOf(write, scene))
+  const repeat = repeatOf(write, scene)
+  const standard = Math.hypot(write.uncertainty?.standard ?? unknown, reference.standard ?? unknown, repeat.standard)
   const limit = Math.round(
     Math.max(limitOf(machine, BY_FAMILY[write.register.family].moves), limitOf(machine, 'questionedBeyond') * standard),
   ) as Nm
@@ -43,10 +44,11 @@ function compare(write: Write, reference: Standing, what: string, scene: Scene):
       { label: `${name} last`, value: reference.value },
     ],
   }
-  if (magnitude(moved) <= limit) return { ...finding, verdict: 'clear', sentence: `${moves}; expected within ${asShown(limit, machine)}.` }
+  if (magnitude(moved) <= limit)
+    return { ...finding, verdict: 'clear', sentence: `${moves}; expected within ${asShown(limit, machine)}${repeat.learned}.` }
   const odd = registerKey(write.register)
   const explanation = explainJump(write, reference, standard, scene)
-  const beyond = `${moves}, more than the ${asShown(limit, machine)} expected`
+  const beyond = `${moves}, more than the ${asShown(limit, machine)} expected${repeat.learned}`
   if (!explanation) return { ...finding, verdict: 'query', sentence: `${beyond}. No single slip explains it.`, means: [odd] }
   return {
     ...finding,
@@ -57,12 +59,18 @@ function compare(write: Write, reference: Standing, what: string, scene: Scene):
   }
 }
 
-function repeatOf(write: Write, scene: Scene): number {
+/** How far the register scatters between measurements that are all right, and from how many loadings that is known. */
+function repeatOf(write: Write, scene: Scene): { standard: number; learned: string } {
   const fixture = scene.plan?.fixtureRepeat ?? limitOf(scene.machine, 'fixtureRepeat')
   const { scatters } = BY_FAMILY[write.register.family]
-  if (scatters === 'no') return 0
-  if (scatters === 'loading') return fixture
+  if (scatters === 'no') return { standard: 0, learned: '' }
+  if (scatters === 'loading') {
+    const learned = scene.plan?.repeats[registerKey(write.register)]
+    return learned
+      ? { standard: learned.standard, learned: `, from ${learned.n} loadings of this fixture` }
+      : { standard: fixture, learned: '' }
+  }
   const repeat = limitOf(scene.machine, 'lengthRepeat')
   // Lengths that are counted from part zero move with the part.
-  return tiedToPart(write.register, scene.machine) ? Math.hypot(fixture, repeat) : repeat
+  return { standard: tiedToPart(write.register, scene.machine) ? Math.hypot(fixture, repeat) : repeat, learned: '' }
 }

@@ -51,7 +51,7 @@ export interface ShiftFacts {
   typed: readonly string[]
 }
 
-const OF_SETUPS = ['begun', 'proven', 'ended']
+const OF_SETUPS = ['begun', 'carried', 'proven', 'ended']
 
 /** Gauges that the shift worked with and that cannot be trusted now, or soon. */
 function gaugeLines(gauges: readonly Gauge[], used: ReadonlySet<string>, now: string): string[] {

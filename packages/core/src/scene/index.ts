@@ -1,7 +1,7 @@
 export { gaugeById, toolByNumber } from './scene.ts'
 export { bareProvenance, provenanceOf, marksOf, PLAIN_MARKS } from './provenance.ts'
 export type { Provenance, Marks, Rest } from './provenance.ts'
-export type { Feature, MountedTool, Plan, PlannedTool, Scene, SizeTaken, Standing, StockBox } from './scene.ts'
+export type { Feature, MountedTool, Plan, PlannedTool, Repeats, Scene, SizeTaken, Standing, StockBox } from './scene.ts'
 export { STOCK_SIDES } from './holding.ts'
 export type { Holding, StockSide } from './holding.ts'
 export { partFrame, turnDoubt, turned } from './part-frame.ts'

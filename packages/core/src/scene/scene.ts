@@ -64,6 +64,9 @@ export interface Feature {
   size: Nm | null
 }
 
+/** How a zero came to lie in past loadings of a fixture, by register: standard deviation in nanometres, and over how many. */
+export type Repeats = Readonly<Record<RegisterKey, { standard: number; n: number }>>
+
 /** What the operation at hand says about the setup. */
 export interface Plan {
   setup: string
@@ -84,6 +87,10 @@ export interface Plan {
   features: Feature[]
   /** Tools in the order they are set; empty where the operation does not say. */
   tools: PlannedTool[]
+  /** Learned from the loadings before this setup; a register has none before there were three of them. */
+  repeats: Repeats
+  /** Figures of an earlier setup that somebody has confirmed for this one: register to the entry that measured it. */
+  confirmed: Readonly<Record<RegisterKey, string>>
 }
 
 /** A size on the part that was measured, and corrected by a wear register. */

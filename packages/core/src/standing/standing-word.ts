@@ -4,7 +4,8 @@ import type { Rest, Scene, Standing } from '../scene/index.ts'
 import { edgeOf } from './rests.ts'
 
 /** How far a figure can be trusted, in a word. */
-export type StandingWord = 'unset' | 'measured' | 'estimated' | 'by eye' | 'carried over' | 'zero on purpose' | 'disturbed' | 'stale'
+export type StandingWord =
+  'unset' | 'measured' | 'estimated' | 'by eye' | 'carried over' | 'confirmed' | 'zero on purpose' | 'disturbed' | 'stale'
 
 export interface StandingNote {
   word: StandingWord
@@ -30,7 +31,8 @@ export function standingNote(key: RegisterKey, scene: Scene): StandingNote {
   if (stale) return { word: 'stale', because: stale }
   if (standing.state === 'estimated') return { word: 'estimated', because: null }
   if (standing.state === 'deliberately-zero') return { word: 'zero on purpose', because: null }
-  if (scene.plan && standing.setup !== scene.plan.setup) return { word: 'carried over', because: null }
+  if (scene.plan && standing.setup !== scene.plan.setup)
+    return { word: scene.plan.confirmed[key] === standing.origin ? 'confirmed' : 'carried over', because: null }
   return { word: standing.byEye ? 'by eye' : 'measured', because: null }
 }
 

@@ -1,4 +1,4 @@
-import type { LengthUnit, MachineKind, Feature, Holding, PartOutline, PlannedSize, PlannedTool, StockBox } from '@rook/core'
+import type { Feature, Holding, LengthUnit, MachineKind, PartOutline, PlannedSize, PlannedTool, Repeats, StockBox } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
 import { bigint, boolean, index, integer, jsonb, pgTable, pgView, text } from 'drizzle-orm/pg-core'
 import { length, moment, stamps } from './columns.ts'
@@ -61,6 +61,7 @@ export const setupPlan = pgView('setup_plan', {
   tools: jsonb().$type<PlannedTool[]>().notNull(),
   program: text().notNull(),
   steps: jsonb().$type<StepPlan[]>().notNull(),
+  repeats: jsonb().$type<Repeats>().notNull(),
 }).existing()
 
 /** What an operation's work looks like: how it is held, and the outline of the part, where somebody has said it. */
@@ -104,6 +105,8 @@ export const setup = pgTable(
       .references(() => job.id),
     /** The operation's edition that it began with and keeps. The database fills the newest in. */
     edition: bigint({ mode: 'number' }).notNull().default(0),
+    /** How its zeros came to lie in the loadings before it, by register; worked out when it began. */
+    repeats: jsonb().$type<Repeats>().notNull().default({}),
     startedAt: moment('started_at').notNull(),
     endedAt: moment('ended_at'),
   },

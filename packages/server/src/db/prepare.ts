@@ -13,6 +13,7 @@ const RIGHTS: Readonly<Record<string, string>> = {
   load_baseline: 'SELECT, INSERT',
   load_seen: 'SELECT, INSERT',
   part_count: 'SELECT, INSERT',
+  carried: 'SELECT, INSERT',
   handover: 'SELECT, INSERT',
   handover_read: 'SELECT, INSERT',
   sending: 'SELECT, INSERT',

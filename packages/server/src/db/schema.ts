@@ -232,6 +232,24 @@ export const sending = pgTable('sending', {
   at: moment('at').notNull(),
 })
 
+/** Steps of a setup that were carried over from an earlier one: each figure with the entry that measured it. Rows are added and never changed. */
+export const carried = pgTable(
+  'carried',
+  {
+    entry: uuid()
+      .notNull()
+      .references(() => entry.id),
+    step: text().notNull(),
+    register: text().notNull(),
+    setup: text()
+      .notNull()
+      .references(() => setup.id),
+    value: length().notNull(),
+    origin: uuid().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.entry, table.step, table.register] }), index('carried_setup').on(table.setup)],
+)
+
 /** Parts that were finished or scrapped in a setup, a row for each count. Rows are added and never changed. */
 export const partCount = pgTable(
   'part_count',

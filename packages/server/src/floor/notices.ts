@@ -42,6 +42,8 @@ export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: 
     })
   if (!own) return notices
   const { setup, entries } = own
+  const isConfirmed = (register: string, origin: string) =>
+    entries.some((one) => one.carried.some((figure) => figure.register === register && figure.origin === origin))
   const carried: string[] = []
   const unset: string[] = []
   for (const slot of setup.slots) {
@@ -49,14 +51,19 @@ export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: 
       const register = workRegister(slot, axis)
       const value = standing[registerKey(register)]
       if (!value) unset.push(registerName(register))
-      else if (value.setup !== setup.summary.id && value.state === 'set') carried.push(registerName(register))
+      else if (value.setup !== setup.summary.id && value.state === 'set' && !isConfirmed(registerKey(register), value.origin))
+        carried.push(registerName(register))
     }
   }
   const step = (id: string | null | undefined): Notice['mendedAt'] => (id ? { place: 'step', setup: setup.summary.id, step: id } : MACHINE)
   const next = step(setup.next)
   if (unset.length > 0) notices.push({ verdict: 'query', sentence: `${listed(unset)} unset.`, mendedAt: next })
   if (carried.length > 0)
-    notices.push({ verdict: 'query', sentence: `${listed(carried)} carried over, not measured in this setup.`, mendedAt: next })
+    notices.push({
+      verdict: 'query',
+      sentence: `${listed(carried)} carried over, neither measured nor confirmed in this setup.`,
+      mendedAt: next,
+    })
   const released = entries.filter((one) => one.release)
   for (const one of released)
     notices.push({

@@ -1,4 +1,4 @@
-import { whyNotBegin } from '@rook/core'
+import { repeatsWithin, whyNotBegin, type Repeats } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { and, eq, isNull } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
@@ -10,7 +10,7 @@ import { loadMachine } from './machine.ts'
 import { loadScene } from './scene.ts'
 import { firstTime, onceOnly, sentBy } from './sending.ts'
 import { refuseUnlessMayRecord } from '../people/may.ts'
-import { loadOperation } from '../plan/operations.ts'
+import { loadingsOf, loadOperation } from '../plan/operations.ts'
 
 interface Begun {
   /** Becomes the setup's own id. */
@@ -32,7 +32,14 @@ export function beginSetup(connection: Connection, body: Begun, author: Author):
     const scene = await loadScene(lane, machine, null, author.now, 'read')
     const against = whyNotBegin(plan, scene, await runningOn(lane.db, body.machine))
     if (against) throw new Problem(409, 'cannot-begin', against)
-    await lane.db.insert(setup).values({ id: body.id, machine: body.machine, operation: plan.id, job: body.job, startedAt: author.now })
+    await lane.db.insert(setup).values({
+      id: body.id,
+      machine: body.machine,
+      operation: plan.id,
+      job: body.job,
+      startedAt: author.now,
+      repeats: await repeatsOn(lane.db, plan.id, body.machine),
+    })
     const appended = await append(lane, machine.head, {
       ...BLANK,
       ...(await headingOf(lane, author, body.id, machine)),
@@ -68,4 +75,14 @@ async function runningOn(db: Queries, machine: string) {
     .innerJoin(job, eq(job.id, setupPlan.job))
     .where(and(eq(setupPlan.machine, machine), isNull(setupPlan.endedAt)))
   return rows.map(({ id, job: number, name, slots }) => ({ id, name: `job ${number}, ${name}`, slots }))
+}
+
+/** How each zero came to lie in the loadings of an operation on a machine so far, as the checks of its next setup go by it. */
+export async function repeatsOn(db: Queries, operation: string, machine: string): Promise<Repeats> {
+  return Object.fromEntries(
+    (await loadingsOf(db, operation, machine)).flatMap(({ register, loadings: of }) => {
+      const within = repeatsWithin(of)
+      return within ? [[register, { standard: Math.round(within.standard), n: within.n }]] : []
+    }),
+  )
 }

@@ -14,8 +14,12 @@ export const TOOL = `pocket.number, pocket.offset, pocket.diameter_offset AS "di
 /** An operation is called by its name and the revision that it was planned for. */
 export const OPERATION_NAME = `concat(o.name, ', rev ', o.revision)`
 
+/** Figures of an earlier setup that were confirmed for setup `o` and not taken back. */
+const CONFIRMED = `(SELECT coalesce(json_object_agg(c.register, c.origin), '{}') FROM carried c
+      WHERE c.setup = o.setup AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = c.entry AND k.kind = 'correction'))`
+
 export const PLAN = `o.id AS operation, ${OPERATION_NAME} AS "operationName", o.slots, o.stock, p.holding, o.fixture_repeat AS "fixtureRepeat",
-  o.tolerance, o.clearance, o.features, o.tools`
+  o.tolerance, o.clearance, o.features, o.tools, o.repeats, ${CONFIRMED} AS confirmed`
 
 export const FORMERLY = 'formerly'
 export const SIZES = 'sizes_worn'

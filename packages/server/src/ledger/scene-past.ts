@@ -1,4 +1,4 @@
-import type { Scene } from '@rook/core'
+import type { Plan, Scene } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
 import type { Lane } from '../db/transaction.ts'
 import { rowOf, rowsOf } from '../db/rows.ts'
@@ -16,7 +16,7 @@ interface PastRows {
   seq: string | null
   homed: string | null
   powered: string | null
-  setup: { machine: string; operation: string; ended: string | null } | null
+  setup: { machine: string; operation: string; ended: string | null; repeats: Plan['repeats']; confirmed: Plan['confirmed'] } | null
   operation: Content | null
   workpiece: Content | null
   mounts: Content[] | null
@@ -29,7 +29,11 @@ const THINGS = `
   WITH upto AS (
     SELECT seq FROM entry WHERE machine = $1::text AND at <= $3::timestamptz ORDER BY at DESC, seq DESC LIMIT 1
   ), own AS (
-    SELECT machine, operation, edition, started_at, CASE WHEN ended_at <= $3 THEN ended_at END AS ended FROM setup WHERE id = $2::text AND started_at <= $3
+    SELECT machine, operation, edition, started_at, CASE WHEN ended_at <= $3 THEN ended_at END AS ended, repeats,
+      (SELECT coalesce(json_object_agg(c.register, c.origin), '{}') FROM carried c JOIN entry e ON e.id = c.entry
+        WHERE c.setup = $2 AND e.at <= $3 AND NOT EXISTS (
+          SELECT FROM entry k WHERE k.refers = c.entry AND k.kind = 'correction' AND k.at <= $3)) AS confirmed
+    FROM setup WHERE id = $2::text AND started_at <= $3
   ), pockets AS (
     SELECT content FROM editions_at('mount', $1 || '/', $3) WHERE content IS NOT NULL
   )
@@ -96,6 +100,8 @@ function planRow(setup: string, { setup: own, operation: content, workpiece: wor
     clearance,
     features,
     tools,
+    repeats: own!.repeats,
+    confirmed: own!.confirmed,
   }
 }
 

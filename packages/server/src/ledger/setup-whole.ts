@@ -15,7 +15,7 @@ import { standingEntries } from '../setups/entries.ts'
 import { describe, loadSetupPlan, type SetupRow } from '../setups/load.ts'
 
 /** What a setup's own entry says; `parts` for what was counted. */
-type Said = Pick<EntryContent, 'kind' | 'title' | 'reason'> & Partial<Pick<EntryContent, 'parts'>>
+type Said = Pick<EntryContent, 'kind' | 'title' | 'reason'> & Partial<Pick<EntryContent, 'parts' | 'carried'>>
 
 interface Door {
   /** What was sent, with the id that becomes the entry's. */
@@ -27,7 +27,7 @@ interface Door {
 }
 
 /** Appends an entry about a setup as a whole, which has not ended yet. */
-function ofSetup(connection: Connection, setupId: string, { body, kind, say, after }: Door, author: Author): Promise<Entry> {
+export function ofSetup(connection: Connection, setupId: string, { body, kind, say, after }: Door, author: Author): Promise<Entry> {
   refuseUnlessMayRecord(author.person, kind)
   return onceOnly(connection, sentBy(author, kind, setupId, body), async (lane) => {
     const { plan: found } = await loadSetupPlan(lane.db, setupId)

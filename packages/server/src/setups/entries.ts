@@ -10,13 +10,17 @@ export interface SetupEntry extends Pick<
   setup: string
   by: string
   writes: { register: RegisterKey; before: Nm | null; origin: string }[]
+  /** Steps that it carried over from an earlier setup, a row for each figure. */
+  carried: { step: string; register: RegisterKey; origin: string }[]
 }
 
 // From the entries' own columns: nobody's working and drawing is opened to count steps.
 const ENTRIES = `
   SELECT e.id, e.setup, e.kind, e.step, e.at, e."by", e.title, e.reason, e.refers, e.readouts, e.seen, e.release,
     coalesce((SELECT json_agg(json_build_object('register', w.register, 'before', w.before, 'origin', w.provenance -> 'origin') ORDER BY w.register)
-      FROM entry_write w WHERE w.entry = e.id), '[]') AS writes
+      FROM entry_write w WHERE w.entry = e.id), '[]') AS writes,
+    coalesce((SELECT json_agg(json_build_object('step', c.step, 'register', c.register, 'origin', c.origin) ORDER BY c.step, c.register)
+      FROM carried c WHERE e.kind = 'carried' AND c.entry = e.id), '[]') AS carried
   FROM unnest($1::text[]) AS wanted(setup) CROSS JOIN LATERAL (
     SELECT * FROM entry one WHERE one.setup = wanted.setup ORDER BY one.at, one.machine, one.seq
   ) e`

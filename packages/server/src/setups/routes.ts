@@ -10,6 +10,8 @@ import type { Author } from '../ledger/author.ts'
 import { seeCounterCheck } from '../ledger/counter-check.ts'
 import { note } from '../ledger/note.ts'
 import type { Overview } from '../floor/overview.ts'
+import { loadCarryOffer } from './carry-offer.ts'
+import { carryOver } from '../ledger/carry-over.ts'
 import { beginSetup } from '../ledger/begin-setup.ts'
 import { countParts, endSetup, prove } from '../ledger/setup-whole.ts'
 import { loadSetup, loadSetupPlan } from './load.ts'
@@ -24,6 +26,8 @@ export function setupRoutes(app: Express, connection: Connection, overview: Over
 
   serve(app, api.beginSetup, ({ body, author }) => beginSetup(connection, body, author))
   serve(app, api.endSetup, ({ params, body, author }) => endSetup(connection, params.id, body, author))
+  serve(app, api.carryOffer, ({ params, author }) => loadCarryOffer(connection, params.id, author.now))
+  serve(app, api.carryOver, ({ params, body, author }) => carryOver(connection, params.id, body, author))
   serve(app, api.prove, ({ params, body, author }) => prove(connection, params.id, body, author))
   serve(app, api.countParts, ({ params, body, author }) => countParts(connection, params.id, body, author))
   serve(app, api.partCounts, async ({ params }) => {

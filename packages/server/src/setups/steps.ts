@@ -46,7 +46,8 @@ export function counterSeen(entries: SetupEntry[]): { key: string; value: Nm }[]
 }
 
 /** The order of work with what has become of each step. */
-export function stepsOf(plan: StepPlan[], entries: SetupEntry[], readouts: ToSee[], scene: Scene, tools: PlannedTool[] = []): Step[] {
+export function stepsOf(plan: StepPlan[], recorded: SetupEntry[], readouts: ToSee[], scene: Scene, tools: PlannedTool[] = []): Step[] {
+  const entries = recorded.flatMap(eachStep)
   const steps = plan.map((step): Step => {
     if (step.kind === 'tools') return toolsStep(step, entries, tools, scene)
     const last = entries.findLast((one) => one.step === step.id)
@@ -68,6 +69,16 @@ export function stepsOf(plan: StepPlan[], entries: SetupEntry[], readouts: ToSee
   // What has to be seen is complete only when nothing more will be added to it.
   const figuresAreIn = steps.every((step) => (step.kind !== 'routine' && step.kind !== 'tools') || step.state !== 'open')
   return steps.map((step) => (step.kind === 'seen' ? seenStep(step, readouts, figuresAreIn) : step))
+}
+
+/** An entry that carries steps over speaks for each of them, by the measurements that they rest on. */
+export function eachStep(one: SetupEntry): SetupEntry[] {
+  if (one.carried.length === 0) return [one]
+  return [...new Set(one.carried.map(({ step }) => step))].map((step) => ({
+    ...one,
+    step,
+    writes: one.carried.filter((figure) => figure.step === step).map(({ register, origin }) => ({ register, before: null, origin })),
+  }))
 }
 
 function seenStep(step: StepPlan, readouts: ToSee[], figuresAreIn: boolean): Step {

@@ -1,7 +1,7 @@
 import { FIRST } from '@rook/core'
 import type pg from 'pg'
 import { verifyChains } from './chains.ts'
-import { verifyCounts } from './counts.ts'
+import { verifyCarried, verifyCounts } from './counts.ts'
 import { verifyEditions } from './editions.ts'
 import type { Fault } from './fault.ts'
 import { walkMachine } from './machine.ts'
@@ -45,6 +45,7 @@ export async function verifyLedger(pool: pg.Pool, expected: readonly Expected[] 
     ...(await verifyChains(pool)),
     ...(await verifyEditions(pool)),
     ...(await verifyCounts(pool)),
+    ...(await verifyCarried(pool)),
     ...(await missing(pool, expected)),
   )
   return { entries, machines: machines.length, faults }

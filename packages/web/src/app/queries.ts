@@ -62,6 +62,8 @@ export const useOperation = (id: MaybeRefOrGetter<string | null>) => askBy('oper
 export const useHandover = (machine: MaybeRefOrGetter<string>, shift: MaybeRefOrGetter<'this' | 'before'>) =>
   ask('handover', () => ({ params: { id: toValue(machine) }, query: { shift: toValue(shift) } }), { staleTime: 0 })
 export const useCutMeanwhile = (entry: MaybeRefOrGetter<string | null>) => askBy('cutMeanwhile', entry)
+/** What of an earlier setup can be carried over into this one. */
+export const useCarryOffer = (setup: MaybeRefOrGetter<string | null>) => askBy('carryOffer', setup)
 export const usePartCounts = (setup: MaybeRefOrGetter<string | null>) => askBy('partCounts', setup)
 /** Of one part, or of all. */
 export const useJobs = (part: MaybeRefOrGetter<string | undefined> = undefined) => ask('jobs', () => ({ query: { part: toValue(part) } }))

@@ -20,8 +20,16 @@ const named = ({ id }: { id: string }, { params }: Asked) => params.id === id
 const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'plan' | 'handover' | 'shop', ByName<{ id: string }>>> = {
   machine: { machines: always, floor: always, scene: named, template: named },
   // Whether a figure stands good hangs on its gauges, on every machine.
-  gauge: { gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
-  assembly: { assemblies: always, presetSenders: always, assembly: always, scene: always, setup: always, floor: always },
+  gauge: { carryOffer: always, gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
+  assembly: {
+    carryOffer: always,
+    assemblies: always,
+    presetSenders: always,
+    assembly: always,
+    scene: always,
+    setup: always,
+    floor: always,
+  },
   // How the work is held is part of the scene of whatever machine has the operation.
   workpiece: { workpiece: named, scene: always },
   // A setup keeps its own edition and says that there is a newer one.
@@ -31,7 +39,7 @@ const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'workpiece' |
 }
 
 /** Entries that begin and end a setup or count its parts; to take one back is the same. */
-const OF_SETUPS = ['begun', 'ended', 'counted', 'proven']
+const OF_SETUPS = ['begun', 'carried', 'ended', 'counted', 'proven']
 
 type EntrySaid = Extract<Announcement, { kind: 'entry' }>
 
@@ -62,6 +70,8 @@ const BY_ENTRY: ByName<EntrySaid> = {
   operation: ofSetups,
   jobs: ofSetups,
   cutMeanwhile: () => true,
+  // Whatever writes a register or does a step on its machine, or on any: nobody looks at more than one.
+  carryOffer: () => true,
   partCounts: (said, { params }) => ofSetups(said) && (said.setup === null || said.setup === params.id),
 }
 

@@ -54,6 +54,13 @@ const rests = computed(() => [
         ><span v-if="row.state === 'disturbed'" class="stop"> disturbed</span></template
       >
     </Rows>
+    <ul v-if="content.carried" class="sheet findings">
+      <li v-for="figure in content.carried.flatMap((one) => one.figures)" :key="figure.register">
+        <RouterLink :to="{ name: 'entry', params: { entry: figure.origin } }">{{ figure.name }}</RouterLink>
+        <strong class="figure">{{ asRegister(figure.register, figure.value, machine) }}</strong>
+        <span class="quiet">measured {{ dayTime(figure.at, session.shop) }} by {{ figure.by }}</span>
+      </li>
+    </ul>
     <ul v-if="content.findings.length > 0" class="sheet findings">
       <li v-for="({ finding, reason }, at) in open" :key="at">
         <VerdictMark :verdict="finding.verdict" />

@@ -19,6 +19,7 @@ export const ENTRY_WORDS: Readonly<Record<EntryKind, string>> = {
   mounted: 'tool mounted or taken out',
   'tool-changed': 'tool changed',
   begun: 'setup begun',
+  carried: 'carried over',
   proven: 'setup proven',
   counted: 'parts counted',
   ended: 'setup ended',

@@ -2,7 +2,7 @@
 import type { Setup } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
-import { useJobs, usePartCounts } from '../../app/queries.ts'
+import { useCarryOffer, useJobs, usePartCounts, useScene } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
@@ -13,7 +13,14 @@ const props = defineProps<{ setup: string; data: Setup }>()
 const session = useSession()
 const counts = usePartCounts(() => props.setup)
 const jobs = useJobs(() => props.data.summary.part)
-const doing = ref<'count' | 'prove' | 'end' | null>(null)
+const doing = ref<'count' | 'prove' | 'end' | 'carry' | null>(null)
+const carry = useCarryOffer(() => (props.data.summary.endedAt || !props.data.next ? null : props.setup))
+const offered = computed(() => (carry.data.value && carry.data.value.offers.length > 0 ? carry.data.value : null))
+const scene = useScene(
+  () => props.data.summary.machine,
+  () => props.setup,
+)
+const CarryDialog = defineAsyncComponent(() => import('./CarryDialog.vue'))
 const CountDialog = defineAsyncComponent(() => import('./CountDialog.vue'))
 const ProveDialog = defineAsyncComponent(() => import('./ProveDialog.vue'))
 const EndDialog = defineAsyncComponent(() => import('./EndDialog.vue'))
@@ -47,12 +54,24 @@ const last = computed(() => counts.data.value?.[0] ?? null)
       {{ made }}<template v-if="last">; last counted {{ when(last.at, session.shop) }} by {{ last.by }}</template
       >.
     </p>
+    <p v-if="offered" data-carry="offered">
+      {{ offered.offers.length }} of {{ offered.offers.length + offered.not.length }} open measurements still stand from job
+      {{ offered.from?.job }}.
+      <Button v-if="!session.mayNot('carryOver')" @click="doing = 'carry'">Look at them</Button>
+    </p>
     <p v-if="!ended" class="ways">
       <Button v-if="!session.mayNot('countParts')" @click="doing = 'count'">Count parts</Button>
       <Button v-if="!session.mayNot('prove') && (!data.proven || data.proven.lapsed)" @click="doing = 'prove'">First run was good</Button>
       <GoTo :to="{ name: 'handover', params: { machine: data.summary.machine } }">Hand over</GoTo>
       <Button v-if="!session.mayNot('endSetup')" @click="doing = 'end'">End the setup</Button>
     </p>
+    <CarryDialog
+      v-if="doing === 'carry' && offered && scene.data.value"
+      :setup="setup"
+      :offered="offered"
+      :scene="scene.data.value"
+      @close="doing = null"
+    />
     <CountDialog v-if="doing === 'count'" :setup="setup" @close="doing = null" />
     <ProveDialog v-if="doing === 'prove'" :setup="setup" :data="data" @close="doing = null" />
     <EndDialog v-if="doing === 'end'" :setup="setup" :data="data" @close="doing = null" />

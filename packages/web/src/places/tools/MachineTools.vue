@@ -45,7 +45,7 @@ const sorted = ref<{ key: SortKey; turned: boolean }>({ key: 'tool', turned: fal
 const looking = ref(false)
 const mounting = ref<string | null>(null)
 const told = ref<string | null>(null)
-const WORDS: StandingWord[] = ['measured', 'carried over', 'estimated', 'stale', 'disturbed', 'unset', 'zero on purpose']
+const WORDS: StandingWord[] = ['measured', 'carried over', 'confirmed', 'estimated', 'stale', 'disturbed', 'unset', 'zero on purpose']
 const STANDINGS: Option<StandingWord | ''>[] = [{ value: '', label: 'any standing' }, ...WORDS.map((one) => ({ value: one, label: one }))]
 
 const all = computed(() => (scene.value ? toolRows(scene.value) : []))

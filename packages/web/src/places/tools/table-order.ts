@@ -3,7 +3,17 @@ import { parseRegisterKey, type RegisterProperty, type StandingWord, type ToolRo
 /** A column of the tools' own, or one of the machine's layout. */
 export type SortKey = 'tool' | 'name' | 'standing' | 'life' | RegisterProperty
 
-const ORDER: readonly StandingWord[] = ['stale', 'disturbed', 'unset', 'estimated', 'by eye', 'carried over', 'zero on purpose', 'measured']
+const ORDER: readonly StandingWord[] = [
+  'stale',
+  'disturbed',
+  'unset',
+  'estimated',
+  'by eye',
+  'carried over',
+  'confirmed',
+  'zero on purpose',
+  'measured',
+]
 const rank = (word: StandingWord) => ORDER.indexOf(word)
 
 const share = ({ tool }: ToolRow) => (tool.life ? tool.lifeUsed / tool.life.limit : -1)
