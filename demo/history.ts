@@ -193,12 +193,22 @@ class MachineFortnight {
     )
   }
 
+  private checklist({ kind, checks = [] }: StepPlan): string[] {
+    return [...(kind === 'homed' ? (this.machine.record.startUp ?? []) : []), ...checks]
+  }
+
   private async doStep(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
     if (step.routine === 'rotary-zero') return this.withOwnChance(step, () => this.record(setupId, operation, step, seating, 0, false))
     this.pass(2, 9)
     if (step.kind === 'seen') return this.seeAll(setupId)
     if (step.kind !== 'routine') {
-      await confirmStep(this.connection, setupId, step.id, { id: this.chance.uuid(), note: null }, this.author())
+      await confirmStep(
+        this.connection,
+        setupId,
+        step.id,
+        { id: this.chance.uuid(), note: null, checks: this.checklist(step) },
+        this.author(),
+      )
       return
     }
     // Only a length that still holds is left as it stands; what comes after may touch with it.

@@ -27,7 +27,8 @@ import { wordedTemplate } from '@rook/testing/template'
 import { detailOf, LOADS, SPARE } from './drawer.ts'
 import { playHistory } from './history.ts'
 import { MACHINES } from './machines.ts'
-import { asItBegan, orderJobs, playHandovers, playPlans } from './plan.ts'
+import { asItBegan, keepSlots, orderJobs, playHandovers, playPlans } from './plan.ts'
+import { playRemarks } from './remarks.ts'
 import { OPERATIONS } from './operations/index.ts'
 import { gaugesAt, PEOPLE, SHIFTS, SHOP } from './shop.ts'
 
@@ -70,6 +71,8 @@ export async function loadDemo(url: string, until = Date.now(), days?: number): 
     await playHistory(connection, until, days)
     await orderJobs(db, until)
     await playHandovers(db, until)
+    await playRemarks(connection, until)
+    await keepSlots(db, until)
     await db.update(setting).set({ value: 'loaded' }).where(eq(setting.key, PROGRESS))
   } finally {
     await pool.end()

@@ -115,6 +115,11 @@ export const MACHINES: DemoMachine[] = [
       rotates: true,
       // Close work is done here: a lead has tightened what is let pass.
       limits: { lengthMoves: mm(0.015), sizeOff: mm(0.03) },
+      startUp: [
+        'Air at 6 bar, mist collector on',
+        'Spindle warmed up for 10 minutes',
+        'Table and fixture plate wiped, no chip under the vise',
+      ],
     },
     tools: [
       tool('4', 'em-12-b', 'End mill 12', mm(103.4755), mm(103.5)),

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Queries } from '@rook/server/db/client'
-import { handover, handoverRead, job, operation, part } from '@rook/server/db/schema'
+import { handover, handoverRead, job, operation, part, reservation } from '@rook/server/db/schema'
 import { spanOf } from '@rook/server/handover/draft'
 import { Chance } from '@rook/testing/chance'
 import { dayOf } from './history.ts'
@@ -79,4 +79,19 @@ export async function orderJobs(db: Queries, until: number): Promise<void> {
       changedBy: PLANNER,
     })),
   )
+}
+
+/** A slot that stays as it is for a job that comes back next week. */
+export async function keepSlots(db: Queries, until: number): Promise<void> {
+  const at = new Date(until - 20 * 3_600_000).toISOString()
+  await db.insert(reservation).values({
+    id: new Chance(56).uuid(),
+    machine: 'mill-3',
+    slot: 'G57',
+    job: '0603',
+    words: 'second vise stays on the table',
+    until: null,
+    at,
+    person: 'tansley',
+  })
 }

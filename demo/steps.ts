@@ -9,6 +9,7 @@ const step = (
   kind: StepPlan['kind'],
   routine: string | null = null,
   preset: Preset = {},
+  checks?: string[],
 ): StepPlan => ({
   id,
   title,
@@ -16,11 +17,13 @@ const step = (
   kind,
   routine,
   preset,
+  ...(checks ? { checks } : {}),
 })
 
 export const homed = step('homed', 'Homed', 'after power-up, before any coordinate counts', 'homed')
 
-export const seated = (detail: string) => step('seated', 'Seated and clamped', detail, 'confirm')
+export const seated = (detail: string, ...checks: string[]) =>
+  step('seated', 'Seated and clamped', detail, 'confirm', null, {}, checks.length > 0 ? checks : undefined)
 
 export const seen = step('seen', 'Seen on the control', 'every readout, before the first run', 'seen')
 

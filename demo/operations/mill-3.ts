@@ -21,7 +21,12 @@ export const MILL_3: DemoOperation[] = [
     truth: { G54: { X: mm(-313.204), Y: mm(-169.703), Z: mm(-476.5655) } },
     steps: [
       homed,
-      seated('on parallels 12, against both stops'),
+      seated(
+        'on parallels 12, against both stops',
+        'Parallels do not move when the flange is tapped',
+        'Left clamp tight before the right one',
+        'Nothing stands over 40 above part zero',
+      ),
       edgeStep('G54', 'X', '+', 'finder-10', '0', 'left side of the flange'),
       edgeStep('G54', 'Y', '+', 'finder-10', '0', 'near side of the flange'),
       setterStep('4', 'End mill 12, on Setter A', 'setter-a'),

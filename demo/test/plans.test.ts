@@ -23,6 +23,7 @@ function inputsOf(operation: (typeof OPERATIONS)[number], routine: string, prese
       standing: {},
       formerly: {},
       sizes: {},
+      reserved: [],
       gauges: GAUGES,
       tools: tools.map(({ number, assembly, name, estimate }) => ({
         ...detailOf(assembly),

@@ -65,6 +65,11 @@ export const CALLS = {
   readHandover: { method: 'post', path: '/api/handovers/{id}/read', access: 'operator' },
   cutMeanwhile: { method: 'get', path: '/api/entries/{id}/parts', access: 'viewer' },
   partCounts: { method: 'get', path: '/api/setups/{id}/parts', access: 'viewer' },
+  reserve: { method: 'post', path: '/api/machines/{id}/reservations', access: 'setter', unnamed: true },
+  endReservation: { method: 'post', path: '/api/reservations/{id}/ended', access: 'setter', unnamed: true },
+  remarks: { method: 'get', path: '/api/remarks', access: 'viewer' },
+  addRemark: { method: 'post', path: '/api/remarks', access: 'viewer', unnamed: true },
+  withdrawRemark: { method: 'post', path: '/api/remarks/{id}/withdrawn', access: 'viewer', unnamed: true },
   workpiece: { method: 'get', path: '/api/operations/{id}/workpiece', access: 'viewer' },
   changeWorkpiece: { method: 'put', path: '/api/operations/{id}/workpiece', access: 'setter', unnamed: true },
   readOutline: { method: 'post', path: '/api/outlines/read', access: 'setter', unnamed: true },
@@ -102,3 +107,14 @@ export const CALLS = {
 } as const satisfies Record<string, Call>
 
 export type CallName = keyof typeof CALLS
+
+/** What is answered with a file instead of JSON; all of them by GET. */
+export const DOWNLOADS = {
+  keptFile: {
+    path: '/api/kept-files/{checksum}',
+    access: 'viewer',
+    summary: 'A picture or a file that was put to something, by its checksum.',
+  },
+} as const satisfies Record<string, Pick<Call, 'path' | 'access'> & { summary: string }>
+
+export type DownloadName = keyof typeof DOWNLOADS

@@ -56,8 +56,16 @@ describe('the contract', () => {
 
   it('lets whoever only looks change nothing, and only a setter what parts are made by', () => {
     const changing = operations.filter(([, { method, access }]) => method !== 'get' && access === 'viewer').map(([name]) => name)
-    // They work something out, or are the asker's own.
-    expect(changing.sort()).toEqual(['changeOwnPin', 'held', 'readPresets', 'reportFault', 'valuesOut'])
+    // They work something out, are the asker's own, or are notes, which anybody adds.
+    expect(changing.sort()).toEqual([
+      'addRemark',
+      'changeOwnPin',
+      'held',
+      'readPresets',
+      'reportFault',
+      'valuesOut',
+      'withdrawRemark',
+    ])
     const by = (least: string) =>
       Object.entries(LEAST_ROLE)
         .filter(([, role]) => role === least)
@@ -65,6 +73,7 @@ describe('the contract', () => {
     expect(by('setter').sort()).toEqual([
       'begun',
       'calibration',
+      'carried',
       'edited',
       'ended',
       'mounted',

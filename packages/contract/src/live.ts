@@ -19,7 +19,10 @@ const ofEntry = z.object({
 })
 
 /** Something changed that is no entry: a record, a gauge, a tool in the drawer, a part with its operations and jobs, the shop and its people. */
-const ofThing = z.object({ kind: z.enum(['machine', 'gauge', 'assembly', 'workpiece', 'plan', 'handover', 'shop']), id: z.string() })
+const ofThing = z.object({
+  kind: z.enum(['machine', 'gauge', 'assembly', 'workpiece', 'plan', 'handover', 'remark', 'shop']),
+  id: z.string(),
+})
 
 /** A person\u2019s sessions ended, or one of them. Browsers are not told; their streams end. */
 const ofSession = z.object({ kind: z.literal('session-ended'), person: z.string(), session: z.string().nullable() })

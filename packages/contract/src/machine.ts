@@ -50,6 +50,10 @@ const machineFields = z.object({
     .max(4)
     .default([]),
   limits: z.record(z.string().max(40), z.number()).default({}),
+  startUp: z
+    .array(z.string().trim().min(1).max(160, { error: 'Start-up: 160 letters a line at most.' }))
+    .max(40, { error: 'Start-up: 40 lines at most.' })
+    .default([]),
   offsets: z.int().min(1, { error: 'Offset numbers: at least one.' }).max(9999, { error: 'Offset numbers: at most 9999.' }).default(200),
 })
 
@@ -83,7 +87,7 @@ export const machineInput = machineFields
   })
   .meta({ id: 'MachineInput' })
 export type MachineInput = z.infer<typeof machineInput>
-type Usual = 'rotates' | 'displayTurns' | 'rotary' | 'spindles' | 'turrets' | 'limits' | 'offsets'
+type Usual = 'rotates' | 'displayTurns' | 'rotary' | 'spindles' | 'turrets' | 'limits' | 'startUp' | 'offsets'
 /** The same as it may be sent: without what has a usual value. */
 export type MachineSent = Omit<MachineInput, Usual> & Partial<Pick<MachineInput, Usual>>
 

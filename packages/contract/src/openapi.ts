@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { api } from './api.ts'
+import { DOWNLOADS } from './calls.ts'
 import type { Operation } from './operation.ts'
 import { problemSchema } from './problem.ts'
 
@@ -47,6 +48,7 @@ export function openApi(version: string) {
   for (const operation of Object.values(api) as Operation[]) {
     paths[operation.path] = { ...paths[operation.path], [operation.method]: describe(operation, schemas) }
   }
+  for (const [operationId, { path, summary }] of Object.entries(DOWNLOADS)) paths[path] = { get: download(operationId, path, summary) }
   return {
     openapi: '3.1.0',
     info: {
@@ -89,6 +91,21 @@ function describe(operation: Operation, components: Record<string, unknown>) {
     },
   }
 }
+
+/** A call that is answered with a file. */
+const download = (operationId: string, path: string, summary: string) => ({
+  operationId,
+  summary,
+  security: [{ session: [] }],
+  parameters: [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } })),
+  responses: {
+    200: { description: 'The file.', content: { '*/*': { schema: { type: 'string', format: 'binary' } } } },
+    404: {
+      description: 'A problem document.',
+      content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+    },
+  },
+})
 
 function parameters(type: z.ZodType, place: 'path' | 'query', components: Record<string, unknown>) {
   const { properties = {}, required = [] } = schemaIn(components, type, 'input') as {

@@ -2,6 +2,8 @@ import { z } from 'zod'
 import { entrySchema } from './entry.ts'
 import { handoverPage, handoverSchema, readHandoverBody, signHandoverBody } from './handover.ts'
 import { operation } from './operation.ts'
+import { remarkBody, remarkQuery, remarkSchema, withdrawBody } from './remark.ts'
+import { reservedSchema } from './scene.ts'
 import { carryBody, carryOffer } from './setup.ts'
 import {
   beginBody,
@@ -20,6 +22,7 @@ import {
   partPage,
   partSchema,
   provenBody,
+  reserveBody,
 } from './plan.ts'
 
 const byId = z.object({ id: z.string().max(60) })
@@ -101,6 +104,38 @@ export const planApi = {
     body: carryBody,
     response: entrySchema,
     problems: [404, 409, 422],
+  }),
+  reserve: operation('reserve', {
+    summary:
+      'Keeps a slot of a machine for a job, or for somebody. Whoever else writes it is asked; a setup for another job is not begun there.',
+    params: byId,
+    body: reserveBody,
+    response: reservedSchema,
+    problems: [404, 409, 422],
+  }),
+  endReservation: operation('endReservation', {
+    summary: 'Gives a slot that was kept free again.',
+    params: z.object({ id: z.uuid({ error: 'Reservation: this is not one’s id.' }) }),
+    problems: [404, 409],
+  }),
+  remarks: operation('remarks', {
+    summary: 'What is noted on one thing with its pictures and files, newest first; those that were withdrawn too.',
+    query: remarkQuery,
+    response: z.array(remarkSchema),
+    problems: [404],
+  }),
+  addRemark: operation('addRemark', {
+    summary: 'Adds a note, a picture (PNG, JPEG, WebP), a PDF or a text file. Pictures are drawn anew: nothing else comes with them.',
+    body: remarkBody,
+    response: remarkSchema,
+    problems: [404, 413, 422],
+  }),
+  withdrawRemark: operation('withdrawRemark', {
+    summary: 'Withdraws a note: its writer, a planner or a lead. It stays on record, struck through.',
+    params: z.object({ id: z.uuid({ error: 'Note: this is not a note’s id.' }) }),
+    body: withdrawBody,
+    response: remarkSchema,
+    problems: [404, 409],
   }),
   prove: operation('prove', {
     summary: 'Notes the cautious first run and what was seen in it. It proves the setup until a figure that it rests on is written anew.',

@@ -100,6 +100,7 @@ const step = stepPlan.extend({
   detail: z.string().trim().max(200).nullable(),
   routine: z.string().max(60).nullable(),
   preset: z.record(z.string().max(40), z.string().max(200)),
+  checks: z.array(words('Checklist', 160)).max(40).optional(),
 })
 
 const unique = (name: string, keys: readonly string[], context: { addIssue: (issue: string) => void }) => {
@@ -242,6 +243,19 @@ export const beginBody = z
     note: wordsOrNone('Remark', 300).default(''),
   })
   .meta({ id: 'BeginSetup', description: 'The id becomes the setup’s own.' })
+
+export const reserveBody = z
+  .object({
+    slot,
+    job: z.string().max(60).nullable(),
+    words: wordsOrNone('For whom, or what for', 120),
+    until: instant.nullable(),
+  })
+  .refine(({ job: forJob, words: said }) => forJob !== null || said.length >= 3, {
+    error: 'For whom, or what for: say it, or choose a job.',
+    path: ['words'],
+  })
+  .meta({ id: 'Reserve' })
 
 export const endBody = z
   .object({ id: z.uuid(), reason: z.string().trim().max(500).nullable() })

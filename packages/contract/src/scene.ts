@@ -7,6 +7,7 @@ import type {
   MountedTool,
   Plan,
   PlannedTool,
+  Reserved,
   Rest,
   Scene,
   SizeTaken,
@@ -117,6 +118,7 @@ export const featureSchema: z.ZodType<Feature> = z
 const planSchema: z.ZodType<Plan> = z
   .object({
     setup: z.string(),
+    job: z.string(),
     operation: z.string(),
     operationName: z.string(),
     slots: z.array(z.string()),
@@ -132,6 +134,17 @@ const planSchema: z.ZodType<Plan> = z
   })
   .meta({ id: 'Plan' })
 
+export const reservedSchema: z.ZodType<Reserved> = z
+  .object({
+    id: z.uuid(),
+    slot: z.string(),
+    job: z.string().nullable(),
+    words: z.string(),
+    until: instant.nullable(),
+    by: z.string(),
+  })
+  .meta({ id: 'Reserved' })
+
 export const sceneSchema: z.ZodType<Scene> = z
   .object({
     machine: machineSchema,
@@ -144,6 +157,7 @@ export const sceneSchema: z.ZodType<Scene> = z
     gauges: z.array(gaugeSchema),
     tools: z.array(toolSchema),
     plan: planSchema.nullable(),
+    reserved: z.array(reservedSchema),
     atHand: z.object({ stock: stockSchema.nullable(), holding: holdingSchema.nullable() }).nullable(),
   })
   .meta({ id: 'Scene' })

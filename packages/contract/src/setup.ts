@@ -12,6 +12,8 @@ export const stepPlan = z.object({
   routine: z.string().nullable(),
   /** What the plan already knows of the routine's inputs. */
   preset: z.record(z.string(), z.string()),
+  /** What is looked at before it is confirmed, a line each. */
+  checks: z.array(z.string()).optional(),
 })
 export type StepPlan = z.infer<typeof stepPlan>
 
@@ -127,7 +129,13 @@ export type FloorMachine = z.infer<typeof floorMachine>
 export const skipBody = z
   .object({ id: z.uuid(), reason: z.string().trim().min(3, { error: 'Reason: say in a few words why the step is skipped.' }).max(500) })
   .meta({ id: 'Skip' })
-export const confirmBody = z.object({ id: z.uuid(), note: z.string().trim().max(500).nullable().default(null) }).meta({ id: 'Confirm' })
+export const confirmBody = z
+  .object({
+    id: z.uuid(),
+    note: z.string().trim().max(500).nullable().default(null),
+    checks: z.array(z.string().max(160)).max(80).default([]).meta({ description: 'Lines of the checklist that were looked at.' }),
+  })
+  .meta({ id: 'Confirm' })
 
 /** What of an earlier setup can be carried over, and what cannot. */
 export const carryOffer = z

@@ -25,6 +25,7 @@ import { liveRoutes } from './live/routes.ts'
 import { machineRoutes } from './machines/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
 import { handoverRoutes } from './handover/routes.ts'
+import { remarkRoutes } from './remarks/routes.ts'
 import { planRoutes } from './plan/routes.ts'
 import { workpieceRoutes } from './workpieces/routes.ts'
 import { setupRoutes } from './setups/routes.ts'
@@ -49,7 +50,7 @@ const files = express.json({ limit: '17mb', reviver: plainText })
 /** How large a body may be, by what it is for. */
 const bodies: RequestHandler = (request, response, next) => {
   // Only somebody who has signed in may send a whole file.
-  if (request.session.person && /\/(presets(\/read)?|outlines\/read)$/.test(request.path)) return files(request, response, next)
+  if (request.session.person && /\/(presets(\/read)?|outlines\/read|remarks)$/.test(request.path)) return files(request, response, next)
   const reader = /\/(tools|seen|held)$/.test(request.path) ? figures : small
   return reader(request, response, next)
 }
@@ -106,6 +107,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   shopRoutes(app, connection)
   machineRoutes(app, connection)
   planRoutes(app, connection)
+  remarkRoutes(app, connection)
   handoverRoutes(app, connection, overview)
   setupRoutes(app, connection, overview)
   entryRoutes(app, connection)

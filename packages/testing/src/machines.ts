@@ -26,6 +26,7 @@ export const MILL: MachineRecord = {
   turrets: [],
   offsets: 200,
   limits: {},
+  startUp: [],
 }
 
 export const INCH_MILL: MachineRecord = {

@@ -46,6 +46,7 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
     formerly: {},
     sizes: {},
     atHand: null,
+    reserved: [],
     gauges: GAUGES,
     tools: [
       mounted('4', 'em-12', 'End mill 12', { kind: 'end-mill', estimate: mm(103.5), flutes: 4, properties: { DC: mm(12) } }),
@@ -53,6 +54,7 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
     ],
     plan: {
       setup: 'now',
+      job: '0417',
       operation: 'op',
       operationName: 'Op 20, rev C',
       slots: ['G54'],

@@ -13,6 +13,7 @@ import { onPurpose } from './on-purpose.ts'
 import { plannedSlot } from './planned-slot.ts'
 import { reaches } from './reaches.ts'
 import { remarks } from './remarks.ts'
+import { reserved } from './reserved.ts'
 import { restsGood } from './rests-good.ts'
 import { sameAngle } from './same-angle.ts'
 import { sameDigits } from './same-digits.ts'
@@ -30,6 +31,7 @@ export const CHECKS: readonly Check[] = [
   travel,
   reaches,
   plannedSlot,
+  reserved,
   sameAngle,
   restsGood,
   estimate,

@@ -62,6 +62,8 @@ export interface MachineRecord {
   spindles: SpindleName[]
   /** Empty where they are not on record. */
   turrets: Turret[]
+  /** What is looked at before the machine is used, a line each. */
+  startUp: string[]
   /** How many tool offset numbers the control has: H and D run from 1 to this. */
   offsets: number
   /** Limits of the checks that a lead has tightened for this machine; the shop's own elsewhere. */

@@ -70,6 +70,8 @@ export type Repeats = Readonly<Record<RegisterKey, { standard: number; n: number
 /** What the operation at hand says about the setup. */
 export interface Plan {
   setup: string
+  /** Number of the job. */
+  job: string
   operation: string
   /** "Op 20, rev C" */
   operationName: string
@@ -108,6 +110,18 @@ export interface SizeTaken {
   step: Nm
 }
 
+/** A slot that is kept for somebody, as long as it lasts. */
+export interface Reserved {
+  id: string
+  slot: string
+  /** Number of the job that may use it; null where it is kept for a person or a purpose. */
+  job: string | null
+  words: string
+  /** ISO time; null for as long as nobody ends it. */
+  until: string | null
+  by: string
+}
+
 /** Everything a routine and the checks may look at, at one moment. Plain data: it crosses the wire. */
 export interface Scene {
   machine: MachineRecord
@@ -123,6 +137,8 @@ export interface Scene {
   gauges: readonly Gauge[]
   tools: readonly MountedTool[]
   plan: Plan | null
+  /** Slots that are kept for somebody now. */
+  reserved: readonly Reserved[]
   /** Beside a plan: what lies in the machine by its setup at hand. For pictures alone, no figure rests on it. */
   atHand: Pick<Plan, 'stock' | 'holding'> | null
 }

@@ -1,7 +1,7 @@
 import { readLength, nm } from '../length/index.ts'
 import { routineById } from '../catalogue/index.ts'
 import { listed } from '../register/index.ts'
-import type { Scene } from '../scene/index.ts'
+import { reservedFor, type Scene } from '../scene/index.ts'
 import type { OperationPlan } from './planned.ts'
 
 /** A setup that is on a machine now. */
@@ -16,11 +16,13 @@ export interface Running {
  * Why an operation cannot be set up on a machine, in a sentence; null where nothing is against it.
  * Two setups may stand on one machine as long as their slots do not touch.
  * @param scene of the machine, without a setup
+ * @param job number of the job that it is for; null while nobody has said it
  */
 export function whyNotBegin(
   plan: Pick<OperationPlan, 'kind' | 'machines' | 'slots' | 'unit' | 'steps'>,
   scene: Scene,
   running: readonly Running[],
+  job: string | null = null,
 ): string | null {
   const { machine } = scene
   if (machine.kind !== plan.kind) return `${machine.name} is a ${machine.kind}; this operation is planned for a ${plan.kind}.`
@@ -33,6 +35,8 @@ export function whyNotBegin(
     if (shared.length > 0)
       return `${listed(shared)} belongs to ${one.name}, which is still on ${machine.name}. End that first, or use other slots.`
   }
+  const kept = plan.slots.flatMap((slot) => reservedFor(slot, scene.reserved, job) ?? [])
+  if (kept.length > 0) return `${kept.join('. ')}. End that on the machine’s page, or use other slots.`
   if (machine.unit === plan.unit) return null
   const bare = stepsWithBareFigures(plan.steps, scene)
   return bare.length === 0

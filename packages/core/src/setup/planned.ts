@@ -12,6 +12,8 @@ export interface PlannedStep {
   routine: string | null
   /** What the plan already knows of the routine's inputs, as it would be typed. */
   preset: Readonly<Record<string, string>>
+  /** What is looked at before it is confirmed, a line each. */
+  checks?: readonly string[] | undefined
 }
 
 export const SIZE_KINDS = ['inside', 'outside', 'depth', 'bored'] as const

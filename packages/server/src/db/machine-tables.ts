@@ -33,6 +33,8 @@ export const machine = pgTable(
     spindles: jsonb().$type<SpindleName[]>().notNull().default(['main']),
     turrets: jsonb().$type<Turret[]>().notNull().default([]),
     limits: jsonb().$type<Record<string, number>>().notNull().default({}),
+    /** What is looked at before the machine is used, a line each. */
+    startUp: jsonb('start_up').$type<string[]>().notNull().default([]),
     /** How many H and D numbers the control has. */
     offsets: integer().notNull().default(200),
     /** How values go out for its control, where the shop has changed the usual. */

@@ -1,8 +1,9 @@
 import type { Feature, Holding, LengthUnit, MachineKind, PartOutline, PlannedSize, PlannedTool, Repeats, StockBox } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
-import { bigint, boolean, index, integer, jsonb, pgTable, pgView, text } from 'drizzle-orm/pg-core'
-import { length, moment, stamps } from './columns.ts'
+import { bigint, boolean, index, integer, jsonb, pgTable, pgView, text, uuid } from 'drizzle-orm/pg-core'
+import { chained, length, moment, stamps } from './columns.ts'
 import { machine } from './machine-tables.ts'
+import { person } from './shop-tables.ts'
 
 /** A part at its newest revision; the ones before are its editions. */
 export const part = pgTable('part', {
@@ -116,3 +117,37 @@ export const setup = pgTable(
     index('setup_job').on(table.job),
   ],
 )
+
+/** Slots that are kept for a job or for somebody, on machines that several share. Rows are added and never changed. */
+export const reservation = pgTable(
+  'reservation',
+  {
+    id: uuid().primaryKey(),
+    machine: text()
+      .notNull()
+      .references(() => machine.id),
+    slot: text().notNull(),
+    /** The job that may use it; null where it is kept for a person or a purpose. */
+    job: text().references(() => job.id),
+    words: text().notNull(),
+    until: moment('until'),
+    at: moment('at').notNull(),
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    ...chained,
+  },
+  (table) => [index('reservation_machine').on(table.machine, table.at)],
+)
+
+/** Reservations that somebody gave up before their time. Rows are added and never changed. */
+export const reservationEnded = pgTable('reservation_ended', {
+  reservation: uuid()
+    .primaryKey()
+    .references(() => reservation.id),
+  at: moment('at').notNull(),
+  person: text()
+    .notNull()
+    .references(() => person.id),
+  ...chained,
+})

@@ -30,7 +30,7 @@ export function beginSetup(connection: Connection, body: Begun, author: Author):
     const plan = await loadOperation(lane.db, body.operation)
     const ordered = await openJob(lane.db, body.job, plan)
     const scene = await loadScene(lane, machine, null, author.now, 'read')
-    const against = whyNotBegin(plan, scene, await runningOn(lane.db, body.machine))
+    const against = whyNotBegin(plan, scene, await runningOn(lane.db, body.machine), ordered.number)
     if (against) throw new Problem(409, 'cannot-begin', against)
     await lane.db.insert(setup).values({
       id: body.id,

@@ -19,7 +19,8 @@ export function asMachine({
   changedBy: _by,
   ...record
 }: typeof machine.$inferSelect): MachineRecord {
-  return record
+  // A machine as it was before the list was kept has none.
+  return { ...record, startUp: record.startUp ?? [] }
 }
 
 const MACHINE = `

@@ -6,7 +6,7 @@ import { BLANK, headingOf, type Author } from './author.ts'
 import { firstTime, onceOnly, sentBy } from './sending.ts'
 import { loadMachine } from './machine.ts'
 
-type Said = Pick<EntryContent, 'kind' | 'title' | 'reason'> & Partial<Pick<EntryContent, 'setup' | 'operation' | 'step'>>
+type Said = Pick<EntryContent, 'kind' | 'title' | 'reason'> & Partial<Pick<EntryContent, 'setup' | 'operation' | 'step' | 'agreed'>>
 
 /** Appends an entry without a figure: homed, switched on, a step confirmed or skipped. */
 export async function note(connection: Connection, machineId: string, id: string, said: Said, author: Author): Promise<Entry> {

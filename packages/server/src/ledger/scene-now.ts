@@ -1,4 +1,4 @@
-import type { MountedTool, Plan, Scene, WearWrite } from '@rook/core'
+import type { MountedTool, Plan, Reserved, Scene, WearWrite } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
 import type { Versions } from '../shop/kept.ts'
 import type { SendingRow } from './sending.ts'
@@ -18,8 +18,15 @@ export const OPERATION_NAME = `concat(o.name, ', rev ', o.revision)`
 const CONFIRMED = `(SELECT coalesce(json_object_agg(c.register, c.origin), '{}') FROM carried c
       WHERE c.setup = o.setup AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = c.entry AND k.kind = 'correction'))`
 
-export const PLAN = `o.id AS operation, ${OPERATION_NAME} AS "operationName", o.slots, o.stock, p.holding, o.fixture_repeat AS "fixtureRepeat",
+export const PLAN = `o.id AS operation, (SELECT number FROM job WHERE id = o.job) AS job, ${OPERATION_NAME} AS "operationName", o.slots, o.stock, p.holding, o.fixture_repeat AS "fixtureRepeat",
   o.tolerance, o.clearance, o.features, o.tools, o.repeats, ${CONFIRMED} AS confirmed`
+
+/** Slots of a machine that are kept for somebody and not given up; whether their time is over is for the reader to see. */
+export const reservedOn = (machine: string, moment = 'NULL::timestamptz') => `(SELECT json_agg(r) FROM (
+      SELECT k.id, k.slot, (SELECT number FROM job WHERE id = k.job) AS job, k.words, k.until, (SELECT name FROM person WHERE id = k.person) AS "by"
+      FROM reservation k WHERE k.machine = ${machine} AND k.at <= coalesce(${moment}, k.at)
+        AND NOT EXISTS (SELECT FROM reservation_ended x WHERE x.reservation = k.id AND x.at <= coalesce(${moment}, x.at))
+      ORDER BY k.at) r)`
 
 export const FORMERLY = 'formerly'
 export const SIZES = 'sizes_worn'
@@ -46,6 +53,7 @@ export const NOW = `
       SELECT o.stock, p.holding FROM setup_plan o LEFT JOIN workpiece p ON p.id = o.id
       WHERE $2::text IS NULL AND o.machine = $1::text AND o.ended_at IS NULL ORDER BY o.started_at DESC LIMIT 1) h) AS "atHand",
     (SELECT o.steps FROM setup_plan o WHERE o.setup = $2::text AND $4::boolean) AS steps,
+    ${reservedOn('$1::text')} AS reserved,
     (SELECT json_agg(f) FROM ${FORMERLY}($1::text, $2::text, NULL) f) AS formerly,
     (SELECT json_agg(w) FROM ${SIZES}($1::text, NULL) w) AS sizes`
 
@@ -64,6 +72,7 @@ export interface SceneRows {
   plan: PlanRow | null
   atHand: Scene['atHand']
   steps: StepPlan[] | null
+  reserved: readonly Reserved[] | null
   formerly: FormerRow[] | null
   sizes: SizeRow[] | null
 }

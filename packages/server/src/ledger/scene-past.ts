@@ -1,10 +1,10 @@
-import type { Plan, Scene } from '@rook/core'
+import type { Plan, Reserved, Scene } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
 import type { Lane } from '../db/transaction.ts'
 import { rowOf, rowsOf } from '../db/rows.ts'
 import { assembly, gauge, machine, mount, operation, workpiece, type machineHead } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
-import { FORMERLY, SIZES, type FormerRow, type SizeRow, type ToolRow } from './scene-now.ts'
+import { FORMERLY, reservedOn, SIZES, type FormerRow, type SizeRow, type ToolRow } from './scene-now.ts'
 import { asMachine } from './machine.ts'
 import { planOf, sceneOf } from './scene.ts'
 import type { StandingRow } from './standing.ts'
@@ -16,12 +16,20 @@ interface PastRows {
   seq: string | null
   homed: string | null
   powered: string | null
-  setup: { machine: string; operation: string; ended: string | null; repeats: Plan['repeats']; confirmed: Plan['confirmed'] } | null
+  setup: {
+    machine: string
+    operation: string
+    ended: string | null
+    repeats: Plan['repeats']
+    confirmed: Plan['confirmed']
+    job: string
+  } | null
   operation: Content | null
   workpiece: Content | null
   mounts: Content[] | null
   assemblies: Content[] | null
   gauges: Content[] | null
+  reserved: readonly Reserved[] | null
 }
 
 /** $1 machine, $2 setup or null, $3 the moment: what everything but the registers was. */
@@ -29,7 +37,7 @@ const THINGS = `
   WITH upto AS (
     SELECT seq FROM entry WHERE machine = $1::text AND at <= $3::timestamptz ORDER BY at DESC, seq DESC LIMIT 1
   ), own AS (
-    SELECT machine, operation, edition, started_at, CASE WHEN ended_at <= $3 THEN ended_at END AS ended, repeats,
+    SELECT machine, operation, edition, started_at, CASE WHEN ended_at <= $3 THEN ended_at END AS ended, repeats, (SELECT number FROM job WHERE id = setup.job) AS job,
       (SELECT coalesce(json_object_agg(c.register, c.origin), '{}') FROM carried c JOIN entry e ON e.id = c.entry
         WHERE c.setup = $2 AND e.at <= $3 AND NOT EXISTS (
           SELECT FROM entry k WHERE k.refers = c.entry AND k.kind = 'correction' AND k.at <= $3)) AS confirmed
@@ -47,7 +55,8 @@ const THINGS = `
     (SELECT edition_at('workpiece', own.operation, $3) FROM own) AS workpiece,
     (SELECT json_agg(content) FROM pockets) AS mounts,
     (SELECT json_agg(edition_at('assembly', content ->> 'assembly', $3)) FROM pockets) AS assemblies,
-    (SELECT json_agg(content) FROM editions_at('gauge', '', $3)) AS gauges`
+    (SELECT json_agg(content) FROM editions_at('gauge', '', $3)) AS gauges,
+    ${reservedOn('$1', '$3::timestamptz')} AS reserved`
 
 const REGISTERS = `
   SELECT
@@ -79,7 +88,7 @@ export async function loadSceneAt(
   const record = asMachine(rowOf(machine, found.machine))
   const plan = setupId && found.setup ? planOf(planRow(setupId, found), record, setupId, 'read') : null
   const head = { homedAt: iso(found.homed), poweredAt: iso(found.powered) } as typeof machineHead.$inferSelect
-  return sceneOf({ record, head }, { ...registers[0]!, tools: toolsOf(found) }, plan, gaugesOf(found), moment)
+  return sceneOf({ record, head }, { ...registers[0]!, tools: toolsOf(found), reserved: found.reserved }, plan, gaugesOf(found), moment)
 }
 
 const iso = (at: string | null): string | null => (at === null ? null : new Date(at).toISOString())
@@ -88,6 +97,7 @@ function planRow(setup: string, { setup: own, operation: content, workpiece: wor
   const { id, name, revision, slots, stock, fixtureRepeat, tolerance, clearance, features, tools } = rowOf(operation, content!)
   return {
     setup,
+    job: own!.job,
     machine: own!.machine,
     endedAt: own!.ended,
     operation: id,

@@ -14,6 +14,7 @@ import { note } from '../ledger/note.ts'
 import { record } from '../ledger/record.ts'
 import { asMachine, loadMachine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
+import { endReservation, reserve } from './reservations.ts'
 import { loadSceneAt } from '../ledger/scene-past.ts'
 
 export function machineRoutes(app: Express, connection: Connection): void {
@@ -53,6 +54,9 @@ export function machineRoutes(app: Express, connection: Connection): void {
   serve(app, api.home, ({ params, body, author }) =>
     note(connection, params.id, body.id, { kind: 'homed', title: 'Homed', reason: body.note }, author),
   )
+
+  serve(app, api.reserve, ({ params, body, author }) => reserve(connection, params.id, body, author))
+  serve(app, api.endReservation, ({ params, author }) => endReservation(connection, params.id, author))
 
   serve(app, api.disturb, ({ params, body, author }) => disturb(connection, params.id, body, author))
 }

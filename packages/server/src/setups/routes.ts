@@ -3,7 +3,7 @@ import { api, type StepPlan } from '@rook/contract'
 import { desc, eq } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection, Database } from '../db/client.ts'
-import { partCount } from '../db/schema.ts'
+import { machine, partCount } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
 import type { Author } from '../ledger/author.ts'
@@ -72,17 +72,21 @@ export async function confirmStep(
   connection: Connection,
   setupId: string,
   stepId: string,
-  { id, note: remark }: { id: string; note: string | null },
+  { id, note: remark, checks }: { id: string; note: string | null; checks: string[] },
   author: Author,
 ) {
   const { step, plan } = await planned(connection.db, setupId, stepId)
   if (step.kind !== 'homed' && step.kind !== 'confirm')
     throw new Problem(422, 'needs-figures', `“${step.title}” needs its figures; open it and record them.`)
+  const missed = (await checklistOf(connection.db, step, plan.machine)).find((line) => !checks.includes(line))
+  if (missed !== undefined)
+    throw new Problem(422, 'checklist', `“${missed}” has not been looked at. Look at it and tick it, or skip the step with a reason.`)
   return note(
     connection,
     plan.machine,
     id,
     {
+      agreed: checks,
       kind: step.kind === 'homed' ? 'homed' : 'confirmed',
       title: step.title,
       reason: remark,
@@ -92,6 +96,14 @@ export async function confirmStep(
     },
     author,
   )
+}
+
+/** What is looked at before a step is confirmed: the step's own lines, and the machine's before it is homed. */
+async function checklistOf(db: Database, step: StepPlan, machineId: string): Promise<readonly string[]> {
+  const own = step.checks ?? []
+  if (step.kind !== 'homed') return own
+  const [found] = await db.select({ startUp: machine.startUp }).from(machine).where(eq(machine.id, machineId))
+  return [...(found?.startUp ?? []), ...own]
 }
 
 async function planned(db: Database, setupId: string, stepId: string) {

@@ -10,6 +10,10 @@ const CHAINS: Readonly<Record<string, readonly string[]>> = {
   load_seen: ['baseline'],
   handover: ['machine'],
   handover_read: ['handover'],
+  reservation: ['machine'],
+  reservation_ended: ['reservation'],
+  remark: ['thing'],
+  remark_withdrawn: ['remark'],
 }
 
 /** Walks every chain of events and editions: each link in its place, each hash taken again, each end where it is said to be. */

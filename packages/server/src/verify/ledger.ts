@@ -1,7 +1,7 @@
 import { FIRST } from '@rook/core'
 import type pg from 'pg'
 import { verifyChains } from './chains.ts'
-import { verifyCarried, verifyCounts } from './counts.ts'
+import { verifyCarried, verifyCounts, verifyFiles } from './counts.ts'
 import { verifyEditions } from './editions.ts'
 import type { Fault } from './fault.ts'
 import { walkMachine } from './machine.ts'
@@ -46,6 +46,7 @@ export async function verifyLedger(pool: pg.Pool, expected: readonly Expected[] 
     ...(await verifyEditions(pool)),
     ...(await verifyCounts(pool)),
     ...(await verifyCarried(pool)),
+    ...(await verifyFiles(pool)),
     ...(await missing(pool, expected)),
   )
   return { entries, machines: machines.length, faults }

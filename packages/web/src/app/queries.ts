@@ -1,3 +1,4 @@
+import type { RemarkAbout } from '@rook/contract'
 import type { CallName } from '@rook/contract/calls'
 import { keepPreviousData, useQuery, type UseQueryReturnType } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
@@ -64,6 +65,8 @@ export const useHandover = (machine: MaybeRefOrGetter<string>, shift: MaybeRefOr
 export const useCutMeanwhile = (entry: MaybeRefOrGetter<string | null>) => askBy('cutMeanwhile', entry)
 /** What of an earlier setup can be carried over into this one. */
 export const useCarryOffer = (setup: MaybeRefOrGetter<string | null>) => askBy('carryOffer', setup)
+export const useRemarks = (about: MaybeRefOrGetter<RemarkAbout>, key: MaybeRefOrGetter<string>) =>
+  ask('remarks', () => ({ query: { about: toValue(about), key: toValue(key) } }))
 export const usePartCounts = (setup: MaybeRefOrGetter<string | null>) => askBy('partCounts', setup)
 /** Of one part, or of all. */
 export const useJobs = (part: MaybeRefOrGetter<string | undefined> = undefined) => ask('jobs', () => ({ query: { part: toValue(part) } }))

@@ -17,7 +17,9 @@ type ByName<Said> = Partial<Record<KeyedName, (said: Said, asked: Asked) => bool
 const always = () => true
 const named = ({ id }: { id: string }, { params }: Asked) => params.id === id
 
-const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'plan' | 'handover' | 'shop', ByName<{ id: string }>>> = {
+const BY_THING: Readonly<
+  Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'plan' | 'handover' | 'remark' | 'shop', ByName<{ id: string }>>
+> = {
   machine: { machines: always, floor: always, scene: named, template: named },
   // Whether a figure stands good hangs on its gauges, on every machine.
   gauge: { carryOffer: always, gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
@@ -35,6 +37,7 @@ const BY_THING: Readonly<Record<'machine' | 'gauge' | 'assembly' | 'workpiece' |
   // A setup keeps its own edition and says that there is a newer one.
   plan: { parts: always, part: always, operation: always, jobs: always, floor: always, setups: always, setup: always },
   handover: { handover: named, floor: always },
+  remark: { remarks: ({ id }, { query }) => id === '' || query.key === id },
   shop: { people: always, personRecords: always },
 }
 

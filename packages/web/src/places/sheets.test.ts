@@ -97,7 +97,7 @@ describe('an entry of the ledger', () => {
       { register: 'work/G54/Y/geometry', name: 'G54 Y', before: mm(-169.703), after: null, state: 'unset', rests: [] },
       { register: 'work/G54/Z/geometry', name: 'G54 Z', before: mm(-400), after: mm(-400), state: 'disturbed', rests: [] },
     ]
-    const rows = sheet(entryOf(raw, { working: null, drawing: null, writes })).findAll('tbody tr')
+    const rows = sheet(entryOf(raw, { working: null, drawing: null, agreed: [], writes })).findAll('tbody tr')
     expect(rows.map((row) => textOf(row))).toEqual([
       'G54 X unset \u2212313.2040',
       'G54 Y \u2212169.7030 unset',

@@ -12,6 +12,11 @@ const THINGS: Partial<Record<CallName, (sent: Sent<CallName>) => Announcement[]>
   changeWorkpiece: ({ params }) => [{ kind: 'workpiece', id: (params as { id: string }).id }],
   signHandover: ({ params }) => [{ kind: 'handover', id: (params as { id: string }).id }],
   readHandover: () => [{ kind: 'handover', id: '' }],
+  reserve: ({ params }) => [{ kind: 'machine', id: (params as { id: string }).id }],
+  // Which machine it was on the live connection says.
+  endReservation: () => [],
+  addRemark: ({ body }) => [{ kind: 'remark', id: (body as { key: string }).key }],
+  withdrawRemark: () => [{ kind: 'remark', id: '' }],
   addPart: () => [{ kind: 'plan', id: '' }],
   changePart: ({ params }) => [{ kind: 'plan', id: (params as { id: string }).id }],
   addOperation: ({ params }) => [{ kind: 'plan', id: (params as { id: string }).id }],

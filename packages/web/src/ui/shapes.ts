@@ -13,6 +13,17 @@ export const wordsOrNone = z.pipe(
 /** A PIN as people choose it. */
 export const pin = z.string().check(z.regex(/^\d{4,8}$/, 'PIN: four to eight digits.'))
 
+/** One of a list, which has to be chosen. */
+export const picked = (sentence: string) =>
+  z.pipe(
+    z.nullable(z.string()),
+    z.transform((choice, context): string => {
+      if (choice !== null) return choice
+      context.issues.push({ code: 'custom', input: choice, message: sentence })
+      return z.NEVER
+    }),
+  )
+
 /** A whole number that is typed as text; null where it may be empty and is. */
 export const wholeOrNone = (sentence: string) =>
   z.pipe(
@@ -65,3 +76,10 @@ export const lengthOrNone = (name: string, unit: LengthUnit) =>
       return z.NEVER
     }),
   )
+
+/** What was typed a line each, without the empty ones. */
+export const linesOf = (text: string): string[] =>
+  text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)

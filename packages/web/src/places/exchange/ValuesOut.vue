@@ -8,7 +8,7 @@ import { useTemplate } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import { blankConversion, countsOtherwise, readConversion } from './conversion.ts'
 import ConversionFields from './ConversionFields.vue'
-import { saveFile } from './save-file.ts'
+import { saveFile } from '../../app/file.ts'
 import OneOf from '../../ui/OneOf.vue'
 import Rows from '../../ui/Rows.vue'
 

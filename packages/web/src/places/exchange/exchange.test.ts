@@ -7,7 +7,7 @@ import { labelled, put, textOf } from '../../../test/mounting.ts'
 import { useSession } from '../../app/session.ts'
 import CompareControl from './CompareControl.vue'
 import PresetsIn from './PresetsIn.vue'
-import { asBase64 } from './save-file.ts'
+import { asBase64 } from '../../app/file.ts'
 import TemplateForm from './TemplateForm.vue'
 import ValuesOut from './ValuesOut.vue'
 

@@ -10,6 +10,7 @@ import { useGauge, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { calendarDay, dayTime } from '../../app/time.ts'
 import Opening from '../../parts/Opening.vue'
+import Remarks from '../../parts/Remarks.vue'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
@@ -150,6 +151,7 @@ async function note(): Promise<void> {
           </li>
         </ul>
       </section>
+      <Remarks about="gauge" :of="gauge" />
     </template>
     <Opening v-else :error="page.error.value" />
   </div>

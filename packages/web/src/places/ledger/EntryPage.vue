@@ -12,6 +12,7 @@ import { dayTime } from '../../app/time.ts'
 import CutMeanwhile from './CutMeanwhile.vue'
 import EntrySheet from './EntrySheet.vue'
 import Opening from '../../parts/Opening.vue'
+import Remarks from '../../parts/Remarks.vue'
 import GoTo from '../../ui/GoTo.vue'
 import TextField from '../../ui/TextField.vue'
 
@@ -65,6 +66,7 @@ async function takeBack(): Promise<void> {
           ><Button type="link" @click="correcting = true">Take this entry back</Button></MayNot
         >
       </p>
+      <Remarks about="entry" :of="entry" />
       <p class="quiet small hash">{{ query.data.value!.hash }}, follows {{ query.data.value!.previousHash.slice(0, 12) }}…</p>
       <Modal
         v-model:open="correcting"

@@ -18,6 +18,8 @@ const COLUMNS = [
   { key: 'after', title: 'Became', align: 'right' },
 ] as const
 const content = computed(() => props.entry.content)
+/** Lines of a checklist; in other entries what was agreed is part of the working. */
+const looked = computed(() => (content.value.working === null ? content.value.agreed : []))
 const open = computed(() => content.value.findings.filter(({ finding }) => finding.verdict !== 'clear'))
 const clear = computed(() => content.value.findings.filter(({ finding }) => finding.verdict === 'clear'))
 const clearNames = computed(() => {
@@ -54,6 +56,9 @@ const rests = computed(() => [
         ><span v-if="row.state === 'disturbed'" class="stop"> disturbed</span></template
       >
     </Rows>
+    <ul v-if="looked.length > 0" class="sheet findings">
+      <li v-for="line in looked" :key="line"><VerdictMark verdict="clear" /> {{ line }}</li>
+    </ul>
     <ul v-if="content.carried" class="sheet findings">
       <li v-for="figure in content.carried.flatMap((one) => one.figures)" :key="figure.register">
         <RouterLink :to="{ name: 'entry', params: { entry: figure.origin } }">{{ figure.name }}</RouterLink>

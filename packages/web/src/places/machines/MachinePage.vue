@@ -9,6 +9,9 @@ import { when } from '../../app/time.ts'
 import StandingTable from '../../parts/StandingTable.vue'
 import RoutineList from '../../routine/RoutineList.vue'
 import Opening from '../../parts/Opening.vue'
+import InTurn from '../../ui/InTurn.vue'
+import Remarks from '../../parts/Remarks.vue'
+import Reservations from './Reservations.vue'
 import GoTo from '../../ui/GoTo.vue'
 
 const props = defineProps<{ machine: string }>()
@@ -43,9 +46,11 @@ const say = (what: 'home' | 'power') => send(what, { params: { id: props.machine
         <GoTo v-if="!session.mayNot('changeMachine')" type="link" :to="{ name: 'machine-record', params: { machine } }">Its record</GoTo>
       </p>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+      <Reservations :scene="scene.data.value" />
       <StandingTable :scene="scene.data.value" />
       <h2>Routines without a setup</h2>
       <RoutineList :machine="scene.data.value.machine" :to="(routine) => ({ name: 'machine-routine', params: { machine, routine } })" />
+      <InTurn><Remarks about="machine" :of="machine" /></InTurn>
     </template>
     <Opening v-else :error="error" />
   </div>

@@ -11,6 +11,7 @@ import { KINDS, LIMITS, type RotaryAxis } from '@rook/core'
 import { useChecked } from '../../ui/checked.ts'
 import PickField from '../../ui/PickField.vue'
 import Rows from '../../ui/Rows.vue'
+import TextField from '../../ui/TextField.vue'
 import WordField from '../../ui/WordField.vue'
 import { axesOfKind, blankForm, formOf, limitText, machineShape } from './record-form.ts'
 import { ACROSS, CONVENTIONS, DISPLAY_TURNS, MACHINE_KINDS, ROTATES, SENSES, SPINDLES, UNITS } from './record-words.ts'
@@ -133,6 +134,14 @@ async function keep(): Promise<void> {
         <WordField v-model="form.travels[axis].max" :label="`${axis} to`" figure :maxlength="40" :problem="wrong(`travels.${axis}.max`)" />
       </template>
     </div>
+    <h2>Start-up</h2>
+    <TextField
+      v-model="form.startUp"
+      label="What is looked at before it is used, a line each"
+      :rows="4"
+      :maxlength="4000"
+      :problem="wrong('startUp')"
+    />
     <h2>Limits of the checks</h2>
     <p class="quiet">The shop’s figure holds unless this machine has a tighter one. Lengths in {{ form.unit }}.</p>
     <Rows class="limits" :columns="LIMIT_COLUMNS" :rows="LIMITS" :row-key="({ id }) => id">

@@ -17,6 +17,7 @@ import {
 } from '@rook/core'
 import type { MachineInput } from '@rook/contract'
 import * as z from 'zod/mini'
+import { linesOf } from '../../ui/shapes.ts'
 
 /** A machine's record as it stands in the form: figures as they are typed. */
 export interface RecordForm {
@@ -38,6 +39,8 @@ export interface RecordForm {
   stations: string
   /** How many H and D numbers its control has. */
   offsets: string
+  /** What is looked at before it is used, a line each. */
+  startUp: string
   /** What a lead typed in place of the shop's limits, by limit; empty for the shop's own. */
   limits: Record<string, string>
 }
@@ -72,6 +75,7 @@ export function blankForm(): RecordForm {
     subSpindle: false,
     stations: '',
     offsets: '200',
+    startUp: '',
     limits: {},
   }
 }
@@ -87,6 +91,7 @@ export function formOf(machine: MachineRecord): RecordForm {
   return {
     ...machine,
     offsets: String(machine.offsets),
+    startUp: machine.startUp.join('\n'),
     rotary: machine.rotary.map(({ axis, increment, travel, sense }) => ({
       axis,
       increment: String(degreesOf(increment)),
@@ -227,5 +232,6 @@ function recordOf(form: RecordForm, say: Say): MachineInput {
     turrets,
     limits,
     offsets,
+    startUp: linesOf(form.startUp),
   }
 }

@@ -49,7 +49,7 @@ const against = computed(() => {
   const running = (setups.data.value ?? [])
     .filter((setup) => setup.machine === machine.value)
     .map(({ id, job: number, operationName, slots }) => ({ id, name: `job ${number}, ${operationName}`, slots }))
-  return whyNotBegin(props.operation, scene.data.value, running)
+  return whyNotBegin(props.operation, scene.data.value, running, open.value.find(({ id }) => id === job.value)?.number ?? null)
 })
 /** The last one that ended on this machine, or on any where it never stood here. */
 const last = computed(() => {

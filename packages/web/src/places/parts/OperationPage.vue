@@ -24,6 +24,7 @@ import { calendarDay, when } from '../../app/time.ts'
 import DrawingPane from '../../parts/DrawingPane.vue'
 import MayNot from '../../parts/MayNot.vue'
 import Opening from '../../parts/Opening.vue'
+import Remarks from '../../parts/Remarks.vue'
 import Facts from '../../ui/Facts.vue'
 import GoTo from '../../ui/GoTo.vue'
 import Rows from '../../ui/Rows.vue'
@@ -242,6 +243,7 @@ const changes = computed(() => {
       :before="`Edition ${changes.before.edition}`"
       :after="`Edition ${changes.after.edition}`"
     />
+    <Remarks about="operation" :of="operation" />
     <BeginDialog v-if="doing === 'begin'" :operation="own" :earlier="page.data.value.setups" @close="doing = null" />
     <WorkpieceDialog
       v-if="doing === 'holding' && work.data.value"

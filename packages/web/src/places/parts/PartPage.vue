@@ -7,6 +7,7 @@ import { useSession } from '../../app/session.ts'
 import { calendarDay } from '../../app/time.ts'
 import MayNot from '../../parts/MayNot.vue'
 import Opening from '../../parts/Opening.vue'
+import Remarks from '../../parts/Remarks.vue'
 import Facts from '../../ui/Facts.vue'
 import GoTo from '../../ui/GoTo.vue'
 import Rows from '../../ui/Rows.vue'
@@ -83,6 +84,7 @@ const COLUMNS = [
         >
       </li>
     </ul>
+    <Remarks about="part" :of="part" />
     <PartDialog v-if="doing === 'change'" :part="own" @close="doing = null" />
     <JobDialog v-if="doing === 'job'" :job="null" :part="own" @close="doing = null" />
   </div>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { routineById, routinesFor, type InputSpec, type PlannedStep, type Scene } from '@rook/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import GivenStrip from '../../parts/GivenStrip.vue'
 import PickField from '../../ui/PickField.vue'
+import { linesOf } from '../../ui/shapes.ts'
+import TextField from '../../ui/TextField.vue'
 import WordField from '../../ui/WordField.vue'
 
 /** One step of an order of work: its words, the routine that does it, and the routine's own strip of choices without its readings. */
@@ -25,6 +27,12 @@ const RUN = [
 
 function change(what: Partial<PlannedStep>): void {
   step.value = { ...step.value, ...what }
+}
+/** As it is typed, empty lines and all; the step has the lines that say something. */
+const checks = ref((step.value.checks ?? []).join('\n'))
+function typeChecks(text: string): void {
+  checks.value = text
+  change({ checks: linesOf(text) })
 }
 function type(input: string, text: string): void {
   const { [input]: _old, ...rest } = step.value.preset
@@ -56,6 +64,15 @@ function type(input: string, text: string): void {
       @update:model-value="(method: string | null) => method && type('method', method)"
     />
   </div>
+  <TextField
+    v-if="step.kind === 'confirm' || step.kind === 'homed'"
+    class="strip"
+    :model-value="checks"
+    label="Checklist, a line each"
+    :rows="4"
+    :maxlength="4000"
+    @update:model-value="typeChecks"
+  />
   <GivenStrip
     v-if="asked.length > 0"
     class="strip"

@@ -1,6 +1,6 @@
 import type { Job, Part } from '@rook/contract'
 import * as z from 'zod/mini'
-import { wholeOrNone, words } from '../../ui/shapes.ts'
+import { picked, wholeOrNone, words } from '../../ui/shapes.ts'
 
 const plain = z.string().check(z.trim())
 
@@ -49,14 +49,7 @@ const count = wholeOrNone('Quantity: a whole number of parts.')
 
 export const JOB_FORM = z.object({
   number: words('Job number: write it.'),
-  part: z.pipe(
-    z.nullable(z.string()),
-    z.transform((part, context): string => {
-      if (part !== null) return part
-      context.issues.push({ code: 'custom', input: part, message: 'Part: choose what is made.' })
-      return z.NEVER
-    }),
-  ),
+  part: picked('Part: choose what is made.'),
   revision: words('Revision: the one that is ordered.'),
   quantity: z.pipe(
     count,

@@ -8,7 +8,7 @@ import ChooseFile from '../../ui/ChooseFile.vue'
 import Field from '../../ui/Field.vue'
 import PickField from '../../ui/PickField.vue'
 import { UNITS } from '../machines/record-words.ts'
-import { asBase64 } from '../exchange/save-file.ts'
+import { asBase64 } from '../../app/file.ts'
 import { cornersOf, nearestSpot, spotsOf, type Spot } from './outline-spots.ts'
 
 /** The part's outline out of a drawing file: its layers, its unit, and where part zero lies in it. */

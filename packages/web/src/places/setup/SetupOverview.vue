@@ -7,6 +7,7 @@ import { useFloor, useScene, useWorkpiece } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import DrawingPane from '../../parts/DrawingPane.vue'
+import Remarks from '../../parts/Remarks.vue'
 import StandingTable from '../../parts/StandingTable.vue'
 import ToolsHanging from '../../parts/ToolsHanging.vue'
 import RoutineList from '../../routine/RoutineList.vue'
@@ -86,6 +87,7 @@ const lit = computed(() => next.value?.preset.tool ?? null)
         </InTurn>
       </section>
       <InTurn><StandingTable class="figures" :scene="scene.data.value" :slots="data.slots" only="tools" /></InTurn>
+      <InTurn><Remarks about="setup" :of="setup" /></InTurn>
       <h2>Routines outside the plan</h2>
       <InTurn>
         <RoutineList :machine="scene.data.value.machine" :to="(routine) => ({ name: 'setup-routine', params: { setup, routine } })" />

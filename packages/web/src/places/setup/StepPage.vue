@@ -2,7 +2,7 @@
 import MayNot from '../../parts/MayNot.vue'
 import type { Entry, Setup } from '@rook/contract'
 
-import { Button, Modal } from 'ant-design-vue'
+import { Button, Checkbox, Modal } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSend } from '../../sending/use-send.ts'
@@ -46,8 +46,19 @@ function isBegun(): boolean {
 
 const nextStep = computed(() => props.data.steps.find((one) => one.id === props.data.next) ?? null)
 
+/** What is looked at before the step is confirmed: its own lines, and the machine's before it is homed. */
+const checklist = computed(() => [
+  ...(step.value?.kind === 'homed' ? (scene.data.value?.machine.startUp ?? []) : []),
+  ...(step.value?.checks ?? []),
+])
+const ticked = ref<string[]>([])
+const missing = computed(() => checklist.value.filter((line) => !ticked.value.includes(line)).length)
+function tick(line: string, on: boolean): void {
+  ticked.value = on ? [...ticked.value, line] : ticked.value.filter((one) => one !== line)
+}
+
 async function confirm(): Promise<void> {
-  if (await send('confirmStep', { params: { id: props.setup, step: props.step } })) goOn()
+  if (await send('confirmStep', { params: { id: props.setup, step: props.step }, body: { checks: ticked.value } })) goOn()
 }
 
 async function skip(): Promise<void> {
@@ -126,10 +137,15 @@ function recorded(entry: Entry): void {
         }}<template v-if="step.reason">: {{ step.reason }}</template
         >.
       </p>
+      <ul v-if="checklist.length > 0" class="checks" aria-label="Checklist">
+        <li v-for="line in checklist" :key="line">
+          <Checkbox :checked="ticked.includes(line)" @change="tick(line, $event.target.checked)">{{ line }}</Checkbox>
+        </li>
+      </ul>
       <div class="buttons">
         <MayNot to="confirmStep"
-          ><Button type="primary" size="large" @click="confirm">
-            {{ step.state === 'done' ? 'Confirm again' : `Yes, ${step.title.toLowerCase()}` }}
+          ><Button type="primary" size="large" :disabled="missing > 0" @click="confirm">
+            {{ missing > 0 ? `${missing} still to look at` : step.state === 'done' ? 'Confirm again' : `Yes, ${step.title.toLowerCase()}` }}
           </Button></MayNot
         >
         <Button type="link" v-if="step.state === 'open'" @click="skipping = true">skip this step</Button>
@@ -162,6 +178,14 @@ function recorded(entry: Entry): void {
 }
 .way {
   display: inline-flex;
+  align-items: center;
+}
+.checks {
+  list-style: none;
+  padding: 0;
+}
+.checks label {
+  min-height: 44px;
   align-items: center;
 }
 .buttons {

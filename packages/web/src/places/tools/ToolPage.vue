@@ -21,6 +21,7 @@ import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
 import { EVENT_WORDS, HAPPENINGS, type Happening } from './tool-events.ts'
 import Opening from '../../parts/Opening.vue'
+import Remarks from '../../parts/Remarks.vue'
 import ToolDrawn from '../../parts/ToolDrawn.vue'
 import GoTo from '../../ui/GoTo.vue'
 import PickField from '../../ui/PickField.vue'
@@ -223,6 +224,7 @@ const facts = computed(() =>
           </template>
         </MountDialog>
       </template>
+      <Remarks about="assembly" :of="assembly" />
     </template>
     <Opening v-else :error="page.error.value" />
   </div>

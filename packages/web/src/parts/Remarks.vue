@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import type { Remark, RemarkAbout } from '@rook/contract'
+import { Button, Image } from 'ant-design-vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useRemarks } from '../app/queries.ts'
+import { useSession } from '../app/session.ts'
+import { when } from '../app/time.ts'
+
+/** Notes, pictures and files on one thing of the shop, newest first. */
+const props = defineProps<{ about: RemarkAbout; of: string }>()
+const session = useSession()
+const remarks = useRemarks(
+  () => props.about,
+  () => props.of,
+)
+const RemarkDialog = defineAsyncComponent(() => import('./RemarkDialog.vue'))
+const WithdrawDialog = defineAsyncComponent(() => import('./WithdrawDialog.vue'))
+const adding = ref(false)
+const withdrawing = ref<Remark | null>(null)
+const stands = computed(() => (remarks.data.value ?? []).filter(({ withdrawn }) => withdrawn === null))
+const gone = computed(() => (remarks.data.value ?? []).filter(({ withdrawn }) => withdrawn !== null))
+const isAll = ref(false)
+const shown = computed(() => (isAll.value ? [...stands.value, ...gone.value] : stands.value))
+const address = ({ checksum }: NonNullable<Remark['file']>) => `/api/kept-files/${checksum}`
+const sizeOf = (bytes: number) => (bytes < 100_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
+</script>
+
+<template>
+  <section class="remarks" aria-label="Notes">
+    <div class="heading">
+      <h2>Notes</h2>
+      <Button v-if="!session.mayNot('addRemark')" type="link" @click="adding = true">Add a note or a picture</Button>
+    </div>
+    <p v-if="remarks.data.value && stands.length === 0" class="quiet">Nothing is noted.</p>
+    <ul>
+      <li v-for="one in shown" :key="one.id" :class="{ gone: one.withdrawn }" :data-remark="one.id">
+        <Image v-if="one.file?.kind === 'picture'" :src="address(one.file)" :alt="one.words || one.file.name" :width="150" />
+        <div>
+          <p v-if="one.words" class="words">{{ one.words }}</p>
+          <p v-if="one.file && one.file.kind !== 'picture'">
+            <a :href="address(one.file)" download>{{ one.file.name }}</a> <span class="quiet small">{{ sizeOf(one.file.bytes) }}</span>
+          </p>
+          <p class="quiet small">
+            {{ one.by }}, {{ when(one.at, session.shop)
+            }}<template v-if="one.withdrawn">; withdrawn by {{ one.withdrawn.by }}: {{ one.withdrawn.reason }}</template>
+            <Button v-else type="link" size="small" @click="withdrawing = one">withdraw</Button>
+          </p>
+        </div>
+      </li>
+    </ul>
+    <Button v-if="gone.length > 0 && !isAll" type="link" @click="isAll = true">{{ gone.length }} withdrawn</Button>
+    <RemarkDialog v-if="adding" :about="about" :of="of" @close="adding = false" />
+    <WithdrawDialog v-if="withdrawing" :remark="withdrawing" @close="withdrawing = null" />
+  </section>
+</template>
+
+<style scoped>
+.heading {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  gap: 14px;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--rule);
+}
+p {
+  margin: 0;
+}
+.words {
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
+.gone .words {
+  text-decoration: line-through;
+}
+</style>

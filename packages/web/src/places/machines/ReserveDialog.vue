@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import type { MachineRecord } from '@rook/core'
+import { DatePicker } from 'ant-design-vue'
+import dayjs from 'dayjs'
+import { computed, reactive } from 'vue'
+import * as z from 'zod/mini'
+import { useJobs } from '../../app/queries.ts'
+import { useSend } from '../../sending/use-send.ts'
+import { useChecked } from '../../ui/checked.ts'
+import Field from '../../ui/Field.vue'
+import FormDialog from '../../ui/FormDialog.vue'
+import PickField from '../../ui/PickField.vue'
+import { picked } from '../../ui/shapes.ts'
+import WordField from '../../ui/WordField.vue'
+
+/** Keeps a slot for a job or for somebody: whoever else writes it is asked. */
+const props = defineProps<{ machine: MachineRecord }>()
+const emit = defineEmits<{ close: [] }>()
+const jobs = useJobs()
+const form = reactive({ slot: null as string | null, job: null as string | null, words: '', until: '' })
+const FORM = z
+  .object({ slot: picked('Slot: choose one.'), job: z.nullable(z.string()), words: z.string().check(z.trim()), until: z.string() })
+  .check(
+    z.refine(({ job, words }) => job !== null || words.length >= 3, {
+      error: 'For whom, or what for: say it, or choose a job.',
+      path: ['words'],
+    }),
+  )
+const { problems, take } = useChecked(FORM, () => ({ ...form }))
+const { trouble, busy, send } = useSend()
+const slots = computed(() =>
+  props.machine.slots.map(({ code, name }) => ({ value: code as string | null, label: name ? `${code}, ${name}` : code })),
+)
+const jobOptions = computed(() => [
+  { value: null as string | null, label: 'none' },
+  ...(jobs.data.value ?? [])
+    .filter(({ state }) => state !== 'closed')
+    .map(({ id, number, partName }) => ({ value: id as string | null, label: `${number}, ${partName}` })),
+])
+
+async function keep(): Promise<void> {
+  const said = take()
+  if (!said) return
+  const until = said.until ? dayjs(said.until).toISOString() : null
+  if (await send('reserve', { params: { id: props.machine.id }, body: { ...said, until } })) emit('close')
+}
+</script>
+
+<template>
+  <FormDialog title="Keep a slot" ok="Keep it" :blocked="busy" :trouble="trouble" @go="keep" @close="emit('close')">
+    <div class="fields">
+      <PickField v-model="form.slot" label="Slot" :options="slots" :problem="problems.slot" />
+      <PickField v-model="form.job" label="For job" :options="jobOptions" />
+      <Field v-slot="{ id }" label="Until">
+        <DatePicker
+          :id="id"
+          v-model:value="form.until"
+          show-time
+          value-format="YYYY-MM-DDTHH:mm"
+          format="D MMM YYYY, HH:mm"
+          placeholder="somebody gives it free"
+        />
+      </Field>
+    </div>
+    <WordField v-model="form.words" label="For whom, or what for" :maxlength="120" :problem="problems.words" />
+  </FormDialog>
+</template>
+
+<style scoped>
+.ant-picker {
+  width: 100%;
+}
+</style>
