@@ -67,6 +67,9 @@ export const CALLS = {
   partCounts: { method: 'get', path: '/api/setups/{id}/parts', access: 'viewer' },
   reserve: { method: 'post', path: '/api/machines/{id}/reservations', access: 'setter', unnamed: true },
   endReservation: { method: 'post', path: '/api/reservations/{id}/ended', access: 'setter', unnamed: true },
+  setupRecord: { method: 'get', path: '/api/setups/{id}/record', access: 'viewer' },
+  readRecord: { method: 'post', path: '/api/records/read', access: 'viewer', unnamed: true },
+  takeRecord: { method: 'post', path: '/api/records', access: 'planner', unnamed: true },
   remarks: { method: 'get', path: '/api/remarks', access: 'viewer' },
   addRemark: { method: 'post', path: '/api/remarks', access: 'viewer', unnamed: true },
   withdrawRemark: { method: 'post', path: '/api/remarks/{id}/withdrawn', access: 'viewer', unnamed: true },
@@ -110,6 +113,11 @@ export type CallName = keyof typeof CALLS
 
 /** What is answered with a file instead of JSON; all of them by GET. */
 export const DOWNLOADS = {
+  setupRecordPdf: {
+    path: '/api/setups/{id}/record.pdf',
+    access: 'viewer',
+    summary: 'The setup record on paper, A4 or Letter (`?paper=letter`).',
+  },
   keptFile: {
     path: '/api/kept-files/{checksum}',
     access: 'viewer',

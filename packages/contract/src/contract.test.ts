@@ -62,6 +62,7 @@ describe('the contract', () => {
       'changeOwnPin',
       'held',
       'readPresets',
+      'readRecord',
       'reportFault',
       'valuesOut',
       'withdrawRemark',

@@ -4,6 +4,7 @@ import { handoverPage, handoverSchema, readHandoverBody, signHandoverBody } from
 import { operation } from './operation.ts'
 import { remarkBody, remarkQuery, remarkSchema, withdrawBody } from './remark.ts'
 import { reservedSchema } from './scene.ts'
+import { recordCompared, recordSent, setupRecord, takeRecordBody } from './setup-record.ts'
 import { carryBody, carryOffer } from './setup.ts'
 import {
   beginBody,
@@ -117,6 +118,24 @@ export const planApi = {
     summary: 'Gives a slot that was kept free again.',
     params: z.object({ id: z.uuid({ error: 'Reservation: this is not one’s id.' }) }),
     problems: [404, 409],
+  }),
+  setupRecord: operation('setupRecord', {
+    summary: 'The setup record as one open document; its schema is under `/api/schemas/setup-record.json`.',
+    params: byId,
+    response: setupRecord,
+    problems: [404],
+  }),
+  readRecord: operation('readRecord', {
+    summary: 'What a setup record from elsewhere would add here, and what in it is otherwise here. Nothing is changed.',
+    body: recordSent,
+    response: recordCompared,
+    problems: [422],
+  }),
+  takeRecord: operation('takeRecord', {
+    summary: 'Takes the part and the operation that a setup record plans. Its figures never come along.',
+    body: takeRecordBody,
+    response: operationSchema,
+    problems: [409, 422],
   }),
   remarks: operation('remarks', {
     summary: 'What is noted on one thing with its pictures and files, newest first; those that were withdrawn too.',

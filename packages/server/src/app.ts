@@ -28,6 +28,7 @@ import { handoverRoutes } from './handover/routes.ts'
 import { remarkRoutes } from './remarks/routes.ts'
 import { planRoutes } from './plan/routes.ts'
 import { workpieceRoutes } from './workpieces/routes.ts'
+import { setupRecordRoutes } from './setup-record/routes.ts'
 import { setupRoutes } from './setups/routes.ts'
 import { shopRoutes } from './shop/routes.ts'
 
@@ -51,7 +52,7 @@ const files = express.json({ limit: '17mb', reviver: plainText })
 const bodies: RequestHandler = (request, response, next) => {
   // Only somebody who has signed in may send a whole file.
   if (request.session.person && /\/(presets(\/read)?|outlines\/read|remarks)$/.test(request.path)) return files(request, response, next)
-  const reader = /\/(tools|seen|held)$/.test(request.path) ? figures : small
+  const reader = /\/(tools|seen|held|records|records\/read)$/.test(request.path) ? figures : small
   return reader(request, response, next)
 }
 
@@ -108,6 +109,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   machineRoutes(app, connection)
   planRoutes(app, connection)
   remarkRoutes(app, connection)
+  setupRecordRoutes(app, connection)
   handoverRoutes(app, connection, overview)
   setupRoutes(app, connection, overview)
   entryRoutes(app, connection)

@@ -34,5 +34,5 @@ export {
 } from './layout.ts'
 export type { Column, Layout } from './layout.ts'
 export { isCutter, isReach, numberOf, tiedToPart, zeroAxis } from './role.ts'
-export { angleDecimals, asRegister, readRegister, stepOf } from './value.ts'
+export { angleDecimals, asRegister, exactFigure, readRegister, stepOf } from './value.ts'
 export type { RegisterReading } from './value.ts'

@@ -1,5 +1,5 @@
 import { formatAngle, readAngle, type Microdegrees } from '../angle/index.ts'
-import { nm, readLength, type Nm } from '../length/index.ts'
+import { formatExact, nm, readLength, type Nm } from '../length/index.ts'
 import { asShown, type MachineRecord } from '../machine/index.ts'
 import { parseRegisterKey, type RegisterKey, type RegisterRef } from './key.ts'
 import { propertyOf } from './property.ts'
@@ -73,4 +73,14 @@ export function readRegister(
   const value = nm(Math.round(reading.value / grid) * grid)
   const shown = formatAngle(value as number as Microdegrees, angleDecimals(grid))
   return { kind: 'finer', value, sentence: `${name}: finer than the machine\u2019s step; it would be ${shown}.` }
+}
+
+/**
+ * A register's figure for another program: exact, in millimetres or degrees, with a full stop and an ordinary minus.
+ * A nanometre is a millionth of a millimetre and a microdegree a millionth of a degree, so six decimals hold all of it.
+ */
+export function exactFigure(register: RegisterKey, value: Nm): { value: string; unit: 'mm' | 'deg' | 'code' } {
+  const { holds } = propertyOf(parseRegisterKey(register))
+  if (holds !== 'length' && holds !== 'angle') return { value: String(value), unit: 'code' }
+  return { value: formatExact(value, 'mm').replace('\u2212', '-'), unit: holds === 'length' ? 'mm' : 'deg' }
 }

@@ -17,6 +17,7 @@ const THINGS: Partial<Record<CallName, (sent: Sent<CallName>) => Announcement[]>
   endReservation: () => [],
   addRemark: ({ body }) => [{ kind: 'remark', id: (body as { key: string }).key }],
   withdrawRemark: () => [{ kind: 'remark', id: '' }],
+  takeRecord: () => [{ kind: 'plan', id: '' }],
   addPart: () => [{ kind: 'plan', id: '' }],
   changePart: ({ params }) => [{ kind: 'plan', id: (params as { id: string }).id }],
   addOperation: ({ params }) => [{ kind: 'plan', id: (params as { id: string }).id }],

@@ -1,0 +1,49 @@
+import { api, setupRecordSchema } from '@rook/contract'
+import { inArray } from 'drizzle-orm'
+import type { Express } from 'express'
+import type { Connection } from '../db/client.ts'
+import { keptFile } from '../db/schema.ts'
+import { inTransaction } from '../db/transaction.ts'
+import { Problem } from '../http/problem.ts'
+import { serve } from '../http/serve.ts'
+import { serveFile } from '../http/serve-file.ts'
+import { compareRecord } from './compare.ts'
+import { gather } from './gather.ts'
+import { PAPERS, type Paper } from './page.ts'
+import { asPdf } from './pdf.ts'
+import { takeRecord } from './take.ts'
+
+export function setupRecordRoutes(app: Express, connection: Connection): void {
+  const schema = JSON.stringify(setupRecordSchema())
+  app.get('/api/schemas/setup-record.json', (_request, response) => {
+    response.type('application/schema+json').send(schema)
+  })
+
+  serve(app, api.setupRecord, ({ params, author }) =>
+    inTransaction(connection, async (lane) => (await gather(lane, params.id, author.now)).record, { for: 'read' }),
+  )
+  serve(app, api.readRecord, async ({ body }) => (await compareRecord(connection.db, body.document)).says)
+  serve(app, api.takeRecord, ({ body, author }) => inTransaction(connection, (lane) => takeRecord(lane, body.document, body.as, author)))
+
+  serveFile(app, 'setupRecordPdf', async (request, now) => {
+    const paper = String(request.query.paper ?? 'a4')
+    if (!(paper in PAPERS)) throw new Problem(400, 'not-understood', 'paper: a4 or letter.')
+    const { gathered, pictures } = await inTransaction(
+      connection,
+      async (lane) => {
+        const found = await gather(lane, String(request.params.id), now)
+        const wanted = found.record.notes.flatMap(({ file }) => (file?.kind === 'picture' ? [file.checksum] : []))
+        const rows = wanted.length === 0 ? [] : await lane.db.select().from(keptFile).where(inArray(keptFile.checksum, wanted))
+        return { gathered: found, pictures: new Map(rows.map(({ checksum, content }) => [checksum, content])) }
+      },
+      { for: 'read' },
+    )
+    const { record } = gathered
+    const address = `${request.protocol}://${request.get('host')}/setup/${encodeURIComponent(record.setup.id)}`
+    return {
+      content: await asPdf(gathered, paper as Paper, address, pictures),
+      type: 'application/pdf',
+      name: `setup ${record.job.number} ${record.operation.name} ${record.machine.name}.pdf`,
+    }
+  })
+}
