@@ -26,11 +26,20 @@ import {
   reserveBody,
 } from './plan.ts'
 
+/** A page of a long list: what is sought in it, and how many come before. */
+const listQuery = z.object({
+  words: z.string().max(60).default(''),
+  skip: z.coerce.number().int().min(0).max(1_000_000).default(0),
+})
 const byId = z.object({ id: z.string().max(60) })
 
 /** Parts, operations and jobs, and setups from their beginning to their end. */
 export const planApi = {
-  parts: operation('parts', { summary: 'The shop\u2019s parts.', response: z.array(partLine) }),
+  parts: operation('parts', {
+    summary: 'The shop\u2019s parts by name, a page of a hundred; those that some words are found in.',
+    query: listQuery,
+    response: z.array(partLine),
+  }),
   part: operation('part', {
     summary: 'A part with its revisions, operations and jobs.',
     params: byId,
@@ -68,8 +77,8 @@ export const planApi = {
     problems: [404, 409, 422],
   }),
   jobs: operation('jobs', {
-    summary: 'Jobs, those that are not closed first.',
-    query: z.object({ part: z.string().max(60).optional() }),
+    summary: 'Jobs, those that are not closed first, a page of a hundred; those that some words are found in.',
+    query: listQuery.extend({ part: z.string().max(60).optional() }),
     response: z.array(jobSchema),
   }),
   addJob: operation('addJob', { summary: 'Adds a job.', body: jobBody, response: jobSchema, problems: [404, 409] }),

@@ -1,6 +1,7 @@
 import { MACHINE_KINDS, SIZE_KINDS, type PlannedSize } from '@rook/core'
 import { z } from 'zod'
 import { instant, nmSchema } from './lengths.ts'
+import { toolNeed } from './scene.ts'
 import { stepPlan } from './setup.ts'
 
 const words = (name: string, most: number) =>
@@ -88,7 +89,13 @@ export const plannedSize: z.ZodType<PlannedSize> = z
 
 const featureSchema = z.object({ name: words('Feature', 60), x: size, y: size, size: size.nullable() })
 const toolNumber = z.string().regex(/^[1-9]\d{0,4}$/, { error: 'Tool: its number, 1 to 99999.' })
-const plannedTool = z.object({ number: toolNumber, offset: toolNumber, diameterOffset: toolNumber, diameter: z.boolean() })
+const plannedTool = z.object({
+  number: toolNumber,
+  offset: toolNumber,
+  diameterOffset: toolNumber,
+  diameter: z.boolean(),
+  need: toolNeed.nullable().optional(),
+})
 const slot = z.string().min(1).max(12)
 
 const step = stepPlan.extend({
@@ -205,6 +212,8 @@ export const operationPage = z
     editions: z.array(operationEdition),
     setups: z.array(setupLine),
     loadings: z.array(loadingsSchema),
+    /** Numbers of tools that the program needs and that nobody in the shop has. */
+    nobodyHas: z.array(z.string()),
   })
   .meta({ id: 'OperationPage' })
 export type OperationPage = z.infer<typeof operationPage>

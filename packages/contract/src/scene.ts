@@ -12,6 +12,7 @@ import type {
   Scene,
   SizeTaken,
   Standing,
+  ToolNeed,
 } from '@rook/core'
 import { z } from 'zod'
 import { assemblyFields } from './assembly.ts'
@@ -88,11 +89,20 @@ const toolSchema = assemblyFields
   .extend({ number: z.string(), offset: z.string(), diameterOffset: z.string(), assembly: z.string(), lifeUsed: z.number() })
   .meta({ id: 'MountedTool' }) as unknown as z.ZodType<MountedTool>
 
+export const toolNeed: z.ZodType<ToolNeed> = z
+  .object({
+    kind: assemblyFields.shape.kind,
+    diameter: nmSchema.refine((value) => value > 0, { error: 'Diameter: more than zero.' }).nullable(),
+    flutes: z.int().min(1).max(99).nullable(),
+  })
+  .meta({ id: 'ToolNeed' })
+
 const plannedTool: z.ZodType<PlannedTool> = z.object({
   number: z.string(),
   offset: z.string(),
   diameterOffset: z.string(),
   diameter: z.boolean(),
+  need: toolNeed.nullable().optional(),
 })
 
 const sizeTaken: z.ZodType<SizeTaken> = z

@@ -48,6 +48,8 @@ CREATE TABLE "remark_withdrawn" (
 );
 --> statement-breakpoint
 ALTER TABLE "machine" ADD COLUMN "start_up" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
+-- What every machine is said to be now, with the list that it did not have.
+INSERT INTO edition (thing, key, at, content) SELECT 'machine', id, now(), to_jsonb(own) - '{changed_at,changed_by}'::text[] FROM machine own;--> statement-breakpoint
 ALTER TABLE "reservation" ADD CONSTRAINT "reservation_machine_machine_id_fk" FOREIGN KEY ("machine") REFERENCES "public"."machine"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "reservation" ADD CONSTRAINT "reservation_job_job_id_fk" FOREIGN KEY ("job") REFERENCES "public"."job"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "reservation" ADD CONSTRAINT "reservation_person_person_id_fk" FOREIGN KEY ("person") REFERENCES "public"."person"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint

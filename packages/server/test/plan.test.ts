@@ -131,6 +131,25 @@ describe('a shop’s own part', () => {
   })
 })
 
+describe('a long list', () => {
+  it('is looked through by words, whatever their capitals, a page at a time', async () => {
+    const names = async (query: string) => (await planner.send<Part[]>('GET', `/api/parts?${query}`)).body.map(({ number }) => number)
+    expect(await names('')).toEqual(['F-417', 'SQ-9'])
+    expect(await names('words=BRASS')).toEqual(['SQ-9'])
+    expect(await names('words=square%20sq')).toEqual(['SQ-9'])
+    expect(await names('words=%25')).toEqual([])
+    expect(await names('skip=1')).toEqual(['SQ-9'])
+    expect((await planner.send('GET', '/api/parts?skip=-1')).status).toBe(400)
+    const jobs = async (query: string) => (await planner.send<Job[]>('GET', `/api/jobs?${query}`)).body.map(({ number }) => number)
+    expect([await jobs(''), await jobs('words=flange'), await jobs('words=0900'), await jobs('words=none')]).toEqual([
+      ['0900', '0417'],
+      ['0417'],
+      ['0900'],
+      [],
+    ])
+  })
+})
+
 describe('a setup', () => {
   it.each([
     ['on a machine of another kind', { machine: 'lathe-2' }, 409, 'Lathe 2 is a lathe; this operation is planned for a mill.'],

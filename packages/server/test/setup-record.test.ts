@@ -92,7 +92,7 @@ describe('a setup record', () => {
     const page = (await document.getPage(1)).getViewport({ scale: 1 })
     expect([Math.round(page.width), Math.round(page.height)]).toEqual(paper === 'a4' ? [595, 842] : [612, 792])
     const { text, totalPages } = await extractText(document, { mergePages: true })
-    for (const { name, shown, standing } of [...record.slots, ...record.tools].flatMap(({ figures }) => figures))
+    for (const { name, shown } of [...record.slots, ...record.tools].flatMap(({ figures }) => figures))
       expect(text.replace(/\s+/g, ' ')).toContain(`${name} ${shown} `)
     expect(text).toContain('chatter in the slot')
     expect(text.replace(/\s+/g, ' ')).toContain(OBSERVED)

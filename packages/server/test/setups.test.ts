@@ -111,7 +111,7 @@ describe('a setup that is finished', () => {
 
 describe('readouts', () => {
   const entry = (id: string, more: object) =>
-    ({ id, kind: 'pick-up', title: id, readouts: [], writes: [], seen: [], refers: null, step: null, ...more }) as never
+    ({ id, kind: 'pick-up', title: id, readouts: [], writes: [], carried: [], seen: [], refers: null, step: null, ...more }) as never
   const readout = (key: string, value: number, more: object = {}) => ({ key, sentence: key, axis: 'X', value, ...more })
   const seenOf = (refers: string, ...readouts: object[]) => entry(`seen ${refers}`, { kind: 'seen', refers, readouts })
   const nothing = scene()

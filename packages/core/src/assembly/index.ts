@@ -1,2 +1,4 @@
 export { answersToWear, assemblyProblems, goesInto, KIND_WORDS, PLAIN_ASSEMBLY, PROPERTY_WORDS, TOOL_PROPERTIES } from './assembly.ts'
 export type { Assembly, EdgeRule, ToolKind, ToolProperty } from './assembly.ts'
+export { fitsNeed, needWords } from './need.ts'
+export type { ToolNeed } from './need.ts'

@@ -1,4 +1,4 @@
-import type { Assembly } from '../assembly/index.ts'
+import type { Assembly, ToolNeed } from '../assembly/index.ts'
 import type { Nm } from '../length/index.ts'
 import type { Axis, MachineRecord } from '../machine/index.ts'
 import type { RegisterKey } from '../register/index.ts'
@@ -50,6 +50,8 @@ export interface PlannedTool {
   diameterOffset: string
   /** True where the program compensates for the cutter: its diameter has to be measured too. */
   diameter: boolean
+  /** What the program needs, whichever assembly it is; nothing where a planner has not said it. */
+  need?: ToolNeed | null | undefined
 }
 
 /** The stock in part coordinates: from and to on each axis. */

@@ -1,5 +1,6 @@
 import { formatExact, type LengthUnit, type Nm } from '../length/index.ts'
 import { routineById } from '../catalogue/index.ts'
+import { needWords } from '../assembly/index.ts'
 import type { Feature, PlannedTool } from '../scene/index.ts'
 import { howOften } from './order-of-work.ts'
 import type { OperationPlan, PlannedSize, PlannedStep } from './planned.ts'
@@ -64,7 +65,8 @@ interface Listing<Item> {
 const TOOLS: Listing<PlannedTool> = {
   key: ({ number }) => number,
   name: ({ number }) => `T${number}`,
-  say: ({ offset, diameterOffset, diameter }) => `H${offset}, D${diameterOffset}${diameter ? ', diameter measured' : ''}`,
+  say: ({ offset, diameterOffset, diameter, need }, unit) =>
+    [`H${offset}`, `D${diameterOffset}`, ...(diameter ? ['diameter measured'] : []), ...(need ? [needWords(need, unit)] : [])].join(', '),
 }
 const FEATURES: Listing<Feature> = {
   key: ({ name }) => name,
@@ -92,6 +94,7 @@ const STEPS: Listing<PlannedStep> = {
       ...(step.detail ? [step.detail] : []),
       ...(step.routine ? [routineById(step.routine)?.name ?? step.routine] : []),
       ...chosen(step),
+      ...(step.checks ?? []).map((line) => `\u201c${line}\u201d`),
     ].join(', '),
 }
 

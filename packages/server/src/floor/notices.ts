@@ -21,6 +21,8 @@ type Head = Pick<typeof machineHead.$inferSelect, 'homedAt' | 'poweredAt'>
 export interface AtHand {
   setup: Setup
   entries: SetupEntry[]
+  /** Tools that its program calls and that are not there, a sentence each. */
+  wanting: readonly string[]
 }
 
 const MACHINE: Notice['mendedAt'] = { place: 'machine' }
@@ -41,7 +43,7 @@ export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: 
       mendedAt: { place: 'run' },
     })
   if (!own) return notices
-  const { setup, entries } = own
+  const { setup, entries, wanting } = own
   const isConfirmed = (register: string, origin: string) =>
     entries.some((one) => one.carried.some((figure) => figure.register === register && figure.origin === origin))
   const carried: string[] = []
@@ -64,6 +66,7 @@ export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: 
       sentence: `${listed(carried)} carried over, neither measured nor confirmed in this setup.`,
       mendedAt: next,
     })
+  for (const sentence of wanting) notices.push({ verdict: 'query', sentence, mendedAt: MACHINE })
   const released = entries.filter((one) => one.release)
   for (const one of released)
     notices.push({

@@ -1,4 +1,4 @@
-import type { Scene } from '@rook/core'
+import { toolsWanting, type Scene } from '@rook/core'
 import type { FloorMachine } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
 import { inTransaction, type Lane } from '../db/transaction.ts'
@@ -119,7 +119,11 @@ export class Overview {
       const sceneFor = (one: SetupRow | null) => sceneNow({ record, head }, row, one, gauges, now)
       const described = (one: SetupRow, scene: Scene) => describe(one, entries.get(one.plan.setup)!, scene)
       const scene = sceneFor(own)
-      const atHand = own && { setup: described(own, scene), entries: entries.get(own.plan.setup)! }
+      const atHand = own && {
+        setup: described(own, scene),
+        entries: entries.get(own.plan.setup)!,
+        wanting: toolsWanting(own.plan.tools, scene),
+      }
       this.cards.set(record.id, {
         mark: marks.get(record.id)!,
         madeAt: Date.parse(now),

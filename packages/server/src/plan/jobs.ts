@@ -6,6 +6,7 @@ import type { Lane } from '../db/transaction.ts'
 import { job, part } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
+import { found, PAGE } from './list-page.ts'
 import { announce } from '../live/announce.ts'
 
 /** What was counted and not taken back. */
@@ -20,8 +21,15 @@ export const madeIn = (setup: SQLWrapper) => ({
   scrapped: summed(sql`c.scrapped`, sql`c.setup = ${setup}`),
 })
 
+interface Wanted {
+  part?: string | undefined
+  id?: string
+  words?: string
+  skip?: number
+}
+
 /** Jobs in the order in which they are due; closed ones last. */
-export async function jobsOf(db: Queries, { part: partId, id }: { part?: string | undefined; id?: string }): Promise<Job[]> {
+export async function jobsOf(db: Queries, { part: partId, id, words = '', skip = 0 }: Wanted): Promise<Job[]> {
   const rows = await db
     .select({
       ...getTableColumns(job),
@@ -33,9 +41,16 @@ export async function jobsOf(db: Queries, { part: partId, id }: { part?: string 
     })
     .from(job)
     .innerJoin(part, eq(part.id, job.part))
-    .where(and(partId === undefined ? undefined : eq(job.part, partId), id === undefined ? undefined : eq(job.id, id)))
+    .where(
+      and(
+        partId === undefined ? undefined : eq(job.part, partId),
+        id === undefined ? undefined : eq(job.id, id),
+        found(words, job.number, part.number, part.name),
+      ),
+    )
     .orderBy(asc(job.closed), sql`${job.due} NULLS LAST`, sql`${job.number} DESC`)
-    .limit(1000)
+    .limit(PAGE)
+    .offset(skip)
   return rows.map(({ changedAt: _at, changedBy: _by, closed, runs, ...row }) => ({
     ...row,
     state: closed ? 'closed' : runs ? 'running' : 'open',

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto'
-import { routineById, type Nm } from '@rook/core'
+import { fitsNeed, routineById, type Nm } from '@rook/core'
 import type { OperationBody, OperationLine, OperationPage, OperationRecord, SetupLine } from '@rook/contract'
-import { and, asc, desc, eq, getTableColumns, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
 import { rowOf } from '../db/rows.ts'
 import type { Lane } from '../db/transaction.ts'
-import { edition, job, machine, operation, part, person, setup } from '../db/schema.ts'
+import { assembly, edition, job, machine, operation, part, person, setup } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
@@ -59,7 +59,20 @@ export async function operationPage(db: Queries, id: string): Promise<OperationP
     editions: editions.map(({ content, ...one }) => ({ ...one, content: saidBy(withoutGaps(content!)) })),
     setups: await setupsOf(db, id),
     loadings: await loadingsOf(db, id),
+    nobodyHas: await nobodyHas(db, own),
   }
+}
+
+/** Tools that the plan needs and that no assembly of the shop is, by number. */
+async function nobodyHas(db: Queries, { tools }: Pick<Row, 'tools'>): Promise<string[]> {
+  const needs = tools.flatMap(({ number, need }) => (need ? [{ number, need }] : []))
+  if (needs.length === 0) return []
+  const kinds = [...new Set(needs.map(({ need }) => need.kind))]
+  const drawer = await db
+    .select({ kind: assembly.kind, properties: assembly.properties, flutes: assembly.flutes })
+    .from(assembly)
+    .where(inArray(assembly.kind, kinds))
+  return needs.filter(({ need }) => !drawer.some((tool) => fitsNeed(need, tool))).map(({ number }) => number)
 }
 
 /** An edition from before a column was there says nothing of it. */

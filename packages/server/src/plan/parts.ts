@@ -9,13 +9,14 @@ import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
 import { jobsOf } from './jobs.ts'
+import { found, PAGE } from './list-page.ts'
 import { operationLines } from './operations.ts'
 
 const whole = { ...getTableColumns(part), by: person.name }
 
 const asPart = ({ changedBy: _by, ...row }: typeof part.$inferSelect & { by: string | null }): Part => row
 
-export async function partLines(db: Queries): Promise<PartLine[]> {
+export async function partLines(db: Queries, { words, skip }: { words: string; skip: number }): Promise<PartLine[]> {
   const rows = await db
     .select({
       ...whole,
@@ -24,7 +25,10 @@ export async function partLines(db: Queries): Promise<PartLine[]> {
     })
     .from(part)
     .leftJoin(person, eq(person.id, part.changedBy))
+    .where(found(words, part.number, part.name, part.material))
     .orderBy(asc(part.name), asc(part.number))
+    .limit(PAGE)
+    .offset(skip)
   return rows.map(({ operations, openJobs, ...row }) => ({ ...asPart(row), operations, openJobs }))
 }
 

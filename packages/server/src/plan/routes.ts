@@ -10,7 +10,7 @@ import { addPart, changePart, partLines, partPage } from './parts.ts'
 
 export function planRoutes(app: Express, connection: Connection): void {
   const { db } = connection
-  serve(app, api.parts, () => partLines(db))
+  serve(app, api.parts, ({ query }) => partLines(db, query))
   serve(app, api.part, ({ params }) => partPage(db, params.id))
   serve(app, api.addPart, ({ body, author }) => inTransaction(connection, (lane) => addPart(lane, body, author)))
   serve(app, api.changePart, ({ params, body, author }) => inTransaction(connection, (lane) => changePart(lane, params.id, body, author)))

@@ -49,22 +49,8 @@ export async function asPdf({ record, scene }: Gathered, paper: Paper, address: 
       { words: state, share: 1.4, style: state === 'done' ? {} : BOLD },
       { words: [at && when(at), by, reason].filter(Boolean).join(', '), share: 6, style: SMALL },
     ])
-  if (record.toSee.length > 0) {
-    page.heading('To be seen on the control')
-    for (const { sentence, shown, seen } of record.toSee)
-      page.row([
-        { words: sentence, share: 6 },
-        { words: shown, share: 2, style: BOLD },
-        { words: seen ? 'seen' : 'not seen', share: 1.6, style: SMALL },
-      ])
-  }
-  if (record.answers.length > 0) {
-    page.heading('What was questioned, and what was said')
-    for (const { title: of, sentence, reason, by, verdict } of record.answers) {
-      page.text(`${of}: ${sentence}`)
-      page.text(`${verdict === 'stop' ? 'Released by ' : ''}${by}: ${reason}`, SMALL)
-    }
-  }
+  toSee(page, record)
+  answers(page, record)
   page.heading('First run and parts')
   const { firstRun, parts } = record
   page.text(
@@ -165,3 +151,23 @@ const momentIn = (at: string, { shop }: SetupRecord): string =>
     hour: '2-digit',
     minute: '2-digit',
   }).format(new Date(at))
+
+function toSee(page: Page, { toSee: all }: SetupRecord): void {
+  if (all.length === 0) return
+  page.heading('To be seen on the control')
+  for (const { sentence, shown, seen } of all)
+    page.row([
+      { words: sentence, share: 6 },
+      { words: shown, share: 2, style: BOLD },
+      { words: seen ? 'seen' : 'not seen', share: 1.6, style: SMALL },
+    ])
+}
+
+function answers(page: Page, { answers: all }: SetupRecord): void {
+  if (all.length === 0) return
+  page.heading('What was questioned, and what was said')
+  for (const { title, sentence, reason, by, verdict } of all) {
+    page.text(`${title}: ${sentence}`)
+    page.text(`${verdict === 'stop' ? 'Released by ' : ''}${by}: ${reason}`, SMALL)
+  }
+}

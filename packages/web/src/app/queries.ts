@@ -57,7 +57,9 @@ export const useSetups = () => ask('setups', {})
 export const useAssembly = (id: MaybeRefOrGetter<string | null>) => askBy('assembly', id)
 export const useTemplate = (machine: MaybeRefOrGetter<string | null>) => askBy('template', machine)
 export const useGauge = (id: MaybeRefOrGetter<string | null>) => askBy('gauge', id)
-export const useParts = () => ask('parts', {})
+/** A page of the parts that some words are found in. */
+export const useParts = (words: MaybeRefOrGetter<string> = '') =>
+  ask('parts', () => ({ query: { words: toValue(words) } }), { keepsShowing: true })
 export const usePart = (id: MaybeRefOrGetter<string | null>) => askBy('part', id)
 export const useOperation = (id: MaybeRefOrGetter<string | null>) => askBy('operation', id)
 export const useHandover = (machine: MaybeRefOrGetter<string>, shift: MaybeRefOrGetter<'this' | 'before'>) =>
@@ -68,8 +70,9 @@ export const useCarryOffer = (setup: MaybeRefOrGetter<string | null>) => askBy('
 export const useRemarks = (about: MaybeRefOrGetter<RemarkAbout>, key: MaybeRefOrGetter<string>) =>
   ask('remarks', () => ({ query: { about: toValue(about), key: toValue(key) } }))
 export const usePartCounts = (setup: MaybeRefOrGetter<string | null>) => askBy('partCounts', setup)
-/** Of one part, or of all. */
-export const useJobs = (part: MaybeRefOrGetter<string | undefined> = undefined) => ask('jobs', () => ({ query: { part: toValue(part) } }))
+/** Of one part, or of all; a page of those that some words are found in. */
+export const useJobs = (part: MaybeRefOrGetter<string | undefined> = undefined, words: MaybeRefOrGetter<string> = '') =>
+  ask('jobs', () => ({ query: { part: toValue(part), words: toValue(words) } }), { keepsShowing: true })
 export const useWorkpiece = (operation: MaybeRefOrGetter<string | null>) => askBy('workpiece', operation)
 export const useSetup = (id: MaybeRefOrGetter<string | null>) => askBy('setup', id)
 

@@ -8,6 +8,7 @@ import { useGauges } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { calendarDay } from '../../app/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import SaveCsv from '../../ui/SaveCsv.vue'
 import Rows from '../../ui/Rows.vue'
 import { FAMILIES } from './gauge-names.ts'
 import { stateOf, type GaugeWord } from './gauge-state.ts'
@@ -36,6 +37,16 @@ const COLUMNS = [
   { key: 'due', title: 'Due', wide: 'md', compare: (a: Row, b: Row) => (a.gauge.due ?? '9').localeCompare(b.gauge.due ?? '9') },
 ] as const
 
+const mm = (value: number) => formatExact(nm(value), 'mm').replace('\u2212', '-')
+const CSV = {
+  gauge: ({ gauge }: Row) => gauge.name,
+  state: ({ state }: Row) => state,
+  kind: ({ gauge }: Row) => FAMILIES[gauge.family],
+  'size mm': ({ gauge }: Row) => mm(gauge.size),
+  'standard uncertainty mm': ({ gauge }: Row) => mm(gauge.uncertainty),
+  calibrated: ({ gauge }: Row) => gauge.calibrated,
+  due: ({ gauge }: Row) => gauge.due,
+}
 const adding = ref(false)
 /** The list is read a hundred times for once that a gauge is added. */
 const AddGauge = defineAsyncComponent(() => import('./AddGauge.vue'))
@@ -43,7 +54,11 @@ const AddGauge = defineAsyncComponent(() => import('./AddGauge.vue'))
 
 <template>
   <div class="page">
-    <h1>Gauges</h1>
+    <header>
+      <h1>Gauges</h1>
+      <span class="grow" />
+      <SaveCsv name="gauges" :rows="rows" :columns="CSV" />
+    </header>
     <Rows
       :columns="COLUMNS"
       :rows="rows"

@@ -1,5 +1,6 @@
 import { formatExact, parseRegisterKey, propertyOf, type LengthUnit, type Nm } from '@rook/core'
 import type { EntryLine } from '@rook/contract'
+import { csvText } from '../../app/csv.ts'
 
 const HEAD = [
   'time',
@@ -18,12 +19,6 @@ const HEAD = [
   'reason',
   'taken back',
 ]
-
-/** A field of separated values, RFC 4180; what a spreadsheet would take for a formula is kept a text. */
-function field(value: string | number): string {
-  const text = /^[=@\t\r]/.test(String(value)) ? `'${value}` : String(value)
-  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
-}
 
 type Holds = ReturnType<typeof propertyOf>['holds']
 
@@ -51,5 +46,5 @@ export function asCsv(entries: readonly EntryLine[], unitOf: (machine: string) =
       return [...own, write.name, written(write.before), written(write.after), UNITS[holds](unit), ...rest]
     })
   })
-  return [HEAD, ...lines].map((line) => line.map(field).join(',')).join('\r\n') + '\r\n'
+  return csvText(HEAD, lines)
 }

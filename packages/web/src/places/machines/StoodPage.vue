@@ -3,6 +3,7 @@ import { compareStanding } from '@rook/core'
 import { Checkbox, DatePicker } from 'ant-design-vue'
 import dayjs from 'dayjs'
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { useContextLine } from '../../app/context.ts'
 import { useMachines, useScene, useSceneAt } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
@@ -10,6 +11,7 @@ import { when } from '../../app/time.ts'
 import Opening from '../../parts/Opening.vue'
 import Field from '../../ui/Field.vue'
 import PickField from '../../ui/PickField.vue'
+import SaveCsv from '../../ui/SaveCsv.vue'
 import Rows from '../../ui/Rows.vue'
 
 /** What stood in a machine at one minute, against another minute or another machine: differences first, each with the entry behind it. */
@@ -20,21 +22,30 @@ const machineOf = (id: string) => machines.data.value?.find((one) => one.id === 
 useContextLine(() => [machineOf(props.machine)?.name ?? 'Machine'])
 
 const FORMAT = 'YYYY-MM-DDTHH:mm'
-const from = ref<string | undefined>(dayjs().subtract(1, 'day').format(FORMAT))
+/** Two setups side by side are two moments, which whoever comes here brings along. */
+const { query } = useRoute()
+const brought = (name: string) => (typeof query[name] === 'string' ? query[name] : null)
+const typedAs = (instant: string | null) => (instant && dayjs(instant).isValid() ? dayjs(instant).format(FORMAT) : undefined)
+const from = ref<string | undefined>(typedAs(brought('from')) ?? dayjs().subtract(1, 'day').format(FORMAT))
 /** Empty for now. */
-const to = ref<string | undefined>(undefined)
-const other = ref<string | null>(null)
+const to = ref<string | undefined>(typedAs(brought('to')))
+const other = ref<string | null>(brought('in'))
 const second = computed(() => other.value ?? props.machine)
-const instantOf = (text: string | undefined) => (text ? dayjs(text).toISOString() : null)
+/** A moment that was brought along is kept to the millisecond as long as nobody chooses another. */
+const instantOf = (text: string | undefined, name: string) => {
+  const own = brought(name)
+  if (!text) return null
+  return typedAs(own) === text ? own : dayjs(text).toISOString()
+}
 const before = useSceneAt(
   () => props.machine,
   () => null,
-  () => instantOf(from.value),
+  () => instantOf(from.value, 'from'),
 )
 const past = useSceneAt(
   second,
   () => null,
-  () => instantOf(to.value),
+  () => instantOf(to.value, 'to'),
 )
 const now = useScene(second, () => null)
 const after = computed(() => (to.value ? past.data.value : now.data.value))
@@ -48,6 +59,15 @@ const rows = computed(() => {
   return isAll.value ? [...differs, ...alike] : differs
 })
 const options = computed(() => (machines.data.value ?? []).map(({ id, name }) => ({ value: id as string | null, label: name })))
+type Row = (typeof rows.value)[number]
+const CSV = {
+  register: (row: Row) => row.name,
+  then: (row: Row) => row.before,
+  later: (row: Row) => row.after,
+  'moved by': (row: Row) => row.moved,
+  'written by': (row: Row) => row.by?.name ?? null,
+  at: (row: Row) => row.by?.at ?? null,
+}
 const COLUMNS = [
   { key: 'name', title: 'Register' },
   { key: 'before', title: 'Then', align: 'right' },
@@ -75,6 +95,7 @@ const COLUMNS = [
         {{ compared.differs.length }} {{ compared.differs.length === 1 ? 'register differs' : 'registers differ' }},
         {{ compared.alike.length }} {{ compared.alike.length === 1 ? 'stands' : 'stand' }} alike.
         <Checkbox v-model:checked="isAll">those as well</Checkbox>
+        <SaveCsv name="what-stood" :rows="rows" :columns="CSV" />
       </p>
       <Rows
         :columns="COLUMNS"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sinceThen, whyNotBegin } from '@rook/core'
+import { sinceThen, toolsWanting, whyNotBegin } from '@rook/core'
 import type { OperationRecord, SetupLine } from '@rook/contract'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -62,6 +62,7 @@ const then = useSceneAt(
   () => last.value?.endedAt ?? null,
 )
 const since = computed(() => (then.data.value && scene.data.value ? sinceThen(props.operation, then.data.value, scene.data.value) : null))
+const wanting = computed(() => (scene.data.value ? toolsWanting(props.operation.tools, scene.data.value) : []))
 const ready = computed(() => machine.value !== null && job.value !== null && scene.data.value !== undefined && against.value === null)
 
 async function begin(): Promise<void> {
@@ -89,6 +90,9 @@ async function begin(): Promise<void> {
     </div>
     <WordField v-model="note" class="note" label="Remark" :maxlength="300" />
     <SinceThen v-if="since && last" :since="since" :last="last" />
+    <ul v-if="wanting.length > 0" class="query" aria-label="Tools">
+      <li v-for="sentence in wanting" :key="sentence">{{ sentence }}</li>
+    </ul>
     <p v-if="against" class="query" role="alert">{{ against }}</p>
     <p v-if="jobs.data.value && open.length === 0" class="query">
       There is no open job for this part. A planner adds one on the part’s page.

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Job, Part } from '@rook/contract'
 import { DatePicker } from 'ant-design-vue'
-import { computed, reactive, watch } from 'vue'
+import { refDebounced } from '@vueuse/core'
+import { computed, reactive, ref, watch } from 'vue'
 import { useParts } from '../../app/queries.ts'
 import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
@@ -14,13 +15,22 @@ import FormDialog from '../../ui/FormDialog.vue'
 /** A new job, or what a planner changes of one. */
 const props = defineProps<{ job: Job | null; part?: Pick<Part, 'id' | 'revision'> | null }>()
 const emit = defineEmits<{ close: [] }>()
-const parts = useParts()
+const sought = ref('')
+const words = refDebounced(sought, 200)
+const parts = useParts(words)
+/** What was chosen stays among the choices, whatever is sought meanwhile. */
+const known = new Map<string, string>()
 const form = reactive(jobFormOf(props.job, props.part ?? null))
 const { problems, take } = useChecked(JOB_FORM, () => ({ ...form }))
 const { trouble, busy, send } = useSend()
-const options = computed(() =>
-  (parts.data.value ?? []).map(({ id, number, name }) => ({ value: id as string | null, label: `${name}, ${number}` })),
-)
+const options = computed(() => {
+  const found = parts.data.value ?? []
+  for (const { id, number, name } of found) known.set(id, `${name}, ${number}`)
+  const { part } = form
+  const ids = found.map(({ id }) => id)
+  if (part !== null && known.has(part) && !ids.includes(part)) ids.unshift(part)
+  return ids.map((id) => ({ value: id as string | null, label: known.get(id)! }))
+})
 // The newest revision is what is ordered as a rule.
 watch(
   () => form.part,
@@ -49,7 +59,7 @@ async function keep(): Promise<void> {
   >
     <div class="fields">
       <WordField v-model="form.number" label="Job number" :maxlength="40" :problem="problems.number" />
-      <PickField v-model="form.part" label="Part" :options="options" :problem="problems.part" />
+      <PickField v-model="form.part" label="Part" :options="options" :problem="problems.part" @search="sought = $event" />
       <WordField v-model="form.revision" label="Revision" :maxlength="10" :problem="problems.revision" />
       <WordField v-model="form.quantity" label="Quantity" figure :maxlength="7" inputmode="numeric" :problem="problems.quantity" />
       <Field v-slot="{ id }" label="Due" :problem="problems.due">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { orderOfWork, SIZE_KINDS, type LengthUnit, type MachineKind, type SizeKind } from '@rook/core'
+import { goesInto, KIND_WORDS, orderOfWork, SIZE_KINDS, type LengthUnit, type MachineKind, type SizeKind, type ToolKind } from '@rook/core'
 import { useStorage } from '@vueuse/core'
 import { Button, Checkbox, CheckboxGroup, Form } from 'ant-design-vue'
 import { computed, ref } from 'vue'
@@ -16,7 +16,7 @@ import OneOf from '../../ui/OneOf.vue'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
 import ListOf from './ListOf.vue'
-import { blankOperation, operationFormOf, operationShape } from './operation-form.ts'
+import { blankOperation, blankTool, operationFormOf, operationShape } from './operation-form.ts'
 import StepList from './StepList.vue'
 import StockFields from './StockFields.vue'
 
@@ -89,11 +89,17 @@ const SIZE_WORDS: Readonly<Record<SizeKind, string>> = {
 }
 const sizeKinds = SIZE_KINDS.map((value) => ({ value, label: SIZE_WORDS[value] }))
 
+const NEEDS = computed(() => [
+  { value: null as ToolKind | null, label: 'whatever sits there' },
+  ...Object.entries(KIND_WORDS)
+    .filter(([kind]) => goesInto(kind as ToolKind, form.value!.kind))
+    .map(([kind, label]) => ({ value: kind as ToolKind | null, label })),
+])
 const toolName = (number: string) => scene.data.value?.tools.find((tool) => tool.number === number)?.name ?? ''
 
 function takeTool(number: string | null): void {
   const tool = scene.data.value?.tools.find((one) => one.number === number)
-  if (tool) form.value!.tools.push({ number: tool.number, offset: tool.offset, diameterOffset: tool.diameterOffset, diameter: false })
+  if (tool) form.value!.tools.push({ ...blankTool(), number: tool.number, offset: tool.offset, diameterOffset: tool.diameterOffset })
 }
 
 /** Made from what the form says now; a planner arranges it afterwards. */
@@ -184,11 +190,21 @@ async function keep(): Promise<void> {
     </div>
 
     <h2>Tools that the program calls</h2>
-    <ListOf v-model="form.tools" what="tool" :blank="() => ({ number: '', offset: '', diameterOffset: '', diameter: false })">
+    <ListOf v-model="form.tools" what="tool" :blank="blankTool">
       <template #default="{ item, at }">
         <WordField v-model="item.number" label="T" figure :maxlength="5" :problem="problem(`tools.${at}.number`)" />
         <WordField v-model="item.offset" label="H" figure :maxlength="5" :problem="problem(`tools.${at}.offset`)" />
         <WordField v-model="item.diameterOffset" label="D" figure :maxlength="5" :problem="problem(`tools.${at}.diameterOffset`)" />
+        <PickField v-model="item.kind" label="What is needed" class="wide" :options="NEEDS" />
+        <WordField
+          v-if="item.kind"
+          v-model="item.across"
+          :label="`\u00d8 ${form.unit}`"
+          figure
+          :maxlength="40"
+          :problem="problem(`tools.${at}.across`)"
+        />
+        <WordField v-if="item.kind" v-model="item.flutes" label="Edges" figure :maxlength="2" :problem="problem(`tools.${at}.flutes`)" />
         <Checkbox v-model:checked="item.diameter">diameter measured</Checkbox>
         <span class="quiet small named">{{ toolName(item.number) }}</span>
       </template>

@@ -5,6 +5,7 @@ import {
   formatExact,
   howOften,
   middleOf,
+  needWords,
   parseRegisterKey,
   plannedWords,
   propertyOf,
@@ -15,7 +16,7 @@ import {
   type Nm,
   type RegisterKey,
 } from '@rook/core'
-import { Button } from 'ant-design-vue'
+import { Button, Checkbox } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useContextLine } from '../../app/context.ts'
 import { useGauges, useMachines, useOperation, useScene, useWorkpiece } from '../../app/queries.ts'
@@ -85,7 +86,29 @@ const SETUPS = [
   { key: 'edition', title: 'Edition', align: 'right', wide: 'md' },
   { key: 'made', title: 'Made', align: 'right' },
   { key: 'endedAt', title: 'Ended', wide: 'md' },
+  { key: 'beside', title: 'Side by side', wide: 'md' },
 ] as const
+
+/** Two setups side by side: what stood when each of them ended, or stands now. */
+const beside = ref<string[]>([])
+function tick(id: string, on: boolean): void {
+  beside.value = on ? [...beside.value.slice(-1), id] : beside.value.filter((one) => one !== id)
+}
+const sideBySide = computed(() => {
+  const [then, later] = (page.data.value?.setups ?? [])
+    .filter(({ id }) => beside.value.includes(id))
+    .sort((one, other) => one.startedAt.localeCompare(other.startedAt))
+  if (!then?.endedAt || !later) return null
+  const inOther = later.machine === then.machine ? {} : { in: later.machine }
+  return {
+    words: `Job ${then.job} beside job ${later.job}`,
+    to: {
+      name: 'stood',
+      params: { machine: then.machine },
+      query: { from: then.endedAt, ...(later.endedAt ? { to: later.endedAt } : {}), ...inOther },
+    },
+  }
+})
 
 /** A machine that may do it lends the names of what a step has chosen. */
 const scene = useScene(
@@ -119,6 +142,12 @@ const repeats = computed(() =>
       },
     ]
   }),
+)
+
+const missing = computed(() =>
+  (own.value?.tools ?? []).flatMap(({ number, need }) =>
+    need && page.data.value!.nobodyHas.includes(number) ? [`T${number}, ${needWords(need, own.value!.unit)}`] : [],
+  ),
 )
 
 /** An edition with what it changed of the one before. */
@@ -161,9 +190,11 @@ const changes = computed(() => {
       <h2>Tools</h2>
       <p>
         <span v-for="tool in own.tools" :key="tool.number" class="tool figure"
-          ><strong>T{{ tool.number }}</strong> <span class="quiet">H{{ tool.offset }} D{{ tool.diameterOffset }}</span></span
+          ><strong>T{{ tool.number }}</strong> <span class="quiet">H{{ tool.offset }} D{{ tool.diameterOffset }}</span>
+          <template v-if="tool.need"> {{ needWords(tool.need, own.unit) }}</template></span
         >
       </p>
+      <p v-if="missing.length > 0" class="query">Nobody in the shop has {{ missing.join('; ') }}.</p>
     </template>
     <template v-if="own.sizes.length > 0">
       <h2>Sizes</h2>
@@ -201,6 +232,12 @@ const changes = computed(() => {
           when(row.startedAt, session.shop)
         }}</RouterLink></template
       >
+      <template #beside="{ row }"
+        ><Checkbox
+          :checked="beside.includes(row.id)"
+          :aria-label="`Job ${row.job} side by side`"
+          @change="tick(row.id, $event.target.checked)"
+      /></template>
       <template #made="{ row }"
         >{{ row.made || '' }}<span v-if="row.scrapped" class="query small">, {{ row.scrapped }} scrapped</span></template
       >
@@ -208,6 +245,9 @@ const changes = computed(() => {
         ><span :class="{ quiet: row.endedAt }">{{ row.endedAt ? when(row.endedAt, session.shop) : 'stands now' }}</span></template
       >
     </Rows>
+    <p v-if="sideBySide">
+      <GoTo :to="sideBySide.to">{{ sideBySide.words }}</GoTo>
+    </p>
     <template v-if="repeats.length > 0">
       <h2>How the fixture has repeated</h2>
       <Rows :columns="REPEATS" :rows="repeats" :row-key="({ key }) => key" :row-is="({ key }) => ({ 'data-repeats': key })">

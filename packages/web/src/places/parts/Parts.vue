@@ -1,28 +1,52 @@
 <script setup lang="ts">
-import type { PartLine } from '@rook/contract'
+import type { Job, PartLine } from '@rook/contract'
 import { Button, Input } from 'ant-design-vue'
+import { refDebounced } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useContextLine } from '../../app/context.ts'
 import { useJobs, useParts } from '../../app/queries.ts'
 import MayNot from '../../parts/MayNot.vue'
+import SaveCsv from '../../ui/SaveCsv.vue'
 import Rows from '../../ui/Rows.vue'
 import JobRows from './JobRows.vue'
 
 useContextLine(() => ['Parts'])
-const parts = useParts()
-const jobs = useJobs()
+const sought = ref('')
+/** Asked for when the fingers rest. */
+const words = refDebounced(sought, 200)
+const parts = useParts(words)
+const jobs = useJobs(undefined, words)
 const router = useRouter()
-const adding = ref<'part' | 'job' | null>(null)
+const adding = ref<'part' | 'job' | 'record' | null>(null)
+const RecordIn = defineAsyncComponent(() => import('./RecordIn.vue'))
 const PartDialog = defineAsyncComponent(() => import('./PartDialog.vue'))
 const JobDialog = defineAsyncComponent(() => import('./JobDialog.vue'))
-const sought = ref('')
-const isSought = (...texts: string[]) => texts.join(' ').toLowerCase().includes(sought.value.trim().toLowerCase())
-const partsShown = computed(() => (parts.data.value ?? []).filter(({ number, name, material }) => isSought(number, name, material)))
-const jobsShown = computed(() =>
-  (jobs.data.value ?? []).filter(({ number, partName, partNumber }) => isSought(number, partName, partNumber)),
-)
+const partsShown = computed(() => parts.data.value ?? [])
+const jobsShown = computed(() => jobs.data.value ?? [])
+/** A page of the list; the rest is found by its words. */
+const PAGE = 100
+const isFull = computed(() => partsShown.value.length >= PAGE || jobsShown.value.length >= PAGE)
 
+const PARTS_CSV = {
+  number: (row: PartLine) => row.number,
+  part: (row: PartLine) => row.name,
+  revision: (row: PartLine) => row.revision,
+  material: (row: PartLine) => row.material,
+  operations: (row: PartLine) => row.operations,
+  'open jobs': (row: PartLine) => row.openJobs,
+}
+const JOBS_CSV = {
+  job: (row: Job) => row.number,
+  part: (row: Job) => row.partNumber,
+  name: (row: Job) => row.partName,
+  revision: (row: Job) => row.revision,
+  quantity: (row: Job) => row.quantity,
+  made: (row: Job) => row.made,
+  scrapped: (row: Job) => row.scrapped,
+  due: (row: Job) => row.due,
+  state: (row: Job) => row.state,
+}
 const COLUMNS = [
   { key: 'name', title: 'Part', compare: (a: PartLine, b: PartLine) => a.name.localeCompare(b.name) },
   { key: 'number', title: 'Number', wide: 'md', compare: (a: PartLine, b: PartLine) => a.number.localeCompare(b.number) },
@@ -39,12 +63,19 @@ const COLUMNS = [
       <h1>Parts and jobs</h1>
       <Input v-model:value="sought" class="sought" placeholder="job, part or number" aria-label="Show only" :maxlength="60" allow-clear />
       <span class="grow" />
+      <Button type="link" @click="adding = 'record'">Read a setup record</Button>
       <MayNot to="addJob"><Button @click="adding = 'job'">A new job</Button></MayNot>
       <MayNot to="addPart"><Button @click="adding = 'part'">A new part</Button></MayNot>
     </header>
-    <h2>Jobs</h2>
+    <div class="heading">
+      <h2>Jobs</h2>
+      <SaveCsv name="jobs" :rows="jobsShown" :columns="JOBS_CSV" />
+    </div>
     <JobRows :jobs="jobsShown" :loading="jobs.isPending.value" />
-    <h2>Parts</h2>
+    <div class="heading">
+      <h2>Parts</h2>
+      <SaveCsv name="parts" :rows="partsShown" :columns="PARTS_CSV" />
+    </div>
     <Rows
       :columns="COLUMNS"
       :rows="partsShown"
@@ -58,6 +89,7 @@ const COLUMNS = [
         ><RouterLink class="name" :to="{ name: 'part', params: { part: row.id } }">{{ row.name }}</RouterLink></template
       >
     </Rows>
+    <p v-if="isFull" class="quiet small">The first {{ PAGE }} of each are shown. Type a few letters of what you look for.</p>
     <PartDialog
       v-if="adding === 'part'"
       :part="null"
@@ -65,10 +97,16 @@ const COLUMNS = [
       @kept="(part: string) => router.push({ name: 'part', params: { part } })"
     />
     <JobDialog v-if="adding === 'job'" :job="null" @close="adding = null" />
+    <RecordIn v-if="adding === 'record'" @close="adding = null" />
   </div>
 </template>
 
 <style scoped>
+.heading {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+}
 .sought {
   width: 240px;
 }

@@ -1,10 +1,40 @@
-import { formatExact, type LengthUnit, type MachineKind, type Nm, type PlannedSize, type PlannedStep, type SizeKind } from '@rook/core'
+import {
+  formatExact,
+  type LengthUnit,
+  type MachineKind,
+  type Nm,
+  type PlannedSize,
+  type PlannedStep,
+  type SizeKind,
+  type ToolKind,
+} from '@rook/core'
 import type { OperationBody, OperationRecord, Part } from '@rook/contract'
 import * as z from 'zod/mini'
 import { length, lengthOrNone, wholeOrNone, words } from '../../ui/shapes.ts'
 
 type Range = { from: string; to: string }
 type StockAxis = 'X' | 'Y' | 'Z'
+
+/** A tool that the program calls; what it needs is said by its kind, or not at all. */
+export interface ToolForm {
+  number: string
+  offset: string
+  diameterOffset: string
+  diameter: boolean
+  kind: ToolKind | null
+  across: string
+  flutes: string
+}
+
+export const blankTool = (): ToolForm => ({
+  number: '',
+  offset: '',
+  diameterOffset: '',
+  diameter: false,
+  kind: null,
+  across: '',
+  flutes: '',
+})
 
 /** An operation as it is typed: lengths as text, in the operation's unit. */
 export interface OperationForm {
@@ -32,7 +62,7 @@ export interface OperationForm {
     gauge: string | null
     every: string
   }[]
-  tools: { number: string; offset: string; diameterOffset: string; diameter: boolean }[]
+  tools: ToolForm[]
   program: string
   steps: PlannedStep[]
 }
@@ -94,7 +124,12 @@ export function operationFormOf(operation: OperationRecord): OperationForm {
       gauge,
       every: every === null ? '' : String(every),
     })),
-    tools: operation.tools.map((tool) => ({ ...tool })),
+    tools: operation.tools.map(({ need = null, ...tool }) => ({
+      ...tool,
+      kind: need?.kind ?? null,
+      across: typed(need?.diameter ?? null, unit),
+      flutes: need?.flutes ? String(need.flutes) : '',
+    })),
     program: operation.program,
     steps: operation.steps.map((step) => ({ ...step, preset: { ...step.preset } })),
   }
@@ -149,7 +184,15 @@ export const operationShape = (unit: LengthUnit, hasStock: boolean) =>
       ),
       sizes: z.array(sizeShape(unit)),
       tools: z.array(
-        z.object({ number: toolNumber('T'), offset: toolNumber('H'), diameterOffset: toolNumber('D'), diameter: z.boolean() }),
+        z.object({
+          number: toolNumber('T'),
+          offset: toolNumber('H'),
+          diameterOffset: toolNumber('D'),
+          diameter: z.boolean(),
+          kind: z.nullable(z.custom<ToolKind>()),
+          across: lengthOrNone('Diameter', unit).check(z.refine((value) => value === null || value > 0, 'Diameter: more than zero.')),
+          flutes: wholeOrNone('Edges: a whole number.'),
+        }),
       ),
       program: plain,
       steps: z.array(z.any()),
@@ -157,6 +200,10 @@ export const operationShape = (unit: LengthUnit, hasStock: boolean) =>
     z.transform((read): OperationBody => ({
       ...read,
       purposes: Object.fromEntries(Object.entries(read.purposes).filter(([slot, what]) => what && read.slots.includes(slot))),
+      tools: read.tools.map(({ kind, across, flutes, ...tool }) => ({
+        ...tool,
+        need: kind === null ? null : { kind, diameter: across, flutes: flutes || null },
+      })),
       sizes: read.sizes.map((size): PlannedSize => ({ ...size, tool: size.tool || null })),
       steps: read.steps as OperationBody['steps'],
     })),

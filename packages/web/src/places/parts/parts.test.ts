@@ -96,7 +96,11 @@ describe('the list of parts and jobs', () => {
   })
 
   it('shows what fits the words that are typed', async () => {
-    serverThat({ 'GET /api/parts': ok([part('Square', 'SQ-9'), part('Flange', 'F-1')]), 'GET /api/jobs': ok([job({ number: '0700' })]) })
+    serverThat({
+      'GET /api/parts': ok([part('Square', 'SQ-9'), part('Flange', 'F-1')]),
+      'GET /api/parts?words=sq-': ok([part('Square', 'SQ-9')]),
+      'GET /api/jobs': ok([job({ number: '0700' })]),
+    })
     const wrapper = put(Parts, {})
     await settled(() => expect(wrapper.findAll('[data-part]')).toHaveLength(2))
     await wrapper.find('input[aria-label="Show only"]').setValue('sq-')
@@ -148,6 +152,7 @@ describe('an operation', () => {
       { edition: 1, at: '2026-11-01T10:00:00.000Z', by: null, content: { ...CONTENT, fixture: 'clamps', steps: [] } },
     ],
     setups: [],
+    nobodyHas: [],
     loadings: [
       {
         machine: 'mill',

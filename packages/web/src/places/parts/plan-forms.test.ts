@@ -1,7 +1,7 @@
 import { mm } from '@rook/core'
 import { describe, expect, it } from 'vitest'
 import { problemsOf } from '../../ui/checked.ts'
-import { blankOperation, operationFormOf, operationShape, zeroAt, type OperationForm } from './operation-form.ts'
+import { blankOperation, operationFormOf, operationShape, zeroAt, type OperationForm, blankTool } from './operation-form.ts'
 import { JOB_FORM, PART_FORM } from './plan-forms.ts'
 import { moved, newStep } from './steps.ts'
 
@@ -40,7 +40,12 @@ describe('an operation as it is typed', () => {
   it.each([
     [{ slots: [] }, 'slots', 'one at least'],
     [{ stock: { ...FORM.stock, X: { from: '3', to: '1' } } }, 'stock.X.to', 'ends above where it begins'],
-    [{ tools: [{ number: '0', offset: '1', diameterOffset: '1', diameter: false }] }, 'tools.0.number', 'from 1 on'],
+    [{ tools: [{ ...blankTool(), number: '0', offset: '1', diameterOffset: '1' }] }, 'tools.0.number', 'from 1 on'],
+    [
+      { tools: [{ ...blankTool(), number: '1', offset: '1', diameterOffset: '1', kind: 'drill' as const, across: '0' }] },
+      'tools.0.across',
+      'more than zero',
+    ],
     [{ sizes: [{ ...FORM.sizes[0]!, lower: '.002' }] }, 'sizes.0.lower', 'below the upper'],
     [{ fixtureRepeat: '-1' }, 'fixtureRepeat', 'not below zero'],
   ])('says at its field what is wrong: %o', (change, field, words) => {

@@ -13,13 +13,14 @@ const props = defineProps<{ setup: string; data: Setup }>()
 const session = useSession()
 const counts = usePartCounts(() => props.setup)
 const jobs = useJobs(() => props.data.summary.part)
-const doing = ref<'count' | 'prove' | 'end' | 'carry' | null>(null)
+const doing = ref<'count' | 'prove' | 'end' | 'carry' | 'record' | null>(null)
 const carry = useCarryOffer(() => (props.data.summary.endedAt || !props.data.next ? null : props.setup))
 const offered = computed(() => (carry.data.value && carry.data.value.offers.length > 0 ? carry.data.value : null))
 const scene = useScene(
   () => props.data.summary.machine,
   () => props.setup,
 )
+const RecordDialog = defineAsyncComponent(() => import('./RecordDialog.vue'))
 const CarryDialog = defineAsyncComponent(() => import('./CarryDialog.vue'))
 const CountDialog = defineAsyncComponent(() => import('./CountDialog.vue'))
 const ProveDialog = defineAsyncComponent(() => import('./ProveDialog.vue'))
@@ -59,12 +60,16 @@ const last = computed(() => counts.data.value?.[0] ?? null)
       {{ offered.from?.job }}.
       <Button v-if="!session.mayNot('carryOver')" @click="doing = 'carry'">Look at them</Button>
     </p>
-    <p v-if="!ended" class="ways">
-      <Button v-if="!session.mayNot('countParts')" @click="doing = 'count'">Count parts</Button>
-      <Button v-if="!session.mayNot('prove') && (!data.proven || data.proven.lapsed)" @click="doing = 'prove'">First run was good</Button>
-      <GoTo :to="{ name: 'handover', params: { machine: data.summary.machine } }">Hand over</GoTo>
-      <Button v-if="!session.mayNot('endSetup')" @click="doing = 'end'">End the setup</Button>
+    <p class="ways">
+      <Button @click="doing = 'record'">Setup record</Button>
+      <template v-if="!ended">
+        <Button v-if="!session.mayNot('countParts')" @click="doing = 'count'">Count parts</Button>
+        <Button v-if="!session.mayNot('prove') && (!data.proven || data.proven.lapsed)" @click="doing = 'prove'">First run was good</Button>
+        <GoTo :to="{ name: 'handover', params: { machine: data.summary.machine } }">Hand over</GoTo>
+        <Button v-if="!session.mayNot('endSetup')" @click="doing = 'end'">End the setup</Button>
+      </template>
     </p>
+    <RecordDialog v-if="doing === 'record'" :setup="setup" :ended="Boolean(ended)" @close="doing = null" />
     <CarryDialog
       v-if="doing === 'carry' && offered && scene.data.value"
       :setup="setup"

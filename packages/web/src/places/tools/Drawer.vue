@@ -12,6 +12,7 @@ import GoTo from '../../ui/GoTo.vue'
 import type { AssemblyRecord } from '@rook/contract'
 import type { Column } from '../../ui/columns.ts'
 import Pick from '../../ui/Pick.vue'
+import SaveCsv from '../../ui/SaveCsv.vue'
 import Rows from '../../ui/Rows.vue'
 import { optionsOf } from '../../ui/options.ts'
 import { exactly } from '../../parts/written.ts'
@@ -36,6 +37,20 @@ const columns = computed((): Column<Tool>[] => [
   { key: 'life', title: 'Life', wide: 'md' },
   { key: 'mounted', title: 'Sits in' },
 ])
+const csv = computed(() => ({
+  tool: (row: Tool) => row.name,
+  id: (row: Tool) => row.id,
+  kind: (row: Tool) => KIND_WORDS[row.kind],
+  holder: (row: Tool) => row.holder,
+  [`DC ${unit.value}`]: (row: Tool) => length(row.properties.DC),
+  [`RE ${unit.value}`]: (row: Tool) => length(row.properties.RE),
+  edges: (row: Tool) => row.flutes,
+  [`rough length ${unit.value}`]: (row: Tool) => length(row.estimate),
+  'life used': (row: Tool) => (row.life ? row.lifeUsed : null),
+  life: (row: Tool) => (row.life ? row.life.limit : null),
+  by: (row: Tool) => row.life?.by ?? null,
+  'sits in': (row: Tool) => (row.mounted ? `T${row.mounted.number}, ${row.mounted.machineName}` : null),
+}))
 const WHERE = optionsOf({ all: 'wherever they are', spare: 'in no machine', mounted: 'mounted' })
 const found = computed(() => (drawer.data.value?.assemblies ?? []).filter((one) => fitsWords(one, text.value)))
 const length = (value: number | null | undefined) => (value == null ? '' : exactly(value as never, unit.value))
@@ -57,6 +72,7 @@ const length = (value: number | null | undefined) => (value == null ? '' : exact
       <Pick v-model="where" name="Where" :options="WHERE" />
       <span class="quiet grow">{{ drawer.data.value?.of ?? 0 }} of {{ drawer.data.value?.all ?? 0 }}</span>
       <Button @click="unit = unit === 'mm' ? 'in' : 'mm'"> show {{ unit === 'mm' ? 'inches' : 'millimetres' }} </Button>
+      <SaveCsv name="drawer" :rows="found" :columns="csv" />
       <MayNot to="addAssembly"><GoTo :to="{ name: 'new-tool' }">A new tool</GoTo></MayNot>
     </header>
     <p v-if="drawer.data.value?.all === 0" class="quiet">The drawer is empty. Add a tool, or take a file of presets under Exchange.</p>
