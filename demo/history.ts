@@ -49,6 +49,9 @@ const OPEN_AT: Record<string, string> = {
   'mill-4': 'tools/T6/length',
 }
 
+/** Operations that a machine has done for another one, when that was taken. */
+const GUESTS: Readonly<Record<string, readonly string[]>> = { 'mill-3': ['square-20'], 'mill-4': ['flange-30'], 'mill-2': ['flange-30'] }
+
 /** Two weeks before a moment, on every machine, over three shifts. */
 export async function playHistory(connection: Connection, until: number, days = DAYS): Promise<void> {
   // The machines know nothing of each other, so their fortnights are played side by side.
@@ -77,6 +80,7 @@ const REASONS: Readonly<Record<string, readonly string[]>> = {
   'usual-drift': ['other stock from this batch on', 'finish allowance was changed in the program'],
   'last-correction': ['measured again with a clean bore, it repeats'],
 }
+const SCRAP = ['chip under the part', 'edge broke out', 'tap snapped']
 const MOVED = [
   'jaws recut, zero truly moved',
   'stop reset after the clean-down',
@@ -100,6 +104,7 @@ class MachineFortnight {
     // The second one ties the setter to the machine; what comes after rests on it.
     const inTurn = [...operations.slice(1, 2), today, ...operations.slice(2)]
     let jobNumber = firstJob
+    await this.withOwnChance({ id: 'cards' }, () => this.playCards(operations, firstJob - 300))
     await this.withOwnChance({ id: 'noses' }, () => this.typeNoses())
     const lastStarts = this.until - this.chance.between(2.5, 4) * HOUR
     for (let turn = 0; this.clock < lastStarts - 20 * HOUR; turn++) {
@@ -113,14 +118,36 @@ class MachineFortnight {
     await this.runSetup(today, `${String(jobNumber).padStart(4, '0')}`, OPEN_AT[this.machine.id] ?? null)
   }
 
-  private async powerUp(): Promise<void> {
-    await note(this.connection, this.machine.id, this.chance.uuid(), { kind: 'powered', title: 'Switched on', reason: null }, this.author())
-    this.pass(2, 6)
+  /**
+   * Setups of the quarter before, as their job cards say it: when they stood and what they made. Their figures were kept on paper
+   * then. Now and then a machine did another one's work.
+   */
+  private async playCards(operations: readonly DemoOperation[], firstJob: number): Promise<void> {
+    const begins = this.clock
+    const guests = OPERATIONS.filter(({ id }) => GUESTS[this.machine.id]?.includes(id))
+    const done = [...operations, ...guests]
+    this.clock = begins - 80 * 24 * HOUR
+    for (let turn = 0; this.clock < begins - 4 * 24 * HOUR; turn++) {
+      const number = String(firstJob + turn).padStart(4, '0')
+      const operation = done[turn % done.length]!
+      const id = `${this.machine.id}-${number}`
+      const quantity = 10 * Math.ceil(this.chance.between(1, 9))
+      await this.addJob(operation, number, quantity)
+      await this.connection.db
+        .insert(setup)
+        .values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now() })
+      this.clock += this.chance.between(6, 30) * HOUR
+      const scrapped = this.chance.happens(0.3) ? 1 : 0
+      const counted = { id: this.chance.uuid(), made: quantity, scrapped, reason: scrapped ? this.chance.pick(SCRAP) : null }
+      await countParts(this.connection, id, counted, this.author())
+      await endSetup(this.connection, id, { id: this.chance.uuid(), reason: 'From the job card; its figures are on paper.' }, this.author())
+      await this.connection.db.update(job).set({ closed: true, changedAt: this.now(), changedBy: 'hollins' }).where(eq(job.number, number))
+      this.clock += this.chance.between(80, 180) * HOUR
+    }
+    this.clock = begins
   }
 
-  private async runSetup(operation: DemoOperation, number: string, openAt: string | null): Promise<void> {
-    const id = `${this.machine.id}-${number}`
-    const quantity = 10 * Math.ceil(this.chance.between(1, 12))
+  private async addJob(operation: DemoOperation, number: string, quantity: number): Promise<void> {
     await this.connection.db.insert(job).values({
       id: number,
       number,
@@ -131,6 +158,17 @@ class MachineFortnight {
       changedAt: this.now(),
       changedBy: 'hollins',
     })
+  }
+
+  private async powerUp(): Promise<void> {
+    await note(this.connection, this.machine.id, this.chance.uuid(), { kind: 'powered', title: 'Switched on', reason: null }, this.author())
+    this.pass(2, 6)
+  }
+
+  private async runSetup(operation: DemoOperation, number: string, openAt: string | null): Promise<void> {
+    const id = `${this.machine.id}-${number}`
+    const quantity = 10 * Math.ceil(this.chance.between(1, 12))
+    await this.addJob(operation, number, quantity)
     const { db } = this.connection
     const repeats = await repeatsOn(db, operation.id, this.machine.id)
     await db.insert(setup).values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now(), repeats })
@@ -171,7 +209,7 @@ class MachineFortnight {
     for (const made of [first, quantity - first]) {
       this.pass(110, 170)
       const scrapped = this.chance.happens(0.2) ? 1 : 0
-      const reason = scrapped > 0 ? this.chance.pick(['chip under the part', 'edge broke out', 'tap snapped']) : null
+      const reason = scrapped > 0 ? this.chance.pick(SCRAP) : null
       await countParts(connection, id, { ...own(), made, scrapped, reason }, this.author())
     }
     this.pass(4, 12)

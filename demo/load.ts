@@ -30,6 +30,8 @@ import { MACHINES } from './machines.ts'
 import { asItBegan, keepSlots, orderJobs, playHandovers, playPlans } from './plan.ts'
 import { playRemarks } from './remarks.ts'
 import { OPERATIONS } from './operations/index.ts'
+import * as PARTS from './operations/parts.ts'
+import { plannedOnly } from './operations/planned.ts'
 import { gaugesAt, PEOPLE, SHIFTS, SHOP } from './shop.ts'
 
 const BEFORE = 400 * 86_400_000
@@ -70,7 +72,7 @@ export async function loadDemo(url: string, until = Date.now(), days?: number): 
     await inTransaction(connection, (lane) => loadStandingData(lane, until), { within: Number.POSITIVE_INFINITY })
     await playHistory(connection, until, days)
     await orderJobs(db, until)
-    await playHandovers(db, until)
+    await playHandovers(connection, until)
     await playRemarks(connection, until)
     await keepSlots(db, until)
     await db.update(setting).set({ value: 'loaded' }).where(eq(setting.key, PROGRESS))
@@ -116,7 +118,7 @@ async function loadStandingData(lane: Lane, until: number): Promise<void> {
   }
   await db.insert(assembly).values(SPARE.map((one) => ({ ...one, ...since })))
   await playLoads(db, until)
-  const parts = new Map(OPERATIONS.map((one) => [one.part.id, one.part]))
+  const parts = new Map([...Object.values(PARTS)].map((one) => [one.id, one]))
   await db.insert(part).values([...parts.values()].map((one) => ({ ...one, ...asItBegan.part(one), ...since })))
   await db.insert(operation).values(
     OPERATIONS.map(
@@ -161,6 +163,9 @@ async function loadStandingData(lane: Lane, until: number): Promise<void> {
       }),
     ),
   )
+  await db
+    .insert(operation)
+    .values(plannedOnly(gaugesAt(until).map((one) => ({ ...one, doubtful: [...one.doubtful] }))).map((one) => ({ ...one, ...since })))
   await playPlans(db, until)
   await db
     .insert(workpiece)

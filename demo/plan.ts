@@ -1,10 +1,14 @@
 import { eq } from 'drizzle-orm'
-import type { Queries } from '@rook/server/db/client'
+import type { ShiftSpan } from '@rook/core'
+import type { Connection, Queries } from '@rook/server/db/client'
 import { handover, handoverRead, job, operation, part, reservation } from '@rook/server/db/schema'
-import { spanOf } from '@rook/server/handover/draft'
+import { drafted, spanOf } from '@rook/server/handover/draft'
+import { loadSceneAt } from '@rook/server/ledger/scene-past'
+import { inTransaction, type Lane } from '@rook/server/db/transaction'
 import { Chance } from '@rook/testing/chance'
 import { dayOf } from './history.ts'
 import { OPERATIONS } from './operations/index.ts'
+import * as PARTS from './operations/parts.ts'
 import { SHIFTS, SHOP } from './shop.ts'
 
 const DAY = 86_400_000
@@ -13,7 +17,7 @@ const PLANNER = 'hollins'
 /** What the planner changed before the fortnight: each part that has a later revision had one before, one operation an older program. */
 export async function playPlans(db: Queries, until: number): Promise<void> {
   const at = (daysAgo: number) => ({ changedAt: new Date(until - daysAgo * DAY).toISOString(), changedBy: PLANNER })
-  const parts = [...new Map(OPERATIONS.map((one) => [one.part.id, one.part])).values()]
+  const parts = Object.values(PARTS)
   for (const [place, { id, revision, change }] of parts.entries())
     if (change)
       await db
@@ -35,37 +39,57 @@ export const asItBegan = {
     id === 'chest-10' ? { program: 'O2610, issue 2', fixture: 'two vises, soft jaws 8', clearance: 40_000_000 as never } : {},
 }
 
-/** The last two shifts on one machine, handed over and read: the beginning of what a shop has after a year. */
-export async function playHandovers(db: Queries, until: number): Promise<void> {
+/** Words of those who left, one after the other. */
+const WORDS = [
+  'Coolant topped up at the end. The long vise squeaks; tapped down twice.',
+  'First part of the flange measured good. Swarf conveyor runs again.',
+  '',
+  'Second finder is back from its check.',
+  'Warm-up was cut short, lengths measured again after an hour.',
+  'Nothing out of the way.',
+]
+const LEAVE = ['quillon', 'marrow', 'tansley', 'fennimore']
+const DAYS = 14
+const HANDED_OVER = ['mill-3', 'mill-2']
+
+/** Two weeks of shifts on two machines, each handed over as the ledger drafted it, and read by whoever came. */
+export async function playHandovers(connection: Connection, until: number): Promise<void> {
   const chance = new Chance(2_206)
   const shop = { ...SHOP, shifts: SHIFTS, idleMinutes: 30 }
-  const before = spanOf(shop, new Date(until).toISOString(), 'before')
-  if (!before) return
-  const earlier = spanOf(shop, new Date(Date.parse(before.from) - 1).toISOString(), 'this')!
-  const told = [
-    { span: earlier, by: 'quillon', reader: 'marrow', words: 'Coolant topped up at the end. The long vise squeaks; tapped down twice.' },
-    { span: before, by: 'marrow', reader: 'tansley', words: 'First part of the flange measured good. Swarf conveyor runs again.' },
-  ]
-  for (const { span, by, reader, words } of told) {
-    const id = chance.uuid()
-    await db.insert(handover).values({
-      id,
-      machine: 'mill-3',
-      shift: span.name,
-      startsAt: span.from,
-      endsAt: span.to,
-      lines: [{ kind: 'to-look-at', text: 'Feeler 0.05 is due for calibration.', entry: null }],
-      words,
-      person: by,
-      at: span.to,
-    })
-    await db.insert(handoverRead).values({ handover: id, person: reader, at: new Date(Date.parse(span.to) + 480_000).toISOString() })
+  for (const machine of HANDED_OVER) {
+    let span = spanOf(shop, new Date(until).toISOString(), 'before')
+    for (let turn = 0; span && Date.parse(span.from) > until - DAYS * DAY; turn++) {
+      const own = span
+      await inTransaction(connection, (lane) => handOver(lane, machine, own, turn, chance))
+      span = spanOf(shop, new Date(Date.parse(own.from) - 1).toISOString(), 'this')
+    }
   }
+}
+
+async function handOver(lane: Lane, machine: string, span: ShiftSpan, turn: number, chance: Chance): Promise<void> {
+  const scene = await loadSceneAt(lane, machine, null, span.to)
+  const lines = await drafted(lane, machine, span, { scene, notices: [] })
+  // A shift without entries needs none.
+  if (lines.length === 0) return
+  const id = chance.uuid()
+  await lane.db.insert(handover).values({
+    id,
+    machine,
+    shift: span.name,
+    startsAt: span.from,
+    endsAt: span.to,
+    lines,
+    words: WORDS[turn % WORDS.length]!,
+    person: LEAVE[turn % LEAVE.length]!,
+    at: span.to,
+  })
+  const reader = LEAVE[(turn + 1) % LEAVE.length]!
+  await lane.db.insert(handoverRead).values({ handover: id, person: reader, at: new Date(Date.parse(span.to) + 480_000).toISOString() })
 }
 
 /** What is ordered and not yet on a machine: a job for each part, due in the days to come. */
 export async function orderJobs(db: Queries, until: number): Promise<void> {
-  const parts = [...new Map(OPERATIONS.map((one) => [one.part.id, one.part])).values()]
+  const parts = Object.values(PARTS)
   await db.insert(job).values(
     parts.map(({ id, revision }, place) => ({
       id: `06${String(place + 1).padStart(2, '0')}`,
