@@ -35,6 +35,30 @@ export interface Growth {
   setups: number
   pages: Readonly<Record<string, number>>
   gauge: number
+  records: Readonly<Record<string, number>>
+}
+
+/** What a planner and a shift ask for. */
+const RECORDS: Readonly<Record<string, string>> = {
+  parts: '/api/parts',
+  'parts by words': '/api/parts?words=999',
+  jobs: '/api/jobs',
+  'an operation with its setups': '/api/operations/op',
+  'what can be carried over': '/api/setups/setup-9/carried',
+  'setup record, PDF': '/api/setups/setup-9/record.pdf',
+  'handover, drafted': '/api/machines/mill-9/handover',
+}
+const TWO_SETUPS = ['2019-03-01T00:00:00Z', '2021-03-01T00:00:00Z'].map((at) => `/api/machines/mill-9/scene?at=${at}`)
+
+/** Milliseconds until the last of several answers that are asked for at once; the middle one of several times. */
+async function timedTogether(url: string, own: Headers, paths: readonly string[]): Promise<number> {
+  const spent: number[] = []
+  for (let time = 0; time < 15; time++) {
+    const began = performance.now()
+    await Promise.all(paths.map((path) => fetch(url + path, { headers: own }).then((answer) => answer.arrayBuffer())))
+    spent.push(performance.now() - began)
+  }
+  return median(spent)
 }
 
 /** What grows with the ledger: the same questions and recordings in an empty one and with years of entries behind them. */
@@ -64,6 +88,10 @@ export async function benchGrowth(beginning: string, full: string): Promise<Grow
   const floor = await timed(large.url, own, '/api/floor')
   const setups = await timed(large.url, own, '/api/setups')
   const gauge = await timed(large.url, own, '/api/gauges/gauge-0')
+  const records: Record<string, number> = {}
+  for (const [name, path] of Object.entries(RECORDS)) records[name] = await timed(large.url, own, path)
+  // Two setups side by side are two looks at the past, asked for at once.
+  records['two setups side by side'] = await timedTogether(large.url, own, TWO_SETUPS)
 
   const beside = async (browsers: number, showsFloor: boolean) => {
     const alone = await rate(onLarge, 4)
@@ -75,7 +103,7 @@ export async function benchGrowth(beginning: string, full: string): Promise<Grow
   const idle = await beside(200, false)
   const floors = await beside(40, true)
   await large.stop('SIGTERM')
-  return { loading, recording: median(ratios), idle, floors, scene, floor, setups, pages, gauge }
+  return { loading, recording: median(ratios), idle, floors, scene, floor, setups, pages, gauge, records }
 }
 
 /** A page from the end, the middle and the beginning, by everything that the ledger is asked by. */

@@ -6,7 +6,7 @@ import pg from 'pg'
 import { openBenchShop, WRITERS } from './shop.ts'
 
 /** A shop after years: what its database holds. */
-export const HISTORY = { machines: 40, assemblies: 5_000, setups: 3_000, registers: 60 }
+export const HISTORY = { machines: 40, assemblies: 5_000, setups: 3_000, registers: 60, parts: 10_000 }
 
 /** The moment that the history begins at, and how long it runs. */
 const BEGINS = '2016-01-01T00:00:00Z'
@@ -33,7 +33,7 @@ export async function loadHistory(url: string, entries: number): Promise<void> {
   await openBenchShop(url)
   const client = new pg.Client({ connectionString: url })
   await client.connect()
-  const { machines, assemblies, setups, registers } = HISTORY
+  const { machines, assemblies, setups, registers, parts } = HISTORY
   await client.query(
     'SET session_replication_role = replica; SET synchronous_commit = off; SET work_mem = 65536; SET maintenance_work_mem = 262144',
   )
@@ -49,6 +49,8 @@ export async function loadHistory(url: string, entries: number): Promise<void> {
     INSERT INTO mount (machine, number, place, "offset", diameter_offset, assembly)
       SELECT 'mill-' || n % ${machines}, (2 + n / ${machines})::text, n, (2 + n / ${machines})::text, (2 + n / ${machines})::text, 'many-' || n
       FROM generate_series(0, ${machines * 20 - 1}) n WHERE n > 0;
+    INSERT INTO part (id, number, name, revision) SELECT 'part-' || n, 'N-' || n, 'Part ' || n, 'A' FROM generate_series(1, ${parts}) n;
+    INSERT INTO job (id, number, part, revision, quantity, closed) SELECT 'job-' || n, 'J-' || n, 'part-' || n, 'A', 20, n % 20 > 0 FROM generate_series(1, ${parts}) n;
     INSERT INTO setup (id, machine, operation, job, edition, started_at, ended_at)
       SELECT 'old-' || n, 'mill-' || n % ${machines}, 'op', 'job', 1, timestamptz '${BEGINS}' + n * interval '1 day', timestamptz '${BEGINS}' + (n + 1) * interval '1 day'
       FROM generate_series(0, ${setups - 1}) n;

@@ -29,7 +29,7 @@ const MEASUREMENTS: Readonly<Record<string, () => Promise<string> | string>> = {
   figures: () => `Reading and writing typed figures: ${(benchFigures() / 1e6).toFixed(2)} million a second on one core (aim: 1)`,
   async growth() {
     const found = await benchGrowth(process.env.BENCH_BEGINNING!, process.env.BENCH_HISTORY!)
-    const { recording, idle, floors, scene, floor, setups, pages, gauge, loading } = found
+    const { recording, idle, floors, scene, floor, setups, pages, gauge, records, loading } = found
     const slowest = Object.entries(pages).map(([name, ms]) => `${name} ${ms.toFixed(1)}`)
     return [
       `With ${MANY} entries behind (loaded in ${loading.toFixed(0)} s), ${HISTORY.machines} machines, ${HISTORY.assemblies} tools, ${HISTORY.setups} setups:`,
@@ -37,6 +37,9 @@ const MEASUREMENTS: Readonly<Record<string, () => Promise<string> | string>> = {
       `  recording beside 200 idle browsers ${idle.toFixed(2)} times alone (aim: at most 1.5), beside 40 that show the floor ${floors.toFixed(2)} times (aim: at most 3)`,
       `  scene of a machine now ${scene.now.toFixed(1)} ms, at a past minute ${scene.past.toFixed(1)} ms (aim: at most 20)`,
       `  floor ${floor.toFixed(1)} ms (aim: at most 40), setups at hand ${setups.toFixed(1)} ms (aim: at most 20), a gauge’s page ${gauge.toFixed(1)} ms`,
+      `  records, ms: ${Object.entries(records)
+        .map(([name, ms]) => `${name} ${ms.toFixed(1)}`)
+        .join(', ')} (aims: lists 30, side by side and carried over 60, PDF 400, handover 100)`,
       `  a page of the ledger, ms: ${slowest.join(', ')} (aim: at most 20 each)`,
     ].join('\n')
   },

@@ -101,7 +101,7 @@ const slot = z.string().min(1).max(12)
 const step = stepPlan.extend({
   id: z
     .string()
-    .regex(/^[A-Za-z0-9][A-Za-z0-9_.-]{0,39}$/)
+    .regex(/^[A-Za-z0-9]([A-Za-z0-9_. -]{0,38}[A-Za-z0-9_.-])?$/)
     .meta({ description: 'Stays the same through all editions: entries name it.' }),
   title: words('Step', 80),
   detail: z.string().trim().max(200).nullable(),

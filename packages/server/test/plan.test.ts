@@ -105,6 +105,20 @@ describe('a shop’s own part', () => {
     ])
   })
 
+  it('may use slots of the further ones, whose names have a space', async () => {
+    const slots = ['G54.1 P2']
+    const steps = orderOfWork({ ...PLAN, slots }, [])
+    const { body, status } = await planner.send<OperationRecord>('POST', `/api/parts/${part.id}/operations`, {
+      ...PLAN,
+      name: 'Op 30',
+      slots,
+      purposes: {},
+      steps,
+    })
+    expect(status, JSON.stringify(body)).toBe(200)
+    expect(body.steps.map(({ id }) => id)).toContain('zero-G54.1 P2-X')
+  })
+
   it.each([
     [{ slots: [] }, 400, 'Slots: choose one at least.'],
     [{ slots: ['G55', 'G55'] }, 400, 'Slot G55 is there twice.'],

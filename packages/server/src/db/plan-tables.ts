@@ -6,44 +6,52 @@ import { machine } from './machine-tables.ts'
 import { person } from './shop-tables.ts'
 
 /** A part at its newest revision; the ones before are its editions. */
-export const part = pgTable('part', {
-  id: text().primaryKey(),
-  number: text().notNull().unique(),
-  name: text().notNull(),
-  material: text().notNull().default(''),
-  revision: text().notNull(),
-  /** What the revision changed. */
-  change: text().notNull().default(''),
-  ...stamps,
-})
+export const part = pgTable(
+  'part',
+  {
+    id: text().primaryKey(),
+    number: text().notNull().unique(),
+    name: text().notNull(),
+    material: text().notNull().default(''),
+    revision: text().notNull(),
+    /** What the revision changed. */
+    change: text().notNull().default(''),
+    ...stamps,
+  },
+  (table) => [index('part_name').on(table.name, table.number)],
+)
 
-export const operation = pgTable('operation', {
-  id: text().primaryKey(),
-  part: text()
-    .notNull()
-    .references(() => part.id),
-  name: text().notNull(),
-  /** Revision of the part that it was planned for. */
-  revision: text().notNull(),
-  kind: text().$type<MachineKind>().notNull(),
-  unit: text().$type<LengthUnit>().notNull(),
-  /** Machines that may do it; any of its kind where there are none. */
-  machines: jsonb().$type<string[]>().notNull().default([]),
-  slots: jsonb().$type<string[]>().notNull(),
-  purposes: jsonb().$type<Record<string, string>>().notNull().default({}),
-  sizes: jsonb().$type<PlannedSize[]>().notNull().default([]),
-  stock: jsonb().$type<StockBox>(),
-  fixture: text().notNull(),
-  fixtureRepeat: length('fixture_repeat'),
-  tolerance: length(),
-  clearance: length(),
-  features: jsonb().$type<Feature[]>().notNull().default([]),
-  /** Tools that its program calls, with their H and D numbers, in the order they are set. */
-  tools: jsonb().$type<PlannedTool[]>().notNull().default([]),
-  program: text().notNull(),
-  steps: jsonb().$type<StepPlan[]>().notNull(),
-  ...stamps,
-})
+export const operation = pgTable(
+  'operation',
+  {
+    id: text().primaryKey(),
+    part: text()
+      .notNull()
+      .references(() => part.id),
+    name: text().notNull(),
+    /** Revision of the part that it was planned for. */
+    revision: text().notNull(),
+    kind: text().$type<MachineKind>().notNull(),
+    unit: text().$type<LengthUnit>().notNull(),
+    /** Machines that may do it; any of its kind where there are none. */
+    machines: jsonb().$type<string[]>().notNull().default([]),
+    slots: jsonb().$type<string[]>().notNull(),
+    purposes: jsonb().$type<Record<string, string>>().notNull().default({}),
+    sizes: jsonb().$type<PlannedSize[]>().notNull().default([]),
+    stock: jsonb().$type<StockBox>(),
+    fixture: text().notNull(),
+    fixtureRepeat: length('fixture_repeat'),
+    tolerance: length(),
+    clearance: length(),
+    features: jsonb().$type<Feature[]>().notNull().default([]),
+    /** Tools that its program calls, with their H and D numbers, in the order they are set. */
+    tools: jsonb().$type<PlannedTool[]>().notNull().default([]),
+    program: text().notNull(),
+    steps: jsonb().$type<StepPlan[]>().notNull(),
+    ...stamps,
+  },
+  (table) => [index('operation_part').on(table.part)],
+)
 
 /** Each setup beside its operation in the edition that it keeps (see the migrations). */
 export const setupPlan = pgView('setup_plan', {
@@ -76,20 +84,24 @@ export const workpiece = pgTable('workpiece', {
   ...stamps,
 })
 
-export const job = pgTable('job', {
-  id: text().primaryKey(),
-  number: text().notNull().unique(),
-  part: text()
-    .notNull()
-    .references(() => part.id),
-  revision: text().notNull(),
-  quantity: integer().notNull(),
-  /** A calendar day. */
-  due: text(),
-  note: text().notNull().default(''),
-  closed: boolean().notNull().default(false),
-  ...stamps,
-})
+export const job = pgTable(
+  'job',
+  {
+    id: text().primaryKey(),
+    number: text().notNull().unique(),
+    part: text()
+      .notNull()
+      .references(() => part.id),
+    revision: text().notNull(),
+    quantity: integer().notNull(),
+    /** A calendar day. */
+    due: text(),
+    note: text().notNull().default(''),
+    closed: boolean().notNull().default(false),
+    ...stamps,
+  },
+  (table) => [index('job_part').on(table.part, table.closed)],
+)
 
 export const setup = pgTable(
   'setup',

@@ -89,14 +89,18 @@ function withoutGaps(content: Record<string, unknown>): Row {
   }
 }
 
+/** How a fixture comes back is learned from its last setups; what it did years ago says little. */
+const LOADINGS = 60
+
 /** How each zero came to lie in each loading: what the last pick-up of a setup wrote that was not taken back; on one machine, or on all. */
 export async function loadingsOf(db: Queries, id: string, machine: string | null = null): Promise<OperationPage['loadings']> {
   const { rows } = await db.execute<{ machine: string; register: string; loadings: { setup: string; at: string; value: number }[] }>(sql`
     SELECT machine, register, json_agg(json_build_object('setup', setup, 'at', at, 'value', value) ORDER BY at DESC) AS loadings FROM (
       SELECT DISTINCT ON (w.machine, w.register, w.setup) w.machine, w.register, w.setup, w.at, w.after AS value
-      FROM (SELECT DISTINCT machine FROM setup WHERE operation = ${id} AND machine = coalesce(${machine}, machine)) own
-      JOIN entry_write w ON w.machine = own.machine AND w.operation = ${id}
-      WHERE w.kind = 'pick-up' AND w.register LIKE 'work/%' AND w.setup IS NOT NULL AND w.after IS NOT NULL
+      FROM (SELECT id FROM setup WHERE operation = ${id} AND machine = coalesce(${machine}, machine) ORDER BY started_at DESC LIMIT ${LOADINGS}) own
+      JOIN entry e ON e.setup = own.id AND e.kind = 'pick-up'
+      JOIN entry_write w ON w.entry = e.id
+      WHERE w.register LIKE 'work/%' AND w.after IS NOT NULL
         AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = w.entry AND k.kind = 'correction')
       ORDER BY w.machine, w.register, w.setup, w.seq DESC
     ) measured GROUP BY machine, register ORDER BY machine, register`)

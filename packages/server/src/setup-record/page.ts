@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import PDFDocument from 'pdfkit'
+import { unwrapped } from './woff.ts'
 
 export const PAPERS = { a4: 'A4', letter: 'LETTER' } as const
 export type Paper = keyof typeof PAPERS
@@ -14,6 +16,17 @@ const FACES = dirname(createRequire(import.meta.url).resolve('@fontsource/source
 const SUBSETS = ['latin', 'latin-ext', 'cyrillic', 'greek', 'vietnamese']
 
 type Weight = 400 | 700
+const WEIGHTS: readonly Weight[] = [400, 700]
+
+/** Each face is unwrapped once, when the first document is written. */
+const unwrap = (() => {
+  const known = new Map<string, Buffer>()
+  return (name: string): Buffer => {
+    const found = known.get(name) ?? unwrapped(readFileSync(join(FACES, `files/source-sans-3-${name}-normal.woff`)))
+    known.set(name, found)
+    return found
+  }
+})()
 
 interface Face {
   hasGlyphForCodePoint(point: number): boolean
@@ -46,9 +59,7 @@ export class Page {
       info: { Title: title },
     })
     this.doc.on('data', (chunk: Buffer) => this.chunks.push(chunk))
-    for (const weight of [400, 700])
-      for (const subset of SUBSETS)
-        this.doc.registerFont(`${subset}-${weight}`, join(FACES, `files/source-sans-3-${subset}-${weight}-normal.woff`))
+    for (const weight of WEIGHTS) for (const subset of SUBSETS) this.doc.registerFont(`${subset}-${weight}`, unwrap(`${subset}-${weight}`))
   }
 
   get left(): number {

@@ -31,10 +31,14 @@ const reason = ref('')
 const trouble = ref<string | null>(null)
 const mounting = ref<string | null>(null)
 
+/** What was recorded last is done, also while an answer from before it is still on its way here. */
+const last = ref<string | null>(null)
+const firstOpen = (all: readonly RunTask[]) =>
+  nextInRun(all.map((one) => (fresh.value && one.id === last.value ? { ...one, state: 'done' as const } : one)))?.id ?? null
 watch(
   () => props.tasks,
   (all) => {
-    if (!chosen.value || !all.some(({ id }) => id === chosen.value)) chosen.value = nextInRun(all)?.id ?? null
+    if (!chosen.value || !all.some(({ id }) => id === chosen.value)) chosen.value = firstOpen(all)
   },
   { immediate: true },
 )
@@ -56,6 +60,7 @@ const after = (id: string) =>
 function recorded(entry: Entry): void {
   fresh.value = entry
   const done = task.value!
+  last.value = done.id
   chosen.value = after(done.id)
   emit('recorded', done, entry)
 }
