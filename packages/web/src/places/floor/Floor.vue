@@ -11,6 +11,8 @@ import MachineCard from './MachineCard.vue'
 import { fits, inOrder, SHOWN } from './floor-order.ts'
 
 // A shop of a few machines does without the table and all that it brings along.
+/** Only for a shop in which nothing is set up. */
+const FirstSteps = defineAsyncComponent(() => import('./FirstSteps.vue'))
 const FloorTable = defineAsyncComponent(() => import('./FloorTable.vue'))
 const floor = useFloor()
 const session = useSession()
@@ -54,6 +56,7 @@ const OPTIONS = (Object.entries(SHOWN) as [keyof typeof SHOWN, string][]).map(([
     <p v-else-if="floor.data.value?.length === 0">
       No machine is on record yet. <RouterLink to="/machines/new">Add the first machine</RouterLink>
     </p>
+    <FirstSteps v-if="floor.data.value && floor.data.value.every(({ setup }) => !setup)" />
     <FloorTable v-if="isLarge" :machines="machines" :is-new="isNew" />
     <div v-else class="cards">
       <MachineCard v-for="one in machines" :key="one.machine.id" :on="one" :fresh="isNew(one)" />

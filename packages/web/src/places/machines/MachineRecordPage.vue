@@ -11,6 +11,8 @@ import { KINDS, LIMITS, type RotaryAxis } from '@rook/core'
 import { useChecked } from '../../ui/checked.ts'
 import PickField from '../../ui/PickField.vue'
 import Rows from '../../ui/Rows.vue'
+import FoundOut from './FoundOut.vue'
+import type { Convention } from './record-guide.ts'
 import TextField from '../../ui/TextField.vue'
 import WordField from '../../ui/WordField.vue'
 import { axesOfKind, blankForm, formOf, limitText, machineShape } from './record-form.ts'
@@ -29,6 +31,14 @@ const checked = useChecked(machineShape, () => form.value!)
 const wrong = (field: string) => checked.problems.value[field]
 const asks = (field: (typeof KINDS)['mill']['asks'][number]) =>
   form.value !== null && form.value !== undefined && KINDS[form.value.kind].asks.includes(field)
+/** What somebody may have to find out at the machine; of each kind only what its record asks. */
+const conventions = computed((): Convention[] => [
+  'increment',
+  'travels',
+  ...(['lengthConvention', 'diameterRegister', 'xReads', 'rotates', 'displayTurns'] as const).filter(
+    (field) => asks(field) && (field !== 'displayTurns' || form.value!.rotates),
+  ),
+])
 const spare = computed(() => KINDS[form.value!.kind].rotary.filter((axis) => !form.value!.rotary.some((one) => one.axis === axis)))
 const addRotary = (axis: RotaryAxis) => form.value!.rotary.push({ axis, increment: '0.001', min: '', max: '', sense: 1 })
 const LIMIT_COLUMNS = [
@@ -134,6 +144,7 @@ async function keep(): Promise<void> {
         <WordField v-model="form.travels[axis].max" :label="`${axis} to`" figure :maxlength="40" :problem="wrong(`travels.${axis}.max`)" />
       </template>
     </div>
+    <FoundOut :asked="conventions" />
     <h2>Start-up</h2>
     <TextField
       v-model="form.startUp"

@@ -66,6 +66,21 @@ describe('a run of tools', () => {
     await settled(() => expect(textOf(wrapper)).toContain('DC, cutting diameter on record'))
   })
 
+  it('is over when its last tool is recorded, whatever answer from before it still comes in', async () => {
+    const open = runOf({ tools: [planned('4')] }, at.tools, {})
+    const done = runOf({ tools: [planned('4')] }, at.tools, { 'T4/length': { skipped: false, reason: null } })
+    const wrapper = put(RunBoard, { title: 'Tools', scene: at, setup: 'now', step: 'tools', tasks: open, preset: {}, skip })
+    await settled(() => expect(wrapper.findComponent({ name: 'RoutinePage' }).exists()).toBe(true))
+    wrapper.findComponent({ name: 'RoutinePage' }).vm.$emit('recorded', {
+      content: { id: 'x', seq: 1, at: at.now, person: { name: 'I. Marrow' }, kind: 'touch-off', writes: [], readouts: [] },
+      seen: [],
+    })
+    // A question that was asked before the entry is answered after it, then the new one.
+    await wrapper.setProps({ tasks: [...open] })
+    await wrapper.setProps({ tasks: done })
+    expect(textOf(wrapper)).toContain('Every tool is measured or skipped')
+  })
+
   it('does not pretend that an absent tool is measured: it is mounted, or left out with a reason', async () => {
     const wrapper = board()
     await wrapper.find('[data-task="T5/length"]').trigger('click')
