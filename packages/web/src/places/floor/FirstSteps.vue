@@ -90,6 +90,9 @@ const next = computed(() => steps.value.findIndex(({ done }) => !done))
 </template>
 
 <style scoped>
+section :deep(.ant-steps-item-description) {
+  color: var(--quiet) !important;
+}
 section {
   padding: 10px 20px;
   max-width: 720px;

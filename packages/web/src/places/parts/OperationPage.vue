@@ -191,7 +191,7 @@ const changes = computed(() => {
       <p>
         <span v-for="tool in own.tools" :key="tool.number" class="tool figure"
           ><strong>T{{ tool.number }}</strong> <span class="quiet">H{{ tool.offset }} D{{ tool.diameterOffset }}</span>
-          <template v-if="tool.need"> {{ needWords(tool.need, own.unit) }}</template></span
+          <template v-if="tool.need">&ensp;{{ needWords(tool.need, own.unit) }}</template></span
         >
       </p>
       <p v-if="missing.length > 0" class="query">Nobody in the shop has {{ missing.join('; ') }}.</p>
