@@ -72,8 +72,22 @@ describe('what is different since it was set up before', () => {
     expect(changed).toEqual([
       { what: 'Machine', before: MILL.name, after: INCH_MILL.name },
       { what: 'Zeros of G54', before: `as on ${MILL.name}`, after: null },
+      { what: 'Length of End mill 12', before: `103.5000 mm on ${MILL.name}`, after: `the tool is not in ${INCH_MILL.name}` },
       { what: 'T4', before: 'End mill 12 (em-12)', after: null },
     ])
+  })
+
+  it('brings a length along as an estimate where both machines count from the gauge line, and not otherwise', () => {
+    const said = (machine: typeof MILL, number = '9') =>
+      sinceThen(PLAN, THEN, { ...THEN, machine, tools: [mounted(number, 'em-12', 'End mill 12')] }).changed.find(
+        ({ what }) => what === 'Length of End mill 12',
+      )!.after
+    // 103.5 mm are 4.07480 in.
+    expect(said({ ...INCH_MILL, lengthConvention: 'gauge-length' })).toBe(
+      'good as an estimate in T9, for both count from the gauge line: 4.0748 in',
+    )
+    expect(said({ ...INCH_MILL, lengthConvention: 'touch-off' })).toBeNull()
+    expect(said({ ...MILL, id: 'other', lengthConvention: 'reference-tool' })).toBeNull()
   })
 })
 

@@ -1,7 +1,9 @@
 import type { Gauge } from '../gauge/index.ts'
 import { sizeText } from '../length/index.ts'
-import { layoutOf, listed, ofTool, registerKey, registersOfSlot, type RegisterKey } from '../register/index.ts'
-import type { MountedTool, Scene } from '../scene/index.ts'
+import { asShown } from '../machine/index.ts'
+import { layoutOf, lengthRegister, listed, ofTool, registerKey, registersOfSlot, type RegisterKey } from '../register/index.ts'
+import type { MountedTool, PlannedTool, Scene } from '../scene/index.ts'
+import { isSuspect, standingNote } from '../standing/index.ts'
 import type { OperationPlan } from './planned.ts'
 import { compareStanding, type Stood } from './stood.ts'
 
@@ -61,6 +63,31 @@ function elsewhere(plan: Planned, then: Scene, now: Scene): Changed[] {
   return [
     { what: 'Machine', before: then.machine.name, after: now.machine.name },
     { what: `Zeros of ${listed(plan.slots)}`, before: `as on ${then.machine.name}`, after: null },
+    ...plan.tools.flatMap((tool) => lengthElsewhere(tool, then, now)),
+  ]
+}
+
+/**
+ * What becomes of a tool's length on another machine. Counted from the gauge line on both, it is near there: two spindles differ by
+ * a few hundredths, so that it is an estimate until it is measured. Every other way of counting is the machine's own.
+ */
+function lengthElsewhere({ number, offset }: PlannedTool, then: Scene, now: Scene): Changed[] {
+  const was = then.tools.find((tool) => tool.number === number)
+  const key = registerKey(lengthRegister(offset))
+  const standing = then.standing[key]
+  if (!was || !standing || !layoutOf(then.machine).countsLengths || isSuspect(standingNote(key, then))) return []
+  const sits = now.tools.find(({ assembly }) => assembly === was.assembly)
+  const fromGaugeLine = [then.machine, now.machine].every(({ lengthConvention }) => lengthConvention === 'gauge-length')
+  const before = `${asShown(standing.value, then.machine)} ${then.machine.unit} on ${then.machine.name}`
+  if (!sits) return [{ what: `Length of ${was.name}`, before, after: `the tool is not in ${now.machine.name}` }]
+  return [
+    {
+      what: `Length of ${was.name}`,
+      before,
+      after: fromGaugeLine
+        ? `good as an estimate in T${sits.number}, for both count from the gauge line: ${asShown(standing.value, now.machine)} ${now.machine.unit}`
+        : null,
+    },
   ]
 }
 

@@ -21,6 +21,8 @@ const stands = computed(() => (remarks.data.value ?? []).filter(({ withdrawn }) 
 const gone = computed(() => (remarks.data.value ?? []).filter(({ withdrawn }) => withdrawn !== null))
 const isAll = ref(false)
 const shown = computed(() => (isAll.value ? [...stands.value, ...gone.value] : stands.value))
+/** Whoever wrote it, and whoever plans. */
+const mayWithdraw = ({ by }: Remark) => by === session.person?.name || !session.mayNot({ least: 'planner' })
 const address = ({ checksum }: NonNullable<Remark['file']>) => `/api/kept-files/${checksum}`
 const sizeOf = (bytes: number) => (bytes < 100_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
 </script>
@@ -43,7 +45,7 @@ const sizeOf = (bytes: number) => (bytes < 100_000 ? `${Math.ceil(bytes / 1000)}
           <p class="quiet small">
             {{ one.by }}, {{ when(one.at, session.shop)
             }}<template v-if="one.withdrawn">; withdrawn by {{ one.withdrawn.by }}: {{ one.withdrawn.reason }}</template>
-            <Button v-else type="link" size="small" @click="withdrawing = one">withdraw</Button>
+            <Button v-else-if="mayWithdraw(one)" type="link" size="small" @click="withdrawing = one">withdraw</Button>
           </p>
         </div>
       </li>
