@@ -135,7 +135,7 @@ export const planApi = {
     problems: [404],
   }),
   readRecord: operation('readRecord', {
-    summary: 'What a setup record from elsewhere would add here, and what in it is otherwise here. Nothing is changed.',
+    summary: 'What a setup record from elsewhere would add here, and what in it differs from what is here. Nothing is changed.',
     body: recordSent,
     response: recordCompared,
     problems: [422],

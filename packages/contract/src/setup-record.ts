@@ -100,12 +100,12 @@ export const takeRecordBody = z
   .object({ document: z.record(z.string(), z.unknown()), as: z.enum(TAKE_AS) })
   .meta({ id: 'RecordTaken', description: '`edition`: what differs becomes a new edition of the operation that is here.' })
 
-/** What a document would add to the shop, and what in it is otherwise here. */
+/** What a document would add to the shop, and what in it differs from what is here. */
 export const recordCompared = z
   .object({
     from: z.object({ shop: z.string(), machine: z.string(), part: z.string(), operation: z.string(), written: instant }),
     adds: z.array(z.string()),
-    /** What is otherwise here, and stays so unless the operation is taken as a new edition. */
+    /** What differs here, and stays as it is here unless the operation is taken as a new edition. */
     contradicts: z.array(z.object({ what: z.string(), here: z.string().nullable(), there: z.string().nullable() })),
     /** What cannot come along, and why. */
     leaves: z.array(z.string()),

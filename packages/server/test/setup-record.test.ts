@@ -143,7 +143,7 @@ describe('a record from another shop', () => {
   const read = (document: unknown) => planner.send<RecordCompared>('POST', '/api/records/read', { document })
   const take = (document: unknown, as = 'new') => planner.send<OperationRecord>('POST', '/api/records', { document, as })
 
-  it('is shown before it is taken: what it adds, what is otherwise here, what cannot come along', async () => {
+  it('is shown before it is taken: what it adds, where it differs, what cannot come along', async () => {
     const { body } = await read(foreign())
     expect(body).toMatchObject({
       from: { part: 'Roller arm, RA-1', machine: 'Mill 3', operation: 'Op 20' },

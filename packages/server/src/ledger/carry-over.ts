@@ -7,6 +7,9 @@ import { carryOfferOf } from '../setups/carry-offer.ts'
 import type { Author } from './author.ts'
 import { ofSetup } from './setup-whole.ts'
 
+/** A title names so many steps; the entry itself has all of them. */
+const MOST_NAMED = 6
+
 interface Confirmed {
   id: string
   steps: string[]
@@ -40,7 +43,7 @@ export function carryOver(connection: Connection, id: string, body: Confirmed, a
           throw new Problem(409, 'moved-on', `${other.name} is not what you saw: ${other.by} has written it since. Look at the list again.`)
         return {
           kind: 'carried',
-          title: `Carried over from job ${from!.job}: ${listed(steps.map(({ title }) => title))}`,
+          title: `Carried over from job ${from!.job}: ${steps.length > MOST_NAMED ? `${steps.length} steps` : listed(steps.map(({ title }) => title))}`,
           reason: null,
           carried: steps,
         }

@@ -9,7 +9,7 @@ import ChooseFile from '../../ui/ChooseFile.vue'
 import FormDialog from '../../ui/FormDialog.vue'
 import Rows from '../../ui/Rows.vue'
 
-/** A setup record from elsewhere: what it would add and what it says otherwise, before anything is taken. */
+/** A setup record from elsewhere: what it would add and where it differs, before anything is taken. */
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const session = useSession()
@@ -78,7 +78,7 @@ async function take(): Promise<void> {
         </ul>
       </template>
       <template v-if="compared.contradicts.length > 0">
-        <h3>It says otherwise</h3>
+        <h3>It differs from what is here</h3>
         <Rows
           :columns="COLUMNS"
           :rows="compared.contradicts"
