@@ -53,11 +53,16 @@ afterAll(async () => {
 })
 
 describe('a setup record', () => {
-  it('has every figure of the setup exactly and as the control shows it, with its evidence', () => {
+  it('has every figure of the setup exactly and as the control shows it, with its evidence', async () => {
     const [slot] = record.slots
     expect(slot!.figures).toMatchObject([
       { name: 'G54 X', value: '-313.204', unit: 'mm', shown: '\u2212313.2040', standing: 'measured', by: 'Marrow' },
     ])
+    // ±U is the one that the entry itself says.
+    const { expanded, expandedShown, entry } = slot!.figures[0]!
+    const { body } = await setter.send<Entry>('GET', `/api/entries/${entry}`)
+    expect(Number(expanded) * 1e6).toBeCloseTo(body.content.writes[0]!.expanded!, 6)
+    expect(Number(expandedShown)).toBe(Number(expanded))
     expect(record.parts).toEqual({ made: 7, scrapped: 1, reasons: ['chatter in the slot'] })
     expect(record.answers).toMatchObject([
       { title: 'G54 X from an edge', verdict: 'query', reason: 'homed this morning, seen', by: 'Marrow' },

@@ -45,3 +45,6 @@ export function formatExact(value: Nm, unit: LengthUnit, atLeast = 0): string {
   while (end > full.indexOf('.') + 1 + atLeast && full[end - 1] === '0') end--
   return full[end - 1] === '.' ? full.slice(0, end - 1) : full.slice(0, end)
 }
+
+/** The same as programs and keyboards write it: with an ordinary minus. */
+export const plainFigure = (value: Nm, unit: LengthUnit): string => formatExact(value, unit).replace(MINUS, '-')

@@ -1,7 +1,7 @@
 export { nm, TooFar, mm, inch, plus, minus, negate, times, magnitude, ZERO, NM_PER_MM, NM_PER_INCH, NM_PER } from './nanometre.ts'
 export type { Nm, LengthUnit } from './nanometre.ts'
 export { roundToIncrement } from './round.ts'
-export { formatLength, formatExact, decimalsFor } from './format.ts'
+export { formatLength, formatExact, plainFigure, decimalsFor } from './format.ts'
 export type { FormatOptions } from './format.ts'
 export { readLength } from './read.ts'
 export type { LengthReading, ReadOptions } from './read.ts'

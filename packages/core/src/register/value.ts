@@ -1,5 +1,5 @@
 import { formatAngle, readAngle, type Microdegrees } from '../angle/index.ts'
-import { formatExact, nm, readLength, type Nm } from '../length/index.ts'
+import { plainFigure, nm, readLength, type Nm } from '../length/index.ts'
 import { asShown, type MachineRecord } from '../machine/index.ts'
 import { parseRegisterKey, type RegisterKey, type RegisterRef } from './key.ts'
 import { propertyOf } from './property.ts'
@@ -82,5 +82,5 @@ export function readRegister(
 export function exactFigure(register: RegisterKey, value: Nm): { value: string; unit: 'mm' | 'deg' | 'code' } {
   const { holds } = propertyOf(parseRegisterKey(register))
   if (holds !== 'length' && holds !== 'angle') return { value: String(value), unit: 'code' }
-  return { value: formatExact(value, 'mm').replace('\u2212', '-'), unit: holds === 'length' ? 'mm' : 'deg' }
+  return { value: plainFigure(value, 'mm'), unit: holds === 'length' ? 'mm' : 'deg' }
 }

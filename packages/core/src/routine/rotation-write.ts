@@ -2,7 +2,7 @@ import type { Microdegrees } from '../angle/index.ts'
 import { nm } from '../length/index.ts'
 import { registerKey, rotationRegister, stepOf, type RegisterKey } from '../register/index.ts'
 import type { PartFrame, Scene } from '../scene/index.ts'
-import { contributorsTo, type Contributor, type Source } from '../uncertainty/index.ts'
+import { contributorsTo, expandedTo, type Contributor, type Source } from '../uncertainty/index.ts'
 import type { Write } from './sheet.ts'
 
 /**
@@ -35,7 +35,7 @@ function writeOf(
       contributors.length > 0
         ? {
             standard,
-            expanded: nm(Math.ceil((2 * standard) / step) * step),
+            expanded: expandedTo(standard, step),
             contributors: contributors.filter((one) => one.standard > 0).sort((a, b) => b.standard - a.standard),
           }
         : null,

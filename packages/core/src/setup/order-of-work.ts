@@ -1,5 +1,5 @@
 import type { Gauge, GaugeFamily } from '../gauge/index.ts'
-import { formatExact, type LengthUnit, type Nm } from '../length/index.ts'
+import { plainFigure, type LengthUnit, type Nm } from '../length/index.ts'
 import type { MachineKind } from '../machine/index.ts'
 import { registerKey, geometryRegister, listed, workRegister } from '../register/index.ts'
 import { middleOf, type OperationPlan, type PlannedSize, type PlannedStep, type SizeKind } from './planned.ts'
@@ -22,8 +22,7 @@ const step = (
  * A figure as it would be typed, with its unit behind it: the plan may be set up on a machine that counts in the other one.
  * Zero is the same in both.
  */
-export const plannedFigure = (value: Nm, unit: LengthUnit): string =>
-  value === 0 ? '0' : `${formatExact(value, unit).replace('\u2212', '-')} ${unit}`
+export const plannedFigure = (value: Nm, unit: LengthUnit): string => (value === 0 ? '0' : `${plainFigure(value, unit)} ${unit}`)
 
 /** The first gauge of a family that can be used; nothing is said where the shop has none. */
 function gaugeOf(gauges: readonly Gauge[], family: GaugeFamily, input: string): Preset {

@@ -18,6 +18,9 @@ export interface Uncertainty {
 
 const COVERAGE = 2
 
+/** U = k·u with k = 2, rounded up to the increment that it is shown in, never down to nothing (JCGM 100:2008, 6.2.1). */
+export const expandedTo = (standard: number, increment: Nm): Nm => nm(Math.ceil((COVERAGE * standard) / increment - 1e-9) * increment)
+
 /**
  * Combines independent contributors in quadrature; what is named twice (a gauge used on both sides) is one contributor.
  * Expanded with k = 2 (JCGM 100:2008, 5.1.2 and 6.2.1).
@@ -30,7 +33,7 @@ export function combine(contributors: Contributor[], increment: Nm): Uncertainty
   for (const one of contributors) named.set(one.label, Math.hypot(named.get(one.label) ?? 0, one.standard))
   return {
     standard,
-    expanded: nm(Math.ceil((COVERAGE * standard) / increment - 1e-9) * increment),
+    expanded: expandedTo(standard, increment),
     contributors: [...named]
       .map(([label, own]) => ({ label, standard: own }))
       .filter((contributor) => contributor.standard > 0)

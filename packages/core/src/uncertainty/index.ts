@@ -1,4 +1,4 @@
-export { combine, ofReadout } from './combine.ts'
+export { combine, expandedTo, ofReadout } from './combine.ts'
 export type { Contributor, Uncertainty } from './combine.ts'
 export { doubtOfFurthest } from './of-furthest.ts'
 export { contributorsTo } from './propagate.ts'

@@ -101,3 +101,10 @@ async function attempt<T>(
 /** The browser has given up on it by now, or is about to. */
 const tooSlow = () =>
   new Problem(503, 'too-slow', 'The ledger took too long, so nothing was recorded. What you typed is kept; send it again.')
+
+/**
+ * Until the transaction ends nobody else does the same to the thing of this id. For rows that are linked as they are tried: two at
+ * once must not both try, for the one that is refused would leave a gap in the chain.
+ */
+export const oneAtATime = ({ client }: Pick<Lane, 'client'>, id: string): Promise<unknown> =>
+  client.query('SELECT pg_advisory_xact_lock(hashtext($1))', [id])

@@ -1,5 +1,5 @@
 import {
-  formatExact,
+  plainFigure,
   MOST_TOOLS,
   nm,
   readLength,
@@ -216,7 +216,7 @@ export interface AssetOut extends Assembly {
 
 /** An MTConnect assets document (version 2.2) of these tools. */
 export function writeAssets(tools: readonly AssetOut[], { at, by, sender }: { at: string; by: string; sender: string }): string {
-  const figure = (value: NonNullable<PresetTool['length']>) => formatExact(value, 'mm').replace('\u2212', '-')
+  const figure = (value: NonNullable<PresetTool['length']>) => plainFigure(value, 'mm')
   const one = (tool: AssetOut) => {
     const all: Partial<Record<ToolProperty, NonNullable<PresetTool['length']>>> = {
       ...tool.properties,

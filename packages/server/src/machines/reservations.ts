@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { reservedWords, type Reserved } from '@rook/core'
-import { eq, sql } from 'drizzle-orm'
-import { inTransaction, type Lane } from '../db/transaction.ts'
+import { eq } from 'drizzle-orm'
+import { inTransaction, oneAtATime, type Lane } from '../db/transaction.ts'
 import type { Connection } from '../db/client.ts'
 import { job, reservation, reservationEnded } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
@@ -47,8 +47,7 @@ async function openJob({ db }: Lane, id: string): Promise<string> {
 /** Gives a slot free again before its time. */
 export function endReservation(connection: Connection, id: string, { person, now }: Author): Promise<null> {
   return inTransaction(connection, async ({ db, client }) => {
-    // Its rows are linked as they are tried: two at once must not both try.
-    await db.execute(sql`SELECT pg_advisory_xact_lock(hashtext(${id}))`)
+    await oneAtATime({ client }, id)
     const [row] = await db
       .select({ machine: reservation.machine, ended: reservationEnded.at })
       .from(reservation)

@@ -1,11 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { mayDo, type Remark, type RemarkAbout } from '@rook/contract'
 import { alias } from 'drizzle-orm/pg-core'
-import { desc, eq, sql, type SQL } from 'drizzle-orm'
+import { desc, eq, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { remarkBody } from '@rook/contract'
 import type { Queries } from '../db/client.ts'
-import type { Lane } from '../db/transaction.ts'
+import { oneAtATime, type Lane } from '../db/transaction.ts'
 import { assembly, entry, gauge, job, keptFile, machine, operation, part, person, remark, remarkWithdrawn, setup } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import type { Author } from '../ledger/author.ts'
@@ -114,8 +114,7 @@ export async function addRemark(
 }
 
 export async function withdrawRemark({ db, client }: Lane, id: string, reason: string, { person: who, now }: Author): Promise<Remark> {
-  // Its rows are linked as they are tried: two at once must not both try.
-  await db.execute(sql`SELECT pg_advisory_xact_lock(hashtext(${id}))`)
+  await oneAtATime({ client }, id)
   const [row] = await db
     .select({ person: remark.person, thing: remark.thing, gone: remarkWithdrawn.remark })
     .from(remark)

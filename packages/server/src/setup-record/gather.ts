@@ -2,7 +2,8 @@ import {
   asRegister,
   commonRegister,
   exactFigure,
-  formatExact,
+  expandedTo,
+  plainFigure,
   layoutOf,
   readoutText,
   registerKey,
@@ -10,17 +11,16 @@ import {
   registersOfSlot,
   registersOfTool,
   standingNote,
+  stepOf,
   wearOf,
-  type Nm,
   type RegisterRef,
   type Scene,
 } from '@rook/core'
 import { operationBody, setupRecord, type EntryContent, type OperationBody, type Setup, type SetupRecord } from '@rook/contract'
 import { and, desc, eq, inArray, lte, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
-import { edition, entry, partCount } from '../db/schema.ts'
 import { rowOf } from '../db/rows.ts'
-import { operation } from '../db/schema.ts'
+import { edition, entry, operation, partCount } from '../db/schema.ts'
 import type { Lane } from '../db/transaction.ts'
 import { loadMachine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
@@ -107,7 +107,7 @@ function figureOf(register: RegisterRef, scene: Scene): Figure[] {
   const standing = scene.standing[key]
   if (!standing) return []
   const note = standingNote(key, scene)
-  const expanded = standing.standard === null ? null : (Math.round(2 * standing.standard) as Nm)
+  const expanded = standing.standard === null ? null : expandedTo(standing.standard, stepOf(register, scene.machine))
   return [
     {
       register: key,
@@ -162,7 +162,7 @@ async function gaugesOf({ client }: Lane, entries: readonly SetupEntry[], scene:
   const used = new Set(rows.map(({ gauge }) => gauge))
   return scene.gauges
     .filter(({ id }) => used.has(id))
-    .map(({ name, size, calibrated }) => ({ name, size: formatExact(size, 'mm').replace('\u2212', '-'), calibrated }))
+    .map(({ name, size, calibrated }) => ({ name, size: plainFigure(size, 'mm'), calibrated }))
 }
 
 /** Queries that were answered and stops that were released, each with what was said. */

@@ -14,13 +14,14 @@ const parts = useParts()
 const jobs = useJobs()
 
 const first = computed(() => parts.data.value?.[0] ?? null)
+const has = ({ data }: { data: { value: readonly unknown[] | undefined } }) => (data.value ?? []).length > 0
 const steps = computed(
   () =>
     [
       {
         title: 'A machine',
         text: 'Its travel, its slots, and how its control counts. Each is explained where it is asked.',
-        done: (machines.data.value?.length ?? 0) > 0,
+        done: has(machines),
         to: { name: 'new-machine' },
         ways: 'Add a machine',
         call: 'addMachine',
@@ -28,7 +29,7 @@ const steps = computed(
       {
         title: 'What is measured with',
         text: 'An edge finder or a probe, shims, a setter: each with its size, as its certificate says it.',
-        done: (gauges.data.value?.length ?? 0) > 0,
+        done: has(gauges),
         to: { name: 'gauges' },
         ways: 'Add gauges',
         call: 'addGauge',
@@ -52,7 +53,7 @@ const steps = computed(
       {
         title: 'A job',
         text: 'How many are wanted, and by when.',
-        done: (jobs.data.value?.length ?? 0) > 0,
+        done: has(jobs),
         to: { name: 'parts' },
         ways: 'Add a job',
         call: 'addJob',

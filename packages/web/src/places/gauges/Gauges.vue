@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatExact, nm, sizeText } from '@rook/core'
+import { formatExact, plainFigure, nm, sizeText } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
@@ -37,7 +37,7 @@ const COLUMNS = [
   { key: 'due', title: 'Due', wide: 'md', compare: (a: Row, b: Row) => (a.gauge.due ?? '9').localeCompare(b.gauge.due ?? '9') },
 ] as const
 
-const mm = (value: number) => formatExact(nm(value), 'mm').replace('\u2212', '-')
+const mm = (value: number) => plainFigure(nm(value), 'mm')
 const CSV = {
   gauge: ({ gauge }: Row) => gauge.name,
   state: ({ state }: Row) => state,

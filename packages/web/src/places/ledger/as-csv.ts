@@ -1,4 +1,4 @@
-import { formatExact, parseRegisterKey, propertyOf, type LengthUnit, type Nm } from '@rook/core'
+import { plainFigure, parseRegisterKey, propertyOf, type LengthUnit, type Nm } from '@rook/core'
 import type { EntryLine } from '@rook/contract'
 import { csvText } from '../../app/csv.ts'
 
@@ -24,7 +24,7 @@ type Holds = ReturnType<typeof propertyOf>['holds']
 
 /** With a sign and a point, as programs write figures; angles are kept in millionths of a degree. */
 const WRITTEN: Readonly<Record<Holds, (value: number, unit: LengthUnit) => string>> = {
-  length: (value, unit) => formatExact(value as Nm, unit).replace('\u2212', '-'),
+  length: (value, unit) => plainFigure(value as Nm, unit),
   angle: (value) => String(value / 1_000_000),
   whole: String,
 }

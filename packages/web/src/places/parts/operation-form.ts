@@ -1,5 +1,5 @@
 import {
-  formatExact,
+  plainFigure,
   type LengthUnit,
   type MachineKind,
   type Nm,
@@ -67,7 +67,7 @@ export interface OperationForm {
   steps: PlannedStep[]
 }
 
-const typed = (value: Nm | null, unit: LengthUnit) => (value === null ? '' : formatExact(value, unit).replace('\u2212', '-'))
+const typed = (value: Nm | null, unit: LengthUnit) => (value === null ? '' : plainFigure(value, unit))
 
 export function blankOperation(part: Pick<Part, 'revision'>, unit: LengthUnit): OperationForm {
   const range = { from: '', to: '' }

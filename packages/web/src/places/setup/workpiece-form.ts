@@ -1,4 +1,4 @@
-import { formatExact, type Holding, type LengthUnit, type Nm, type StockSide } from '@rook/core'
+import { plainFigure, type Holding, type LengthUnit, type Nm, type StockSide } from '@rook/core'
 import * as z from 'zod/mini'
 import { lengthOrNone } from '../../ui/shapes.ts'
 
@@ -28,7 +28,7 @@ export const SIDE_WORDS: Readonly<Record<StockSide, string>> = {
   'X+': 'right side',
 }
 
-const plain = (value: Nm | null | undefined, unit: LengthUnit) => (value == null ? '' : formatExact(value, unit).replace('\u2212', '-'))
+const plain = (value: Nm | null | undefined, unit: LengthUnit) => (value == null ? '' : plainFigure(value, unit))
 
 export function holdingFormOf(holding: Holding | null, unit: LengthUnit): HoldingForm {
   const sizes = (holding ?? {}) as Partial<Record<'grip' | 'parallels' | 'thickness' | 'stickOut', Nm | null>>

@@ -1,7 +1,7 @@
 import {
   assemblyProblems,
   KIND_WORDS,
-  formatExact,
+  plainFigure,
   lifeProblems,
   nm,
   readLength,
@@ -38,9 +38,9 @@ export interface ToolForm {
 /** As it is typed: in the unit, or in millimetres where the unit's seven decimals would make another figure of it. */
 function plain(value: Nm | null | undefined, unit: LengthUnit): string {
   if (value == null) return ''
-  const text = formatExact(value, unit).replace('\u2212', '-')
+  const text = plainFigure(value, unit)
   const again = readLength(text, { name: '', unit, grid: nm(1) })
-  return again.kind === 'length' && again.value === value ? text : `${formatExact(value, 'mm').replace('\u2212', '-')} mm`
+  return again.kind === 'length' && again.value === value ? text : `${plainFigure(value, 'mm')} mm`
 }
 
 export function toolFormOf(tool: Omit<Assembly, 'id'>, unit: LengthUnit): ToolForm {
