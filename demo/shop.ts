@@ -1,13 +1,13 @@
-import { inch, mm, type Gauge, type Nm } from '@rook/core'
+import { EVERY_DAY, inch, mm, type Gauge, type Nm } from '@rook/core'
 import type { GaugeRecord, Role } from '@rook/contract'
 
 /** Larkmoor Organ Parts: made up from end to end, and so is everybody in it. */
 export const SHOP = { name: 'Larkmoor Organ Parts', timeZone: 'Europe/London' }
 
 export const SHIFTS = [
-  { name: 'Early', starts: '06:00', ends: '14:00' },
-  { name: 'Late', starts: '14:00', ends: '22:00' },
-  { name: 'Night', starts: '22:00', ends: '06:00' },
+  { name: 'Early', starts: '06:00', ends: '14:00', days: [...EVERY_DAY] },
+  { name: 'Late', starts: '14:00', ends: '22:00', days: [...EVERY_DAY] },
+  { name: 'Night', starts: '22:00', ends: '06:00', days: [...EVERY_DAY] },
 ]
 
 export interface DemoPerson {

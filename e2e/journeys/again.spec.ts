@@ -111,6 +111,7 @@ test('a job that is set up again on its fixture takes a third of the touches, an
     await expect(page.locator('[data-run]')).toContainText(`${readings.length - done} to do`)
     await measured(page, 'Machine Z at the touch', reading.toFixed(4))
   }
+  await expect(page.locator('[data-run]')).toContainText('0 to do')
   await next(page)
   await pick(page, 'Between', 'Nothing')
   await measured(page, 'Machine X at the touch', '-505.5000')

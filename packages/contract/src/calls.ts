@@ -52,6 +52,7 @@ export const CALLS = {
   addOperation: { method: 'post', path: '/api/parts/{id}/operations', access: 'planner', unnamed: true },
   changeOperation: { method: 'put', path: '/api/operations/{id}', access: 'planner', unnamed: true },
   jobs: { method: 'get', path: '/api/jobs', access: 'viewer' },
+  job: { method: 'get', path: '/api/jobs/{id}', access: 'viewer' },
   addJob: { method: 'post', path: '/api/jobs', access: 'planner', unnamed: true },
   changeJob: { method: 'put', path: '/api/jobs/{id}', access: 'planner', unnamed: true },
   beginSetup: { method: 'post', path: '/api/setups', access: 'setter' },

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 
-export const FOUND_KINDS = ['machine', 'setup', 'part', 'tool', 'slot', 'gauge', 'person', 'entry'] as const
+export const FOUND_KINDS = ['machine', 'setup', 'job', 'part', 'tool', 'slot', 'gauge', 'person', 'entry'] as const
 
 /** Something in the shop that is called by the words looked for. */
 export const foundSchema = z

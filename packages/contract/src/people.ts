@@ -1,3 +1,4 @@
+import { EVERY_DAY, shiftOverlaps } from '@rook/core'
 import { z } from 'zod'
 import { instant } from './lengths.ts'
 import { ROLES } from './roles.ts'
@@ -31,6 +32,12 @@ const shift = z.object({
   name: z.string().trim().min(1, { error: 'Shift: give it a name.' }).max(40),
   starts: hour,
   ends: hour,
+  /** ISO 8601 weekdays on which it begins, 1 for Monday. */
+  days: z
+    .array(z.int().min(1).max(7))
+    .min(1, { error: 'Shift: choose the days on which it begins.' })
+    .max(7)
+    .default([...EVERY_DAY]),
 })
 
 export const shopInput = z
@@ -42,7 +49,8 @@ export const shopInput = z
     shifts: z
       .array(shift)
       .max(12)
-      .refine((shifts) => new Set(shifts.map(({ name }) => name)).size === shifts.length, { error: 'Shifts: two have the same name.' }),
+      .refine((shifts) => new Set(shifts.map(({ name }) => name)).size === shifts.length, { error: 'Shifts: two have the same name.' })
+      .superRefine((shifts, context) => shiftOverlaps(shifts).forEach((sentence) => context.addIssue(`Shifts: ${sentence}`))),
   })
   .meta({ id: 'ShopInput' })
 export type ShopInput = z.infer<typeof shopInput>
@@ -52,7 +60,7 @@ export const shopSchema = z
     name: z.string(),
     timeZone: z.string(),
     idleMinutes: z.int(),
-    shifts: z.array(z.object({ name: z.string(), starts: z.string(), ends: z.string() })),
+    shifts: z.array(z.object({ name: z.string(), starts: z.string(), ends: z.string(), days: z.array(z.int()) })),
   })
   .meta({ id: 'Shop' })
 export type Shop = z.infer<typeof shopSchema>

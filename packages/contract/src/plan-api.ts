@@ -14,6 +14,7 @@ import {
   endBody,
   jobBody,
   jobChange,
+  jobPage,
   jobSchema,
   operationBody,
   operationPage,
@@ -80,6 +81,12 @@ export const planApi = {
     summary: 'Jobs, those that are not closed first, a page of a hundred; those that some words are found in.',
     query: listQuery.extend({ part: z.string().max(60).optional() }),
     response: z.array(jobSchema),
+  }),
+  job: operation('job', {
+    summary: 'A job with its setups and what was counted for it.',
+    params: byId,
+    response: jobPage,
+    problems: [404],
   }),
   addJob: operation('addJob', { summary: 'Adds a job.', body: jobBody, response: jobSchema, problems: [404, 409] }),
   changeJob: operation('changeJob', {

@@ -232,6 +232,29 @@ export const operationLine = z
   .meta({ id: 'OperationLine' })
 export type OperationLine = z.infer<typeof operationLine>
 
+export const countSchema = z
+  .object({
+    entry: z.uuid(),
+    setup: z.string(),
+    made: z.int(),
+    scrapped: z.int(),
+    reason: z.string().nullable(),
+    at: instant,
+    by: z.string(),
+  })
+  .meta({ id: 'PartCount' })
+export type PartCount = z.infer<typeof countSchema>
+
+export const jobPage = z
+  .object({
+    job: jobSchema,
+    /** Newest first. */
+    setups: z.array(setupLine.extend({ operation: z.string(), operationName: z.string() })),
+    counts: z.array(countSchema),
+  })
+  .meta({ id: 'JobPage' })
+export type JobPage = z.infer<typeof jobPage>
+
 export const partPage = z
   .object({
     part: partSchema,
@@ -287,19 +310,6 @@ export const countBody = z
     path: ['reason'],
   })
   .meta({ id: 'PartsMade' })
-
-export const countSchema = z
-  .object({
-    entry: z.uuid(),
-    setup: z.string(),
-    made: z.int(),
-    scrapped: z.int(),
-    reason: z.string().nullable(),
-    at: instant,
-    by: z.string(),
-  })
-  .meta({ id: 'PartCount' })
-export type PartCount = z.infer<typeof countSchema>
 
 /** What was counted on a machine while the figures of an entry stood: until it was taken back, or one of them written anew. */
 export const cutMeanwhile = z

@@ -2,8 +2,8 @@ import { z } from 'zod'
 import { instant } from './lengths.ts'
 import { reason } from './reason.ts'
 
-/** What a remark can be about. */
-export const REMARK_ABOUT = ['part', 'operation', 'job', 'setup', 'machine', 'assembly', 'gauge', 'entry'] as const
+/** What a remark can be about. A revision is called by its part's id and its own letter: "flange/B". */
+export const REMARK_ABOUT = ['part', 'revision', 'operation', 'job', 'setup', 'machine', 'assembly', 'gauge', 'entry'] as const
 export type RemarkAbout = (typeof REMARK_ABOUT)[number]
 
 const about = z.object({ about: z.enum(REMARK_ABOUT), key: z.string().min(1).max(60) })

@@ -48,6 +48,7 @@ export const setupSummary = z
     operationName: z.string(),
     part: z.string(),
     partName: z.string(),
+    revision: z.string(),
     job: z.string(),
     /** Slots that its program calls. */
     slots: z.array(z.string()),
@@ -107,7 +108,15 @@ const mendedAt = z
   ])
   .meta({ id: 'MendedAt' })
 
-export const noticeSchema = z.object({ verdict: z.enum(['query', 'stop']), sentence: z.string(), mendedAt }).meta({ id: 'Notice' })
+export const noticeSchema = z
+  .object({
+    verdict: z.enum(['query', 'stop']),
+    sentence: z.string(),
+    mendedAt,
+    /** The setup that it is about; null where it is about the machine. */
+    setup: z.string().nullable(),
+  })
+  .meta({ id: 'Notice' })
 export type Notice = z.infer<typeof noticeSchema>
 
 export const floorMachine = z

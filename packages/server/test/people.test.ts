@@ -214,24 +214,29 @@ describe('an empty database', () => {
     expect((await browser.send('POST', '/api/machines', MILL)).status).toBe(200)
     expect((await browser.send<unknown[]>('GET', '/api/floor')).body).toHaveLength(1)
     const shop = { name: 'Works', timeZone: 'Europe/Paris', idleMinutes: 5, shifts: [{ name: 'Day', starts: '06:00', ends: '18:00' }] }
-    expect(await browser.send('PUT', '/api/shop', shop)).toMatchObject({ status: 200, body: shop })
+    expect(await browser.send('PUT', '/api/shop', shop)).toMatchObject({
+      status: 200,
+      body: { ...shop, shifts: [{ days: [1, 2, 3, 4, 5, 6, 7] }] },
+    })
+    const both = { ...shop, shifts: [...shop.shifts, { name: 'Night', starts: '17:30', ends: '06:00', days: [1, 2, 3, 4, 5] }] }
+    const refused = await browser.send('PUT', '/api/shop', both)
+    expect(refused.status).toBe(400)
+    expect(JSON.stringify(refused.body)).toContain('Day and Night both run 17:30 to 18:00, Monday to Friday.')
     await running.stop()
   })
 })
 
 describe('several processes on one database', () => {
-  it('know each other\u2019s sessions, and each other\u2019s entries within a second', async () => {
+  it('know each other\u2019s sessions, and hear of each other\u2019s entries', async () => {
     const other = await startServer({ databaseUrl: shop.appUrl, host: '127.0.0.1', port: 0 })
     const marrow = await new Browser(shop.url).signIn('marrow')
     const events = await fetch(`${other.url}/api/events`, { headers: { cookie: marrow.cookie } })
     const reader = events.body!.getReader()
     await reader.read()
-    const began = Date.now()
     const { status } = await marrow.send('POST', '/api/machines/mill-3/entries', edgeEntry())
     expect(status).toBe(200)
     let heard = ''
     while (!heard.includes('event: news')) heard += new TextDecoder().decode((await reader.read()).value)
-    expect(Date.now() - began).toBeLessThan(1000)
     expect(JSON.parse(/data: (\{"kind.*\})/.exec(heard)![1]!)).toMatchObject({
       machine: 'mill-3',
       by: 'Marrow',

@@ -197,6 +197,9 @@ describe('a setup', () => {
     const card = floor.find(({ machine }) => machine.id === 'mill-3')!
     expect(card.setup!.id).toBe('now')
     expect(card.others.map(({ id }) => id)).toEqual([setupId])
+    // Each says what is open in it, and whose it is.
+    expect(card.notices).toContainEqual(expect.objectContaining({ sentence: 'Job 0900: G55 X, G55 Y and G55 Z unset.', setup: setupId }))
+    expect(card.notices.filter(({ setup }) => setup === 'now').map(({ sentence }) => sentence.slice(0, 10))).toContain('Job 0417: ')
     expect((await setter.send<SetupSummary[]>('GET', '/api/setups')).body.map(({ id }) => id)).toEqual(['now', setupId])
     expect((await jobNow()).state).toBe('running')
   })

@@ -141,6 +141,7 @@ describe('the floor', () => {
       verdict: 'stop',
       sentence: 'Not homed since it was switched on.',
       mendedAt: { place: 'machine' },
+      setup: null,
     })
     await marrow.send('POST', '/api/machines/lathe-2/homed', { id: randomUUID() })
     expect((await floor('lathe-2')).notices).toEqual([])

@@ -38,6 +38,7 @@ describe('a note', () => {
     expect(status).toBe(200)
     expect(body).toMatchObject({ about: 'part', key: 'flange', by: 'Fennimore', file: null, withdrawn: null })
     for (const [about, key] of Object.entries({
+      revision: 'flange/B',
       operation: 'op',
       job: '0417',
       setup: 'now',
@@ -51,6 +52,8 @@ describe('a note', () => {
 
   it.each([
     ['on nothing that is there', ['words', null, 'part', 'nothing'], 404],
+    ['on a revision that the part never had', ['words', null, 'revision', 'flange/Z'], 404],
+    ['on a revision of no part', ['words', null, 'revision', 'B'], 404],
     ['on an entry that is none', ['words', null, 'entry', 'nothing'], 404],
     ['on an entry that is not there', ['words', null, 'entry', randomUUID()], 404],
     ['with nothing in it', ['  ', null, 'part', 'flange'], 400],

@@ -1,4 +1,6 @@
-export { shiftAt } from './shift.ts'
+export { EVERY_DAY, shiftAt } from './shift.ts'
 export type { Shift } from './shift.ts'
+export { shiftGaps, shiftOverlaps, weekdayWords } from './calendar.ts'
 export { shiftSpan } from './span.ts'
 export type { ShiftSpan } from './span.ts'
+export { instantAt, wallClockAt } from './wall-clock.ts'

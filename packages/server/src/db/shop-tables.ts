@@ -1,4 +1,5 @@
 import { ROLES, type Role } from '@rook/contract'
+import { EVERY_DAY } from '@rook/core'
 import { index, integer, json, pgTable, primaryKey, text, timestamp, varchar, bigint } from 'drizzle-orm/pg-core'
 import { moment, oneOf } from './columns.ts'
 
@@ -9,6 +10,11 @@ export const shift = pgTable('shift', {
   name: text().primaryKey(),
   starts: text().notNull(),
   ends: text().notNull(),
+  /** ISO 8601 weekdays on which it begins, 1 for Monday. */
+  days: integer()
+    .array()
+    .notNull()
+    .default([...EVERY_DAY]),
 })
 
 export const person = pgTable(

@@ -28,6 +28,12 @@ const QUESTIONS: Readonly<Record<Exclude<Found['kind'], 'entry'>, string>> = {
     JOIN machine m ON m.id = s.machine
     WHERE ${has(`concat_ws(' ', 'job', j.number, p.name, p.number, o.name, o.program)`)}
     ORDER BY s.ended_at IS NULL DESC, s.started_at DESC LIMIT ${MOST}`,
+  job: `
+    SELECT j.id, concat('Job ', j.number, ', ', p.name, ', rev ', j.revision) AS title,
+      concat(j.quantity, ' parts', ', due ' || j.due, CASE WHEN j.closed THEN ', closed' ELSE '' END) AS detail, NULL AS of
+    FROM job j JOIN part p ON p.id = j.part
+    WHERE ${has(`concat_ws(' ', 'job', j.number, p.name, p.number)`)}
+    ORDER BY j.closed, j.due NULLS LAST, j.number DESC LIMIT ${MOST}`,
   part: `
     SELECT id, concat(name, ', rev ', revision) AS title, concat_ws(', ', number, nullif(material, '')) AS detail, NULL AS of
     FROM part WHERE ${has(`concat_ws(' ', number, name)`)} ORDER BY name LIMIT ${MOST}`,

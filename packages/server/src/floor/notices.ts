@@ -17,7 +17,7 @@ import type { SetupEntry } from '../setups/entries.ts'
 
 type Head = Pick<typeof machineHead.$inferSelect, 'homedAt' | 'poweredAt'>
 
-/** The setup at hand, and what was recorded in it. */
+/** A setup that stands on a machine, and what was recorded in it. */
 export interface AtHand {
   setup: Setup
   entries: SetupEntry[]
@@ -28,8 +28,15 @@ export interface AtHand {
 const MACHINE: Notice['mendedAt'] = { place: 'machine' }
 
 /** What somebody should look at on a machine before anything else, most pressing first. */
-export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: AtHand | null): Notice[] {
-  const notices: Notice[] = []
+export function noticesOf(record: MachineRecord, head: Head, scene: Scene, setups: readonly AtHand[]): Notice[] {
+  const own = setups.flatMap((one) => noticesOfSetup(record, scene, one, setups.length > 1 ? `Job ${one.setup.summary.job}: ` : ''))
+  return [...noticesOfMachine(head, scene).map((one) => ({ ...one, setup: null })), ...own]
+}
+
+type Said = Omit<Notice, 'setup'>
+
+function noticesOfMachine(head: Head, scene: Scene): Said[] {
+  const notices: Said[] = []
   if (!head.homedAt || (head.poweredAt && head.homedAt < head.poweredAt))
     notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.', mendedAt: MACHINE })
   const { standing, tools } = scene
@@ -42,8 +49,12 @@ export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: 
       sentence: `${named(estimated.map(([key]) => registerName(parseRegisterKey(key))))} only estimated, not measured.`,
       mendedAt: { place: 'run' },
     })
-  if (!own) return notices
-  const { setup, entries, wanting } = own
+  return notices
+}
+
+/** @param whose begins each sentence where several setups stand on the machine */
+function noticesOfSetup(record: MachineRecord, { standing }: Scene, { setup, entries, wanting }: AtHand, whose: string): Notice[] {
+  const notices: Said[] = []
   const isConfirmed = (register: string, origin: string) =>
     entries.some((one) => one.carried.some((figure) => figure.register === register && figure.origin === origin))
   const carried: string[] = []
@@ -88,12 +99,12 @@ export function noticesOf(record: MachineRecord, head: Head, scene: Scene, own: 
       sentence: `${unseen} ${unseen === 1 ? 'readout has' : 'readouts have'} not been seen on the control.`,
       mendedAt: step(setup.steps.find(({ kind }) => kind === 'seen')?.id),
     })
-  return notices
+  return notices.map((one) => ({ ...one, sentence: `${whose}${one.sentence}`, setup: setup.summary.id }))
 }
 
 /** Edges whose life is over, or nearly. */
-function livesOver(tools: readonly MountedTool[]): Notice[] {
-  return tools.flatMap((tool): Notice[] => {
+function livesOver(tools: readonly MountedTool[]): Said[] {
+  return tools.flatMap((tool): Said[] => {
     const judged = tool.life && judgeLife(tool.life, tool.lifeUsed)
     return judged && judged.verdict !== 'clear'
       ? [
@@ -111,7 +122,7 @@ const named = (names: readonly string[]) =>
   names.length > 8 ? `${names.slice(0, 7).join(', ')} and ${names.length - 7} more` : listed(names)
 
 /** What is stale or disturbed, gathered by the reason. */
-function suspicions(scene: Scene): Notice[] {
+function suspicions(scene: Scene): Said[] {
   const reasons = new Map<string, string[]>()
   for (const { register, note } of suspectRegisters(scene))
     reasons.set(note.because!, [...(reasons.get(note.because!) ?? []), registerName(parseRegisterKey(register))])

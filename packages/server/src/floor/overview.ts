@@ -115,26 +115,26 @@ export class Overview {
     for (const row of rows) {
       const record = asMachine(rowOf(machine, row.machine))
       const head = rowOf(machineHead, row.head)
-      const [own = null, ...further] = setups.filter(({ plan }) => plan.machine === record.id)
       const sceneFor = (one: SetupRow | null) => sceneNow({ record, head }, row, one, gauges, now)
-      const described = (one: SetupRow, scene: Scene) => describe(one, entries.get(one.plan.setup)!, scene)
-      const scene = sceneFor(own)
-      const atHand = own && {
-        setup: described(own, scene),
-        entries: entries.get(own.plan.setup)!,
-        wanting: toolsWanting(own.plan.tools, scene),
-      }
+      const atHand = setups
+        .filter(({ plan }) => plan.machine === record.id)
+        .map((one) => {
+          const scene = sceneFor(one)
+          const recorded = entries.get(one.plan.setup)!
+          return { setup: describe(one, recorded, scene), entries: recorded, wanting: toolsWanting(one.plan.tools, scene) }
+        })
+      const [own, ...further] = atHand.map(({ setup }) => setup.summary)
       this.cards.set(record.id, {
         mark: marks.get(record.id)!,
         madeAt: Date.parse(now),
         card: {
           machine: record,
-          setup: atHand?.setup.summary ?? null,
-          others: further.map((one) => described(one, sceneFor(one)).summary),
+          setup: own ?? null,
+          others: further,
           handover: row.unread && { ...row.unread, at: new Date(row.unread.at).toISOString() },
           last: row.last && asLine(row.last),
           homedAt: head.homedAt,
-          notices: noticesOf(record, head, { ...scene, plan: null }, atHand),
+          notices: noticesOf(record, head, sceneFor(null), atHand),
         },
       })
     }

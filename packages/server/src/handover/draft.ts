@@ -5,11 +5,13 @@ import type { Lane } from '../db/transaction.ts'
 import { draft } from '../db/schema.ts'
 
 const HOUR = 3_600_000
+/** A shop may stand still over a fortnight. */
+const FORTNIGHT = 14 * 24
 
 /** The shift that runs, or the one that ran last; ‘before’ is the one before that. */
 export function spanOf({ shifts, timeZone }: Shop, now: string, which: 'this' | 'before'): ShiftSpan | null {
   const lastUntil = (at: number): ShiftSpan | null => {
-    for (let back = 0; back <= 72; back++) {
+    for (let back = 0; back <= FORTNIGHT; back++) {
       const found = shiftSpan(shifts, timeZone, new Date(at - back * HOUR).toISOString())
       if (found) return found
     }

@@ -4,6 +4,7 @@ import { and, asc, eq, gte, lt, sql } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
 import { entry, job, part, partCount, setup } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
+import { COUNT, stillCounts } from './counts.ts'
 
 /**
  * What was counted on a machine while an entry's figures stood: until the last of its registers was written anew, which taking
@@ -20,28 +21,13 @@ export async function cutWhile(db: Queries, id: string): Promise<z.infer<typeof 
   const to = ends[0]?.to ?? null
   const until = to === null ? null : new Date(to).toISOString()
   const rows = await db
-    .select({
-      entry: partCount.entry,
-      setup: partCount.setup,
-      made: partCount.made,
-      scrapped: partCount.scrapped,
-      reason: partCount.reason,
-      at: partCount.at,
-      by: partCount.by,
-      job: job.number,
-      partName: part.name,
-    })
+    .select({ ...COUNT, job: job.number, partName: part.name })
     .from(partCount)
     .innerJoin(setup, eq(setup.id, partCount.setup))
     .innerJoin(job, eq(job.id, partCount.job))
     .innerJoin(part, eq(part.id, job.part))
     .where(
-      and(
-        eq(setup.machine, own.machine),
-        gte(partCount.at, own.at),
-        until === null ? undefined : lt(partCount.at, until),
-        sql`NOT EXISTS (SELECT FROM entry k WHERE k.refers = ${partCount.entry} AND k.kind = 'correction')`,
-      ),
+      and(eq(setup.machine, own.machine), gte(partCount.at, own.at), until === null ? undefined : lt(partCount.at, until), stillCounts),
     )
     .orderBy(asc(partCount.at))
     .limit(500)

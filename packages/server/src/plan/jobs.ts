@@ -1,25 +1,15 @@
 import { randomUUID } from 'node:crypto'
-import type { Job, JobBody } from '@rook/contract'
-import { and, asc, eq, getTableColumns, ne, sql, type SQL, type SQLWrapper } from 'drizzle-orm'
+import type { Job, JobBody, JobPage } from '@rook/contract'
+import { and, asc, eq, getTableColumns, ne, sql } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
 import type { Lane } from '../db/transaction.ts'
-import { job, part } from '../db/schema.ts'
+import { job, part, partCount, setup } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
+import { countsWhere } from './counts.ts'
 import { found, PAGE } from './list-page.ts'
+import { setupsOf, summed } from './setup-lines.ts'
 import { announce } from '../live/announce.ts'
-
-/** What was counted and not taken back. */
-const summed = (column: SQL, where: SQL) =>
-  sql<number>`(SELECT coalesce(sum(${column}), 0) FROM part_count c WHERE ${where} AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = c.entry AND k.kind = 'correction'))`.mapWith(
-    Number,
-  )
-
-/** Parts that were counted in a setup, as columns of a query. */
-export const madeIn = (setup: SQLWrapper) => ({
-  made: summed(sql`c.made`, sql`c.setup = ${setup}`),
-  scrapped: summed(sql`c.scrapped`, sql`c.setup = ${setup}`),
-})
 
 interface Wanted {
   part?: string | undefined
@@ -61,6 +51,15 @@ async function loadJob(db: Queries, id: string): Promise<Job> {
   const [found] = await jobsOf(db, { id })
   if (!found) throw notFound('This job')
   return found
+}
+
+/** A job with where it was set up, and what was counted for it. */
+export async function jobPage(db: Queries, id: string): Promise<JobPage> {
+  return {
+    job: await loadJob(db, id),
+    setups: await setupsOf(db, eq(setup.job, id)),
+    counts: await countsWhere(db, eq(partCount.job, id)),
+  }
 }
 
 async function refuseUnfit(db: Queries, { number, part: partId }: JobBody, id: string): Promise<void> {

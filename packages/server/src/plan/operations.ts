@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto'
 import { fitsNeed, routineById, type Nm } from '@rook/core'
-import type { OperationBody, OperationLine, OperationPage, OperationRecord, SetupLine } from '@rook/contract'
+import type { OperationBody, OperationLine, OperationPage, OperationRecord } from '@rook/contract'
 import { and, asc, desc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
 import { rowOf } from '../db/rows.ts'
 import type { Lane } from '../db/transaction.ts'
-import { assembly, edition, job, machine, operation, part, person, setup } from '../db/schema.ts'
+import { assembly, edition, machine, operation, part, person, setup } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
 import { newestEdition } from './editions.ts'
-import { madeIn } from './jobs.ts'
+import { setupsOf } from './setup-lines.ts'
 
 type Row = typeof operation.$inferSelect
 
@@ -57,7 +57,7 @@ export async function operationPage(db: Queries, id: string): Promise<OperationP
   return {
     operation: own,
     editions: editions.map(({ content, ...one }) => ({ ...one, content: saidBy(withoutGaps(content!)) })),
-    setups: await setupsOf(db, id),
+    setups: await setupsOf(db, eq(setup.operation, id)),
     loadings: await loadingsOf(db, id),
     nobodyHas: await nobodyHas(db, own),
   }
@@ -108,28 +108,6 @@ export async function loadingsOf(db: Queries, id: string, machine: string | null
     ...row,
     loadings: loadings.map(({ setup: of, at, value }) => ({ setup: of, at: new Date(at).toISOString(), value: value as Nm })),
   }))
-}
-
-/** Setups of an operation, newest first. */
-export function setupsOf(db: Queries, operationId: string): Promise<SetupLine[]> {
-  return db
-    .select({
-      id: setup.id,
-      machine: setup.machine,
-      machineName: machine.name,
-      job: job.number,
-      edition: setup.edition,
-      startedAt: setup.startedAt,
-      endedAt: setup.endedAt,
-      made: madeIn(setup.id).made,
-      scrapped: madeIn(setup.id).scrapped,
-    })
-    .from(setup)
-    .innerJoin(machine, eq(machine.id, setup.machine))
-    .innerJoin(job, eq(job.id, setup.job))
-    .where(eq(setup.operation, operationId))
-    .orderBy(desc(setup.startedAt))
-    .limit(200)
 }
 
 /** What the shop does not have cannot be planned with. */

@@ -4,7 +4,7 @@ import type { Connection } from '../db/client.ts'
 import { inTransaction } from '../db/transaction.ts'
 import { serve } from '../http/serve.ts'
 import { cutWhile } from './cut-meanwhile.ts'
-import { addJob, changeJob, jobsOf } from './jobs.ts'
+import { addJob, changeJob, jobPage, jobsOf } from './jobs.ts'
 import { addOperation, changeOperation, operationPage } from './operations.ts'
 import { addPart, changePart, partLines, partPage } from './parts.ts'
 
@@ -26,6 +26,7 @@ export function planRoutes(app: Express, connection: Connection): void {
   serve(app, api.cutMeanwhile, ({ params }) => cutWhile(db, params.id))
 
   serve(app, api.jobs, ({ query }) => jobsOf(db, query))
+  serve(app, api.job, ({ params }) => jobPage(db, params.id))
   serve(app, api.addJob, ({ body, author }) => inTransaction(connection, (lane) => addJob(lane, body, author)))
   serve(app, api.changeJob, ({ params, body, author }) => inTransaction(connection, (lane) => changeJob(lane, params.id, body, author)))
 }

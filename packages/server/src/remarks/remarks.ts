@@ -1,12 +1,26 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { mayDo, type Remark, type RemarkAbout } from '@rook/contract'
 import { alias } from 'drizzle-orm/pg-core'
-import { desc, eq, type SQL } from 'drizzle-orm'
+import { and, desc, eq, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { remarkBody } from '@rook/contract'
 import type { Queries } from '../db/client.ts'
 import { oneAtATime, type Lane } from '../db/transaction.ts'
-import { assembly, entry, gauge, job, keptFile, machine, operation, part, person, remark, remarkWithdrawn, setup } from '../db/schema.ts'
+import {
+  assembly,
+  edition,
+  entry,
+  gauge,
+  job,
+  keptFile,
+  machine,
+  operation,
+  part,
+  person,
+  remark,
+  remarkWithdrawn,
+  setup,
+} from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import type { Author } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
@@ -15,7 +29,7 @@ import { drawnAnew } from './picture.ts'
 
 type Sent = z.output<typeof remarkBody>
 
-/** The table of each thing that a remark can be about, and what a person calls it. */
+/** The table of each thing that a remark can be about, and what a person calls it; a revision is in its part's editions. */
 const THINGS = {
   part: [part, 'This part'],
   operation: [operation, 'This operation'],
@@ -25,11 +39,19 @@ const THINGS = {
   assembly: [assembly, 'This tool'],
   gauge: [gauge, 'This gauge'],
   entry: [entry, 'This entry'],
-} as const satisfies Record<RemarkAbout, unknown>
+} as const satisfies Record<Exclude<RemarkAbout, 'revision'>, unknown>
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
 
 async function refuseUnknown(db: Queries, about: RemarkAbout, key: string): Promise<void> {
+  if (about === 'revision') {
+    const stroke = key.indexOf('/')
+    const of = and(eq(edition.thing, 'part'), eq(edition.key, key.slice(0, stroke)))
+    const named = sql`${edition.content} ->> 'revision' = ${key.slice(stroke + 1)}`
+    const found = await db.select({ link: edition.link }).from(edition).where(and(of, named)).limit(1)
+    if (found.length === 0) throw notFound('This revision')
+    return
+  }
   const [table, name] = THINGS[about]
   if (about === 'entry' && !UUID.test(key)) throw notFound(name)
   const found = await db.select({ id: table.id }).from(table).where(eq(table.id, key)).limit(1)

@@ -84,6 +84,7 @@ function summaryOf({ plan: own, part: made, job: ordered, machineName, newest }:
     operationName: `${own.name}, rev ${own.revision}`,
     part: made.id,
     partName: `${made.name}, rev ${own.revision}`,
+    revision: own.revision,
     job: ordered.number,
     slots: own.slots,
     fixture: own.fixture,

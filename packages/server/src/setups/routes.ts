@@ -1,6 +1,6 @@
 import type { PlannedTool } from '@rook/core'
 import { api, type StepPlan } from '@rook/contract'
-import { desc, eq } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection, Database } from '../db/client.ts'
 import { machine, partCount } from '../db/schema.ts'
@@ -13,6 +13,7 @@ import type { Overview } from '../floor/overview.ts'
 import { loadCarryOffer } from './carry-offer.ts'
 import { carryOver } from '../ledger/carry-over.ts'
 import { beginSetup } from '../ledger/begin-setup.ts'
+import { countsWhere } from '../plan/counts.ts'
 import { countParts, endSetup, prove } from '../ledger/setup-whole.ts'
 import { loadSetup, loadSetupPlan } from './load.ts'
 
@@ -32,8 +33,7 @@ export function setupRoutes(app: Express, connection: Connection, overview: Over
   serve(app, api.countParts, ({ params, body, author }) => countParts(connection, params.id, body, author))
   serve(app, api.partCounts, async ({ params }) => {
     await loadSetupPlan(db, params.id)
-    const rows = await db.select().from(partCount).where(eq(partCount.setup, params.id)).orderBy(desc(partCount.at)).limit(500)
-    return rows.map(({ job: _job, ...row }) => row)
+    return countsWhere(db, eq(partCount.setup, params.id))
   })
 
   serve(app, api.counterCheck, ({ params, body, author }) => seeCounterCheck(connection, params.id, body, author))

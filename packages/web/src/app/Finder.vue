@@ -21,6 +21,7 @@ const toField = () => frame.value?.querySelector('input')?.focus()
 const KINDS: Readonly<Record<Found['kind'], { name: string; to: (found: Found) => RouteLocationRaw }>> = {
   machine: { name: 'machine', to: ({ id }) => ({ name: 'machine', params: { machine: id } }) },
   setup: { name: 'setup', to: ({ id }) => ({ name: 'setup', params: { setup: id } }) },
+  job: { name: 'job', to: ({ id }) => ({ name: 'job', params: { job: id } }) },
   part: { name: 'part', to: ({ id }) => ({ name: 'part', params: { part: id } }) },
   tool: { name: 'tool', to: ({ id }) => ({ name: 'tool', params: { assembly: id } }) },
   slot: { name: 'slot', to: ({ of }) => ({ name: 'machine', params: { machine: of! } }) },

@@ -73,6 +73,7 @@ export const usePartCounts = (setup: MaybeRefOrGetter<string | null>) => askBy('
 /** Of one part, or of all; a page of those that some words are found in. */
 export const useJobs = (part: MaybeRefOrGetter<string | undefined> = undefined, words: MaybeRefOrGetter<string> = '') =>
   ask('jobs', () => ({ query: { part: toValue(part), words: toValue(words) } }), { keepsShowing: true })
+export const useJob = (id: MaybeRefOrGetter<string | null>) => askBy('job', id)
 export const useWorkpiece = (operation: MaybeRefOrGetter<string | null>) => askBy('workpiece', operation)
 export const useSetup = (id: MaybeRefOrGetter<string | null>) => askBy('setup', id)
 

@@ -35,7 +35,7 @@ const BY_THING: Readonly<
   // How the work is held is part of the scene of whatever machine has the operation.
   workpiece: { workpiece: named, scene: always },
   // A setup keeps its own edition and says that there is a newer one.
-  plan: { parts: always, part: always, operation: always, jobs: always, floor: always, setups: always, setup: always },
+  plan: { parts: always, part: always, operation: always, jobs: always, job: always, floor: always, setups: always, setup: always },
   handover: { handover: named, floor: always },
   remark: { remarks: ({ id }, { query }) => id === '' || query.key === id },
   shop: { people: always, personRecords: always },
@@ -72,6 +72,7 @@ const BY_ENTRY: ByName<EntrySaid> = {
   part: ofSetups,
   operation: ofSetups,
   jobs: ofSetups,
+  job: ofSetups,
   cutMeanwhile: () => true,
   // Whatever writes a register or does a step on its machine, or on any: nobody looks at more than one.
   carryOffer: () => true,

@@ -24,6 +24,7 @@ export const router = createRouter({
     },
     { path: '/parts', name: 'parts', component: () => import('../places/parts/Parts.vue') },
     { path: '/parts/:part', name: 'part', component: () => import('../places/parts/PartPage.vue'), props: true },
+    { path: '/jobs/:job', name: 'job', component: () => import('../places/parts/JobPage.vue'), props: true },
     {
       path: '/parts/:part/new-operation',
       name: 'new-operation',

@@ -34,3 +34,13 @@ export function when(at: string, zone: Zone): string {
 export function calendarDay(at: string, zone: Zone): string {
   return inZone(zone, { day: 'numeric', month: 'short', year: 'numeric' }).format(new Date(at))
 }
+
+/** "24 Nov 2026" for a day of the calendar, which is the same day in every zone. */
+export const plainDay = (day: string): string => calendarDay(`${day}T00:00:00Z`, null)
+
+/** The day of the calendar that a clock in the shop shows at a moment, "2026-11-24". */
+export function dayIn(at: Date, zone: Zone): string {
+  const parts = inZone(zone, { year: 'numeric', month: '2-digit', day: '2-digit' }).formatToParts(at)
+  const part = (type: string) => parts.find((one) => one.type === type)!.value
+  return `${part('year')}-${part('month')}-${part('day')}`
+}

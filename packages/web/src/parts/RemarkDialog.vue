@@ -26,8 +26,20 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <FormDialog title="A note" ok="Add it" :blocked="busy || !ready" :trouble="trouble" @go="add" @close="emit('close')">
-    <TextField v-model="words" label="What the next person should know" :rows="4" :maxlength="2000" />
+  <FormDialog
+    :title="about === 'revision' ? 'A drawing' : 'A note'"
+    ok="Add it"
+    :blocked="busy || !ready"
+    :trouble="trouble"
+    @go="add"
+    @close="emit('close')"
+  >
+    <TextField
+      v-model="words"
+      :label="about === 'revision' ? 'Which sheet, or what it shows' : 'What the next person should know'"
+      :rows="4"
+      :maxlength="2000"
+    />
     <p class="file">
       <ChooseFile
         accept="image/png,image/jpeg,image/webp,application/pdf,text/plain,.nc,.txt"

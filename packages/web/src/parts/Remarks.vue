@@ -8,6 +8,11 @@ import { when } from '../app/time.ts'
 
 /** Notes, pictures and files on one thing of the shop, newest first. */
 const props = defineProps<{ about: RemarkAbout; of: string }>()
+const WORDS = computed(() =>
+  props.about === 'revision'
+    ? { title: 'Drawings', none: 'No drawing is attached.', add: 'Attach a drawing' }
+    : { title: 'Notes', none: 'Nothing is noted.', add: 'Add a note or a picture' },
+)
 const session = useSession()
 const remarks = useRemarks(
   () => props.about,
@@ -28,12 +33,12 @@ const sizeOf = (bytes: number) => (bytes < 100_000 ? `${Math.ceil(bytes / 1000)}
 </script>
 
 <template>
-  <section class="remarks" aria-label="Notes">
+  <section class="remarks" :aria-label="WORDS.title">
     <div class="heading">
-      <h2>Notes</h2>
-      <Button v-if="!session.mayNot('addRemark')" type="link" @click="adding = true">Add a note or a picture</Button>
+      <h2>{{ WORDS.title }}</h2>
+      <Button v-if="!session.mayNot('addRemark')" type="link" @click="adding = true">{{ WORDS.add }}</Button>
     </div>
-    <p v-if="remarks.data.value && stands.length === 0" class="quiet">Nothing is noted.</p>
+    <p v-if="remarks.data.value && stands.length === 0" class="quiet">{{ WORDS.none }}</p>
     <ul>
       <li v-for="one in shown" :key="one.id" :class="{ gone: one.withdrawn }" :data-remark="one.id">
         <Image v-if="one.file?.kind === 'picture'" :src="address(one.file)" :alt="one.words || one.file.name" :width="150" />

@@ -163,8 +163,8 @@ describe('a machine on the floor', () => {
 
   it('says each thing that wants a look, and that nothing is set up', () => {
     const notices: FloorMachine['notices'] = [
-      { verdict: 'stop', sentence: 'Not homed since it was switched on.', mendedAt: { place: 'machine' } },
-      { verdict: 'query', sentence: 'G54 Z unset.', mendedAt: { place: 'step', setup: 'now', step: 'zero' } },
+      { verdict: 'stop', sentence: 'Not homed since it was switched on.', mendedAt: { place: 'machine' }, setup: null },
+      { verdict: 'query', sentence: 'G54 Z unset.', mendedAt: { place: 'step', setup: 'now', step: 'zero' }, setup: 'now' },
     ]
     const wrapper = card({ setup: null, notices })
     expect(wrapper.findAll('li').map((one) => one.classes()[0])).toEqual(['stop', 'query'])

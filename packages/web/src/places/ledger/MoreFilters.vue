@@ -3,6 +3,9 @@ import { RangePicker, Select } from 'ant-design-vue'
 import dayjs, { type Dayjs } from 'dayjs'
 import { computed } from 'vue'
 import { usePeople } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { dayIn } from '../../app/time.ts'
+import { dayOf } from '../../app/wall-time.ts'
 import { vAccessible } from '../../ui/accessible-select.ts'
 import InTurn from '../../ui/InTurn.vue'
 import { optionsOf } from '../../ui/options.ts'
@@ -15,15 +18,15 @@ const emit = defineEmits<{
   between: [since: string | undefined, until: string | undefined]
 }>()
 const people = usePeople()
+const session = useSession()
 
-/** From the beginning of one day to the end of another, as the clock of this tablet has them; either may be left open. */
-const days = computed<[Dayjs | undefined, Dayjs | undefined]>(() => [
-  props.filter.since ? dayjs(props.filter.since) : undefined,
-  props.filter.until ? dayjs(props.filter.until) : undefined,
-])
+/** From the beginning of one day of the shop to the end of another; either may be left open. */
+const dayShown = (instant: string | undefined) => (instant ? dayjs(dayIn(new Date(instant), session.shop)) : undefined)
+const days = computed<[Dayjs | undefined, Dayjs | undefined]>(() => [dayShown(props.filter.since), dayShown(props.filter.until)])
 function between(picked: unknown): void {
   const [from, to] = Array.isArray(picked) ? (picked as (Dayjs | null)[]) : []
-  emit('between', from?.startOf('day').toISOString(), to?.endOf('day').toISOString())
+  const chosen = (day: Dayjs | null | undefined) => (day ? dayOf(day.format('YYYY-MM-DD'), session.shop) : undefined)
+  emit('between', chosen(from)?.from, chosen(to)?.to)
 }
 </script>
 

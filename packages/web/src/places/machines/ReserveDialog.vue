@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import type { MachineRecord } from '@rook/core'
-import { DatePicker } from 'ant-design-vue'
-import dayjs from 'dayjs'
 import { computed, reactive } from 'vue'
 import * as z from 'zod/mini'
 import { useJobs } from '../../app/queries.ts'
 import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
-import Field from '../../ui/Field.vue'
 import FormDialog from '../../ui/FormDialog.vue'
+import MomentField from '../../ui/MomentField.vue'
 import PickField from '../../ui/PickField.vue'
 import { picked } from '../../ui/shapes.ts'
 import WordField from '../../ui/WordField.vue'
@@ -17,9 +15,14 @@ import WordField from '../../ui/WordField.vue'
 const props = defineProps<{ machine: MachineRecord }>()
 const emit = defineEmits<{ close: [] }>()
 const jobs = useJobs()
-const form = reactive({ slot: null as string | null, job: null as string | null, words: '', until: '' })
+const form = reactive({ slot: null as string | null, job: null as string | null, words: '', until: null as string | null })
 const FORM = z
-  .object({ slot: picked('Slot: choose one.'), job: z.nullable(z.string()), words: z.string().check(z.trim()), until: z.string() })
+  .object({
+    slot: picked('Slot: choose one.'),
+    job: z.nullable(z.string()),
+    words: z.string().check(z.trim()),
+    until: z.nullable(z.string()),
+  })
   .check(
     z.refine(({ job, words }) => job !== null || words.length >= 3, {
       error: 'For whom, or what for: say it, or choose a job.',
@@ -41,8 +44,7 @@ const jobOptions = computed(() => [
 async function keep(): Promise<void> {
   const said = take()
   if (!said) return
-  const until = said.until ? dayjs(said.until).toISOString() : null
-  if (await send('reserve', { params: { id: props.machine.id }, body: { ...said, until } })) emit('close')
+  if (await send('reserve', { params: { id: props.machine.id }, body: said })) emit('close')
 }
 </script>
 
@@ -51,23 +53,8 @@ async function keep(): Promise<void> {
     <div class="fields">
       <PickField v-model="form.slot" label="Slot" :options="slots" :problem="problems.slot" />
       <PickField v-model="form.job" label="For job" :options="jobOptions" />
-      <Field v-slot="{ id }" label="Until">
-        <DatePicker
-          :id="id"
-          v-model:value="form.until"
-          show-time
-          value-format="YYYY-MM-DDTHH:mm"
-          format="D MMM YYYY, HH:mm"
-          placeholder="somebody gives it free"
-        />
-      </Field>
+      <MomentField v-model="form.until" label="Until" placeholder="somebody gives it free" />
     </div>
     <WordField v-model="form.words" label="For whom, or what for" :maxlength="120" :problem="problems.words" />
   </FormDialog>
 </template>
-
-<style scoped>
-.ant-picker {
-  width: 100%;
-}
-</style>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { compareStanding } from '@rook/core'
-import { Checkbox, DatePicker } from 'ant-design-vue'
-import dayjs from 'dayjs'
+import { Checkbox } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useContextLine } from '../../app/context.ts'
@@ -9,7 +8,7 @@ import { useMachines, useScene, useSceneAt } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import Opening from '../../parts/Opening.vue'
-import Field from '../../ui/Field.vue'
+import MomentField from '../../ui/MomentField.vue'
 import PickField from '../../ui/PickField.vue'
 import SaveCsv from '../../ui/SaveCsv.vue'
 import Rows from '../../ui/Rows.vue'
@@ -21,32 +20,24 @@ const session = useSession()
 const machineOf = (id: string) => machines.data.value?.find((one) => one.id === id)
 useContextLine(() => [machineOf(props.machine)?.name ?? 'Machine'])
 
-const FORMAT = 'YYYY-MM-DDTHH:mm'
 /** Two setups side by side are two moments, which whoever comes here brings along. */
 const { query } = useRoute()
 const brought = (name: string) => (typeof query[name] === 'string' ? query[name] : null)
-const typedAs = (instant: string | null) => (instant && dayjs(instant).isValid() ? dayjs(instant).format(FORMAT) : undefined)
-const from = ref<string | undefined>(typedAs(brought('from')) ?? dayjs().subtract(1, 'day').format(FORMAT))
-/** Empty for now. */
-const to = ref<string | undefined>(typedAs(brought('to')))
+const broughtMoment = (name: string) => {
+  const instant = brought(name)
+  return instant && !Number.isNaN(Date.parse(instant)) ? instant : null
+}
+const from = ref<string | null>(broughtMoment('from') ?? new Date(Date.now() - 86_400_000).toISOString())
+/** Null for now. */
+const to = ref<string | null>(broughtMoment('to'))
 const other = ref<string | null>(brought('in'))
 const second = computed(() => other.value ?? props.machine)
-/** A moment that was brought along is kept to the millisecond as long as nobody chooses another. */
-const instantOf = (text: string | undefined, name: string) => {
-  const own = brought(name)
-  if (!text) return null
-  return typedAs(own) === text ? own : dayjs(text).toISOString()
-}
 const before = useSceneAt(
   () => props.machine,
   () => null,
-  () => instantOf(from.value, 'from'),
+  from,
 )
-const past = useSceneAt(
-  second,
-  () => null,
-  () => instantOf(to.value, 'to'),
-)
+const past = useSceneAt(second, () => null, to)
 const now = useScene(second, () => null)
 const after = computed(() => (to.value ? past.data.value : now.data.value))
 const error = computed(() => before.error.value ?? (to.value ? past.error.value : now.error.value))
@@ -81,12 +72,8 @@ const COLUMNS = [
   <div class="page">
     <h1>What stood in {{ machineOf(machine)?.name }}</h1>
     <div class="fields">
-      <Field v-slot="{ id }" label="At">
-        <DatePicker :id="id" v-model:value="from" show-time :value-format="FORMAT" format="D MMM YYYY, HH:mm" :allow-clear="false" />
-      </Field>
-      <Field v-slot="{ id }" label="Against">
-        <DatePicker :id="id" v-model:value="to" show-time :value-format="FORMAT" format="D MMM YYYY, HH:mm" placeholder="now" />
-      </Field>
+      <MomentField v-model="from" label="At" needed />
+      <MomentField v-model="to" label="Against" placeholder="now" />
       <PickField v-model="other" label="In" :placeholder="machineOf(machine)?.name ?? ''" :options="options" />
     </div>
     <Opening v-if="error || !compared" :error="error" />
@@ -126,9 +113,3 @@ const COLUMNS = [
     </template>
   </div>
 </template>
-
-<style scoped>
-.ant-picker {
-  width: 100%;
-}
-</style>

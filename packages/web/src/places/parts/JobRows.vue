@@ -3,9 +3,10 @@ import type { Job } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { defineAsyncComponent, ref } from 'vue'
 import { useSession } from '../../app/session.ts'
-import { calendarDay } from '../../app/time.ts'
+import { plainDay } from '../../app/time.ts'
 import { useSend } from '../../sending/use-send.ts'
 import Rows from '../../ui/Rows.vue'
+import { isLate } from './late.ts'
 
 /** Jobs in the order in which they are due, with what has been made of them. */
 defineProps<{ jobs: readonly Job[]; loading: boolean; withoutPart?: boolean }>()
@@ -22,8 +23,6 @@ const COLUMNS = [
   { key: 'state', title: 'State' },
   { key: 'ways', title: '', wide: 'md' },
 ] as const
-
-const isLate = ({ due, state }: Job) => due !== null && state !== 'closed' && due < new Date().toISOString().slice(0, 10)
 
 function close(job: Job, closed: boolean): Promise<unknown> {
   const { number, part, revision, quantity, due, note } = job
@@ -42,7 +41,7 @@ function close(job: Job, closed: boolean): Promise<unknown> {
     empty="No job yet."
   >
     <template #number="{ row }"
-      ><RouterLink class="name" :to="{ name: 'ledger', query: { job: row.number } }">{{ row.number }}</RouterLink></template
+      ><RouterLink class="name" :to="{ name: 'job', params: { job: row.id } }">{{ row.number }}</RouterLink></template
     >
     <template #part="{ row }">
       <RouterLink :to="{ name: 'part', params: { part: row.part } }">{{ row.partName }}</RouterLink>
@@ -54,9 +53,7 @@ function close(job: Job, closed: boolean): Promise<unknown> {
       ></template
     >
     <template #due="{ row }"
-      ><span :class="isLate(row) ? 'query' : 'quiet'">{{
-        row.due ? calendarDay(`${row.due}T12:00:00Z`, session.shop) : ''
-      }}</span></template
+      ><span :class="isLate(row, session.shop) ? 'query' : 'quiet'">{{ row.due ? plainDay(row.due) : '' }}</span></template
     >
     <template #state="{ row }"
       ><span :class="{ quiet: row.state === 'closed' }">{{ row.state }}</span></template

@@ -22,6 +22,7 @@ import { useContextLine } from '../../app/context.ts'
 import { useGauges, useMachines, useOperation, useScene, useWorkpiece } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { calendarDay, when } from '../../app/time.ts'
+import DrawingLinks from '../../parts/DrawingLinks.vue'
 import DrawingPane from '../../parts/DrawingPane.vue'
 import MayNot from '../../parts/MayNot.vue'
 import Opening from '../../parts/Opening.vue'
@@ -182,6 +183,7 @@ const changes = computed(() => {
       </template>
       <MayNot to="beginSetup"><Button type="primary" size="large" @click="doing = 'begin'">Set it up</Button></MayNot>
     </header>
+    <DrawingLinks :part="own.part" :revision="own.revision" />
     <div class="look" :class="{ drawn: drawing }">
       <DrawingPane v-if="drawing" class="sheet zero" :drawing="drawing" :outline="work.data.value?.outline ?? null" />
       <Facts :facts="facts" />

@@ -18,6 +18,9 @@ const page = usePart(() => props.part)
 const session = useSession()
 const own = computed(() => page.data.value?.part ?? null)
 useContextLine(() => ['Parts', ...(own.value?.number ? [own.value?.number] : [])])
+/** The revision whose drawings are shown; the newest unless another one is asked for. */
+const asked = ref<string | null>(null)
+const drawn = computed({ get: () => asked.value ?? own.value?.revision ?? null, set: (revision) => (asked.value = revision) })
 const doing = ref<'change' | 'job' | null>(null)
 const PartDialog = defineAsyncComponent(() => import('./PartDialog.vue'))
 const JobDialog = defineAsyncComponent(() => import('./JobDialog.vue'))
@@ -82,6 +85,8 @@ const COLUMNS = [
         <span class="quiet small"
           >{{ calendarDay(one.at, session.shop) }}<template v-if="one.by">, {{ one.by }}</template></span
         >
+        <Button v-if="one.revision !== drawn" class="drawings" type="link" @click="drawn = one.revision">its drawings</Button>
+        <Remarks v-else class="drawings" about="revision" :of="`${part}/${one.revision}`" />
       </li>
     </ul>
     <Remarks about="part" :of="part" />
@@ -112,5 +117,9 @@ h2 {
   gap: 12px;
   padding: 8px 0;
   border-bottom: 1px solid var(--rule);
+}
+.drawings {
+  grid-column: 2 / -1;
+  justify-self: start;
 }
 </style>

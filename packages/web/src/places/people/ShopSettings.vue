@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { EVERY_DAY, shiftGaps, shiftOverlaps } from '@rook/core'
 import type { Shop } from '@rook/contract'
-import { Button, Form, FormItem, Input, InputNumber } from 'ant-design-vue'
-import { reactive, ref } from 'vue'
+import { Button, CheckboxGroup, Form, FormItem, Input, InputNumber } from 'ant-design-vue'
+import { computed, reactive, ref } from 'vue'
 import { useSession } from '../../app/session.ts'
 import { useSend } from '../../sending/use-send.ts'
 import ShopFields from './ShopFields.vue'
@@ -11,6 +12,10 @@ const session = useSession()
 const form = reactive(JSON.parse(JSON.stringify(props.shop)) as Shop)
 const told = ref<string | null>(null)
 const { trouble, busy, send } = useSend()
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((label, at) => ({ label, value: at + 1 }))
+const written = computed(() => form.shifts.filter(({ starts, ends }) => [starts, ends].every((time) => /^\d\d:\d\d$/.test(time))))
+const overlaps = computed(() => shiftOverlaps(written.value))
+const gaps = computed(() => (written.value.length === form.shifts.length ? shiftGaps(written.value) : []))
 
 async function keep(): Promise<void> {
   told.value = null
@@ -34,8 +39,16 @@ async function keep(): Promise<void> {
         <Input v-model:value="shift.starts" :aria-label="`Shift ${at + 1}, begins`" placeholder="06:00" :maxlength="5" />
         <Input v-model:value="shift.ends" :aria-label="`Shift ${at + 1}, ends`" placeholder="14:00" :maxlength="5" />
         <Button type="link" :aria-label="`Take shift ${at + 1} out`" @click="form.shifts.splice(at, 1)">take out</Button>
+        <CheckboxGroup
+          v-model:value="shift.days"
+          class="days"
+          :aria-label="`Shift ${at + 1}, days on which it begins`"
+          :options="WEEKDAYS"
+        />
       </div>
-      <Button @click="form.shifts.push({ name: '', starts: '', ends: '' })">Add a shift</Button>
+      <p v-for="sentence in overlaps" :key="sentence" class="stop">{{ sentence }}</p>
+      <p v-if="gaps.length > 0" class="quiet">No shift runs {{ gaps.join('; ') }}. What is recorded then belongs to none.</p>
+      <Button @click="form.shifts.push({ name: '', starts: '', ends: '', days: [...EVERY_DAY] })">Add a shift</Button>
     </FormItem>
     <Button html-type="submit" type="primary" :disabled="busy">Keep</Button>
     <p v-if="told" role="status">{{ told }}</p>
@@ -55,5 +68,8 @@ h2 {
   grid-template-columns: 1fr 84px 84px auto;
   gap: 8px;
   margin-bottom: 8px;
+}
+.days {
+  grid-column: 1 / -1;
 }
 </style>

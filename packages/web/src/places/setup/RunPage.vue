@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import { useScene } from '../../app/queries.ts'
 import RunBoard from '../tools/RunBoard.vue'
 import Opening from '../../parts/Opening.vue'
+import { nextStepAfter } from './next-step.ts'
 import GoTo from '../../ui/GoTo.vue'
 
 /** The tools that an operation's program calls, one after the other. */
@@ -15,6 +16,8 @@ const scene = useScene(
   () => props.setup,
 )
 const tasks = computed(() => (scene.data.value?.plan ? runOf(scene.data.value.plan, scene.data.value.tools, props.step.run) : []))
+
+const next = computed(() => nextStepAfter(props.data, props.step.id))
 
 const { trouble, send } = useSend()
 
@@ -36,9 +39,7 @@ async function skip(task: RunTask, reason: string): Promise<string | null> {
     :skip="skip"
   >
     <template #finished>
-      <GoTo type="primary" size="large" v-if="data.next && data.next !== step.id" :to="{ name: 'step', params: { setup, step: data.next } }"
-        >Next: {{ data.steps.find((one) => one.id === data.next)?.title }}</GoTo
-      >
+      <GoTo v-if="next" type="primary" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>
     </template>
   </RunBoard>
   <Opening v-else class="page" :error="scene.error.value" />

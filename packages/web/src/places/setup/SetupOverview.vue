@@ -6,6 +6,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import { useFloor, useScene, useWorkpiece } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
+import DrawingLinks from '../../parts/DrawingLinks.vue'
 import DrawingPane from '../../parts/DrawingPane.vue'
 import Remarks from '../../parts/Remarks.vue'
 import StandingTable from '../../parts/StandingTable.vue'
@@ -25,6 +26,8 @@ const scene = useScene(
 )
 const floor = useFloor()
 const here = computed(() => floor.data.value?.find(({ machine }) => machine.id === props.data.summary.machine) ?? null)
+/** What is about the machine or about this setup; a neighbour's own is said on the neighbour's page. */
+const notices = computed(() => (here.value?.notices ?? []).filter(({ setup }) => setup === null || setup === props.setup))
 /** Its file reading and drawing are fetched when somebody wants to change something. */
 const WorkpieceDialog = defineAsyncComponent(() => import('./WorkpieceDialog.vue'))
 const holding = ref(false)
@@ -54,8 +57,9 @@ const lit = computed(() => next.value?.preset.tool ?? null)
       <GoTo v-if="next" type="primary" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>
     </header>
     <p v-if="!next" class="quiet">Every step is done or skipped.</p>
+    <DrawingLinks :part="data.summary.part" :revision="data.summary.revision" />
     <SetupWhole :setup="setup" :data="data" />
-    <NoticeList v-if="here && here.notices.length > 0" class="notices" :notices="here.notices" :machine="data.summary.machine" />
+    <NoticeList v-if="notices.length > 0" class="notices" :notices="notices" :machine="data.summary.machine" />
     <template v-if="scene.data.value">
       <div class="heading">
         <h2>What stands in {{ data.summary.machineName }}</h2>

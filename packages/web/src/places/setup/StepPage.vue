@@ -16,6 +16,7 @@ import { draftKey } from '../../routine/use-routine.ts'
 import CounterCheckSheet from './CounterCheckSheet.vue'
 import RunPage from './RunPage.vue'
 import ToSeeList from './ToSeeList.vue'
+import { nextStepAfter } from './next-step.ts'
 import GoTo from '../../ui/GoTo.vue'
 import TextField from '../../ui/TextField.vue'
 
@@ -44,7 +45,7 @@ function isBegun(): boolean {
   return useDrafts().has(draftKey({ machine, setup: props.setup, step: props.step, routine: step.value?.routine ?? '' }))
 }
 
-const nextStep = computed(() => props.data.steps.find((one) => one.id === props.data.next) ?? null)
+const nextStep = computed(() => nextStepAfter(props.data, props.step))
 
 /** What is looked at before the step is confirmed: its own lines, and the machine's before it is homed. */
 const checklist = computed(() => [
@@ -68,8 +69,8 @@ async function skip(): Promise<void> {
 }
 
 function goOn(): void {
-  const next = props.data.next
-  if (next && next !== props.step) void router.push({ name: 'step', params: { setup: props.setup, step: next } })
+  const next = nextStep.value
+  if (next) void router.push({ name: 'step', params: { setup: props.setup, step: next.id } })
 }
 
 function recorded(entry: Entry): void {

@@ -1,0 +1,1 @@
+ALTER TABLE "shift" ADD COLUMN "days" integer[] DEFAULT '{1,2,3,4,5,6,7}' NOT NULL;

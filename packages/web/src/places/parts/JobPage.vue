@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useContextLine } from '../../app/context.ts'
+import { useJob } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { plainDay, when } from '../../app/time.ts'
+import MayNot from '../../parts/MayNot.vue'
+import Opening from '../../parts/Opening.vue'
+import Remarks from '../../parts/Remarks.vue'
+import { useSend } from '../../sending/use-send.ts'
+import Facts from '../../ui/Facts.vue'
+import GoTo from '../../ui/GoTo.vue'
+import Rows from '../../ui/Rows.vue'
+import { isLate } from './late.ts'
+
+/** A job: what is wanted and by when, where it was set up, what has been made of it. */
+const props = defineProps<{ job: string }>()
+const page = useJob(() => props.job)
+const session = useSession()
+const own = computed(() => page.data.value?.job ?? null)
+useContextLine(() => ['Parts', ...(own.value ? [`Job ${own.value.number}`] : [])])
+const changing = ref(false)
+const JobDialog = defineAsyncComponent(() => import('./JobDialog.vue'))
+const { trouble, busy, send } = useSend()
+
+const facts = computed(() => {
+  if (!own.value) return []
+  const { quantity, made, scrapped, due, note, revision, state } = own.value
+  return [
+    { label: 'State', text: state },
+    { label: 'Revision', text: revision },
+    { label: 'Made', text: `${made} of ${quantity}${scrapped > 0 ? `, ${scrapped} scrapped` : ''}` },
+    { label: 'Due', text: due ? plainDay(due) : 'not said', class: isLate(own.value, session.shop) ? 'query' : undefined },
+    ...(note ? [{ label: 'Remark', text: note }] : []),
+  ]
+})
+const SETUPS = [
+  { key: 'startedAt', title: 'Begun' },
+  { key: 'operationName', title: 'Operation' },
+  { key: 'machineName', title: 'Machine' },
+  { key: 'made', title: 'Made', align: 'right' },
+  { key: 'endedAt', title: 'Ended', wide: 'md' },
+] as const
+const COUNTS = [
+  { key: 'at', title: 'Counted' },
+  { key: 'by', title: 'By' },
+  { key: 'made', title: 'Good', align: 'right' },
+  { key: 'scrapped', title: 'Scrapped', align: 'right' },
+  { key: 'reason', title: 'Why scrapped', wide: 'md' },
+] as const
+
+function close(closed: boolean): Promise<unknown> {
+  const { number, part, revision, quantity, due, note } = own.value!
+  return send('changeJob', { params: { id: props.job }, body: { number, part, revision, quantity, due, note, closed } })
+}
+</script>
+
+<template>
+  <div v-if="!page.data.value || !own" class="page"><Opening :error="page.error.value" /></div>
+  <div v-else class="page">
+    <header>
+      <div class="grow">
+        <h1>Job {{ own.number }}</h1>
+        <p class="quiet">
+          <RouterLink :to="{ name: 'part', params: { part: own.part } }">{{ own.partName }}</RouterLink>, {{ own.partNumber }}
+        </p>
+      </div>
+      <GoTo type="link" :to="{ name: 'ledger', query: { job: own.number } }">Its entries</GoTo>
+      <MayNot to="changeJob"><Button @click="changing = true">Change it</Button></MayNot>
+      <Button v-if="own.state !== 'running' && !session.mayNot('changeJob')" :disabled="busy" @click="close(own.state !== 'closed')">{{
+        own.state === 'closed' ? 'Open it again' : 'Close it'
+      }}</Button>
+    </header>
+    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <Facts :facts="facts" />
+    <h2>Set up so far</h2>
+    <Rows
+      :columns="SETUPS"
+      :rows="page.data.value.setups"
+      :row-key="({ id }) => id"
+      :row-is="({ id }) => ({ 'data-setup': id })"
+      :page="10"
+      empty="It has not been set up yet. Begin from its operation."
+    >
+      <template #startedAt="{ row }"
+        ><RouterLink class="name" :to="{ name: 'setup', params: { setup: row.id } }">{{
+          when(row.startedAt, session.shop)
+        }}</RouterLink></template
+      >
+      <template #operationName="{ row }"
+        ><RouterLink :to="{ name: 'operation', params: { operation: row.operation } }">{{ row.operationName }}</RouterLink></template
+      >
+      <template #made="{ row }"
+        >{{ row.made || '' }}<span v-if="row.scrapped" class="query small">, {{ row.scrapped }} scrapped</span></template
+      >
+      <template #endedAt="{ row }"
+        ><span :class="{ quiet: row.endedAt }">{{ row.endedAt ? when(row.endedAt, session.shop) : 'stands now' }}</span></template
+      >
+    </Rows>
+    <template v-if="page.data.value.counts.length > 0">
+      <h2>Counted</h2>
+      <Rows :columns="COUNTS" :rows="page.data.value.counts" :row-key="({ entry }) => entry" :page="10">
+        <template #at="{ row }"
+          ><RouterLink :to="{ name: 'entry', params: { entry: row.entry } }">{{ when(row.at, session.shop) }}</RouterLink></template
+        >
+        <template #scrapped="{ row }"
+          ><span :class="{ query: row.scrapped }">{{ row.scrapped || '' }}</span></template
+        >
+      </Rows>
+    </template>
+    <Remarks about="job" :of="job" />
+    <JobDialog v-if="changing" :job="own" @close="changing = false" />
+  </div>
+</template>
+
+<style scoped>
+.grow {
+  flex: 1;
+  min-width: 260px;
+}
+header p {
+  margin: 2px 0 0;
+}
+h2 {
+  margin: 18px 0 6px;
+}
+</style>

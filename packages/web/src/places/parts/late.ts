@@ -1,0 +1,6 @@
+import type { Job, Shop } from '@rook/contract'
+import { dayIn } from '../../app/time.ts'
+
+/** True once the day on which a job is due is over in the shop. */
+export const isLate = ({ due, state }: Pick<Job, 'due' | 'state'>, shop: Pick<Shop, 'timeZone'> | null, now = new Date()): boolean =>
+  due !== null && state !== 'closed' && due < dayIn(now, shop)
