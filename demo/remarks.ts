@@ -19,6 +19,14 @@ interface Noted {
 
 const NOTED: readonly Noted[] = [
   {
+    about: 'revision',
+    key: 'flange/C',
+    words: 'sheet 1 of 1',
+    by: 'hollins',
+    hoursAgo: 320,
+    picture: 'flange-drawing',
+  },
+  {
     about: 'operation',
     key: 'flange-20',
     words: 'The flange tips when only the right clamp is tight. Left clamp first, then tap it down until the parallel does not move.',

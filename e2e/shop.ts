@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
 import { createInterface } from 'node:readline'
 import { fileURLToPath } from 'node:url'
-import { test as base, type Page } from '@playwright/test'
+import { test as base, type Page, type Request } from '@playwright/test'
 import pg from 'pg'
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url))
@@ -127,10 +127,10 @@ async function ownDatabase(contents: 'demo' | 'nothing'): Promise<{ url: string;
 export const PINS: Record<string, string> = { 'I. Marrow': '1357', 'W. Tansley': '2468', 'T. Oakhanger': '8642', 'B. Hollins': '6913' }
 
 /** Picks a name and types the PIN on the large pad. */
-export async function signIn(page: Page, shop: Shop, name = 'I. Marrow'): Promise<void> {
+export async function signIn(page: Page, shop: Shop, name = 'I. Marrow', pin = PINS[name]!): Promise<void> {
   await page.goto(`${shop.url}/sign-in`)
   await page.getByRole('button', { name }).click()
-  for (const digit of PINS[name]!) await page.getByRole('button', { name: digit, exact: true }).click()
+  for (const digit of pin) await page.getByRole('button', { name: digit, exact: true }).click()
   await page.getByRole('button', { name: 'Enter', exact: true }).click()
   await page.waitForURL('**/floor')
 }
@@ -139,6 +139,25 @@ export async function signIn(page: Page, shop: Shop, name = 'I. Marrow'): Promis
 export async function openStep(page: Page, machine: string, step: string): Promise<void> {
   await page.locator(`[data-machine=${machine}] a`).first().click()
   await page.locator(`[data-step=${step}]`).click()
+}
+
+/** Goes to another place as a link does: the application stays, and only what the place needs is fetched. */
+export async function goTo(page: Page, path: string): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState({}, '', to)
+    window.dispatchEvent(new PopStateEvent('popstate', { state: {} }))
+  }, path)
+  await quiet(page)
+}
+
+/** Waits until nothing has been on its way for a while; the live connection is always open. */
+async function quiet(page: Page): Promise<void> {
+  const underWay = new Set<Request>()
+  const begun = (request: Request) => void (request.url().includes('/api/events') || underWay.add(request))
+  const over = (request: Request) => void underWay.delete(request)
+  page.on('request', begun).on('requestfinished', over).on('requestfailed', over)
+  for (let rests = 0; rests < 4; rests = underWay.size === 0 ? rests + 1 : 0) await page.waitForTimeout(100)
+  page.off('request', begun).off('requestfinished', over).off('requestfailed', over)
 }
 
 /** Picks an option of a list by a part of its words. */

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import type { Page } from '@playwright/test'
 import { mm, orderOfWork, type PlannedTool } from '@rook/core'
+import { Door } from '../door.ts'
+import { beginSetup, confirmTwo, measured, next } from '../setting.ts'
 import { expect, pick, PINS, signIn, test, type Shop } from '../shop.ts'
-import { answerAll } from '../give.ts'
 
 const tool = (number: string): PlannedTool => ({ number, offset: number, diameterOffset: number, diameter: false })
 const PLAN = {
@@ -26,29 +27,18 @@ const PLAN = {
 
 /** A part with one operation and two jobs for it, as a planner would leave them. */
 async function plan(shop: Shop): Promise<string> {
-  const cookie = (
-    await fetch(`${shop.url}/api/session`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ person: 'hollins', pin: PINS['B. Hollins'] }),
-    })
-  ).headers
-    .getSetCookie()
-    .map((one) => one.split(';')[0])
-    .join('; ')
-  const call = async <T>(path: string, body?: object): Promise<T> => {
-    const response = await fetch(shop.url + path, {
-      method: body ? 'POST' : 'GET',
-      headers: { cookie, 'content-type': 'application/json', 'x-rook-person': 'hollins' },
-      ...(body ? { body: JSON.stringify(body) } : {}),
-    })
-    return (await response.json()) as T
-  }
-  const part = await call<{ id: string }>('/api/parts', { number: 'KB-9', name: 'Key bush', material: 'brass', revision: 'A', change: '' })
-  const steps = orderOfWork(PLAN, await call<never[]>('/api/gauges')).filter(({ id }) => id !== 'setter')
+  const planner = await Door.signIn(shop, 'hollins', PINS['B. Hollins']!)
+  const part = await planner.call<{ id: string }>('/api/parts', {
+    number: 'KB-9',
+    name: 'Key bush',
+    material: 'brass',
+    revision: 'A',
+    change: '',
+  })
+  const steps = orderOfWork(PLAN, await planner.call<never[]>('/api/gauges')).filter(({ id }) => id !== 'setter')
   for (const number of ['0801', '0802'])
-    await call('/api/jobs', { number, part: part.id, revision: 'A', quantity: 10, due: null, note: '' })
-  return (await call<{ id: string }>(`/api/parts/${part.id}/operations`, { ...PLAN, steps })).id
+    await planner.call('/api/jobs', { number, part: part.id, revision: 'A', quantity: 10, due: null, note: '' })
+  return (await planner.call<{ id: string }>(`/api/parts/${part.id}/operations`, { ...PLAN, steps })).id
 }
 
 /** Every press and every key, as a person makes them. */
@@ -59,37 +49,8 @@ const countTouches = (page: Page) =>
     for (const kind of ['pointerdown', 'keydown']) window.addEventListener(kind, count, true)
   })
 
-async function begin(page: Page, job: string): Promise<void> {
-  await page.getByRole('button', { name: 'Set it up' }).click()
-  await pick(page, 'Machine', 'Mill 3')
-  await pick(page, 'Job', job)
-  await page.getByRole('button', { name: 'Begin the setup' }).click()
-  await expect(page).toHaveURL(/\/setup\//)
-}
-
-const next = (page: Page) => page.getByRole('link', { name: /^Next: / }).click()
-async function confirmTwo(page: Page): Promise<void> {
-  await next(page)
-  // Mill 3 has three lines to look at before it is homed.
-  await expect(page.locator('.checks input')).toHaveCount(3)
-  for (const line of await page.locator('.checks input').all()) await line.check()
-  await page.getByRole('button', { name: 'Yes, homed' }).click()
-  await page.getByRole('button', { name: 'Yes, seated and clamped' }).click()
-}
-
-async function measured(page: Page, label: string, reading: string): Promise<void> {
-  await page.getByLabel(label, { exact: true }).click()
-  await page.keyboard.press('ControlOrMeta+a')
-  await page.keyboard.type(reading)
-  const record = page.getByRole('button', { name: /^Record/ })
-  await expect(async () => {
-    await answerAll(page, 'first time on this fixture')
-    for (const see of await page.getByRole('button', { name: 'I see it' }).all()) await see.click()
-    await expect(record).toBeEnabled({ timeout: 500 })
-  }).toPass()
-  await record.click()
-  await expect(page.getByText('Recorded as entry').first()).toBeVisible()
-}
+/** Lines to look at before Mill 3 is homed. */
+const CHECKS = 3
 
 test('a job that is set up again on its fixture takes a third of the touches, and not one figure is typed', async ({ page, shop }) => {
   const operation = await plan(shop)
@@ -104,8 +65,8 @@ test('a job that is set up again on its fixture takes a third of the touches, an
   await signIn(page, shop)
   await page.goto(`${shop.url}/operations/${operation}`)
   const before = await touches(page)
-  await begin(page, '0801')
-  await confirmTwo(page)
+  await beginSetup(page, 'Mill 3', '0801')
+  await confirmTwo(page, CHECKS)
   // The tools first: each over the setter, as its pocket comes up.
   for (const [done, reading] of readings.entries()) {
     await expect(page.locator('[data-run]')).toContainText(`${readings.length - done} to do`)
@@ -137,14 +98,14 @@ test('a job that is set up again on its fixture takes a third of the touches, an
 
   await page.goto(`${shop.url}/operations/${operation}`)
   const between = await touches(page)
-  await begin(page, '0802')
+  await beginSetup(page, 'Mill 3', '0802')
   await expect(page.locator('[data-carry=offered]')).toContainText('6 of 6 open measurements still stand from job 0801')
   await page.getByRole('button', { name: 'Look at them' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog).toContainText('comes back within 0.0030 mm, as planned')
   await dialog.getByRole('button', { name: 'I see these 6 figures on the control' }).click()
   await expect(dialog).toBeHidden()
-  await confirmTwo(page)
+  await confirmTwo(page, CHECKS)
   await expect(page.getByRole('navigation', { name: 'Order of work' })).toContainText('7 of 7 done')
   const second = (await touches(page)) - between
   console.log(`touches: ${first} the first time, ${second} again`)
@@ -169,7 +130,7 @@ test('a note with a picture stays with the part, and the setup record comes on p
   const picture = await page.screenshot({ type: 'jpeg', clip: { x: 0, y: 0, width: 300, height: 200 } })
   await choose.setInputFiles({ name: 'core.jpg', mimeType: 'image/jpeg', buffer: picture })
   await dialog.getByRole('button', { name: 'Add it' }).click()
-  const note = page.locator('[data-remark]').first()
+  const note = page.getByRole('region', { name: 'Notes' }).locator('[data-remark]').first()
   await expect(note).toContainText('bore 0.2 to the left')
   await expect(note.locator('img')).toHaveJSProperty('naturalWidth', 300)
 

@@ -32,6 +32,7 @@ export function put(
     'gauge',
     'gauges',
     'machine',
+    'job',
     'ledger',
     'setups',
     'part',

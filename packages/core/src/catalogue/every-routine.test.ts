@@ -174,6 +174,7 @@ describe('a machine whose readings are all shifted by a step', () => {
     'turned-diameter': 'follows',
     'side-size': 'stays',
     'depth-size': 'stays',
+    'turned-size': 'stays',
     'boring-head': 'stays',
     'setter-constant': 'follows',
     'setter-sides': { otherwise: 'the middle follows, the width stays' },
@@ -273,6 +274,7 @@ describe('the routines for one tool', () => {
   it('are a lathe\u2019s on a lathe', () => {
     const ids = routinesForTool('4', { ...at, machine: LATHE }).map(({ routine }) => routine.id)
     expect(ids).toContain('turned-diameter')
+    expect(ids).toContain('turned-size')
     expect(ids).not.toContain('side-size')
   })
 })

@@ -21,7 +21,7 @@ import { readInputs, type Routine } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { copiedOffset, deliberateZero } from '../statement/index.ts'
 import { setterConstantRoutine, setterSides, toolDiameter, toolLength, turnedDiameter } from '../tool/index.ts'
-import { boringHead, depthSize, sideSize } from '../wear/index.ts'
+import { boringHead, depthSize, sideSize, turnedSize } from '../wear/index.ts'
 
 /** Every routine there is. A new one is a file of its own and a line here. */
 export const ROUTINES: readonly Routine[] = [
@@ -45,6 +45,7 @@ export const ROUTINES: readonly Routine[] = [
   turnedDiameter,
   sideSize,
   depthSize,
+  turnedSize,
   boringHead,
   setterConstantRoutine,
   setterSides,

@@ -118,16 +118,25 @@ const ORDERS: Readonly<Record<MachineKind, (said: Described, gauges: readonly Ga
   lathe: barOrder,
 }
 
-/** Which routine measures and corrects a size of a kind, and how it is told of the kind. */
-export const SIZE_ROUTINES: Readonly<Record<SizeKind, { routine: string; preset: Preset }>> = {
-  inside: { routine: 'side-size', preset: { kind: 'inside', by: 'measured' } },
-  outside: { routine: 'side-size', preset: { kind: 'outside', by: 'measured' } },
-  depth: { routine: 'depth-size', preset: { by: 'measured' } },
-  bored: { routine: 'boring-head', preset: {} },
+/** Which routine of a kind of machine measures and corrects a size, and how it is told of the kind. */
+export const SIZE_ROUTINES: Readonly<Record<MachineKind, Readonly<Record<SizeKind, { routine: string; preset: Preset }>>>> = {
+  mill: {
+    inside: { routine: 'side-size', preset: { kind: 'inside', by: 'measured' } },
+    outside: { routine: 'side-size', preset: { kind: 'outside', by: 'measured' } },
+    depth: { routine: 'depth-size', preset: { by: 'measured' } },
+    bored: { routine: 'boring-head', preset: {} },
+  },
+  lathe: {
+    inside: { routine: 'turned-size', preset: { kind: 'bore', by: 'measured' } },
+    outside: { routine: 'turned-size', preset: { kind: 'outside', by: 'measured' } },
+    // A length along the part is a place below its face.
+    depth: { routine: 'turned-size', preset: { kind: 'shoulder', by: 'measured' } },
+    bored: { routine: 'turned-size', preset: { kind: 'bore', by: 'measured' } },
+  },
 }
 
-function sizeStep(size: PlannedSize, place: number, unit: LengthUnit): PlannedStep {
-  const { routine, preset } = SIZE_ROUTINES[size.kind]
+function sizeStep(size: PlannedSize, place: number, { kind, unit }: Described): PlannedStep {
+  const { routine, preset } = SIZE_ROUTINES[kind][size.kind]
   const target = middleOf(size)
   return step(`size-${place + 1}`, `${size.name}, first part`, howOften(size), 'routine', routine, {
     ...preset,
@@ -147,7 +156,6 @@ export const howOften = ({ every }: Pick<PlannedSize, 'every'>): string =>
  * @param gauges what the shop has; the first of each family that can be used is put in
  */
 export function orderOfWork(said: Described, gauges: readonly Gauge[]): PlannedStep[] {
-  // A lathe corrects its sizes in X and Z; its own routines for that are not in the catalogue yet.
-  const sizes = said.kind === 'mill' ? said.sizes.map((size, place) => sizeStep(size, place, said.unit)) : []
+  const sizes = said.sizes.map((size, place) => sizeStep(size, place, said))
   return [HOMED, seated(said), ...ORDERS[said.kind](said, gauges), ...sizes, SEEN]
 }

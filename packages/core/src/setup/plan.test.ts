@@ -64,6 +64,9 @@ describe('the order of work', () => {
     const [pocket, floor] = stepsOf().filter(({ id }) => id.startsWith('size'))
     expect(pocket).toMatchObject({ routine: 'side-size', preset: { kind: 'inside', target: '40.0125 mm', with: 'bore', tool: '4' } })
     expect(floor).toMatchObject({ routine: 'depth-size', detail: 'the first part, then one in 10', preset: { target: '-18 mm' } })
+    const [bore, shoulder] = stepsOf({ kind: 'lathe', slots: ['G54'] }).filter(({ id }) => id.startsWith('size'))
+    expect(bore).toMatchObject({ routine: 'turned-size', preset: { kind: 'bore', target: '40.0125 mm', with: 'bore', tool: '4' } })
+    expect(shoulder).toMatchObject({ routine: 'turned-size', preset: { kind: 'shoulder', target: '-18 mm' } })
     expect(middleOf({ nominal: mm(28), upper: mm(0.021), lower: mm(0) })).toBe(28_010_500)
   })
 

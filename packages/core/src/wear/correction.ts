@@ -1,4 +1,5 @@
 import { doubtBy } from '../check/limits.ts'
+import type { Drawing } from '../drawing/index.ts'
 import { minus, negate, nm, plus, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { registerKey, wearOf, type RegisterRef } from '../register/index.ts'
@@ -22,7 +23,6 @@ import { line, type Fact, type WorkingLine } from '../working/index.ts'
 import { driftRemarks } from './drift.ts'
 import { cutSinceInput, earlierSize, lastOf, lastRemarks, type Feature } from './last-size.ts'
 import { givenSize } from './sizes-taken.ts'
-import { sizeDrawing } from './size-drawing.ts'
 
 /** What a size on the part is measured with. */
 const MEASURES = ['caliper', 'micrometer', 'bore-gauge', 'gauge-pin', 'height-gauge', 'indicator', 'touch-probe'] as const
@@ -232,8 +232,8 @@ export interface WearParts {
   refusal: Refusal | null
   words: { less: string; more: string }
   wantedLabel: string
-  /** Which way the size that is corrected lies. */
-  cut: 'across' | 'deep'
+  /** The size that is corrected, wanted and measured. */
+  drawing: Drawing
 }
 
 /** The three panes' contents of a correction that goes into a wear register. */
@@ -249,7 +249,7 @@ export function wearSheet({
   refusal,
   words,
   wantedLabel,
-  cut,
+  drawing,
 }: WearParts): Sheet {
   const change = changeOf(values)
   const doubt = doubtOfChange(values, scene)
@@ -273,7 +273,7 @@ export function wearSheet({
         ...(found && register && !stays ? wearFacts(found, register, words, scene) : []),
       ],
     },
-    drawing: sizeDrawing(cut, values, tool, scene),
+    drawing,
     result: found && {
       writes: [found.write],
       readings: [],

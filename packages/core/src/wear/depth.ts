@@ -2,6 +2,7 @@ import { reachRegister, registerKey, registerName } from '../register/index.ts'
 import { chosenTool, toolInput, type Routine } from '../routine/index.ts'
 import { toolByNumber } from '../scene/index.ts'
 import { correctionInputs, wearSheet } from './correction.ts'
+import { sizeDrawing } from './size-drawing.ts'
 import { givenSize } from './sizes-taken.ts'
 
 const WORDS = { less: 'shorter stated tool, deeper cut', more: 'longer stated tool, shallower cut' }
@@ -47,7 +48,7 @@ export const depthSize: Routine = {
       refusal: unset ? { input: 'tool', sentence: `${registerName(register!)} is unset; wear is added to it. Measure it first.` } : null,
       words: WORDS,
       wantedLabel: WANTED,
-      cut: 'deep',
+      drawing: sizeDrawing('deep', values, tool, scene),
     })
   },
 }

@@ -1,5 +1,6 @@
 export { boringHead } from './boring-head.ts'
 export { depthSize } from './depth.ts'
 export { sideSize } from './side.ts'
+export { turnedSize } from './turned.ts'
 export { sizesTaken } from './sizes-taken.ts'
 export type { WearWrite } from './sizes-taken.ts'

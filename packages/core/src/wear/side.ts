@@ -4,6 +4,7 @@ import { diameterRegister, registerKey, timesInDiameter } from '../register/inde
 import { chosenTool, rowInput, toolInput, type Refusal, type Routine, type Values } from '../routine/index.ts'
 import { toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
 import { correctionInputs, wearSheet } from './correction.ts'
+import { sizeDrawing } from './size-drawing.ts'
 import { givenSize } from './sizes-taken.ts'
 
 const INSIDE = { less: 'smaller stated cutter, larger pocket', more: 'larger stated cutter, smaller pocket' }
@@ -57,7 +58,7 @@ export const sideSize: Routine = {
       refusal: tool ? refusalOf(tool, values, scene) : null,
       words: kind === 'outside' ? OUTSIDE : INSIDE,
       wantedLabel: wantedLabel(kind ?? undefined),
-      cut: 'across',
+      drawing: sizeDrawing('across', values, tool, scene),
     })
   },
 }

@@ -1,0 +1,108 @@
+import { drawBar, type Dimension, type Drawing, type Point, type Solid } from '../drawing/index.ts'
+import { mm, nm, type Nm } from '../length/index.ts'
+import { asShown } from '../machine/index.ts'
+import type { Values } from '../routine/index.ts'
+import type { MountedTool, Scene } from '../scene/index.ts'
+
+/** What is off on a turned part: a diameter outside, a bore, or where a face or shoulder stands. */
+export type TurnedKind = 'outside' | 'bore' | 'shoulder'
+
+const point = (z: number, x: number): Point => ({ x: nm(Math.round(z)), y: nm(Math.round(x)) })
+const box = (left: number, low: number, right: number, high: number): Solid => ({
+  kind: 'stock',
+  box: { min: point(left, low), max: point(right, high) },
+})
+
+/**
+ * The size that is corrected on a turned part, with its tool at it, the size wanted and the one measured. Diameters and heights
+ * that are given are true; how long the part is, is assumed.
+ */
+export function turnedDrawing(kind: TurnedKind | null, values: Values, tool: MountedTool | null, scene: Scene): Drawing {
+  const target = values.length('target')
+  if (kind === null || target === null || (kind !== 'shoulder' && target <= 0)) return drawBar(null, nm(0))
+  const measured = values.length('measured')
+  const shown = (value: Nm) => asShown(value, scene.machine)
+  return kind === 'shoulder' ? shoulder(target, measured, tool, shown) : round(kind, target, measured, tool, shown)
+}
+
+const plain: Omit<Drawing, 'solids'> = {
+  view: 'front',
+  horizontal: 'Z',
+  vertical: 'X',
+  turns: true,
+  section: true,
+  toScale: true,
+  touches: [],
+  surfaces: [],
+  formerZero: null,
+}
+
+function tip(tool: MountedTool | null, z: number, x: number, size: number, toward: 'axis' | 'wall'): Solid[] {
+  if (!tool) return []
+  const wide = size * 0.18
+  const far = toward === 'axis' ? x + size * 0.8 : x - size * 0.5
+  return [
+    {
+      kind: 'tool',
+      label: `T${tool.number}`,
+      nominal: true,
+      box: { min: point(z - wide, Math.min(x, far)), max: point(z + wide, Math.max(x, far)) },
+      tool: { kind: tool.kind, properties: tool.properties },
+    },
+  ]
+}
+
+function round(kind: 'outside' | 'bore', target: Nm, measured: Nm | null, tool: MountedTool | null, shown: (value: Nm) => string): Drawing {
+  const side = target / 2
+  const long = Math.max(target * 1.4, mm(24))
+  const wall = Math.max(target * 0.3, mm(6))
+  const across = (size: Nm, z: number, as: Dimension['kind'], word: string): Dimension => ({
+    from: point(z, -size / 2),
+    to: point(z, size / 2),
+    kind: as,
+    label: `${word} \u00d8${shown(size)}`,
+  })
+  const off = measured === null ? 0 : (measured - target) / 2
+  return {
+    ...plain,
+    solids:
+      kind === 'outside'
+        ? [box(-long, -side, 0, side), ...tip(tool, -long * 0.25, side, target, 'axis')]
+        : [box(-long, side, 0, side + wall), box(-long, -side - wall, 0, -side), ...tip(tool, -long * 0.25, side, target, 'wall')],
+    dimensions: [
+      across(target, long * 0.16, 'wanted', 'wanted'),
+      ...(measured !== null && measured > 0 ? [across(measured, long * 0.5, 'measured', 'measured')] : []),
+    ],
+    ...(off === 0
+      ? {}
+      : {
+          deviations: [
+            { from: point(-long * 0.6, side), by: { x: 0, y: off } },
+            { from: point(-long * 0.6, -side), by: { x: 0, y: -off } },
+          ],
+        }),
+  }
+}
+
+/** A shoulder below the face, or a face; its place is counted from part zero, which lies to the right. */
+function shoulder(target: Nm, measured: Nm | null, tool: MountedTool | null, shown: (value: Nm) => string): Drawing {
+  const long = Math.max(Math.abs(target) * 1.2, mm(24))
+  const thick = Math.max(Math.abs(target) * 0.5, mm(10))
+  const place = (value: Nm, x: number, as: Dimension['kind'], word: string): Dimension => ({
+    from: point(0, x),
+    to: point(value, x),
+    kind: as,
+    label: `${word} Z ${shown(value)}`,
+  })
+  const spigot = target < 0 ? [box(target, -thick * 0.6, 0, thick * 0.6)] : []
+  return {
+    ...plain,
+    solids: [box(target - long, -thick, target, thick), ...spigot, ...tip(tool, target + thick * 0.18, thick, thick * 1.6, 'axis')],
+    surfaces: [{ axis: 'Z', at: target, label: '' }],
+    dimensions: [
+      place(target, -thick * 1.35, 'wanted', 'wanted'),
+      ...(measured === null ? [] : [place(measured, -thick * 1.8, 'measured', 'measured')]),
+    ],
+    ...(measured === null || measured === target ? {} : { deviations: [{ from: point(target, 0), by: { x: measured - target, y: 0 } }] }),
+  }
+}

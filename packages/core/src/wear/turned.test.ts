@@ -1,0 +1,71 @@
+import { describe, expect, it } from 'vitest'
+import { INCH_LATHE, LATHE, mounted, run, scene, stands } from '@rook/testing'
+import { mm } from '../length/index.ts'
+import { geometryRegister, registerKey, wearOf } from '../register/index.ts'
+
+const [X, Z] = [geometryRegister('3', 'X'), geometryRegister('3', 'Z')]
+const at = (machine = LATHE, worn = 0) =>
+  scene(
+    [
+      [X, stands(mm(-231.406))],
+      [Z, stands(mm(53.132))],
+      [wearOf(X), stands(mm(worn))],
+    ],
+    { machine, plan: null, tools: [mounted('3', 'bb-10', 'Boring bar 10', { kind: 'boring-bar' })] },
+  )
+const sized = (kind: string, target: string, measured: string, machine = LATHE, worn = 0) =>
+  run('turned-size', { tool: '3', kind, by: 'measured', with: 'mic', target, measured }, at(machine, worn))
+const written = (found: ReturnType<typeof sized>) => {
+  const [write] = found.sheet.result!.writes
+  return { register: registerKey(write!.register), value: write!.value }
+}
+
+describe('a turned size', () => {
+  // Worked by hand: \u0394X = target − measured, in diameters, the same outside and in a bore.
+  it.each([
+    ['outside', '24.98', '25.02', -0.04],
+    ['outside', '24.98', '24.95', 0.03],
+    ['bore', '30.01', '29.96', 0.05],
+    ['bore', '30.01', '30.04', -0.03],
+  ])('%s: wanted %s, measured %s changes the wear of X by %d', (kind, target, measured, change) => {
+    expect(written(sized(kind, target, measured))).toEqual({ register: registerKey(wearOf(X)), value: mm(change) })
+  })
+
+  it('adds to the wear that stands', () => {
+    expect(written(sized('bore', '30.01', '29.96', LATHE, -0.02)).value).toBe(mm(0.03))
+  })
+
+  it('counts half where X reads radii, and says so in the sum', () => {
+    const found = sized('outside', '24.98', '25.02', { ...LATHE, xReads: 'radius' })
+    expect(written(found).value).toBe(mm(-0.02))
+    expect(found.sheet.working.lines.map(({ label }) => label)).toContain('half of target less measured, the register holds radii')
+  })
+
+  it('of a shoulder goes into Z: one that stands too far out is cut nearer to the chuck', () => {
+    // The shoulder ought to stand at Z −24 and stands at −23.95: the tip has to go 0.05 toward the chuck.
+    const found = sized('shoulder', '-24', '-23.95')
+    expect(written(found)).toEqual({ register: registerKey(wearOf(Z)), value: mm(-0.05) })
+    expect(found.sheet.working.facts).toContainEqual({ label: 'In words', text: 'tip nearer to the chuck, face nearer to it' })
+  })
+
+  it('is read in inches on an inch lathe', () => {
+    const found = sized('outside', '1', '1.001', { ...INCH_LATHE, xReads: 'diameter' })
+    expect(written(found).value).toBe(-25_400)
+  })
+
+  it('draws a bore within its walls, the diameters true, and where the wall is off', () => {
+    const { solids, dimensions, deviations } = sized('bore', '30', '29.96').sheet.drawing
+    expect(solids.filter(({ kind }) => kind === 'stock')).toHaveLength(2)
+    expect(solids[0]!.box.min.y).toBe(mm(15))
+    expect(dimensions!.map(({ label }) => label)).toEqual(['wanted \u00d830.000', 'measured \u00d829.960'])
+    expect(deviations!.map(({ by }) => by.y)).toEqual([mm(-0.02), mm(0.02)])
+  })
+
+  it('is refused where there is nothing to add to, and where a diameter is none', () => {
+    const bare = { ...at(), standing: {} }
+    const unset = run('turned-size', { tool: '3', kind: 'bore', by: 'measured', target: '30', measured: '30' }, bare)
+    expect(unset.sheet.refusal?.sentence).toBe('T3 X is unset; wear is added to it. Measure T3 first.')
+    expect(sized('bore', '30', '-29.96').sheet.refusal?.sentence).toBe('Measured: a size is more than zero; type what the gauge shows.')
+    expect(sized('shoulder', '0', '0.02').sheet.refusal).toBeNull()
+  })
+})

@@ -1,0 +1,108 @@
+import { geometryRegister, registerKey, registerName, timesInDiameter, type RegisterRef } from '../register/index.ts'
+import { chosenTool, rowInput, toolInput, type Refusal, type Routine, type Values } from '../routine/index.ts'
+import { toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
+import type { Axis } from '../machine/index.ts'
+import { correctionInputs, wearSheet } from './correction.ts'
+import { notASize } from './side.ts'
+import { givenSize } from './sizes-taken.ts'
+import { turnedDrawing, type TurnedKind } from './turned-drawing.ts'
+
+/** What each kind of size is corrected by, and what the change does. */
+const KINDS: Readonly<Record<TurnedKind, { axis: Axis; label: string; note: string; wanted: string; less: string; more: string }>> = {
+  outside: {
+    axis: 'X',
+    label: 'Outside diameter',
+    note: 'X',
+    wanted: 'Diameter larger by',
+    less: 'tip further in, smaller diameter',
+    more: 'tip further out, larger diameter',
+  },
+  bore: {
+    axis: 'X',
+    label: 'Bore',
+    note: 'X',
+    wanted: 'Bore larger by',
+    less: 'tip further in, smaller bore',
+    more: 'tip further out, larger bore',
+  },
+  shoulder: {
+    axis: 'Z',
+    label: 'Face or shoulder',
+    note: 'Z, by its part Z',
+    wanted: 'Face further out by',
+    less: 'tip nearer to the chuck, face nearer to it',
+    more: 'tip further from the chuck, face further out',
+  },
+}
+
+/**
+ * Turned size. The tip goes to M = W + G + P, so a larger geometry leaves the surface further out, on the outside and in a bore
+ * alike, and a face further from the chuck: \u0394G = target \u2212 measured. On X both count as the machine reads X: half of the
+ * difference of two diameters where it reads radii. The change goes to the wear register.
+ */
+export const turnedSize: Routine = {
+  id: 'turned-size',
+  name: 'Turned size',
+  manner: 'from a size on the part',
+  purpose: 'Corrects a turned diameter, a bore, or where a face stands, by the wear of the tool that cuts it.',
+  kind: 'wear',
+  machines: ['lathe'],
+
+  inputs(scene, raw) {
+    const tool = toolByNumber(scene, raw.tool ?? null)
+    const kind = kindOf(raw.kind)
+    const feature = {
+      register: tool && kind && registerOf(tool, kind),
+      routine: turnedSize.id,
+      kind,
+      target: givenSize(raw.target, scene.machine),
+    }
+    const sizes = correctionInputs(scene, raw, kind ? KINDS[kind].wanted : 'Larger by', feature)
+    return [
+      toolInput(scene),
+      rowInput(
+        'kind',
+        'What is off',
+        (Object.keys(KINDS) as TurnedKind[]).map((value) => ({ value, label: KINDS[value].label, note: KINDS[value].note })),
+      ),
+      ...sizes.map((input) =>
+        input.id !== 'target' && input.id !== 'measured'
+          ? input
+          : kind === 'shoulder'
+            ? { ...input, label: `${input.label} part Z`, role: 'place' as const }
+            : { ...input, label: `${input.label} diameter` },
+      ),
+    ]
+  },
+
+  sheet(values, scene) {
+    const tool = chosenTool(values, scene)
+    const kind = kindOf(values.choice('kind') ?? undefined)
+    const register = tool && kind ? registerOf(tool, kind) : null
+    return wearSheet({
+      values,
+      scene,
+      tool,
+      register,
+      routine: turnedSize.id,
+      kind,
+      label: register ? registerName(register) : 'Geometry',
+      sum: tool && register ? { tool, register, sign: 1, halved: timesInDiameter(register, scene.machine) === 2 } : null,
+      refusal: tool && register ? refusalOf(tool, register, kind!, values, scene) : null,
+      words: kind ? KINDS[kind] : KINDS.outside,
+      wantedLabel: kind ? KINDS[kind].wanted : 'Larger by',
+      drawing: turnedDrawing(kind, values, tool, scene),
+    })
+  },
+}
+
+const kindOf = (text: string | undefined): TurnedKind | null =>
+  text !== undefined && Object.hasOwn(KINDS, text) ? (text as TurnedKind) : null
+
+const registerOf = (tool: MountedTool, kind: TurnedKind): RegisterRef => geometryRegister(tool.offset, KINDS[kind].axis)
+
+function refusalOf(tool: MountedTool, register: RegisterRef, kind: TurnedKind, values: Values, scene: Scene): Refusal | null {
+  if (!scene.standing[registerKey(register)])
+    return { input: 'tool', sentence: `${registerName(register)} is unset; wear is added to it. Measure T${tool.number} first.` }
+  return kind === 'shoulder' ? null : notASize(values)
+}
