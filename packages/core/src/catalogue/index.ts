@@ -16,11 +16,12 @@ import {
   rotaryZero,
   turnedCorner,
 } from '../pickup/index.ts'
+import { armConstant, knownDiameter, toolOnArm, turnedDiameter } from '../lathe/index.ts'
 import { probeInRing, probeOnWall } from '../probe/index.ts'
 import { readInputs, type Routine } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { copiedOffset, deliberateZero } from '../statement/index.ts'
-import { setterConstantRoutine, setterSides, toolDiameter, toolLength, turnedDiameter } from '../tool/index.ts'
+import { setterConstantRoutine, setterSides, toolDiameter, toolLength } from '../tool/index.ts'
 import { boringHead, depthSize, sideSize, turnedSize } from '../wear/index.ts'
 
 /** Every routine there is. A new one is a file of its own and a line here. */
@@ -43,11 +44,14 @@ export const ROUTINES: readonly Routine[] = [
   toolLength,
   toolDiameter,
   turnedDiameter,
+  knownDiameter,
+  toolOnArm,
   sideSize,
   depthSize,
   turnedSize,
   boringHead,
   setterConstantRoutine,
+  armConstant,
   setterSides,
   probeInRing,
   probeOnWall,

@@ -1,7 +1,7 @@
 export { parseRegisterKey, readRegisterKey, registerKey } from './key.ts'
 export type { RegisterKey, RegisterRef } from './key.ts'
 export { FAMILIES, holdsLength, propertyOf, timesInDiameter } from './property.ts'
-export type { PropertyRow, ProbeSide, RegisterFamily, RegisterLayer, RegisterProperty } from './property.ts'
+export type { ArmSide, PropertyRow, ProbeSide, RegisterFamily, RegisterLayer, RegisterProperty } from './property.ts'
 export { listed, registerName, registerNames } from './name.ts'
 export {
   commonRegister,
@@ -14,6 +14,7 @@ export {
   PROBE_SIDES,
   probeRegister,
   rotationRegister,
+  armRegister,
   setterAcross,
   setterCentre,
   setterRegister,

@@ -1,6 +1,6 @@
 import type { Axis, MachineRecord, RotaryAxis } from '../machine/index.ts'
 import type { RegisterRef } from './key.ts'
-import type { ProbeSide, RegisterFamily, RegisterProperty } from './property.ts'
+import type { ArmSide, ProbeSide, RegisterFamily, RegisterProperty } from './property.ts'
 
 const geometry = (family: RegisterFamily, slot: string, property: RegisterProperty): RegisterRef => ({
   family,
@@ -43,6 +43,9 @@ export const setterRegister = (setter: string): RegisterRef => geometry('setter'
 /** Where the middle of a setter's stylus stands on an axis of this machine, and how wide it measures there. */
 export const setterCentre = (setter: string, axis: 'X' | 'Y'): RegisterRef => geometry('setter', setter, axis)
 export const setterAcross = (setter: string): RegisterRef => geometry('setter', setter, 'across')
+
+/** The constant of a face of a lathe's setter arm: the machine coordinate at the touch less the tool's geometry. */
+export const armRegister = (setter: string, side: ArmSide): RegisterRef => geometry('setter', setter, side)
 
 /** A probe's effective radius on this machine's spindle, for one direction of motion. */
 export const probeRegister = (probe: string, side: ProbeSide): RegisterRef => geometry('probe', probe, side)

@@ -7,8 +7,11 @@ import type { Axis, MachineRecord, RotaryAxis } from '../machine/index.ts'
  */
 export type RegisterFamily = 'work' | 'common' | 'tool' | 'setter' | 'probe' | 'expected'
 export type ProbeSide = 'X+' | 'X-' | 'Y+' | 'Y-'
+/** A face of a lathe's setter arm, by the way a tool moves onto it. */
+export type ArmSide = 'X+' | 'X-' | 'Z+' | 'Z-'
 /** `R` is a work offset's rotation; `nose` a nose radius; `tip` the direction in which an imaginary tip points, 0 to 9. */
-export type RegisterProperty = Axis | RotaryAxis | 'R' | 'length' | 'diameter' | 'radius' | 'nose' | 'tip' | 'K' | 'across' | ProbeSide
+export type RegisterProperty =
+  Axis | RotaryAxis | 'R' | 'length' | 'diameter' | 'radius' | 'nose' | 'tip' | 'K' | 'across' | ProbeSide | ArmSide
 export type RegisterLayer = 'geometry' | 'wear'
 
 /** What holds of one property of a family. Everything that treats registers differently asks here. */
@@ -91,6 +94,16 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
       X: row({ words: 'centre X', axis: 'X' }),
       Y: row({ words: 'centre Y', axis: 'Y' }),
       across: row({ words: 'width across' }),
+      ...Object.fromEntries(
+        (['X+', 'X-', 'Z+', 'Z-'] as const).map((side) => [
+          side,
+          row({
+            words: `constant moving ${side.replace('-', '\u2212')}`,
+            axis: side[0] as Axis,
+            across: side.startsWith('X') ? ('as-read' as const) : null,
+          }),
+        ]),
+      ),
     },
   },
   probe: {

@@ -19,6 +19,8 @@ export interface SingleTouch {
   finds: 'W' | 'H'
   radius: Nm
   thickness: Nm
+  /** True on an axis that reads diameters: radius and thickness then count twice. */
+  diameterAxis?: boolean
   /** Wear that the control adds to the tool’s offset: it is in the readout, not in the sum. */
   wear?: Nm
   /** What else could have touched, or lain between: for the likeliest single mistake. */
@@ -36,7 +38,12 @@ function termsOf(touch: SingleTouch): TouchTerms {
     W: touch.finds === 'H' ? touch.known : nm(0),
     H: touch.finds === 'W' ? touch.known : nm(0),
     P: touch.place,
-    c: contactCorrection({ direction: touch.direction, radius: touch.radius, gauge: touch.thickness }),
+    c: contactCorrection({
+      direction: touch.direction,
+      radius: touch.radius,
+      gauge: touch.thickness,
+      ...(touch.diameterAxis ? { diameterAxis: true } : {}),
+    }),
   }
 }
 
@@ -72,7 +79,7 @@ export function slipsOf(touch: SingleTouch, unit: Scene['machine']['unit']): Sli
   if (touch.thickness > 0) {
     slip('shim', `nothing had lain between, and ${figure(touch.thickness)} was taken off`, { thickness: nm(0) })
     slip('shim-twice', `${figure(touch.thickness)} had been taken off the reading already`, {
-      reading: minus(touch.reading, nm(-touch.direction * touch.thickness)),
+      reading: minus(touch.reading, nm(-touch.direction * touch.thickness * (touch.diameterAxis ? 2 : 1))),
     })
   }
   for (const gauge of touch.alternatives.between) {

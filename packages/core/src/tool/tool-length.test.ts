@@ -4,7 +4,8 @@ import { inch, mm } from '../length/index.ts'
 import { lengthRegister, setterRegister, workRegister } from '../register/index.ts'
 import { sumOf } from '../working/index.ts'
 import { INCH_MILL, LATHE, scene, stands } from '@rook/testing'
-import { setterConstantRoutine, toolLength, turnedDiameter } from './index.ts'
+import { turnedDiameter } from '../lathe/index.ts'
+import { setterConstantRoutine, toolLength } from './index.ts'
 
 const K = [setterRegister('setter'), stands(mm(-502.118))] as const
 const zero = [workRegister('G54', 'Z'), stands(mm(-476.5655))] as const

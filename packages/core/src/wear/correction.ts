@@ -220,7 +220,6 @@ export function inWords(step: Nm, words: { less: string; more: string }): string
 export interface WearParts {
   values: Values
   scene: Scene
-  tool: MountedTool | null
   register: RegisterRef | null
   /** Id of the routine, and inside or outside where it tells them apart. */
   routine: string
@@ -240,7 +239,6 @@ export interface WearParts {
 export function wearSheet({
   values,
   scene,
-  tool,
   register,
   routine,
   kind,

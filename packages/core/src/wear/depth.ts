@@ -39,7 +39,6 @@ export const depthSize: Routine = {
     return wearSheet({
       values,
       scene,
-      tool,
       register,
       routine: depthSize.id,
       kind: null,

@@ -49,7 +49,6 @@ export const sideSize: Routine = {
     return wearSheet({
       values,
       scene,
-      tool,
       register,
       routine: sideSize.id,
       kind,

@@ -82,7 +82,6 @@ export const turnedSize: Routine = {
     return wearSheet({
       values,
       scene,
-      tool,
       register,
       routine: turnedSize.id,
       kind,

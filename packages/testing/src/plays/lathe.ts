@@ -1,4 +1,4 @@
-import { geometryRegister, nm, wearOf, workRegister, type MachineRecord, type RegisterRef } from '@rook/core'
+import { armRegister, geometryRegister, nm, wearOf, workRegister, type MachineRecord, type RegisterRef } from '@rook/core'
 import type { Chance } from '../chance.ts'
 import { LATHE } from '../machines.ts'
 import { mounted, scene, stands } from '../scene.ts'
@@ -50,7 +50,66 @@ function sized(chance: Chance, machine: MachineRecord, kind: 'outside' | 'bore' 
   }
 }
 
+/** A bar or bore of known diameter touched over a feeler: M = W + G + D + c, c twice the feeler where X reads diameters. */
+function known(chance: Chance, machine: MachineRecord, surface: 'outside' | 'bore'): Played {
+  const half = machine.xReads === 'radius' ? 2 : 1
+  const [D, G] = [chance.between(30e6, 70e6), -chance.between(230e6, 240e6)]
+  const gap = 50_000 + chance.normal(STANDARD.shim) + chance.normal(STANDARD.felt)
+  const c = ((surface === 'outside' ? 1 : -1) * 2 * gap) / half
+  return {
+    scene: on(machine, [[workRegister('G54', 'X'), 0, 0]]),
+    raw: {
+      tool: '3',
+      slot: 'G54',
+      surface,
+      between: 'feeler',
+      reading: shown(G + D / half + c, machine),
+      place: typed(D + chance.normal(MICROMETER)),
+    },
+    truth: [[geometryRegister('3', 'X'), G]],
+  }
+}
+
+/** A tool on a face of the setter arm, whose constant was found before: G = M \u2212 K. */
+function onArm(chance: Chance, side: 'X-' | 'X+' | 'Z-'): Played {
+  const axis = side[0] as 'X' | 'Z'
+  const [K, G] = [chance.between(130e6, 160e6), -chance.between(20e6, 240e6)]
+  return {
+    scene: on(LATHE, [[armRegister('setter', side), K + chance.normal(STANDARD.length), STANDARD.length]]),
+    raw: {
+      tool: '3',
+      setter: 'setter',
+      face: side,
+      reading: shown(K + G + chance.normal(STANDARD.shim) + chance.normal(STANDARD.felt), LATHE),
+    },
+    truth: [[geometryRegister('3', axis), G]],
+  }
+}
+
 export const LATHE_PLAYS: NamedPlays = {
+  'turned-diameter: a bore'(chance) {
+    const played = skim(chance, LATHE)
+    return { ...played, raw: { ...played.raw, surface: 'bore', after: played.raw.reading! } }
+  },
+  'known-diameter': (chance) => known(chance, LATHE, 'outside'),
+  'known-diameter: a bore': (chance) => known(chance, LATHE, 'bore'),
+  'known-diameter: X reads radii': (chance) => known(chance, { ...LATHE, xReads: 'radius' }, 'outside'),
+  'tool-on-arm': (chance) => onArm(chance, 'X-'),
+  'tool-on-arm: the other side': (chance) => onArm(chance, 'X+'),
+  'tool-on-arm: along Z': (chance) => onArm(chance, 'Z-'),
+  'arm-constant'(chance) {
+    const [K, G] = [chance.between(130e6, 160e6), -chance.between(240e6, 250e6)]
+    return {
+      scene: on(LATHE, [[geometryRegister('1', 'X'), G + chance.normal(STANDARD.length), STANDARD.length]]),
+      raw: {
+        setter: 'setter',
+        tool: '1',
+        face: 'X-',
+        reading: shown(K + G + chance.normal(STANDARD.shim) + chance.normal(STANDARD.felt), LATHE),
+      },
+      truth: [[armRegister('setter', 'X-'), K]],
+    }
+  },
   'turned-size': (chance) => sized(chance, LATHE, 'outside'),
   'turned-size: a bore, X reads radii': (chance) => sized(chance, { ...LATHE, xReads: 'radius' }, 'bore'),
   'turned-size: a shoulder': (chance) => sized(chance, LATHE, 'shoulder'),

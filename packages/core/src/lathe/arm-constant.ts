@@ -1,0 +1,124 @@
+import { doubtBy } from '../check/limits.ts'
+import { minus, negate, nm, plus, roundToIncrement, times, type Nm } from '../length/index.ts'
+import { armRegister, geometryRegister, registerKey, registerName } from '../register/index.ts'
+import {
+  chosenTool,
+  gaugeInput,
+  gaugesUsed,
+  readingInput,
+  resultCell,
+  sizeInput,
+  toolInput,
+  type Refusal,
+  type Routine,
+  type Write,
+} from '../routine/index.ts'
+import { restingOn } from '../reach/index.ts'
+import { gaugeById, type MountedTool, type Scene } from '../scene/index.ts'
+import { combine, ofReadout } from '../uncertainty/index.ts'
+import { line } from '../working/index.ts'
+import { faceInput, faceOf, faceWords, timesWidth, type ArmFace } from './arm-face.ts'
+import { armDrawing } from './arm-drawing.ts'
+import { tipRefusal } from './tip.ts'
+
+/**
+ * Setter arm: the constant of one face of the stylus, from the master or any tool whose geometry stands: K = M \u2212 G.
+ * Two opposite faces are tied by the width of the stylus: K(X+) = K(X\u2212) \u2212 2w where X reads diameters, K(Z+) = K(Z\u2212) \u2212 w.
+ */
+export const armConstant: Routine = {
+  id: 'arm-constant',
+  name: 'Setter arm',
+  manner: 'from a tool of known geometry',
+  purpose: 'Ties a face of a lathe\u2019s setter arm to this machine, with the master or a tool whose geometry stands.',
+  kind: 'calibration',
+  machines: ['lathe'],
+
+  inputs(scene) {
+    return [
+      gaugeInput('setter', 'Setter', scene, ['setter']),
+      toolInput(scene, 'Touching with'),
+      faceInput(scene),
+      sizeInput('width', 'Width of the stylus', { optional: true, hint: 'where the opposite face comes with it' }),
+      readingInput('X', scene.machine, 'Machine at the touch'),
+    ]
+  },
+
+  sheet(values, scene) {
+    const setter = gaugeById(scene, values.choice('setter'))
+    const tool = chosenTool(values, scene)
+    const face = faceOf(values)
+    const reading = values.length('reading')
+    const width = values.length('width')
+    const geometry = tool && face ? scene.standing[registerKey(geometryRegister(tool.offset, face.axis))] : undefined
+    const refusal = tool && face ? refusalOf(tool, face, width, scene) : null
+    const K = geometry && reading !== null && !refusal ? minus(reading, geometry.value) : null
+    const writes = setter && face && tool && geometry && K !== null ? writesOf({ setter, face, tool, K, width }, scene) : null
+    const registers = setter && face ? [armRegister(setter.id, face.side), ...(width ? [armRegister(setter.id, face.opposite)] : [])] : []
+    return {
+      targets: registers,
+      refusal,
+      working: {
+        unit: scene.machine.unit,
+        columns: [''],
+        lines: [
+          line('start', face ? `Machine ${face.axis} at the touch` : 'Machine at the touch', reading, 'reading'),
+          line('less', tool && face ? `T${tool.number} geometry ${face.axis}` : 'geometry of the tool', geometry?.value ?? null),
+        ],
+        results: registers.map((register, at) => ({
+          label: `moving ${at === 0 ? faceWords(face!) : faceWords({ axis: face!.axis, direction: face!.direction === 1 ? -1 : 1 })}`,
+          cells: [resultCell(register, writes?.[at]?.value ?? null, writes?.[at]?.uncertainty ?? null)],
+        })),
+        facts: [],
+      },
+      drawing: armDrawing({ face, tool, width, name: setter?.name ?? 'setter arm', lit: reading === null }),
+      result: writes && {
+        writes,
+        readings: [{ axis: face!.axis, label: `machine ${face!.axis} at the touch`, value: reading! }],
+        readouts: [],
+        gauges: gaugesUsed(setter!.id),
+      },
+    }
+  },
+}
+
+function refusalOf(tool: MountedTool, face: ArmFace, width: Nm | null, scene: Scene): Refusal | null {
+  const register = geometryRegister(tool.offset, face.axis)
+  if (!scene.standing[registerKey(register)])
+    return {
+      input: 'tool',
+      sentence: `${registerName(register)} is unset; unset is not zero. Touch with the master, or with a tool whose geometry stands.`,
+    }
+  if (width !== null && width <= 0) return { input: 'width', sentence: 'Width of the stylus: more than zero, or left empty.' }
+  return tipRefusal(tool, face.axis, face.direction, scene)
+}
+
+interface Found {
+  setter: { id: string; name: string; uncertainty: Nm }
+  face: ArmFace
+  tool: MountedTool
+  K: Nm
+  width: Nm | null
+}
+
+function writesOf({ setter, face, tool, K, width }: Found, scene: Scene): Write[] {
+  const { increment } = scene.machine
+  const register = geometryRegister(tool.offset, face.axis)
+  const standing = scene.standing[registerKey(register)]!
+  const doubts = [ofReadout(increment), restingOn(`T${tool.number} geometry ${face.axis}`, standing), doubtBy('feltContact', scene)]
+  const write = (side: ArmFace['side'], value: Nm, more: typeof doubts): Write => ({
+    register: armRegister(setter.id, side),
+    value: roundToIncrement(value, increment),
+    state: 'set',
+    uncertainty: combine([...doubts, ...more], increment),
+    assembly: null,
+    rests: [registerKey(register)],
+    slips: [],
+  })
+  const own = write(face.side, K, [{ label: setter.name, standard: setter.uncertainty }])
+  if (!width) return [own]
+  // The plus face lies nearer to the axis and to the chuck: its constant is the smaller one.
+  const apart = times(width, timesWidth(face, scene))
+  const other = face.direction === -1 ? plus(K, negate(apart)) : plus(K, apart)
+  const ofWidth = { label: 'width of the stylus', standard: doubtBy('typedThickness', scene).standard * timesWidth(face, scene) }
+  return [own, write(face.opposite, nm(other), [{ label: setter.name, standard: setter.uncertainty }, ofWidth])]
+}

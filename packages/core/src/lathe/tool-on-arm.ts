@@ -1,0 +1,126 @@
+import { doubtBy } from '../check/limits.ts'
+import { nm, ZERO } from '../length/index.ts'
+import { armRegister, geometryRegister, registerKey } from '../register/index.ts'
+import {
+  chosenTool,
+  gaugeInput,
+  gaugesUsed,
+  readingInput,
+  toolInput,
+  touchOffSheet,
+  wearInput,
+  type Refusal,
+  type Routine,
+} from '../routine/index.ts'
+import { isSuspect, standingNote } from '../standing/index.ts'
+import { restingOn } from '../reach/index.ts'
+import { gaugeById, toolByNumber, type Scene } from '../scene/index.ts'
+import { line } from '../working/index.ts'
+import { ARM_FACES, faceInput, faceOf, faceWords, type ArmFace } from './arm-face.ts'
+import { armDrawing } from './arm-drawing.ts'
+import { tipRefusal } from './tip.ts'
+
+/** Tool on the setter arm: geometry X or Z from one touch on a face whose constant stands, G = M \u2212 K. */
+export const toolOnArm: Routine = {
+  id: 'tool-on-arm',
+  name: 'Tool on the setter arm',
+  manner: 'on the setter arm',
+  purpose: 'A lathe tool\u2019s geometry X or Z from one touch on a face of the setter arm.',
+  kind: 'touch-off',
+  machines: ['lathe'],
+
+  inputs(scene, raw) {
+    const tool = toolByNumber(scene, raw.tool ?? null)
+    const face = ARM_FACES.find(({ side }) => side === raw.face)
+    return [
+      toolInput(scene),
+      gaugeInput('setter', 'Setter', scene, ['setter']),
+      faceInput(scene),
+      readingInput(face?.axis ?? 'X', scene.machine, `Machine ${face?.axis ?? ''} at the touch`.replace('  ', ' ')),
+      ...wearInput(tool && face ? geometryRegister(tool.offset, face.axis) : null, scene),
+    ]
+  },
+
+  sheet(values, scene) {
+    const tool = chosenTool(values, scene)
+    const setter = gaugeById(scene, values.choice('setter'))
+    const face = faceOf(values)
+    const register = setter && face ? armRegister(setter.id, face.side) : null
+    const constant = register ? scene.standing[registerKey(register)] : undefined
+    const reading = values.length('reading')
+    const target = tool && face ? geometryRegister(tool.offset, face.axis) : null
+    return touchOffSheet({
+      scene,
+      axis: face?.axis ?? 'X',
+      values,
+      rests: register ? [registerKey(register)] : [],
+      target,
+      label: tool && face ? `T${tool.number} geometry ${face.axis}` : 'Geometry',
+      lines: [
+        line('start', face ? `Machine ${face.axis} at the touch` : 'Machine at the touch', reading, 'reading'),
+        line(
+          'less',
+          setter && face ? `constant of ${setter.name}, moving ${faceWords(face)}` : 'constant of the face',
+          constant?.value ?? null,
+        ),
+      ],
+      refusal:
+        (setter && face && refusalOf(setter.name, face, register!, scene)) ||
+        (tool && face ? tipRefusal(tool, face.axis, face.direction, scene) : null),
+      touch:
+        constant && reading !== null && face
+          ? {
+              axis: face.axis,
+              direction: face.direction,
+              reading,
+              place: ZERO,
+              known: constant.value,
+              finds: 'H',
+              radius: nm(0),
+              thickness: nm(0),
+              alternatives: { finders: [], between: [], known: otherFaces(setter!.id, face, scene) },
+            }
+          : null,
+      contributors:
+        constant && setter
+          ? [
+              restingOn(`constant of ${setter.name}`, constant),
+              { label: setter.name, standard: setter.uncertainty },
+              doubtBy('feltContact', scene),
+            ]
+          : [],
+      gauges: gaugesUsed(setter?.id),
+      assembly: tool?.assembly ?? null,
+      readingLabel: face ? `machine ${face.axis} at the touch` : 'machine at the touch',
+      drawing: armDrawing({ face, tool, width: null, name: setter?.name ?? 'setter arm', lit: reading === null }),
+      readouts: () => [],
+    })
+  },
+}
+
+/** The other faces on the same axis: what would have been taken off had the tool come from the other side. */
+function otherFaces(setter: string, face: ArmFace, scene: Scene) {
+  const other = scene.standing[registerKey(armRegister(setter, face.opposite))]
+  return other
+    ? [
+        {
+          label: `the constant of the face moving ${faceWords({ axis: face.axis, direction: face.direction === 1 ? -1 : 1 })}`,
+          value: other.value,
+        },
+      ]
+    : []
+}
+
+function refusalOf(name: string, face: ArmFace, register: ReturnType<typeof armRegister>, scene: Scene): Refusal | null {
+  const key = registerKey(register)
+  const way = `moving ${faceWords(face)}`
+  if (!scene.standing[key])
+    return { input: 'face', sentence: `${name} has no constant ${way} on ${scene.machine.name}. Touch that face with the master first.` }
+  const note = standingNote(key, scene)
+  return isSuspect(note)
+    ? {
+        input: 'face',
+        sentence: `The constant of ${name} ${way} cannot be used as it is: ${note.because}. Touch that face with the master again.`,
+      }
+    : null
+}
