@@ -426,7 +426,7 @@ class MachineFortnight {
 /** A run of tools, task by task as a person does it; any other step is itself. */
 function tasksOf(step: StepPlan, { tools = [] }: DemoOperation): StepPlan[] {
   if (step.kind !== 'tools') return [step]
-  return runOf({ tools }, [], {}).map(({ id, tool, what }) => {
+  return runOf({ tools }, [], {}, { kind: 'mill', turrets: [] }).map(({ id, tool, what }) => {
     const { routine, preset } = taskPreset(what, tool.number, step.preset)
     return { ...step, id: `${step.id}/${id}`, title: `T${tool.number}, ${what}`, kind: 'routine', routine, preset }
   })

@@ -60,7 +60,7 @@ describe('the runs of tools in the demo', () => {
         // Only what is compensated for has to be measured across.
         if (diameter) expect(answersToWear(detailOf(assembly)), assembly).toBe(true)
       }
-      const ids = runOf({ tools }, [], {}).map(({ id }) => id)
+      const ids = runOf({ tools }, [], {}, { kind: 'mill', turrets: [] }).map(({ id }) => id)
       expect(new Set(ids).size).toBe(ids.length)
       for (const word of ['offset', 'diameterOffset'] as const) expect(new Set(tools.map((tool) => tool[word])).size).toBe(tools.length)
     },

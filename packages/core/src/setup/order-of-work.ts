@@ -81,10 +81,10 @@ function blockOrder(said: Described, gauges: readonly Gauge[]): PlannedStep[] {
   return [...run, ...zeros]
 }
 
-/** A bar: master and spindle axis are zero on purpose, the face becomes zero, every other tool follows in X and in Z. */
+/** A bar: master and spindle axis are zero on purpose, the face becomes zero, then X and Z of every tool from there. */
 function barOrder(said: Described): PlannedStep[] {
   const { slots, tools } = said
-  const [master, ...others] = tools
+  const master = tools[0]
   const slot = slots[0]
   if (!slot) return []
   const zero = (id: string, title: string, register: string) =>
@@ -97,21 +97,18 @@ function barOrder(said: Described): PlannedStep[] {
       ...(master ? { tool: master.number } : {}),
       place: '0',
     }),
-    ...(master ? [skim(master.number, slot)] : []),
-    ...others.flatMap(({ number }) => [
-      skim(number, slot),
-      step(`length-T${number}`, `Length T${number}`, 'on the faced end', 'routine', 'tool-length', {
-        tool: number,
-        method: 'part',
-        slot,
-        place: '0',
-      }),
-    ]),
+    ...(master
+      ? [
+          step('tools', `Tools ${listed(tools.map(({ number }) => `T${number}`))}`, 'X and Z, the master first', 'tools', null, {
+            'x-method': 'skim',
+            'z-method': 'part',
+            slot,
+            place: '0',
+          }),
+        ]
+      : []),
   ]
 }
-
-const skim = (tool: string, slot: string) =>
-  step(`skim-T${tool}`, `X of T${tool}`, 'skim and measure', 'routine', 'turned-diameter', { tool, slot })
 
 const ORDERS: Readonly<Record<MachineKind, (said: Described, gauges: readonly Gauge[]) => PlannedStep[]>> = {
   mill: blockOrder,

@@ -1,17 +1,20 @@
+import type { MachineRecord } from '../machine/index.ts'
 import { parseRegisterKey } from '../register/index.ts'
+import { MEASURED, MEASURES, type Measure } from './measure.ts'
 import { toolRows } from './table.ts'
+import { turretOrder } from './turret-order.ts'
 import type { RawInputs } from '../routine/index.ts'
 import type { PlannedTool, Plan, Scene } from '../scene/index.ts'
 
 /** What has become of one task in a run of tools. */
 export type TaskState = 'open' | 'done' | 'skipped' | 'absent'
 
-/** One tool's length or diameter in a run of tools. */
+/** One thing that is measured of one tool in a run of tools. */
 export interface RunTask {
   /** Ending of the step's id that its entry carries: "T4/length". */
   id: string
   tool: PlannedTool
-  what: 'length' | 'diameter'
+  what: Measure
   state: TaskState
   /** Why it is skipped. */
   reason: string | null
@@ -23,20 +26,41 @@ export interface RunTask {
 export type RunRecord = Readonly<Record<string, { skipped: boolean; reason: string | null; again?: string | null }>>
 
 /**
- * The tasks of a run, first tool to last, the length of each before its diameter. A tool that is not mounted is
- * absent: it cannot be measured, and it is not done either.
+ * The tasks of a run, first tool to last: on a mill the length of each before its diameter; on a lathe X and Z, in the order that
+ * turns the turret least, the first tool of the plan, which is the master, before all others. A master's Z is zero on purpose and
+ * is not measured. A tool that is not mounted is absent: it cannot be measured, and it is not done either.
  */
-export function runOf(plan: Pick<Plan, 'tools'>, mounted: Scene['tools'], record: RunRecord): RunTask[] {
-  return plan.tools.flatMap((tool) =>
-    (tool.diameter ? (['length', 'diameter'] as const) : (['length'] as const)).map((what): RunTask => {
-      const id = `T${tool.number}/${what}`
-      const entry = record[id] ?? record[`T${tool.number}`]
-      const isMounted = mounted.some(({ number }) => number === tool.number)
-      const again = entry?.again ?? null
-      const state: TaskState = entry && again === null ? (entry.skipped ? 'skipped' : 'done') : isMounted ? 'open' : 'absent'
-      return { id, tool, what, state, reason: entry?.skipped ? entry.reason : null, again }
-    }),
+export function runOf(
+  plan: Pick<Plan, 'tools'>,
+  mounted: Scene['tools'],
+  record: RunRecord,
+  machine: Pick<MachineRecord, 'kind' | 'turrets'>,
+): RunTask[] {
+  const turns = machine.kind === 'lathe'
+  const tools = turns ? inTurretOrder(plan.tools, machine) : plan.tools
+  return tools.flatMap((tool, place) =>
+    MEASURED[machine.kind](tool)
+      .filter((what) => !(turns && place === 0 && what === 'Z'))
+      .map((what): RunTask => {
+        const id = `T${tool.number}/${what}`
+        const entry = record[id] ?? record[`T${tool.number}`]
+        const isMounted = mounted.some(({ number }) => number === tool.number)
+        const again = entry?.again ?? null
+        const state: TaskState = entry && again === null ? (entry.skipped ? 'skipped' : 'done') : isMounted ? 'open' : 'absent'
+        return { id, tool, what, state, reason: entry?.skipped ? entry.reason : null, again }
+      }),
   )
+}
+
+function inTurretOrder(tools: readonly PlannedTool[], { turrets }: Pick<MachineRecord, 'turrets'>): PlannedTool[] {
+  const [master, ...others] = tools
+  if (!master) return []
+  const order = turretOrder(
+    others.map(({ number }) => Number(number)),
+    turrets[0]?.stations ?? null,
+    Number(master.number),
+  )
+  return [master, ...order.map((station) => others.find(({ number }) => Number(number) === station)!)]
 }
 
 /**
@@ -48,8 +72,9 @@ export function measuredAlready(scene: Scene, since: string | null): RunRecord {
   for (const { tool, pairs } of toolRows(scene))
     for (const { geometry, note } of pairs) {
       const standing = scene.standing[geometry]
-      const what = parseRegisterKey(geometry).property === 'length' ? 'length' : 'diameter'
-      if (note.word === 'measured' && standing && (since === null || standing.at > since))
+      const { property } = parseRegisterKey(geometry)
+      const what = (Object.keys(MEASURES) as Measure[]).find((one) => MEASURES[one].properties.includes(property))
+      if (what && note.word === 'measured' && standing && (since === null || standing.at > since))
         found[`T${tool.number}/${what}`] = { skipped: false, reason: null }
     }
   return found
@@ -62,14 +87,16 @@ export function nextInRun(tasks: readonly RunTask[], after: string | null = null
 }
 
 /**
- * How a task of a run is done: the routine, and what the run's step already says of its inputs. What the step says
- * under `diameter-method` is the method of the diameters; the other words serve both.
+ * How a task of a run is done: the routine, and what the run's step already says of its inputs. What says how one measure is
+ * taken is no word of the others; the rest serves all.
  */
-export function taskPreset(what: RunTask['what'], tool: string, preset: RawInputs): { routine: string; preset: Record<string, string> } {
-  const { method, 'diameter-method': diameterMethod, axis, direction, ...shared } = preset
-  const given = (words: Record<string, string | undefined>) =>
-    Object.fromEntries(Object.entries({ tool, ...shared, ...words }).filter((pair): pair is [string, string] => pair[1] !== undefined))
-  return what === 'length'
-    ? { routine: 'tool-length', preset: given({ method }) }
-    : { routine: 'tool-diameter', preset: given({ method: diameterMethod, axis, direction }) }
+export function taskPreset(what: Measure, tool: string, step: RawInputs): { routine: string; preset: Record<string, string> } {
+  const { method, ways } = MEASURES[what]
+  const way = ways[step[method] ?? ''] ?? Object.values(ways)[0]!
+  const own = new Set([...Object.values(MEASURES).map((row) => row.method), 'axis', 'direction', 'x-place'])
+  const isLathe = what === 'X' || what === 'Z'
+  // On a lathe two routines share nothing but what the way names; on a mill the words of the step serve both.
+  const rest = isLathe ? {} : Object.fromEntries(Object.entries(step).filter(([id]) => !own.has(id)))
+  const given = Object.entries({ tool, ...rest, ...way.preset(step) }).filter((pair): pair is [string, string] => pair[1] !== undefined)
+  return { routine: way.routine, preset: Object.fromEntries(given) }
 }

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { diameterRegister, lengthRegister, wearOf } from '../register/index.ts'
+import { diameterRegister, geometryRegister, lengthRegister, wearOf } from '../register/index.ts'
 import { standingNote } from '../standing/index.ts'
 import { LATHE, MILL, mounted, scene, stands } from '@rook/testing'
-import { beginsLife, consequencesOf, measuredAlready, nextInRun, runOf, sharedNumbers, toolRows } from './index.ts'
+import { beginsLife, consequencesOf, measuredAlready, nextInRun, runOf, sharedNumbers, taskPreset, toolRows, turretOrder } from './index.ts'
 
 const own = { assembly: 'em-12', setup: 'now' }
 const at = scene([
@@ -91,7 +91,7 @@ describe('a run of tools', () => {
   const plan = { tools: [planned('4', true), planned('5'), planned('7')] }
 
   it('goes from the first to the last, length before diameter, and knows who is absent', () => {
-    const tasks = runOf(plan, at.tools, {})
+    const tasks = runOf(plan, at.tools, {}, MILL)
     expect(tasks.map(({ id, state }) => `${id} ${state}`)).toEqual([
       'T4/length open',
       'T4/diameter open',
@@ -103,11 +103,16 @@ describe('a run of tools', () => {
   })
 
   it('remembers what is done and what is skipped, and comes back to what was left', () => {
-    const tasks = runOf(plan, at.tools, { 'T4/length': { skipped: false, reason: null }, T7: { skipped: true, reason: 'insert on order' } })
+    const tasks = runOf(
+      plan,
+      at.tools,
+      { 'T4/length': { skipped: false, reason: null }, T7: { skipped: true, reason: 'insert on order' } },
+      MILL,
+    )
     expect(tasks.map(({ state }) => state)).toEqual(['done', 'open', 'absent', 'skipped'])
     expect(tasks[3]!.reason).toBe('insert on order')
     expect(nextInRun(tasks, 'T7/length')?.id).toBe('T4/diameter')
-    expect(nextInRun(runOf({ tools: [] }, at.tools, {}))).toBeNull()
+    expect(nextInRun(runOf({ tools: [] }, at.tools, {}, MILL))).toBeNull()
   })
 })
 
@@ -127,11 +132,97 @@ describe('what of a run needs no measuring', () => {
   it('is what stands measured on the tool that is mounted; estimates and another tool’s figures are to do', () => {
     expect(Object.keys(measuredAlready(standing, null))).toEqual(['T4/length', 'T4/diameter'])
     const planned = { tools: tools.map(({ number, offset, diameterOffset }) => ({ number, offset, diameterOffset, diameter: false })) }
-    expect(nextInRun(runOf(planned, tools, measuredAlready(standing, null)))?.id).toBe('T5/length')
+    expect(nextInRun(runOf(planned, tools, measuredAlready(standing, null), MILL))?.id).toBe('T5/length')
   })
 
   it('is nothing that was measured before all was begun anew', () => {
     expect(Object.keys(measuredAlready(standing, '2026-11-24T06:05:00.000Z'))).toEqual(['T4/diameter'])
     expect(measuredAlready(standing, '2026-11-25T00:00:00.000Z')).toEqual({})
+  })
+})
+
+describe('a run through a turret', () => {
+  const planned = ['1', '9', '3', '4'].map((number) => ({ number, offset: number, diameterOffset: number, diameter: false }))
+  const turret = { kind: 'lathe' as const, turrets: [{ name: 'A', stations: 12 }] }
+
+  it('measures X and Z of every tool, the master first and only in X', () => {
+    const tools = ['1', '3', '4'].map((number) => mounted(number, `tool-${number}`, 'Turning tool'))
+    const tasks = runOf({ tools: planned }, tools, {}, turret)
+    expect(tasks.map(({ id }) => id)).toEqual(['T1/X', 'T3/X', 'T3/Z', 'T4/X', 'T4/Z', 'T9/X', 'T9/Z'])
+    // What is not mounted is neither measured nor done.
+    expect(tasks.filter(({ state }) => state === 'absent').map(({ id }) => id)).toEqual(['T9/X', 'T9/Z'])
+  })
+
+  it('counts what stands measured of each', () => {
+    const at = scene(
+      [
+        [geometryRegister('3', 'X'), stands(mm(-231.406), { assembly: 'tool-3' })],
+        [geometryRegister('3', 'Z'), stands(mm(53.132), { assembly: 'tool-3' })],
+      ],
+      { machine: LATHE, plan: null, tools: [mounted('3', 'tool-3', 'Boring bar 10')] },
+    )
+    expect(Object.keys(measuredAlready(at, null))).toEqual(['T3/X', 'T3/Z'])
+  })
+
+  it('asks each the way its step says', () => {
+    const step = { 'x-method': 'skim', 'z-method': 'part', slot: 'G54', place: '0' }
+    expect(taskPreset('X', '3', step)).toEqual({ routine: 'turned-diameter', preset: { tool: '3', slot: 'G54' } })
+    expect(taskPreset('Z', '3', step)).toEqual({
+      routine: 'tool-length',
+      preset: { tool: '3', method: 'part', slot: 'G54', place: '0' },
+    })
+    const arm = { 'x-method': 'arm', 'z-method': 'arm', setter: 'setter' }
+    expect(taskPreset('X', '3', arm)).toEqual({ routine: 'tool-on-arm', preset: { tool: '3', setter: 'setter' } })
+    expect(taskPreset('Z', '3', arm)).toEqual({ routine: 'tool-on-arm', preset: { tool: '3', setter: 'setter', face: 'Z-' } })
+    expect(taskPreset('diameter', '4', { method: 'setter', setter: 's', 'diameter-method': 'one-side', axis: 'X' })).toEqual({
+      routine: 'tool-diameter',
+      preset: { tool: '4', setter: 's', method: 'one-side', axis: 'X' },
+    })
+  })
+})
+
+describe('the order in which a turret turns least', () => {
+  /** By trying every order there is. */
+  const least = (wanted: number[], stations: number, from: number): number => {
+    if (wanted.length === 0) return 0
+    const apart = (one: number, other: number) => Math.min((one - other + stations) % stations, (other - one + stations) % stations)
+    return Math.min(
+      ...wanted.map(
+        (next, at) =>
+          apart(from, next) +
+          least(
+            wanted.filter((_, place) => place !== at),
+            stations,
+            next,
+          ),
+      ),
+    )
+  }
+  const turns = (order: number[], stations: number, from: number) =>
+    order.reduce(
+      ({ total, at }, next) => ({
+        total: total + Math.min((next - at + stations) % stations, (at - next + stations) % stations),
+        at: next,
+      }),
+      { total: 0, at: from },
+    ).total
+
+  it.each([
+    [[2, 3, 4], 12, 1],
+    [[12, 11, 2], 12, 1],
+    [[3, 11, 12], 12, 1],
+    [[6, 8], 12, 1],
+    [[2, 3, 9, 10, 11], 12, 1],
+    [[5], 8, 4],
+    [[], 8, 4],
+  ])('through %j of %d stations from %d', (wanted, stations, from) => {
+    const order = turretOrder(wanted, stations, from)
+    expect([...order].sort((a, b) => a - b)).toEqual([...wanted].sort((a, b) => a - b))
+    expect(turns(order, stations, from)).toBe(least(wanted, stations, from))
+  })
+
+  it('follows the numbers where nothing is known of the turret', () => {
+    expect(turretOrder([9, 3, 4], null, 1)).toEqual([3, 4, 9])
+    expect(turretOrder([9, 3, 40], 12, 1)).toEqual([3, 9, 40])
   })
 })

@@ -236,19 +236,7 @@ export interface WearParts {
 }
 
 /** The three panes' contents of a correction that goes into a wear register. */
-export function wearSheet({
-  values,
-  scene,
-  register,
-  routine,
-  kind,
-  label,
-  sum,
-  refusal,
-  words,
-  wantedLabel,
-  drawing,
-}: WearParts): Sheet {
+export function wearSheet({ values, scene, register, routine, kind, label, sum, refusal, words, wantedLabel, drawing }: WearParts): Sheet {
   const change = changeOf(values)
   const doubt = doubtOfChange(values, scene)
   const stays = staysAsItIs(values, change, doubt, scene)

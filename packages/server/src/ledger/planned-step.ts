@@ -1,4 +1,4 @@
-import { assess, registerKey, taskPreset, type RawInputs, type RegisterKey, type Routine, type Scene } from '@rook/core'
+import { assess, isMeasure, registerKey, taskPreset, type RawInputs, type RegisterKey, type Routine, type Scene } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
 import { Problem } from '../http/problem.ts'
 
@@ -36,6 +36,6 @@ export function doesStep(steps: readonly StepPlan[], { step, routine, inputs, ag
 /** What one tool of a run is measured by; null where the run has no such task. */
 function ofTask(run: StepPlan, [tool, what]: string[], scene: Scene): Pick<StepPlan, 'routine' | 'preset'> | null {
   const number = tool?.replace(/^T/, '')
-  if (!number || (what !== 'length' && what !== 'diameter') || !scene.plan?.tools.some((one) => one.number === number)) return null
+  if (!number || !isMeasure(what) || !scene.plan?.tools.some((one) => one.number === number)) return null
   return taskPreset(what, number, run.preset)
 }

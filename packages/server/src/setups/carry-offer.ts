@@ -1,4 +1,4 @@
-import { carriable, runOf, taskPreset, type DoneBefore, type OpenStep, type Scene } from '@rook/core'
+import { carriable, isMeasure, MEASURES, runOf, taskPreset, type DoneBefore, type OpenStep, type Scene } from '@rook/core'
 import type { CarryOffered, Setup, StepPlan } from '@rook/contract'
 import { sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
@@ -46,11 +46,11 @@ function openSteps({ steps }: Setup, scene: Scene): OpenStep[] {
       const { id, title, kind, routine, preset } = step
       if (kind === 'routine') return [{ id, title, routine, preset }]
       if (kind !== 'tools') return []
-      return runOf({ tools: scene.plan!.tools }, scene.tools, step.run)
+      return runOf({ tools: scene.plan!.tools }, scene.tools, step.run, scene.machine)
         .filter(({ state }) => state === 'open' || state === 'absent')
         .map(({ id: task, tool, what }) => ({
           id: `${id}/${task}`,
-          title: `T${tool.number} ${what}`,
+          title: `T${tool.number} ${MEASURES[what].words}`,
           ...taskPreset(what, tool.number, preset),
         }))
     })
@@ -72,5 +72,5 @@ function plannedAs(steps: readonly StepPlan[], stepId: string): Pick<OpenStep, '
   const found = steps.find((step) => step.id === id)
   if (!found) return null
   if (!tool) return { routine: found.routine, preset: found.preset }
-  return what === 'length' || what === 'diameter' ? taskPreset(what, tool.replace(/^T/, ''), found.preset) : null
+  return isMeasure(what) ? taskPreset(what, tool.replace(/^T/, ''), found.preset) : null
 }

@@ -110,7 +110,7 @@ function toolsStep(step: StepPlan, entries: SetupEntry[], tools: PlannedTool[], 
       again: againBecause(one.writes, scene),
     }
   }
-  const tasks = runOf({ tools }, [], run)
+  const tasks = runOf({ tools }, [], run, scene.machine)
   const finished = tasks.filter(({ state }) => state === 'done' || state === 'skipped').length
   const done = tasks.length > 0 && finished === tasks.length
   return {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { routineById, routinesFor, type InputSpec, type PlannedStep, type Scene } from '@rook/core'
+import { routineById, routinesFor, runChoices, runInputs, type InputSpec, type PlannedStep, type Scene } from '@rook/core'
 import { computed, ref } from 'vue'
 import GivenStrip from '../../parts/GivenStrip.vue'
 import PickField from '../../ui/PickField.vue'
@@ -17,13 +17,11 @@ const routines = computed(() =>
 /** What is read at the machine is no part of a plan. */
 const isPlanned = (input: InputSpec) => !(input.kind === 'length' && input.role === 'reading') && !(input.kind === 'angle' && input.onLine)
 const asked = computed(() => {
-  const { routine, preset } = step.value
+  const { kind, routine, preset } = step.value
+  if (kind === 'tools') return runInputs(preset, props.scene)
   return (routine === null ? [] : (routineById(routine)?.inputs(props.scene, preset) ?? [])).filter(isPlanned)
 })
-const RUN = [
-  { value: 'setter', label: 'at the setter' },
-  { value: 'part', label: 'touched on the part' },
-] as const
+const choices = computed(() => (step.value.kind === 'tools' ? runChoices(props.scene) : []))
 
 function change(what: Partial<PlannedStep>): void {
   step.value = { ...step.value, ...what }
@@ -57,11 +55,12 @@ function type(input: string, text: string): void {
       @update:model-value="(routine: string | null) => change({ routine, preset: {} })"
     />
     <PickField
-      v-if="step.kind === 'tools'"
-      :model-value="step.preset.method ?? null"
-      label="Lengths are taken"
-      :options="RUN"
-      @update:model-value="(method: string | null) => method && type('method', method)"
+      v-for="choice in choices"
+      :key="choice.id"
+      :model-value="step.preset[choice.id] ?? null"
+      :label="choice.label"
+      :options="choice.options"
+      @update:model-value="(way: string | null) => way && type(choice.id, way)"
     />
   </div>
   <TextField

@@ -15,7 +15,9 @@ const scene = useScene(
   () => props.data.summary.machine,
   () => props.setup,
 )
-const tasks = computed(() => (scene.data.value?.plan ? runOf(scene.data.value.plan, scene.data.value.tools, props.step.run) : []))
+const tasks = computed(() =>
+  scene.data.value?.plan ? runOf(scene.data.value.plan, scene.data.value.tools, props.step.run, scene.data.value.machine) : [],
+)
 
 const next = computed(() => nextStepAfter(props.data, props.step.id))
 

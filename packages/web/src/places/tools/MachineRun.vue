@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { layoutOf, measuredAlready, runOf, type RawInputs, type RunRecord, type RunTask } from '@rook/core'
+import {
+  geometryRegister,
+  layoutOf,
+  measuredAlready,
+  MEASURES,
+  registerKey,
+  runOf,
+  type Measure,
+  type RawInputs,
+  type RunRecord,
+  type RunTask,
+} from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
 import { Button } from 'ant-design-vue'
@@ -27,9 +38,12 @@ interface Kept {
 }
 const nothing = (since: string | null = null): Kept => ({ record: {}, preset: {}, diameters: false, since })
 const kept = useStorage<Kept>(`rook-run:${props.machine}`, nothing(), undefined, { mergeDefaults: true })
+/** On a lathe the master's Z is zero on purpose, and all others are measured after it. */
+const isMaster = ({ offset }: { offset: string }) =>
+  query.data.value?.standing[registerKey(geometryRegister(offset, 'Z'))]?.state === 'deliberately-zero'
 const plan = computed(() => ({
   tools: [...(query.data.value?.tools ?? [])]
-    .sort((a, b) => Number(a.number) - Number(b.number))
+    .sort((a, b) => Number(isMaster(b)) - Number(isMaster(a)) || Number(a.number) - Number(b.number))
     .map(({ number, offset, diameterOffset }) => ({ number, offset, diameterOffset, diameter: kept.value.diameters })),
 }))
 /** Offered is what needs it: what stands good counts as measured. */
@@ -37,15 +51,24 @@ const record = computed<RunRecord>(() => ({
   ...(query.data.value ? measuredAlready(query.data.value, kept.value.since) : {}),
   ...kept.value.record,
 }))
-const tasks = computed(() => (query.data.value ? runOf(plan.value, query.data.value.tools, record.value) : []))
+const tasks = computed(() => (query.data.value ? runOf(plan.value, query.data.value.tools, record.value, query.data.value.machine) : []))
 
 /** Words that say how a tool is measured and hold for the next one as well. */
 const SHARED = ['setter', 'slot', 'between', 'spindle', 'speed', 'warmth', 'axis', 'direction', 'place']
+/** Of a diameter that is touched, where the next tool touches the same. */
+const PLACE: Partial<Record<Measure, string>> = { X: 'x-place' }
+
+/** How it was measured, under the word that the run keeps it by. */
+function methodOf(what: Measure, { content: { routine, inputs } }: Entry): RawInputs {
+  const { method, ways } = MEASURES[what]
+  const way = Object.keys(ways).find((id) => id !== '' && ways[id]!.routine === routine)
+  return way ? { [method]: way } : inputs?.method ? { [method]: inputs.method } : {}
+}
 
 function recorded(task: RunTask, entry: Entry): void {
   const inputs = entry.content.inputs ?? {}
-  const method: RawInputs = inputs.method ? { [task.what === 'length' ? 'method' : 'diameter-method']: inputs.method } : {}
-  const shared = Object.fromEntries(SHARED.flatMap((id) => (inputs[id] ? [[id, inputs[id]]] : [])))
+  const method = methodOf(task.what, entry)
+  const shared = Object.fromEntries(SHARED.flatMap((id) => (inputs[id] ? [[(id === 'place' && PLACE[task.what]) || id, inputs[id]]] : [])))
   kept.value.preset = { ...kept.value.preset, ...shared, ...method }
   kept.value.record[task.id] = { skipped: false, reason: null }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nextInRun, taskPreset, type RawInputs, type RunTask, type Scene } from '@rook/core'
+import { MEASURES, nextInRun, taskPreset, type RawInputs, type RunTask, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { Button, Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
@@ -104,7 +104,7 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
         :title="one.reason ?? undefined"
         @click="choose(one.id)"
       >
-        <strong>T{{ one.tool.number }}{{ one.what === 'diameter' ? ' \u00d8' : '' }}</strong>
+        <strong>T{{ one.tool.number }}{{ MEASURES[one.what].mark && ` ${MEASURES[one.what].mark}` }}</strong>
         <span class="small">{{ WORDS[one.state] }}</span>
       </Button>
     </nav>
@@ -129,7 +129,7 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
       :apart="`run/${task.id}`"
       :routine="doing.routine"
       :preset="doing.preset"
-      :heading="`T${task.tool.number}, ${toolName(task.tool.number)}: ${task.what}`"
+      :heading="`T${task.tool.number}, ${toolName(task.tool.number)}: ${MEASURES[task.what].words}`"
       @recorded="recorded"
     >
       <template #ways>
@@ -146,7 +146,7 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
     <MountDialog v-if="mounting" :scene="scene" :number="mounting" @close="mounting = null" />
     <Modal
       v-model:open="skipping"
-      :title="`Skip T${task?.tool.number}, ${task?.what}`"
+      :title="`Skip T${task?.tool.number}, ${task && MEASURES[task.what].words}`"
       ok-text="Skip it"
       cancel-text="Do not skip"
       :ok-button-props="{ disabled: reason.trim().length < 3 }"

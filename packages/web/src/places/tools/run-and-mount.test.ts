@@ -2,7 +2,7 @@ import { lengthRegister, mm, runOf, setterRegister, wearOf, type RunTask, type S
 import type { AssemblyRecord, Entry } from '@rook/contract'
 import { config, type VueWrapper } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { mounted, scene, stands } from '@rook/testing'
+import { MILL, mounted, scene, stands } from '@rook/testing'
 import { ok, refused, serverThat, type Sent } from '../../../test/answers.ts'
 import { put, textOf } from '../../../test/mounting.ts'
 import ToolEventDialog from './ToolEventDialog.vue'
@@ -41,7 +41,7 @@ describe('a run of tools', () => {
       scene: at,
       setup: 'now',
       step: 'tools',
-      tasks: runOf(PLAN, at.tools, record),
+      tasks: runOf(PLAN, at.tools, record, MILL),
       preset: { method: 'setter', setter: 'setter', 'diameter-method': 'nominal' },
       skip,
     })
@@ -67,8 +67,8 @@ describe('a run of tools', () => {
   })
 
   it('is over when its last tool is recorded, whatever answer from before it still comes in', async () => {
-    const open = runOf({ tools: [planned('4')] }, at.tools, {})
-    const done = runOf({ tools: [planned('4')] }, at.tools, { 'T4/length': { skipped: false, reason: null } })
+    const open = runOf({ tools: [planned('4')] }, at.tools, {}, MILL)
+    const done = runOf({ tools: [planned('4')] }, at.tools, { 'T4/length': { skipped: false, reason: null } }, MILL)
     const wrapper = put(RunBoard, { title: 'Tools', scene: at, setup: 'now', step: 'tools', tasks: open, preset: {}, skip })
     await settled(() => expect(wrapper.findComponent({ name: 'RoutinePage' }).exists()).toBe(true))
     wrapper.findComponent({ name: 'RoutinePage' }).vm.$emit('recorded', {

@@ -1,0 +1,87 @@
+import type { MachineKind } from '../machine/index.ts'
+import type { RegisterProperty } from '../register/index.ts'
+import type { RawInputs } from '../routine/index.ts'
+import type { PlannedTool } from '../scene/index.ts'
+
+/** One thing that is measured of a tool in a run. */
+export type Measure = 'length' | 'diameter' | 'X' | 'Z'
+
+type Preset = Record<string, string | undefined>
+
+interface MeasureRow {
+  /** Behind the tool's number: "T4, length". */
+  words: string
+  /** Behind the tool's number on a button. */
+  mark: string
+  /** Properties of the tool that hold it. */
+  properties: readonly RegisterProperty[]
+  /** The input of the run's step that says how it is measured. */
+  method: string
+  /** The routine, and what is put into it, by the method; the first where none is said. */
+  ways: Readonly<Record<string, { label: string; routine: string; preset(step: RawInputs): Preset }>>
+  /** What an input of the routine is called in the run's step, where two measures would have the same word. */
+  called: Readonly<Record<string, string>>
+}
+
+const shared = ({ slot, place, between }: RawInputs): Preset => ({ slot, place, between })
+
+/** How each thing is measured: the one place where a run of lengths and a run through a turret are told apart. */
+export const MEASURES: Readonly<Record<Measure, MeasureRow>> = {
+  length: {
+    words: 'length',
+    mark: '',
+    properties: ['length'],
+    method: 'method',
+    called: {},
+    ways: { '': { label: '', routine: 'tool-length', preset: ({ method }) => ({ method }) } },
+  },
+  diameter: {
+    words: 'diameter',
+    mark: '\u00d8',
+    properties: ['diameter', 'radius'],
+    method: 'diameter-method',
+    called: { method: 'diameter-method' },
+    ways: {
+      '': {
+        label: '',
+        routine: 'tool-diameter',
+        preset: ({ 'diameter-method': method, axis, direction }) => ({ method, axis, direction }),
+      },
+    },
+  },
+  X: {
+    words: 'X',
+    mark: 'X',
+    properties: ['X'],
+    method: 'x-method',
+    called: { place: 'x-place' },
+    ways: {
+      skim: { label: 'skim and measure', routine: 'turned-diameter', preset: ({ slot }) => ({ slot }) },
+      known: {
+        label: 'on a known diameter',
+        routine: 'known-diameter',
+        preset: ({ slot, 'x-place': place, between }) => ({ slot, place, between }),
+      },
+      arm: { label: 'on the setter arm', routine: 'tool-on-arm', preset: ({ setter }) => ({ setter }) },
+    },
+  },
+  Z: {
+    words: 'Z',
+    mark: 'Z',
+    properties: ['Z'],
+    method: 'z-method',
+    called: {},
+    ways: {
+      part: { label: 'on the face', routine: 'tool-length', preset: (step) => ({ method: 'part', ...shared(step) }) },
+      arm: { label: 'on the setter arm', routine: 'tool-on-arm', preset: ({ setter }) => ({ setter, face: 'Z-' }) },
+    },
+  },
+}
+
+/** What is measured of each tool of a run, in its order. */
+export const MEASURED: Readonly<Record<MachineKind, (tool: PlannedTool) => readonly Measure[]>> = {
+  mill: ({ diameter }) => (diameter ? ['length', 'diameter'] : ['length']),
+  lathe: () => ['X', 'Z'],
+}
+
+export const isMeasure = (text: string | undefined): text is Measure => text !== undefined && Object.hasOwn(MEASURES, text)
