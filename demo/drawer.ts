@@ -30,10 +30,11 @@ const DETAILS: Readonly<Record<string, Detail>> = {
   'dr-66': { kind: 'drill', properties: { DC: mm(6.6) } },
   'bh-34': { kind: 'boring-head', flutes: 1, properties: { DC: mm(34) } },
   'ch-8': mill('chamfer-mill', mm(8), 4),
-  'ld-80-a': { kind: 'turning', flutes: 1, properties: { RE: mm(0.8) } },
-  'bb-10': { kind: 'boring-bar', flutes: 1, properties: { RE: mm(0.4), DMM: mm(10) } },
+  'ld-80-a': { kind: 'turning', flutes: 1, insert: 'CNMG 120408', properties: { RE: mm(0.8) } },
+  'bb-10': { kind: 'boring-bar', flutes: 1, insert: 'CCMT 060204', properties: { RE: mm(0.4), DMM: mm(10) } },
   'gr-2': { kind: 'parting', flutes: 1 },
   'ld-55-c': { kind: 'turning', flutes: 1, properties: { RE: inch(0.016) } },
+  'ld-35-x': { kind: 'turning', flutes: 1, insert: 'VBMT 160404', properties: { RE: mm(0.4) } },
   'dr-250': { kind: 'drill', properties: { DC: inch(0.25) } },
   'fm-63-a': mill('face-mill', mm(63), 5, { holder: 'Arbor 22', life: life('minutes', 240, 200), properties: { RE: mm(0.8) } }),
   'em-16-a': mill('end-mill', mm(16), 3, {

@@ -88,6 +88,9 @@ const MOVED = [
   'holder changed, same cutter',
 ]
 
+/** Routines that came into the shop later: they draw on a chance of their own, so that the rest of its fortnight stays as it was. */
+const LATER = ['rotary-zero', 'arm-constant', 'tool-on-arm', 'known-diameter', 'turned-size', 'nose-and-tip']
+
 /** One machine's fortnight: a clock, a chance, and one setup after the other. */
 class MachineFortnight {
   constructor(
@@ -236,7 +239,7 @@ class MachineFortnight {
   }
 
   private async doStep(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
-    if (step.routine === 'rotary-zero') return this.withOwnChance(step, () => this.record(setupId, operation, step, seating, 0, false))
+    if (LATER.includes(step.routine ?? '')) return this.withOwnChance(step, () => this.record(setupId, operation, step, seating, 0, false))
     this.pass(2, 9)
     if (step.kind === 'seen') return this.seeAll(setupId)
     if (step.kind !== 'routine') {

@@ -140,7 +140,9 @@ export const MACHINES: DemoMachine[] = [
         { axis: 'X', min: mm(-420), max: mm(0) },
         { axis: 'Z', min: mm(-620), max: mm(0) },
       ],
-      slots: slots(['G54', 'main spindle'], ['G55']),
+      slots: [...slots(['G54', 'main spindle'], ['G55']), { code: 'G57', name: 'second side', spindle: 'sub' }],
+      spindles: ['main', 'sub'],
+      turrets: [{ name: 'A', stations: 12 }],
       lengthConvention: 'reference-tool',
       diameterRegister: 'diameter',
       xReads: 'diameter',
@@ -169,6 +171,7 @@ export const MACHINES: DemoMachine[] = [
     },
     tools: [
       { ...tool('1', 'ld-55-c', 'Turning tool 55\u00b0, the master', inch(0), null, inch(-4.8815)), nose: { radius: '.0156', tip: '3' } },
+      { ...tool('4', 'ld-35-x', 'Turning tool 35\u00b0', inch(0.2118), null, inch(-4.9127)), nose: { radius: '.0157', tip: '3' } },
       { ...tool('2', 'dr-250', 'Drill 1/4', inch(1.4402), null), nose: { radius: '0', tip: '7' } },
     ],
   },

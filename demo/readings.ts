@@ -185,6 +185,14 @@ export const READERS: Readonly<Record<string, Reader>> = {
     measured: typed(Math.round((planned(at, 'target') + at.noise(12_000)) / 1_000) * 1_000, at.scene),
   }),
 
+  'turned-size': (at) => ({
+    ...(at.raw.kind === 'shoulder' ? { side: 'main' } : {}),
+    'cut-since': 'more',
+    measured: typed(Math.round((planned(at, 'target') + at.noise(7_000) + 3_000) / 1_000) * 1_000, at.scene),
+  }),
+
+  'nose-and-tip': () => ({}),
+
   'boring-head': (at) => ({ measured: typed(Math.round((planned(at, 'target') + at.noise(8_000) - 6_000) / 1_000) * 1_000, at.scene) }),
 
   'probe-in-ring'(at) {

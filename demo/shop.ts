@@ -80,6 +80,7 @@ export function gaugesAt(now: number): GaugeRecord[] {
     gauge('block-2in', 'Block 2.0', 'gauge-block', inch(2), um(0.3), 402),
     gauge('setter-a', 'Setter A', 'setter', mm(50), um(3), 61),
     gauge('setter-b', 'Setter B', 'setter', mm(75), um(3), 61),
+    gauge('arm-lathe-1', 'Setter arm', 'setter', mm(10), um(2), 61),
     gauge('setter-c', 'Setter C', 'setter', mm(60), um(1.5), 75),
     gauge('mic-25', 'Micrometer 25', 'micrometer', mm(0), um(2), 160),
     gauge('bore-40', 'Bore gauge 40', 'bore-gauge', mm(0), um(1.5), 52),

@@ -7,6 +7,8 @@ export const SETTER_CONSTANT = mm(-502.118)
 const CONSTANT_MILL_4 = mm(-548.206)
 /** Where the middle of Setter C’s stylus stands on Mill 4, and how wide it measures there. */
 export const SETTER_SIDES = { X: mm(-884.5), Y: mm(-42.75), across: mm(9.982) }
+/** The constants of the faces of Lathe 1’s setter arm, its stylus 10 mm wide. */
+const ARM_FACES: Readonly<Record<string, Nm>> = { 'X-': mm(156.414), 'X+': mm(136.414), 'Z-': mm(-96.208), 'Z+': mm(-106.208) }
 const REFERENCE_CONSTANT = mm(-398.74)
 
 /** The probe's stylus as it truly runs out. */
@@ -21,6 +23,7 @@ export type Seating = Record<string, number>
 /** What a register ought to hold in a setup: what a perfect person with perfect gauges would find. */
 export function trueValue(register: RegisterKey, machine: DemoMachine, operation: DemoOperation, seating: Seating): Nm {
   const { family, slot, property } = parseRegisterKey(register)
+  if (family === 'setter' && property in ARM_FACES) return ARM_FACES[property]!
   if (family === 'setter') return machine.id === 'mill-2' ? REFERENCE_CONSTANT : machine.id === 'mill-4' ? CONSTANT_MILL_4 : SETTER_CONSTANT
   if (family === 'work') return workTruth(slot, property as 'X' | 'Y' | 'Z', machine, operation, seating)
   const tool = machine.tools.find((one) => one.number === slot)

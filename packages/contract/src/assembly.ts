@@ -34,6 +34,8 @@ export const assemblyFields = z.object({
   holder: z.string().trim().max(80).nullable(),
   turning: z.enum(['right', 'left']),
   flutes: z.number().nullable(),
+  /** Designation after ISO 1832; null where it cuts with no insert. */
+  insert: z.string().trim().max(40).nullable().default(null),
   properties: z.partialRecord(z.enum(TOOL_PROPERTIES), nmSchema),
   estimate: nmSchema.nullable(),
   edges: z.object({ rule: z.enum(['longest', 'mean']), spread: nmSchema.nullable() }),
@@ -48,8 +50,8 @@ export const assemblyId = z
 
 export const assemblyInput = assemblyFields
   .superRefine((tool, context) => {
-    for (const [field, message] of Object.entries(assemblyProblems(tool as Pick<Assembly, 'properties' | 'flutes'>)))
-      context.addIssue({ code: 'custom', path: field === 'flutes' ? ['flutes'] : ['properties', field], message })
+    for (const [field, message] of Object.entries(assemblyProblems(tool as Pick<Assembly, 'properties' | 'flutes' | 'insert'>)))
+      context.addIssue({ code: 'custom', path: field === 'flutes' || field === 'insert' ? [field] : ['properties', field], message })
     if (tool.estimate !== null && tool.estimate <= 0)
       context.addIssue({ code: 'custom', path: ['estimate'], message: 'Rough length: more than zero, from the gauge line.' })
     if (tool.life)

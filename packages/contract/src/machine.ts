@@ -32,7 +32,7 @@ const machineFields = z.object({
   increment: nmSchema.refine((value) => value > 0, { error: 'Least increment: more than zero.' }),
   travels: z.array(travelSchema).min(2).max(3),
   slots: z
-    .array(z.object({ code: slotCode, name: z.string().trim().max(60).nullable() }))
+    .array(z.object({ code: slotCode, name: z.string().trim().max(60).nullable(), spindle: z.enum(['main', 'sub']).optional() }))
     .min(1)
     .max(60),
   lengthConvention: z.enum(['gauge-length', 'touch-off', 'reference-tool']),
@@ -80,6 +80,8 @@ export const machineInput = machineFields
       context.addIssue({ code: 'custom', path: ['travels'], message: `Travels: a ${machine.kind} has no axis ${axis} here.` })
     if (!machine.spindles.includes('main'))
       context.addIssue({ code: 'custom', path: ['spindles'], message: 'Spindles: the main spindle is always there.' })
+    if (!machine.spindles.includes('sub') && machine.slots.some(({ spindle }) => spindle === 'sub'))
+      context.addIssue({ code: 'custom', path: ['slots'], message: 'Slots: one is for a sub-spindle, and the machine has none.' })
     if (machine.rotates && !kind.mayTurn)
       context.addIssue({ code: 'custom', path: ['rotates'], message: `Rotation: not on a ${machine.kind}.` })
     for (const [limit, message] of Object.entries(limitProblems(machine.limits)))

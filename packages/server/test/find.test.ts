@@ -19,7 +19,7 @@ const find = async (words: string) => {
 
 it.each([
   ['mill 3', ['machine: Mill 3, mill']],
-  ['FLANGE 0417', ['setup: Job 0417, Flange, rev C, Op 20 on Mill 3, at hand']],
+  ['FLANGE 0417', ['setup: Job 0417, Flange, rev C, Op 20 on Mill 3, at hand', 'job: Job 0417, Flange, rev C, 12 parts']],
   ['end 12', ['tool: End mill 12, em-12, T4 on Mill 3']],
   ['t4', ['tool: End mill 12, em-12, T4 on Mill 3']],
   ['shim', ['gauge: Shim 1.000, shim']],

@@ -38,7 +38,7 @@ describe('a note', () => {
     expect(status).toBe(200)
     expect(body).toMatchObject({ about: 'part', key: 'flange', by: 'Fennimore', file: null, withdrawn: null })
     for (const [about, key] of Object.entries({
-      revision: 'flange/B',
+      revision: 'flange/C',
       operation: 'op',
       job: '0417',
       setup: 'now',

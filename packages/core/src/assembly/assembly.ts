@@ -1,5 +1,6 @@
 import type { LifeRule } from '../life/index.ts'
-import type { Nm } from '../length/index.ts'
+import { NM_PER_MM, type Nm } from '../length/index.ts'
+import { readInsert } from './insert.ts'
 import type { MachineKind } from '../machine/index.ts'
 
 export type ToolKind =
@@ -50,6 +51,8 @@ export interface Assembly {
   turning: 'right' | 'left'
   /** Number of cutting edges; null where it does not matter. */
   flutes: number | null
+  /** Designation of its indexable insert after ISO 1832, as it stands on the box; null or absent where it has none. */
+  insert?: string | null
   properties: Readonly<Partial<Record<ToolProperty, Nm>>>
   /** Rule or caliper estimate of its length from the gauge line; null when nobody has held a rule to it. */
   estimate: Nm | null
@@ -119,12 +122,27 @@ export const PLAIN_ASSEMBLY: Omit<Assembly, 'id' | 'name'> = {
   lifeUsed: 0,
 }
 
+/** Kinds that cut with an insert in a turret. */
+export const TURNS: readonly ToolKind[] = ['turning', 'boring-bar', 'parting']
+
+function insertProblems(insert: string | null, { RE }: Assembly['properties']): Record<string, string> {
+  if (insert === null) return {}
+  const read = readInsert(insert)
+  if (typeof read === 'string') return { insert: read }
+  if (RE === undefined || read.radius === null || read.radius === RE) return {}
+  return { RE: `RE, corner radius: ${insert} has ${read.radius / NM_PER_MM} mm. Which of the two is it?` }
+}
+
 /**
  * Why an assembly cannot be kept as it is, by property; empty when it can. Diameters and lengths are more
  * than zero; a corner radius is at most half the cutting diameter; what protrudes is at most the whole.
  */
-export function assemblyProblems({ properties, flutes }: Pick<Assembly, 'properties' | 'flutes'>): Record<string, string> {
-  const problems: Record<string, string> = {}
+export function assemblyProblems({
+  properties,
+  flutes,
+  insert,
+}: Pick<Assembly, 'properties' | 'flutes' | 'insert'>): Record<string, string> {
+  const problems: Record<string, string> = insertProblems(insert ?? null, properties)
   const { DC, RE, OAL, LPR, APMX } = properties
   for (const property of TOOL_PROPERTIES) {
     const value = properties[property]

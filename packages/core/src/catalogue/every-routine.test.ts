@@ -175,6 +175,7 @@ describe('a machine whose readings are all shifted by a step', () => {
     'known-diameter': 'follows',
     'tool-on-arm': 'follows',
     'arm-constant': 'follows',
+    'nose-and-tip': 'stays',
     'side-size': 'stays',
     'depth-size': 'stays',
     'turned-size': 'stays',

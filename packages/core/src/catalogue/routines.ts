@@ -16,7 +16,7 @@ import {
   rotaryZero,
   turnedCorner,
 } from '../pickup/index.ts'
-import { armConstant, knownDiameter, toolOnArm, turnedDiameter } from '../lathe/index.ts'
+import { armConstant, knownDiameter, noseAndTip, toolOnArm, turnedDiameter } from '../lathe/index.ts'
 import { probeInRing, probeOnWall } from '../probe/index.ts'
 import { readInputs, type Routine } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -46,6 +46,7 @@ export const ROUTINES: readonly Routine[] = [
   turnedDiameter,
   knownDiameter,
   toolOnArm,
+  noseAndTip,
   sideSize,
   depthSize,
   turnedSize,

@@ -1,5 +1,5 @@
-import { nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
-import { asShown, type Axis } from '../machine/index.ts'
+import { nm, plus, roundToIncrement, times, type Nm } from '../length/index.ts'
+import { asShown, zSense, type Axis } from '../machine/index.ts'
 import { reachRegister, registerKey, workRegister, type RegisterKey } from '../register/index.ts'
 import { totalReach } from '../reach/index.ts'
 import type { Readout } from '../routine/index.ts'
@@ -62,7 +62,7 @@ function heights(slot: string, scene: Scene): CounterCheck[] {
         key: `height/${slot}/T${tool.number}`,
         sentence: `T${tool.number} at part Z ${asShown(over, scene.machine, 'always')}, ${slot} and its length active: the machine display must read`,
         axis: 'Z' as const,
-        value: plus(zero, reach, over),
+        value: plus(zero, reach, times(over, zSense(scene.machine, slot))),
         slot,
         tool: tool.number,
       },

@@ -1,5 +1,6 @@
 export { armConstant } from './arm-constant.ts'
 export { ARM_FACES } from './arm-face.ts'
+export { noseAndTip } from './nose-and-tip.ts'
 export { knownDiameter } from './known-diameter.ts'
 export { TIP_PLACES, tipReaches, tipRefusal, tipWords } from './tip.ts'
 export { toolOnArm } from './tool-on-arm.ts'

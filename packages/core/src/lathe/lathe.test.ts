@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { INCH_LATHE, LATHE, mounted, run, scene, stands } from '@rook/testing'
 import { mm, nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
-import { armRegister, geometryRegister, registerKey, tipRegister, workRegister, type RegisterRef } from '../register/index.ts'
+import { armRegister, geometryRegister, noseRegister, registerKey, tipRegister, workRegister, type RegisterRef } from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
 import { TIP_PLACES, tipReaches, tipWords } from './tip.ts'
 
@@ -156,5 +156,113 @@ describe('a setter arm', () => {
     expect(rests('arm-constant', face, [master])).toEqual([registerKey(master[0])])
     const known: [RegisterRef, number] = [armRegister('setter', 'X+'), mm(136.414)]
     expect(rests('tool-on-arm', { tool: '3', setter: 'setter', face: 'X+', reading: '-94.992' }, [known])).toEqual([registerKey(known[0])])
+  })
+})
+
+describe('nose radius and tip', () => {
+  const tools = [
+    mounted('1', 'ld-80', 'Turning tool 80\u00b0', { kind: 'turning', insert: 'CNMG 120408' }),
+    mounted('3', 'bb-10', 'Boring bar 10', { kind: 'boring-bar', properties: {} }),
+  ]
+  const said = (raw: RawInputs) => run('nose-and-tip', raw, scene([], { machine: LATHE, plan: null, tools }))
+
+  it('come from the insert on record, the radius as a length and the tip as a number', () => {
+    const writes = said({ tool: '1', 'nose-from': 'insert', tip: '3' }).sheet.result!.writes
+    expect(writes.map(({ register, value }) => [registerKey(register), value])).toEqual([
+      [registerKey(noseRegister('1')), mm(0.8)],
+      [registerKey(tipRegister('1')), 3],
+    ])
+    expect(said({ tool: '3', 'nose-from': 'insert', tip: '2' }).sheet.refusal?.sentence).toContain('Neither a corner radius nor an insert')
+  })
+
+  it('are questioned against the kind of tool, and against the insert on the box', () => {
+    const verdict = (raw: RawInputs, check: string) => said(raw).findings.find((one) => one.check === check)?.verdict
+    const measured = { tool: '1', 'nose-from': 'measured', with: 'mic' }
+    expect(verdict({ ...measured, nose: '0.8', tip: '3' }, 'tip-against-kind')).toBe('clear')
+    expect(verdict({ ...measured, nose: '0.8', tip: '2' }, 'tip-against-kind')).toBe('query')
+    expect(verdict({ ...measured, tool: '3', nose: '0.4', tip: '2' }, 'tip-against-kind')).toBe('clear')
+    expect(verdict({ ...measured, nose: '0.81', tip: '3' }, 'nose-of-insert')).toBe('clear')
+    expect(verdict({ ...measured, nose: '0.4', tip: '3' }, 'nose-of-insert')).toBe('query')
+  })
+
+  it('are drawn: the edges touch the nose, the tip lies where both axes end', () => {
+    const { outlines, rounds, marks } = said({ tool: '1', 'nose-from': 'insert', tip: '3' }).sheet.drawing
+    expect(rounds![0]!.radius).toBe(mm(0.8))
+    expect(marks).toEqual([{ at: { x: mm(-0.8), y: mm(-0.8) }, label: 'tip 3, toward the axis and toward the chuck' }])
+    const [first, ...rest] = outlines![0]!.points
+    const last = rest.pop()!
+    // The arc keeps its distance from the centre; the two edges are as far from it as the radius, seen at right angles.
+    for (const { x, y } of rest) expect(Math.hypot(x, y)).toBeCloseTo(mm(0.8), -2)
+    const away = (from: { x: number; y: number }, to: { x: number; y: number }) =>
+      Math.abs(from.x * to.y - from.y * to.x) / Math.hypot(to.x - from.x, to.y - from.y)
+    expect(away(first!, rest[0]!)).toBeCloseTo(mm(0.8), -2)
+    expect(away(rest.at(-1)!, last)).toBeCloseTo(mm(0.8), -2)
+    // Between the edges lies the corner's angle, 80\u00b0.
+    const angle = (from: { x: number; y: number }, to: { x: number; y: number }) => Math.atan2(to.y - from.y, to.x - from.x)
+    const between = ((Math.abs(angle(rest[0]!, first!) - angle(rest.at(-1)!, last)) * 180) / Math.PI) % 360
+    expect(Math.min(between, 360 - between)).toBeCloseTo(80, 3)
+  })
+})
+
+describe('the work of a sub-spindle, whose part Z counts against machine Z', () => {
+  const machine: MachineRecord = {
+    ...LATHE,
+    spindles: ['main', 'sub'],
+    slots: [...LATHE.slots, { code: 'G57', name: 'second side', spindle: 'sub' }],
+  }
+  const tools = [mounted('7', 'ld-55', 'Turning tool 55\u00b0', { kind: 'turning' })]
+  const on = (standing: [RegisterRef, number][]) =>
+    scene(
+      standing.map(([register, value]) => [register, stands(nm(value))]),
+      { machine, plan: null, tools },
+    )
+  const reach: [RegisterRef, number] = [geometryRegister('7', 'Z'), mm(31.25)]
+  const raw = { slot: 'G57', tool: '7', between: 'feeler', reading: '-58.41', place: '0' }
+  const zero = (more: RawInputs = {}) => run('face', { ...raw, ...more }, on([reach])).sheet.result!
+
+  it('has its zero where the sum by hand puts it', () => {
+    // −58.410 − 31.250 + 0.05 = −89.610; a face that stands at +0.5 puts the zero 0.5 further out: −89.110.
+    expect(zero().writes[0]!.value).toBe(mm(-89.61))
+    expect(zero({ place: '0.5' }).writes[0]!.value).toBe(mm(-89.11))
+    // On the main spindle the same reading would be another zero.
+    expect(zero({ slot: 'G54' }).writes[0]!.value).toBe(mm(-89.71))
+  })
+
+  it('is seen on the control as the part counts: over the feeler, in front of the face', () => {
+    expect(zero().readouts.map(({ value }) => value)).toEqual([mm(0.05)])
+    expect(zero({ place: '0.5' }).readouts.map(({ value }) => value)).toEqual([mm(0.55)])
+  })
+
+  it('adds in its lines what the main spindle takes off', () => {
+    const { sheet } = run('face', { ...raw, place: '0.5' }, on([reach]))
+    expect(sheet.working.lines.map(({ operation, label }) => `${operation} ${label}`)).toEqual([
+      'start Machine Z at the touch',
+      'less T7 geometry Z',
+      'add Face stands at part Z',
+      'add Feeler 0.05 between',
+    ])
+  })
+
+  it('gives a tool its geometry back', () => {
+    const touch = { tool: '7', method: 'part', slot: 'G57', between: 'feeler', reading: '-58.41', place: '0.5' }
+    const found = run('tool-length', touch, on([[workRegister('G57', 'Z'), mm(-89.11)]])).sheet.result!
+    expect(found.writes[0]!.value).toBe(mm(31.25))
+    expect(found.readouts[0]!.value).toBe(mm(0.55))
+  })
+
+  it('takes a tip that points away from the main chuck', () => {
+    const refusal = (tip: number) => run('face', raw, on([reach, [tipRegister('7'), tip]])).sheet.refusal?.sentence
+    expect(refusal(3)).toContain('T7 cannot touch moving Z+')
+    expect(refusal(4)).toBeUndefined()
+  })
+
+  it('corrects a shoulder the other way, and asks which spindle holds the part', () => {
+    const at = on([[geometryRegister('7', 'Z'), mm(31.25)]])
+    const size = { tool: '7', kind: 'shoulder', by: 'measured', with: 'mic', target: '-24', measured: '-23.95' }
+    expect(run('turned-size', size, at).sheet.result).toBeNull()
+    const wear = (side: string) => run('turned-size', { ...size, side }, at).sheet.result!.writes[0]!.value
+    // The shoulder stands 0.05 too far out of its own chuck: the tip has to go 0.05 toward that, which is machine Z+.
+    expect(wear('sub')).toBe(mm(0.05))
+    expect(wear('main')).toBe(mm(-0.05))
   })
 })

@@ -36,6 +36,8 @@ export interface Travel {
 export interface WorkSlot {
   code: string
   name: string | null
+  /** The spindle whose work it serves; the main one where nothing is said. */
+  spindle?: SpindleName
 }
 
 /** What the ledger knows of a machine: enough to read its figures and to check them. */
@@ -73,6 +75,14 @@ export interface MachineRecord {
 /** Axes on which the machine has a work offset, in the order its control lists them. */
 export function axesOf(machine: Pick<MachineRecord, 'travels'>): Axis[] {
   return machine.travels.map((travel) => travel.axis)
+}
+
+/**
+ * Which way part Z counts in a slot, as seen by machine Z: \u22121 for the work of a sub-spindle, whose part Z points away from its own
+ * chuck, against machine Z; +1 elsewhere. It is the m of M = W + H + m\u00b7P + c.
+ */
+export function zSense({ slots }: Pick<MachineRecord, 'slots'>, slot: string | null): 1 | -1 {
+  return slots.find(({ code }) => code === slot)?.spindle === 'sub' ? -1 : 1
 }
 
 /** Writes a length as this machine's control shows it. */

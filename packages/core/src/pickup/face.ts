@@ -26,13 +26,15 @@ import {
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
 import { otherReaches, reachOf, restingOn, touchingReach, wearIn } from '../reach/index.ts'
 import { line } from '../working/index.ts'
+import { zSense } from '../machine/index.ts'
+import { tipRefusal } from '../lathe/tip.ts'
 
 /** What may lie between a tool's tip and a face. */
 export const UNDER_A_TIP: readonly GaugeFamily[] = ['shim', 'gauge-block', 'gauge-pin']
 
 /**
  * Face: part zero in Z from one touch with a tool (or the probe) of known length.
- * W = M − H − P − c with c = +g, since Z falls toward the face. A face that will be cut away stands above
+ * W = M − H − m·P − c with c = +g, since Z falls toward the face; on a sub-spindle m is −1 and Z grows toward it. A face that will be cut away stands above
  * part zero: P is then what is cut away, and zero lies inside the stock.
  */
 export const face: Routine = {
@@ -55,6 +57,7 @@ export const face: Routine = {
 
   sheet(values, scene) {
     const tool = chosenTool(values, scene)
+    const sense = zSense(scene.machine, values.choice('slot'))
     const between = chosenBetween(values, scene)
     const reach = tool ? reachOf(tool, scene) : undefined
     const taken = tool ? touchingReach(tool, scene) : null
@@ -67,11 +70,11 @@ export const face: Routine = {
         line('start', 'Machine Z at the touch', values.length('reading'), 'reading'),
         line('less', reachName(tool, scene), reach?.value ?? null),
         ...(taken && taken.wear !== 0 ? [line('less', `T${tool!.number} wear Z`, taken.wear)] : []),
-        line('less', 'Face stands at part Z', values.length('place'), 'place'),
-        ...betweenLines(values, between, scene),
+        line(sense === 1 ? 'less' : 'add', 'Face stands at part Z', values.length('place'), 'place'),
+        ...betweenLines(values, between, scene, sense),
       ],
-      refusal: tool ? lengthRefusal(tool, register!, reach, scene) : null,
-      touch: tool && taken ? touchOf(values, scene, tool, taken, between) : null,
+      refusal: tool ? (lengthRefusal(tool, register!, reach, scene) ?? tipOnFace(tool, sense, scene)) : null,
+      touch: tool && taken ? touchOf(values, scene, tool, taken, between, sense) : null,
       contributors:
         tool && reach && between
           ? [restingOn(reachName(tool, scene), reach), ...wornOf(tool, scene, taken!), between.contributor, doubtBy('feltContact', scene)]
@@ -104,6 +107,10 @@ export function lengthRefusal(tool: MountedTool, register: RegisterKey, reach: S
   }
 }
 
+/** A turning tool touches a face with the side of its tip that lies toward it; a mill's tool has no tip direction. */
+const tipOnFace = (tool: MountedTool, sense: 1 | -1, scene: Scene): Refusal | null =>
+  layoutOf(scene.machine).stock === 'bar' ? tipRefusal(tool, 'Z', sense === 1 ? -1 : 1, scene) : null
+
 const reachName = (tool: MountedTool | null, { machine }: Scene): string => {
   const words = layoutOf(machine).countsLengths ? 'length' : 'geometry Z'
   return tool ? `T${tool.number} ${words}` : `tool ${words}`
@@ -121,13 +128,15 @@ function touchOf(
   tool: MountedTool,
   taken: { total: Nm; wear: Nm },
   between: Between | null,
+  sense: 1 | -1,
 ): SingleTouch | null {
   const reading = values.length('reading')
   const place = values.length('place')
   if (reading === null || place === null || !between) return null
   return {
     axis: 'Z',
-    direction: -1,
+    direction: sense === 1 ? -1 : 1,
+    ...(sense === 1 ? {} : { sense }),
     reading,
     place,
     known: taken.total,

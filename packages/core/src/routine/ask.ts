@@ -234,11 +234,15 @@ export function betweenName(between: Between, scene: Scene): string {
     : `${between.label} counted as ${formatExact(between.thickness, scene.machine.unit)}`
 }
 
-/** The line for what lies under a tool's tip, taken off the reading; none for bare contact. */
-export function betweenLines(values: Values, between: Between | null, scene: Scene): WorkingLine[] {
-  if (values.choice('between') === TYPED) return [line('less', 'thickness between', between?.thickness ?? null, 'thickness')]
-  if (!between) return [line('less', 'what lies between', null)]
-  return between.thickness === 0 ? [] : [line('less', betweenName(between, scene), between.thickness)]
+/**
+ * The line for what lies under a tool's tip, taken off the reading; none for bare contact. On the Z of a sub-spindle (sense \u22121) the
+ * tip comes from the other side and it is added.
+ */
+export function betweenLines(values: Values, between: Between | null, scene: Scene, sense: 1 | -1 = 1): WorkingLine[] {
+  const off = sense === 1 ? 'less' : 'add'
+  if (values.choice('between') === TYPED) return [line(off, 'thickness between', between?.thickness ?? null, 'thickness')]
+  if (!between) return [line(off, 'what lies between', null)]
+  return between.thickness === 0 ? [] : [line(off, betweenName(between, scene), between.thickness)]
 }
 
 /** A gauge that is understated on purpose, for its check; nothing where it counts in full. */

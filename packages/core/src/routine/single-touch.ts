@@ -1,4 +1,4 @@
-import { formatExact, minus, nm, type Nm } from '../length/index.ts'
+import { formatExact, minus, nm, times, type Nm } from '../length/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import type { Axis } from '../machine/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -19,6 +19,8 @@ export interface SingleTouch {
   finds: 'W' | 'H'
   radius: Nm
   thickness: Nm
+  /** Which way the part's coordinate counts along the machine's: \u22121 on the Z of a sub-spindle; +1 where nothing is said. */
+  sense?: 1 | -1
   /** True on an axis that reads diameters: radius and thickness then count twice. */
   diameterAxis?: boolean
   /** Wear that the control adds to the tool’s offset: it is in the readout, not in the sum. */
@@ -37,7 +39,7 @@ function termsOf(touch: SingleTouch): TouchTerms {
     M: touch.reading,
     W: touch.finds === 'H' ? touch.known : nm(0),
     H: touch.finds === 'W' ? touch.known : nm(0),
-    P: touch.place,
+    P: times(touch.place, touch.sense ?? 1),
     c: contactCorrection({
       direction: touch.direction,
       radius: touch.radius,
@@ -47,14 +49,15 @@ function termsOf(touch: SingleTouch): TouchTerms {
   }
 }
 
-/** The unrounded value that a touch gives: W = M − H − P − c, or H = M − W − P − c. */
+/** The unrounded value that a touch gives: W = M − H − m·P − c, or H = M − W − m·P − c. */
 export function valueOf(touch: SingleTouch): Nm {
   return solve(touch.finds, termsOf(touch))
 }
 
-/** What the control shows at the touch once the value is in it: P + c, less the wear that it adds to the tool. */
+/** What the control shows at the touch once the value is in it: P + m·c, less the wear that it adds to the tool. */
 export function readoutOf(touch: SingleTouch): Nm {
-  return minus(readoutAtTouch(termsOf(touch)), touch.wear ?? nm(0))
+  const sense = touch.sense ?? 1
+  return times(minus(readoutAtTouch(termsOf(touch)), touch.wear ?? nm(0)), sense)
 }
 
 /**

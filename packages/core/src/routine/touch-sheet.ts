@@ -1,4 +1,4 @@
-import { minus, roundToIncrement, type Nm } from '../length/index.ts'
+import { minus, roundToIncrement, times, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
 import type { RegisterKey, RegisterRef } from '../register/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -110,7 +110,7 @@ export function touchOffSheet(parts: TouchOffParts): Sheet {
     result: write && {
       writes: [write, ...alsoWritten],
       readings: readingsOf(parts),
-      readouts: parts.readouts(minus(readoutOf(touch!), wear)),
+      readouts: parts.readouts(minus(readoutOf(touch!), times(wear, touch!.sense ?? 1))),
       gauges: parts.gauges,
       remarks: [...(parts.remarks ?? []), ...wearRemarks(values, target, scene)],
     },

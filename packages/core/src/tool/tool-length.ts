@@ -1,6 +1,8 @@
 import { doubtBy } from '../check/limits.ts'
 import { minus, nm, ZERO, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
+import { tipRefusal } from '../lathe/tip.ts'
+import { zSense } from '../machine/index.ts'
 import { commonShift, gaugeById, toolByNumber, workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
 import {
   layoutOf,
@@ -60,7 +62,7 @@ type Method = 'part' | 'block' | 'setter' | 'datum'
 
 /**
  * Tool length (a lathe tool's geometry Z) by touch.
- * On the part or on a gauge: H = M − W − P − c with c = +g. On a setter: H = M − K. On a reference height
+ * On the part or on a gauge: H = M − W − m·P − c with c = +g; on a sub-spindle m is −1 and the tip comes from the other side. On a setter: H = M − K. On a reference height
  * (where lengths are counted from it): H = M − g, and the part's zero is a shift from that height.
  */
 export const toolLength: Routine = {
@@ -102,7 +104,7 @@ export const toolLength: Routine = {
       values,
       remarks: rest.remarks,
       facts: method === 'setter' ? spindleFacts(values) : [],
-      refusal: rest.refusal,
+      refusal: rest.refusal ?? tipOnFace(tool, values, scene),
       touch: rest.touch,
       contributors: rest.contributors,
       perTouch: rest.perTouch,
@@ -179,6 +181,8 @@ function onPart(values: Values, scene: Scene): Rest {
   const slot = values.choice('slot')
   const zero = slot ? scene.standing[registerKey(workRegister(slot, 'Z'))] : undefined
   const shift = commonShift(scene, 'Z')
+  const sense = zSense(scene.machine, slot)
+  const off = sense === 1 ? 'less' : 'add'
   const between = chosenBetween(values, scene)
   const reading = values.length('reading')
   const place = values.length('place')
@@ -186,14 +190,14 @@ function onPart(values: Values, scene: Scene): Rest {
     readingLine(values),
     line('less', slot ? `${slot} Z` : 'work offset Z', zero?.value ?? null),
     ...(shift === 0 ? [] : [line('less', 'common shift Z', shift)]),
-    line('less', values.choice('method') === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z', place, 'place'),
-    ...betweenLines(values, between, scene),
+    line(off, values.choice('method') === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z', place, 'place'),
+    ...betweenLines(values, between, scene, sense),
   ]
   const total = slot ? workTotal(scene, slot, 'Z') : null
   const complete = total !== null && between && reading !== null && place !== null
   return {
     lines,
-    touch: complete ? aboveFace(reading, place, total, between, otherZeros(slot!, zero!, scene), scene) : null,
+    touch: complete ? { ...aboveFace(reading, place, total, between, otherZeros(slot!, zero!, scene), scene), ...mirrored(sense) } : null,
     gauges: gaugesUsed(between?.gauge),
     contributors: zero && between ? [restingOn(`${slot} Z`, zero), between.contributor] : [],
     perTouch: feltTouch(scene),
@@ -233,6 +237,15 @@ function onDatum(values: Values, scene: Scene): Rest {
     readouts: () => [],
   }
 }
+
+/** A turning tool touches a face with the side of its tip that lies toward it; a mill's tool has no tip direction. */
+const tipOnFace = (tool: MountedTool | null, values: Values, scene: Scene): Sheet['refusal'] =>
+  tool && layoutOf(scene.machine).stock === 'bar'
+    ? tipRefusal(tool, 'Z', zSense(scene.machine, values.choice('slot')) === 1 ? -1 : 1, scene)
+    : null
+
+/** On the work of a sub-spindle the tip moves Z+ onto the face, and part Z counts against machine Z. */
+const mirrored = (sense: 1 | -1): Partial<SingleTouch> => (sense === 1 ? {} : { sense, direction: 1 })
 
 type Others = SingleTouch['alternatives']['known']
 

@@ -65,6 +65,14 @@ export const turnedSize: Routine = {
         'What is off',
         (Object.keys(KINDS) as TurnedKind[]).map((value) => ({ value, label: KINDS[value].label, note: KINDS[value].note })),
       ),
+      ...(kind === 'shoulder' && scene.machine.spindles.includes('sub')
+        ? [
+            rowInput('side', 'Held in', [
+              { value: 'main', label: 'Main spindle' },
+              { value: 'sub', label: 'Sub-spindle', note: 'its Z counts the other way' },
+            ]),
+          ]
+        : []),
       ...sizes.map((input) =>
         input.id !== 'target' && input.id !== 'measured'
           ? input
@@ -79,6 +87,9 @@ export const turnedSize: Routine = {
     const tool = chosenTool(values, scene)
     const kind = kindOf(values.choice('kind') ?? undefined)
     const register = tool && kind ? registerOf(tool, kind) : null
+    // On a sub-spindle part Z counts against machine Z: a longer geometry then leaves the face nearer to its chuck.
+    const mirrored = values.choice('side') === 'sub'
+    const said = kind !== 'shoulder' || !scene.machine.spindles.includes('sub') || values.choice('side') !== null
     return wearSheet({
       values,
       scene,
@@ -86,13 +97,24 @@ export const turnedSize: Routine = {
       routine: turnedSize.id,
       kind,
       label: register ? registerName(register) : 'Geometry',
-      sum: tool && register ? { tool, register, sign: 1, halved: timesInDiameter(register, scene.machine) === 2 } : null,
+      sum:
+        tool && register && said
+          ? { tool, register, sign: mirrored ? -1 : 1, halved: timesInDiameter(register, scene.machine) === 2 }
+          : null,
       refusal: tool && register ? refusalOf(tool, register, kind!, values, scene) : null,
-      words: kind ? KINDS[kind] : KINDS.outside,
+      words: wordsOf(kind, mirrored),
       wantedLabel: kind ? KINDS[kind].wanted : 'Larger by',
       drawing: turnedDrawing(kind, values, tool, scene),
     })
   },
+}
+
+/** What a change of the register does; on a sub-spindle its face moves the other way. */
+function wordsOf(kind: TurnedKind | null, mirrored: boolean): { less: string; more: string } {
+  const { less, more } = KINDS[kind ?? 'outside']
+  return mirrored
+    ? { less: 'tip nearer to the main chuck, face further out', more: 'tip nearer to its own chuck, face nearer to it' }
+    : { less, more }
 }
 
 const kindOf = (text: string | undefined): TurnedKind | null =>

@@ -89,6 +89,8 @@ export const assembly = pgTable('assembly', {
   holder: text(),
   turning: text().$type<'right' | 'left'>().notNull().default('right'),
   flutes: integer(),
+  /** Designation of its insert after ISO 1832. */
+  insert: text('insert_code'),
   properties: jsonb().$type<Assembly['properties']>().notNull().default({}),
   estimate: length(),
   edges: jsonb().$type<Assembly['edges']>().notNull().default({ rule: 'longest', spread: null }),

@@ -9,7 +9,7 @@ export const FIGURE = 'state, entry, at, "by", standard, operation, setup, seen,
 
 /** A tool in its pocket, with the assembly's columns under their own names. */
 export const TOOL = `pocket.number, pocket.offset, pocket.diameter_offset AS "diameterOffset", a.id AS assembly, a.name, a.kind, a.holder, a.turning,
-  a.flutes, a.properties, a.estimate, a.edges, a.life, a.life_used AS "lifeUsed"`
+  a.flutes, a.insert_code AS insert, a.properties, a.estimate, a.edges, a.life, a.life_used AS "lifeUsed"`
 
 /** An operation is called by its name and the revision that it was planned for. */
 export const OPERATION_NAME = `concat(o.name, ', rev ', o.revision)`

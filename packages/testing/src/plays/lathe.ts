@@ -1,4 +1,4 @@
-import { armRegister, geometryRegister, nm, wearOf, workRegister, type MachineRecord, type RegisterRef } from '@rook/core'
+import { armRegister, geometryRegister, nm, noseRegister, wearOf, workRegister, type MachineRecord, type RegisterRef } from '@rook/core'
 import type { Chance } from '../chance.ts'
 import { LATHE } from '../machines.ts'
 import { mounted, scene, stands } from '../scene.ts'
@@ -97,6 +97,14 @@ export const LATHE_PLAYS: NamedPlays = {
   'tool-on-arm': (chance) => onArm(chance, 'X-'),
   'tool-on-arm: the other side': (chance) => onArm(chance, 'X+'),
   'tool-on-arm: along Z': (chance) => onArm(chance, 'Z-'),
+  'nose-and-tip'(chance) {
+    const radius = chance.between(0.2e6, 1.6e6)
+    return {
+      scene: on(LATHE, []),
+      raw: { tool: '3', 'nose-from': 'measured', with: 'mic', nose: typed(radius + chance.normal(2_000)), tip: '2' },
+      truth: [[noseRegister('3'), radius]],
+    }
+  },
   'arm-constant'(chance) {
     const [K, G] = [chance.between(130e6, 160e6), -chance.between(240e6, 250e6)]
     return {

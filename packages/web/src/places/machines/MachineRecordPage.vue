@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Button, Form, Input } from 'ant-design-vue'
+import { Button, Checkbox, Form, Input } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSend } from '../../sending/use-send.ts'
@@ -174,9 +174,10 @@ async function keep(): Promise<void> {
       <div v-for="(slot, at) in form.slots" :key="at" class="slot">
         <Input v-model:value="slot.code" :aria-label="`Slot ${at + 1}`" :maxlength="12" />
         <Input v-model:value="slot.name" :aria-label="`Plain name of slot ${at + 1}`" placeholder="plain name" :maxlength="60" />
+        <Checkbox v-if="asks('spindles') && form.subSpindle" v-model:checked="slot.onSub">sub-spindle</Checkbox>
         <Button type="link" @click="form.slots.splice(at, 1)">leave out</Button>
       </div>
-      <Button type="link" @click="form.slots.push({ code: '', name: '' })">One more slot</Button>
+      <Button type="link" @click="form.slots.push({ code: '', name: '', onSub: false })">One more slot</Button>
     </div>
     <Button html-type="submit" type="primary" size="large">Keep this record</Button>
   </Form>
@@ -197,7 +198,7 @@ h2 {
 }
 .slot {
   display: grid;
-  grid-template-columns: 120px minmax(0, 1fr) auto;
+  grid-template-columns: 120px minmax(0, 1fr) auto auto;
   gap: 8px;
 }
 .limits {

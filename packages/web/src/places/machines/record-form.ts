@@ -26,7 +26,7 @@ export interface RecordForm {
   unit: LengthUnit
   increment: string
   travels: Record<Axis, { min: string; max: string }>
-  slots: { code: string; name: string }[]
+  slots: { code: string; name: string; onSub: boolean }[]
   lengthConvention: MachineRecord['lengthConvention']
   diameterRegister: 'diameter' | 'radius'
   xReads: 'diameter' | 'radius'
@@ -65,7 +65,7 @@ export function blankForm(): RecordForm {
     unit: 'mm',
     increment: '0.001',
     travels: { X: travel(), Y: travel(), Z: travel() },
-    slots: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'].map((code) => ({ code, name: '' })),
+    slots: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'].map((code) => ({ code, name: '', onSub: false })),
     lengthConvention: 'gauge-length',
     diameterRegister: 'diameter',
     xReads: 'diameter',
@@ -103,7 +103,7 @@ export function formOf(machine: MachineRecord): RecordForm {
     stations: machine.turrets[0] ? String(machine.turrets[0].stations) : '',
     increment: plain(formatExact(machine.increment, machine.unit)),
     travels: { X: travelOf('X'), Y: travelOf('Y'), Z: travelOf('Z') },
-    slots: machine.slots.map(({ code, name }) => ({ code, name: name ?? '' })),
+    slots: machine.slots.map(({ code, name, spindle }) => ({ code, name: name ?? '', onSub: spindle === 'sub' })),
     limits: Object.fromEntries(
       LIMITS.flatMap((limit) => {
         const own = machine.limits[limit.id]
@@ -204,9 +204,14 @@ function recordOf(form: RecordForm, say: Say): MachineInput {
       say(`travels.${axis}.min`, `Travel ${axis}: the lower end must lie below the upper end.`)
     return travel
   })
+  const hasSub = kind.asks.includes('spindles') && form.subSpindle
   const slots = form.slots
     .filter(({ code }) => code.trim() !== '')
-    .map(({ code, name }) => ({ code: code.trim().toUpperCase(), name: name.trim() || null }))
+    .map(({ code, name, onSub }) => ({
+      code: code.trim().toUpperCase(),
+      name: name.trim() || null,
+      ...(hasSub && onSub ? { spindle: 'sub' as const } : {}),
+    }))
   if (slots.length === 0) say('slots', 'Slots: name at least one.')
   if (new Set(slots.map(({ code }) => code)).size < slots.length) say('slots', 'Slots: each slot once.')
   const offsets = Number(form.offsets.trim())
@@ -228,7 +233,7 @@ function recordOf(form: RecordForm, say: Say): MachineInput {
     rotates: kind.mayTurn && form.rotates,
     displayTurns: form.displayTurns,
     rotary,
-    spindles: kind.asks.includes('spindles') && form.subSpindle ? ['main', 'sub'] : ['main'],
+    spindles: hasSub ? ['main', 'sub'] : ['main'],
     turrets,
     limits,
     offsets,

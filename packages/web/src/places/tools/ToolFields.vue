@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { KIND_WORDS, PROPERTY_WORDS, TOOL_PROPERTIES, type LengthUnit } from '@rook/core'
+import { insertWords, KIND_WORDS, PROPERTY_WORDS, readInsert, TOOL_PROPERTIES, TURNS, type LengthUnit } from '@rook/core'
+import { computed } from 'vue'
 import ToolDrawn from '../../parts/ToolDrawn.vue'
 import { drawnFrom, type ToolForm } from './tool-form.ts'
 import type { Problems } from '../../ui/checked.ts'
@@ -13,6 +14,11 @@ const LIVES: Option<ToolForm['lifeBy']>[] = [
   { value: '', label: 'not counted' },
   ...optionsOf({ parts: 'parts', minutes: 'minutes', uses: 'uses' }),
 ]
+/** What the designation says, as it is typed. */
+const insertSaid = computed(() => {
+  const read = form.value.insert.trim() === '' ? null : readInsert(form.value.insert)
+  return read === null || typeof read === 'string' ? null : insertWords(read)
+})
 </script>
 
 <template>
@@ -27,6 +33,14 @@ const LIVES: Option<ToolForm['lifeBy']>[] = [
         :options="optionsOf({ right: 'to the right, M3', left: 'to the left, M4' })"
       />
       <WordField v-model="form.flutes" label="Cutting edges" figure :maxlength="2" inputmode="numeric" :problem="problems.flutes" />
+      <WordField
+        v-if="TURNS.includes(form.kind)"
+        v-model="form.insert"
+        label="Insert, as on its box (ISO 1832)"
+        :maxlength="40"
+        placeholder="CNMG 120408"
+        :problem="problems.insert"
+      />
       <WordField v-model="form.estimate" label="Rough length, gauge line to tip" figure :maxlength="40" :problem="problems.estimate" />
       <WordField
         v-model="form.properties[property]"
@@ -65,6 +79,7 @@ const LIVES: Option<ToolForm['lifeBy']>[] = [
     </div>
     <ToolDrawn v-bind="drawnFrom(form, unit)" :unit="unit" />
   </div>
+  <p v-if="insertSaid" class="quiet" data-insert>{{ insertSaid }}</p>
   <p class="quiet small">Lengths in {{ unit }}; another unit can be written behind a figure.</p>
 </template>
 

@@ -26,6 +26,7 @@ export interface ToolForm {
   holder: string
   turning: 'right' | 'left'
   flutes: string
+  insert: string
   estimate: string
   properties: Record<ToolProperty, string>
   rule: 'longest' | 'mean'
@@ -50,6 +51,7 @@ export function toolFormOf(tool: Omit<Assembly, 'id'>, unit: LengthUnit): ToolFo
     holder: tool.holder ?? '',
     turning: tool.turning,
     flutes: tool.flutes === null ? '' : String(tool.flutes),
+    insert: tool.insert ?? '',
     estimate: plain(tool.estimate, unit),
     properties: Object.fromEntries(
       TOOL_PROPERTIES.map((property) => [property, plain(tool.properties[property], unit)]),
@@ -84,6 +86,7 @@ const fieldsOf = (unit: LengthUnit, counted: boolean) =>
     holder: wordsOrNone,
     turning: z.enum(['right', 'left']),
     flutes: wholeOrNone(FLUTES),
+    insert: wordsOrNone,
     estimate: lengthOrNone('Rough length', unit),
     properties: z.object(
       Object.fromEntries(
@@ -102,21 +105,26 @@ export const toolShape = (unit: LengthUnit, { lifeBy }: Pick<ToolForm, 'lifeBy'>
   z.pipe(
     fieldsOf(unit, lifeBy !== ''),
     z.transform((said, context): AssemblyInput => {
-      const { name, kind, holder, turning, flutes, estimate, rule, spread, limit, warning } = said
+      const { name, kind, holder, turning, flutes, insert, estimate, rule, spread, limit, warning } = said
       const properties = Object.fromEntries(
         Object.entries(said.properties).filter(([, value]) => value !== null),
       ) as AssemblyInput['properties']
       const life = said.lifeBy === '' ? null : { by: said.lifeBy, limit, warning }
-      const wrong = { ...inProperties(assemblyProblems({ properties, flutes })), ...(life ? lifeProblems(life) : {}) }
+      const wrong = { ...inProperties(assemblyProblems({ properties, flutes, insert })), ...(life ? lifeProblems(life) : {}) }
       for (const [field, message] of Object.entries(wrong))
         context.issues.push({ code: 'custom', input: said, path: field.split('.'), message })
-      return { name, kind, holder, turning, flutes, properties, estimate, edges: { rule, spread }, life }
+      return { name, kind, holder, turning, flutes, insert, properties, estimate, edges: { rule, spread }, life }
     }),
   )
 
 /** The core knows a property by its symbol; in the form it lies among the properties. */
 const inProperties = (problems: Record<string, string>): Record<string, string> =>
-  Object.fromEntries(Object.entries(problems).map(([field, sentence]) => [field === 'flutes' ? field : `properties.${field}`, sentence]))
+  Object.fromEntries(
+    Object.entries(problems).map(([field, sentence]) => [
+      field === 'flutes' || field === 'insert' ? field : `properties.${field}`,
+      sentence,
+    ]),
+  )
 
 /** What can be drawn of a tool while its figures are still being typed: whatever is understood so far. */
 export function drawnFrom(form: ToolForm, unit: LengthUnit): { tool: Drawn; length: Nm | null } {
