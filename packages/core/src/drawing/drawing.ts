@@ -42,6 +42,8 @@ export interface Solid {
   nominal?: boolean
   /** For a tool: what its outline is drawn from, its tip in the middle of the lower edge. */
   tool?: Pick<Assembly, 'kind' | 'properties'>
+  /** For a turning tool that touches nothing: where its corner stands. */
+  corner?: Point
 }
 
 /** What touches, as far as a picture needs it. */

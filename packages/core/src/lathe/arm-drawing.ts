@@ -21,7 +21,7 @@ export function armDrawing({ face, tool, width, name, lit }: Parts): Drawing {
     horizontal: 'Z',
     vertical: 'X',
     toScale: true,
-    zeroName: 'middle of the stylus',
+    zeroName: 'middle',
     solids: [
       {
         kind: 'setter',

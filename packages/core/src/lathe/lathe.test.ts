@@ -188,7 +188,7 @@ describe('nose radius and tip', () => {
   it('are drawn: the edges touch the nose, the tip lies where both axes end', () => {
     const { outlines, rounds, marks } = said({ tool: '1', 'nose-from': 'insert', tip: '3' }).sheet.drawing
     expect(rounds![0]!.radius).toBe(mm(0.8))
-    expect(marks).toEqual([{ at: { x: mm(-0.8), y: mm(-0.8) }, label: 'tip 3, toward the axis and toward the chuck' }])
+    expect(marks).toEqual([{ at: { x: mm(-0.8), y: mm(-0.8) }, label: 'tip 3' }])
     const [first, ...rest] = outlines![0]!.points
     const last = rest.pop()!
     // The arc keeps its distance from the centre; the two edges are as far from it as the radius, seen at right angles.

@@ -2,7 +2,7 @@ import { readInsert } from '../assembly/index.ts'
 import type { Drawing, Point } from '../drawing/index.ts'
 import { mm, nm, type Nm } from '../length/index.ts'
 import type { MountedTool } from '../scene/index.ts'
-import { TIP_PLACES, tipWords } from './tip.ts'
+import { TIP_PLACES } from './tip.ts'
 
 const PLAIN_CORNER = 80
 /** Steps of an arc; the eye takes it for round. */
@@ -26,7 +26,7 @@ export function noseDrawing(tool: MountedTool | null, radius: Nm | null, tip: nu
     horizontal: 'Z',
     vertical: 'X',
     toScale: radius !== null,
-    zeroName: 'centre of the nose',
+    zeroName: 'centre',
     solids: [],
     touches: [],
     surfaces: [],
@@ -55,8 +55,8 @@ export function noseDrawing(tool: MountedTool | null, radius: Nm | null, tip: nu
   const place = tip === null ? null : TIP_PLACES[tip]
   return {
     ...drawing,
-    outlines: [{ kind: 'part', points: [along(long, -1), ...arc, along(long, 1)], label: tool ? `T${tool.number}` : 'insert' }],
+    outlines: [{ kind: 'part', points: [along(long, -1), ...arc, along(long, 1)] }],
     rounds: [{ kind: 'fitted', centre: point(0, 0), radius: r }],
-    marks: place ? [{ at: point(place.Z * r, place.X * r), label: `tip ${tip}, ${tipWords(tip!)}` }] : [],
+    marks: place ? [{ at: point(place.Z * r, place.X * r), label: `tip ${tip}` }] : [],
   }
 }

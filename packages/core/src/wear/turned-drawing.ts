@@ -48,6 +48,7 @@ function tip(tool: MountedTool | null, z: number, x: number, size: number, towar
       nominal: true,
       box: { min: point(z - wide, Math.min(x, far)), max: point(z + wide, Math.max(x, far)) },
       tool: { kind: tool.kind, properties: tool.properties },
+      corner: point(z, x),
     },
   ]
 }
@@ -101,7 +102,7 @@ function shoulder(target: Nm, measured: Nm | null, tool: MountedTool | null, sho
     surfaces: [{ axis: 'Z', at: target, label: '' }],
     dimensions: [
       place(target, -thick * 1.35, 'wanted', 'wanted'),
-      ...(measured === null ? [] : [place(measured, -thick * 1.8, 'measured', 'measured')]),
+      ...(measured === null ? [] : [place(measured, thick * 1.35, 'measured', 'measured')]),
     ],
     ...(measured === null || measured === target ? {} : { deviations: [{ from: point(target, 0), by: { x: measured - target, y: 0 } }] }),
   }

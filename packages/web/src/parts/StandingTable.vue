@@ -126,7 +126,7 @@ const reasons = computed(() => {
       <div v-if="only !== 'slots'">
         <StandingRows
           heading="Tool"
-          line
+          :line="toolColumns.length <= 2"
           :columns="toolColumns.map(headed)"
           :rows="tools"
           :scene="scene"

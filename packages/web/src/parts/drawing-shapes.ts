@@ -54,12 +54,14 @@ export function shapesOf(drawing: Drawing, scale: Scale, sheet: Sheet) {
 export type Shapes = ReturnType<typeof shapesOf>
 
 /** A tool and a setter are drawn as they look; whatever else is a box. */
-function piecesOf(solid: Solid, { turns, view, touches }: Drawing): { what: string; nominal: boolean; points: Point[] }[] {
+function piecesOf(solid: Solid, { horizontal, view, touches }: Drawing): { what: string; nominal: boolean; points: Point[] }[] {
   const { kind, tool, box } = solid
-  if (kind === 'setter' && view === 'front') return [{ what: 'setter', nominal: true, points: setterOutline(box) }]
+  // A lathe is drawn with Z across; the stylus of its arm is a plain block.
+  const onLathe = horizontal === 'Z'
+  if (kind === 'setter' && view === 'front' && !onLathe) return [{ what: 'setter', nominal: true, points: setterOutline(box) }]
   if (kind !== 'tool' || !tool) return []
-  if (!turns) return standingTool(tool, box)
-  const corner = touches.find(({ radius }) => radius === null)?.at ?? box.min
+  if (!onLathe) return standingTool(tool, box)
+  const corner = solid.corner ?? touches.find(({ radius }) => radius === null)?.at ?? box.min
   // What no mill can use does not turn itself.
   if (!goesInto(tool.kind, 'mill')) return turningTool(tool, corner)
   // A drill lies along the spindle's axis with its point to the chuck.
