@@ -212,8 +212,8 @@ export const operationPage = z
     editions: z.array(operationEdition),
     setups: z.array(setupLine),
     loadings: z.array(loadingsSchema),
-    /** Numbers of tools that the program needs and that nobody in the shop has. */
-    nobodyHas: z.array(z.string()),
+    /** For each tool that the program describes, by number: the shop's tools that are one, and where each sits. */
+    fitting: z.record(z.string(), z.array(z.object({ id: z.string(), name: z.string(), at: z.string().nullable() }))),
   })
   .meta({ id: 'OperationPage' })
 export type OperationPage = z.infer<typeof operationPage>

@@ -5,6 +5,7 @@ import type {
   EntryLine,
   FloorMachine,
   Job,
+  JobPage,
   OperationBody,
   OperationPage,
   OperationRecord,
@@ -117,6 +118,18 @@ describe('a shop’s own part', () => {
     })
     expect(status, JSON.stringify(body)).toBe(200)
     expect(body.steps.map(({ id }) => id)).toContain('zero-G54.1 P2-X')
+  })
+
+  it('names the shop\u2019s tools that are what its program needs, and where nobody has one', async () => {
+    const need = (kind: 'other' | 'reamer') => ({ kind, diameter: null, flutes: null })
+    const tools = [
+      { ...PLAN.tools[0]!, need: need('other') },
+      { number: '9', offset: '9', diameterOffset: '9', diameter: false, need: need('reamer') },
+    ]
+    const added = await planner.send<OperationRecord>('POST', `/api/parts/${part.id}/operations`, { ...PLAN, name: 'Op 40', tools })
+    const { fitting } = (await setter.send<OperationPage>('GET', `/api/operations/${added.body.id}`)).body
+    expect(fitting['4']).toContainEqual({ id: 'em-12', name: 'End mill 12', at: 'T4 on Mill 3' })
+    expect(fitting['9']).toEqual([])
   })
 
   it.each([
@@ -246,6 +259,19 @@ describe('a setup', () => {
     expect(await jobNow()).toMatchObject({ made: 19, scrapped: 1 })
     await operator.send('POST', `/api/entries/${body.content.id}/correction`, { id: randomUUID(), reason: 'counted twice' })
     expect(await jobNow()).toMatchObject({ made: 7, scrapped: 1 })
+  })
+
+  it('is found on the page of its job, with what was counted', async () => {
+    const { body } = await operator.send<JobPage>('GET', `/api/jobs/${job.id}`)
+    expect(body.job.number).toBe('0900')
+    expect(body.setups.map(({ id, operationName, machineName }) => [id, operationName, machineName])).toEqual([
+      [setupId, 'Op 10', 'Mill 3'],
+    ])
+    // What was taken back counts for nothing.
+    const sum = (what: 'made' | 'scrapped') => body.counts.reduce((all, count) => all + count[what], 0)
+    expect([sum('made'), sum('scrapped')]).toEqual([body.job.made, body.job.scrapped])
+    expect(body.counts.length).toBeGreaterThan(0)
+    expect((await operator.send('GET', '/api/jobs/nothing')).status).toBe(404)
   })
 
   it('names the parts that were cut while a figure stood', async () => {

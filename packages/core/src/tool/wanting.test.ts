@@ -43,11 +43,15 @@ describe('what a program needs of a tool', () => {
         mounted('5', 'em-10', 'End mill 10', tool(10)),
       ],
     })
-    expect(toolsWanting([called('4', NEED), called('5', NEED), called('6', NEED), called('7'), called('4')], at)).toEqual([
+    expect(
+      toolsWanting([called('4', NEED), called('5', NEED), called('6', NEED), called('7'), called('4')], at).map(({ sentence }) => sentence),
+    ).toEqual([
       'T4 holds End mill 12; the program calls end mill 10 mm, 2 edges.',
       'T6 is empty; the program calls end mill 10 mm, 2 edges.',
       'T7 is empty; the program calls it.',
     ])
-    expect(toolsWanting([called('9', { ...NEED, diameter: mm(6.35) })], { ...at, machine: INCH_MILL })[0]).toContain('end mill 0.25 in')
+    expect(toolsWanting([called('9', { ...NEED, diameter: mm(6.35) })], { ...at, machine: INCH_MILL })[0]!.sentence).toContain(
+      'end mill 0.25 in',
+    )
   })
 })

@@ -121,7 +121,11 @@ export class Overview {
         .map((one) => {
           const scene = sceneFor(one)
           const recorded = entries.get(one.plan.setup)!
-          return { setup: describe(one, recorded, scene), entries: recorded, wanting: toolsWanting(one.plan.tools, scene) }
+          return {
+            setup: describe(one, recorded, scene),
+            entries: recorded,
+            wanting: toolsWanting(one.plan.tools, scene).map(({ sentence }) => sentence),
+          }
         })
       const [own, ...further] = atHand.map(({ setup }) => setup.summary)
       this.cards.set(record.id, {

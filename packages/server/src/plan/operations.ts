@@ -5,7 +5,7 @@ import { and, asc, desc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
 import type { Queries } from '../db/client.ts'
 import { rowOf } from '../db/rows.ts'
 import type { Lane } from '../db/transaction.ts'
-import { assembly, edition, machine, operation, part, person, setup } from '../db/schema.ts'
+import { assembly, edition, machine, mount, operation, part, person, setup } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
@@ -13,6 +13,9 @@ import { newestEdition } from './editions.ts'
 import { setupsOf } from './setup-lines.ts'
 
 type Row = typeof operation.$inferSelect
+
+/** Nobody looks through more of them before a setup. */
+const MOST_FITTING = 8
 
 /** What an edition says of the work: the row without whose it is and who wrote it. */
 const saidBy = ({ id: _id, part: _part, changedAt: _at, changedBy: _by, ...plan }: Row) => plan
@@ -59,20 +62,39 @@ export async function operationPage(db: Queries, id: string): Promise<OperationP
     editions: editions.map(({ content, ...one }) => ({ ...one, content: saidBy(withoutGaps(content!)) })),
     setups: await setupsOf(db, eq(setup.operation, id)),
     loadings: await loadingsOf(db, id),
-    nobodyHas: await nobodyHas(db, own),
+    fitting: await fittingOf(db, own),
   }
 }
 
-/** Tools that the plan needs and that no assembly of the shop is, by number. */
-async function nobodyHas(db: Queries, { tools }: Pick<Row, 'tools'>): Promise<string[]> {
+/** For each tool that the plan needs, by number: the assemblies of the shop that are one, those in no pocket first. */
+async function fittingOf(db: Queries, { tools }: Pick<Row, 'tools'>): Promise<OperationPage['fitting']> {
   const needs = tools.flatMap(({ number, need }) => (need ? [{ number, need }] : []))
-  if (needs.length === 0) return []
+  if (needs.length === 0) return {}
   const kinds = [...new Set(needs.map(({ need }) => need.kind))]
   const drawer = await db
-    .select({ kind: assembly.kind, properties: assembly.properties, flutes: assembly.flutes })
+    .select({
+      id: assembly.id,
+      name: assembly.name,
+      kind: assembly.kind,
+      properties: assembly.properties,
+      flutes: assembly.flutes,
+      machine: machine.name,
+      number: mount.number,
+    })
     .from(assembly)
+    .leftJoin(mount, eq(mount.assembly, assembly.id))
+    .leftJoin(machine, eq(machine.id, mount.machine))
     .where(inArray(assembly.kind, kinds))
-  return needs.filter(({ need }) => !drawer.some((tool) => fitsNeed(need, tool))).map(({ number }) => number)
+    .orderBy(sql`${mount.number} IS NOT NULL`, asc(assembly.name), asc(assembly.id))
+  return Object.fromEntries(
+    needs.map(({ number, need }) => [
+      number,
+      drawer
+        .filter((tool) => fitsNeed(need, tool))
+        .slice(0, MOST_FITTING)
+        .map(({ id, name, machine: on, number: pocket }) => ({ id, name, at: on === null ? null : `T${pocket} on ${on}` })),
+    ]),
+  )
 }
 
 /** An edition from before a column was there says nothing of it. */

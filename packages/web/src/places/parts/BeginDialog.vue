@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { sinceThen, toolsWanting, whyNotBegin } from '@rook/core'
-import type { OperationRecord, SetupLine } from '@rook/contract'
+import type { OperationPage, OperationRecord, SetupLine } from '@rook/contract'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useJobs, useMachines, useScene, useSceneAt, useSetups } from '../../app/queries.ts'
@@ -11,7 +11,7 @@ import SinceThen from './SinceThen.vue'
 import FormDialog from '../../ui/FormDialog.vue'
 
 /** Begins a setup: on which machine, for which job. What is against it is said before anybody presses. */
-const props = defineProps<{ operation: OperationRecord; earlier: readonly SetupLine[] }>()
+const props = defineProps<{ operation: OperationRecord; earlier: readonly SetupLine[]; fitting: OperationPage['fitting'] }>()
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const machines = useMachines()
@@ -91,7 +91,17 @@ async function begin(): Promise<void> {
     <WordField v-model="note" class="note" label="Remark" :maxlength="300" />
     <SinceThen v-if="since && last" :since="since" :last="last" />
     <ul v-if="wanting.length > 0" class="query" aria-label="Tools">
-      <li v-for="sentence in wanting" :key="sentence">{{ sentence }}</li>
+      <li v-for="one in wanting" :key="one.number" :data-wanting="one.number">
+        {{ one.sentence }}
+        <template v-if="fitting[one.number]?.length">
+          There is
+          <template v-for="(tool, at) in fitting[one.number]" :key="tool.id"
+            ><template v-if="at > 0">, </template
+            ><RouterLink :to="{ name: 'tool', params: { assembly: tool.id } }">{{ tool.name }}</RouterLink>
+            {{ tool.at ?? 'in the drawer' }}</template
+          >.</template
+        >
+      </li>
     </ul>
     <p v-if="against" class="query" role="alert">{{ against }}</p>
     <p v-if="jobs.data.value && open.length === 0" class="query">

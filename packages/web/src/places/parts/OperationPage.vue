@@ -147,7 +147,7 @@ const repeats = computed(() =>
 
 const missing = computed(() =>
   (own.value?.tools ?? []).flatMap(({ number, need }) =>
-    need && page.data.value!.nobodyHas.includes(number) ? [`T${number}, ${needWords(need, own.value!.unit)}`] : [],
+    need && page.data.value!.fitting[number]?.length === 0 ? [`T${number}, ${needWords(need, own.value!.unit)}`] : [],
   ),
 )
 
@@ -286,7 +286,13 @@ const changes = computed(() => {
       :after="`Edition ${changes.after.edition}`"
     />
     <Remarks about="operation" :of="operation" />
-    <BeginDialog v-if="doing === 'begin'" :operation="own" :earlier="page.data.value.setups" @close="doing = null" />
+    <BeginDialog
+      v-if="doing === 'begin'"
+      :operation="own"
+      :earlier="page.data.value.setups"
+      :fitting="page.data.value.fitting"
+      @close="doing = null"
+    />
     <WorkpieceDialog
       v-if="doing === 'holding' && work.data.value"
       :operation="operation"

@@ -152,7 +152,7 @@ describe('an operation', () => {
       { edition: 1, at: '2026-11-01T10:00:00.000Z', by: null, content: { ...CONTENT, fixture: 'clamps', steps: [] } },
     ],
     setups: [],
-    nobodyHas: [],
+    fitting: {},
     loadings: [
       {
         machine: 'mill',
@@ -196,7 +196,19 @@ describe('an operation', () => {
     })
     const last = { id: 'before', machine: 'mill', machineName: 'Mill 3', job: '0650', edition: 2, made: 20, scrapped: 0 }
     const wrapper = put(BeginDialog, {
-      operation: PLAN,
+      operation: {
+        ...PLAN,
+        tools: [
+          ...PLAN.tools,
+          { number: '9', offset: '9', diameterOffset: '9', diameter: false, need: { kind: 'drill', diameter: mm(6.6), flutes: null } },
+        ],
+      },
+      fitting: {
+        '9': [
+          { id: 'dr-66-a', name: 'Drill 6.6', at: null },
+          { id: 'dr-66-b', name: 'Drill 6.6, long', at: 'T7 on Mill 1' },
+        ],
+      },
       earlier: [{ ...last, startedAt: '2026-11-20T08:00:00.000Z', endedAt: '2026-11-20T12:00:00.000Z' }],
     })
     const lists = () => wrapper.findAllComponents({ name: 'ASelect' })
@@ -205,6 +217,10 @@ describe('an operation', () => {
     lists()[0]!.vm.$emit('change', 0)
     await settled(() => expect(body()).toContain('job 0650 on Mill 3'))
     await settled(() => expect(body()).toMatch(/G54 X\s+stands \+0\.1200 from then/))
+    // What the program calls and the machine lacks is offered from the shop's own drawer.
+    expect(document.querySelector('[data-wanting="9"]')!.textContent!.replace(/\s+/g, ' ').trim()).toBe(
+      'T9 is empty; the program calls drill 6.6 mm. There is Drill 6.6 in the drawer, Drill 6.6, long T7 on Mill 1.',
+    )
     expect(body()).toContain('G54 belongs to job 0690, Op 20, which is still on Mill 3.')
     expect([...document.body.querySelectorAll('button')].find((one) => one.textContent?.includes('Begin the setup'))!.disabled).toBe(true)
   })
