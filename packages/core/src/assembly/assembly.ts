@@ -115,6 +115,7 @@ export const PLAIN_ASSEMBLY: Omit<Assembly, 'id' | 'name'> = {
   holder: null,
   turning: 'right',
   flutes: null,
+  insert: null,
   properties: {},
   estimate: null,
   edges: { rule: 'longest', spread: null },

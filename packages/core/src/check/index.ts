@@ -19,6 +19,8 @@ import { sameAngle } from './same-angle.ts'
 import { sameDigits } from './same-digits.ts'
 import { size } from './size.ts'
 import { travel } from './travel.ts'
+import { turningReach } from './turning-reach.ts'
+import { turningSign } from './turning-sign.ts'
 
 /**
  * Every check there is, in the order their findings are shown: what a routine itself has to say comes first, for it
@@ -30,6 +32,7 @@ export const CHECKS: readonly Check[] = [
   size,
   travel,
   reaches,
+  turningReach,
   plannedSlot,
   reserved,
   sameAngle,
@@ -40,6 +43,7 @@ export const CHECKS: readonly Check[] = [
   clears,
   wearLimits,
   convention,
+  turningSign,
   homed,
   gaugeFit,
   fineness,

@@ -40,7 +40,7 @@ export const noseAndTip: Routine = {
     const known = onRecord(tool)
     return [
       toolInput(scene),
-      rowInput('nose-from', 'Nose radius', [
+      rowInput('nose-from', 'Radius taken', [
         { value: 'insert', label: 'From the insert', ...(known === null ? {} : { note: `${known / 1e6} mm` }) },
         { value: 'measured', label: 'Measured' },
       ]),

@@ -72,7 +72,17 @@ const isWithin = (change: Nm, doubt: Contributor[], scene: Scene) =>
 /** How far the size must change: target less measured, or the change that is wanted; null while it is not known. */
 export function changeOf(values: Values): Nm | null {
   if (values.choice('by') === 'wanted') return values.length('change')
-  const [target, measured] = [values.length('target'), values.length('measured')]
+  const first = lacking(values, '')
+  const second = lacking(values, SECOND)
+  return first === null || second === null ? first : nm(Math.round((first + second) / 2))
+}
+
+/** Behind the ids of a second size of the same tool. */
+export const SECOND = '-2'
+
+/** Target less measured of one size; null while one of the two is missing. */
+export function lacking(values: Values, of: '' | typeof SECOND): Nm | null {
+  const [target, measured] = [values.length(`target${of}`), values.length(`measured${of}`)]
   return target === null || measured === null ? null : minus(target, measured)
 }
 
@@ -126,12 +136,29 @@ export function correctionLines(
       line('aside', 'Target', values.length('target'), 'target'),
       line('aside', 'Measured', values.length('measured'), 'measured'),
     ]
+  if (lacking(values, SECOND) !== null)
+    return [
+      start,
+      ...sizeLines(values, ''),
+      ...sizeLines(values, SECOND),
+      halved
+        ? line(add, 'half of the mean of target less measured, the register holds radii', half(change))
+        : line(add, 'mean of target less measured', change),
+    ]
   const sizes: [WorkingLine, WorkingLine] = [
     line(halved ? 'aside' : add, 'Target', values.length('target'), 'target'),
     line(halved ? 'aside' : less, 'Measured', values.length('measured'), 'measured'),
   ]
-  return halved ? [start, ...sizes, line(add, 'half of target less measured, the register holds radii', half(change))] : [start, ...sizes]
+  const begun = values.length(`target${SECOND}`) === null && values.length(`measured${SECOND}`) === null ? [] : sizeLines(values, SECOND)
+  return halved
+    ? [start, ...sizes, line(add, 'half of target less measured, the register holds radii', half(change)), ...begun]
+    : [start, ...sizes, ...begun]
 }
+
+const sizeLines = (values: Values, of: '' | typeof SECOND): WorkingLine[] => [
+  line('aside', of === '' ? 'Target' : 'Second target', values.length(`target${of}`), `target${of}`),
+  line('aside', of === '' ? 'Measured' : 'Second measured', values.length(`measured${of}`), `measured${of}`),
+]
 
 const half = (value: Nm | null): Nm | null => (value === null ? null : nm(Math.round(value / 2)))
 
@@ -233,10 +260,25 @@ export interface WearParts {
   wantedLabel: string
   /** The size that is corrected, wanted and measured. */
   drawing: Drawing
+  /** What only this routine can say of its sizes. */
+  remarks?: Remark[]
 }
 
 /** The three panes' contents of a correction that goes into a wear register. */
-export function wearSheet({ values, scene, register, routine, kind, label, sum, refusal, words, wantedLabel, drawing }: WearParts): Sheet {
+export function wearSheet({
+  values,
+  scene,
+  register,
+  routine,
+  kind,
+  label,
+  sum,
+  refusal,
+  words,
+  wantedLabel,
+  drawing,
+  remarks = [],
+}: WearParts): Sheet {
   const change = changeOf(values)
   const doubt = doubtOfChange(values, scene)
   const stays = staysAsItIs(values, change, doubt, scene)
@@ -266,6 +308,7 @@ export function wearSheet({ values, scene, register, routine, kind, label, sum, 
       readouts: [],
       gauges: gaugesUsed(values.choice('with')),
       remarks: [
+        ...remarks,
         ...lastRemarks(values, last, combine(doubt, nm(1)).standard, scene),
         ...correctionRemarks(values, doubt, change, stays, scene),
         ...(found.write.uncertainty ? driftRemarks(found.write.register, found.step, found.write.uncertainty.expanded, scene) : []),

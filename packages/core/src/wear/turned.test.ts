@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { INCH_LATHE, LATHE, mounted, run, scene, stands } from '@rook/testing'
 import { mm } from '../length/index.ts'
 import { geometryRegister, registerKey, wearOf } from '../register/index.ts'
+import type { RawInputs } from '../routine/index.ts'
 
 const [X, Z] = [geometryRegister('3', 'X'), geometryRegister('3', 'Z')]
 const at = (machine = LATHE, worn = 0) =>
@@ -67,5 +68,50 @@ describe('a turned size', () => {
     expect(unset.sheet.refusal?.sentence).toBe('T3 X is unset; wear is added to it. Measure T3 first.')
     expect(sized('bore', '30', '-29.96').sheet.refusal?.sentence).toBe('Measured: a size is more than zero; type what the gauge shows.')
     expect(sized('shoulder', '0', '0.02').sheet.refusal).toBeNull()
+  })
+
+  describe('of which two were measured', () => {
+    const two = (first: string, second: string, more: RawInputs = {}) =>
+      run(
+        'turned-size',
+        {
+          tool: '3',
+          kind: 'bore',
+          by: 'measured',
+          with: 'mic',
+          sizes: '2',
+          target: '30.01',
+          measured: first,
+          'target-2': '42.02',
+          'measured-2': second,
+          ...more,
+        },
+        at(),
+      )
+    const taper = (found: ReturnType<typeof two>) => found.findings.find(({ check }) => check === 'two-sizes')
+
+    it('is corrected by what both lack', () => {
+      // Both are 0.04 too small.
+      const alike = two('29.97', '41.98')
+      expect(written(alike).value).toBe(mm(0.04))
+      expect(taper(alike)).toMatchObject({ verdict: 'clear' })
+    })
+
+    it('keeps their difference, which no register mends, and says so', () => {
+      // One lacks 0.05, the other 0.01: 0.03 is corrected, 0.04 between them stays.
+      const apart = two('29.96', '42.01')
+      expect(written(apart).value).toBe(mm(0.03))
+      expect(taper(apart)).toMatchObject({
+        verdict: 'query',
+        sentence: expect.stringContaining('off by \u22120.050 and \u22120.010') as string,
+      })
+      expect(taper(apart)!.sentence).toContain('0.040 between them stays')
+      expect(apart.sheet.working.lines.map(({ label }) => label)).toContain('mean of target less measured')
+    })
+
+    it('waits for both, once two are said', () => {
+      expect(two('29.96', '').sheet.result).toBeNull()
+      expect(two('29.96', '', { sizes: '1' }).sheet.result).not.toBeNull()
+    })
   })
 })

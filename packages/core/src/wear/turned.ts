@@ -6,6 +6,7 @@ import { correctionInputs, wearSheet } from './correction.ts'
 import { notASize } from './side.ts'
 import { givenSize } from './sizes-taken.ts'
 import { turnedDrawing, type TurnedKind } from './turned-drawing.ts'
+import { differenceRemarks, secondInputs } from './two-sizes.ts'
 
 /** What each kind of size is corrected by, and what the change does. */
 const KINDS: Readonly<Record<TurnedKind, { axis: Axis; label: string; note: string; wanted: string; less: string; more: string }>> = {
@@ -80,6 +81,7 @@ export const turnedSize: Routine = {
             ? { ...input, label: `${input.label} part Z`, role: 'place' as const }
             : { ...input, label: `${input.label} diameter` },
       ),
+      ...(kind ? secondInputs(raw, kind === 'shoulder' ? 'part Z' : 'diameter') : []),
     ]
   },
 
@@ -105,6 +107,7 @@ export const turnedSize: Routine = {
       words: wordsOf(kind, mirrored),
       wantedLabel: kind ? KINDS[kind].wanted : 'Larger by',
       drawing: turnedDrawing(kind, values, tool, scene),
+      remarks: differenceRemarks(values, scene),
     })
   },
 }
