@@ -1,6 +1,6 @@
 import { doubtBy } from '../check/limits.ts'
 import { minus, negate, nm, plus, roundToIncrement, times, type Nm } from '../length/index.ts'
-import { armRegister, geometryRegister, registerKey, registerName } from '../register/index.ts'
+import { armRegister, geometryRegister, registerKey, registerName, type RegisterRef } from '../register/index.ts'
 import {
   chosenTool,
   gaugeInput,
@@ -11,12 +11,13 @@ import {
   toolInput,
   type Refusal,
   type Routine,
+  type Values,
   type Write,
 } from '../routine/index.ts'
 import { restingOn } from '../reach/index.ts'
 import { gaugeById, type MountedTool, type Scene } from '../scene/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
-import { line } from '../working/index.ts'
+import { line, type Working } from '../working/index.ts'
 import { faceInput, faceOf, faceWords, timesWidth, type ArmFace } from './arm-face.ts'
 import { armDrawing } from './arm-drawing.ts'
 import { tipRefusal } from './tip.ts'
@@ -44,41 +45,68 @@ export const armConstant: Routine = {
   },
 
   sheet(values, scene) {
-    const setter = gaugeById(scene, values.choice('setter'))
-    const tool = chosenTool(values, scene)
-    const face = faceOf(values)
-    const reading = values.length('reading')
-    const width = values.length('width')
-    const geometry = tool && face ? scene.standing[registerKey(geometryRegister(tool.offset, face.axis))] : undefined
+    const given = givenOf(values, scene)
+    const { setter, tool, face, reading, width } = given
     const refusal = tool && face ? refusalOf(tool, face, width, scene) : null
-    const K = geometry && reading !== null && !refusal ? minus(reading, geometry.value) : null
-    const writes = setter && face && tool && geometry && K !== null ? writesOf({ setter, face, tool, K, width }, scene) : null
-    const registers = setter && face ? [armRegister(setter.id, face.side), ...(width ? [armRegister(setter.id, face.opposite)] : [])] : []
+    const found = refusal ? null : foundIn(given)
+    const writes = found && writesOf(found, scene)
+    const targets = setter && face ? [armRegister(setter.id, face.side), ...(width ? [armRegister(setter.id, face.opposite)] : [])] : []
     return {
-      targets: registers,
+      targets,
       refusal,
-      working: {
-        unit: scene.machine.unit,
-        columns: [''],
-        lines: [
-          line('start', face ? `Machine ${face.axis} at the touch` : 'Machine at the touch', reading, 'reading'),
-          line('less', tool && face ? `T${tool.number} geometry ${face.axis}` : 'geometry of the tool', geometry?.value ?? null),
-        ],
-        results: registers.map((register, at) => ({
-          label: `moving ${at === 0 ? faceWords(face!) : faceWords({ axis: face!.axis, direction: face!.direction === 1 ? -1 : 1 })}`,
-          cells: [resultCell(register, writes?.[at]?.value ?? null, writes?.[at]?.uncertainty ?? null)],
-        })),
-        facts: [],
-      },
+      working: workingOf(given, targets, writes, scene),
       drawing: armDrawing({ face, tool, width, name: setter?.name ?? 'setter arm', lit: reading === null }),
-      result: writes && {
-        writes,
-        readings: [{ axis: face!.axis, label: `machine ${face!.axis} at the touch`, value: reading! }],
+      result: found && {
+        writes: writes!,
+        readings: [{ axis: found.face.axis, label: `machine ${found.face.axis} at the touch`, value: reading! }],
         readouts: [],
-        gauges: gaugesUsed(setter!.id),
+        gauges: gaugesUsed(found.setter.id),
       },
     }
   },
+}
+
+function givenOf(values: Values, scene: Scene) {
+  const tool = chosenTool(values, scene)
+  const face = faceOf(values)
+  return {
+    setter: gaugeById(scene, values.choice('setter')),
+    tool,
+    face,
+    reading: values.length('reading'),
+    width: values.length('width'),
+    geometry: tool && face ? scene.standing[registerKey(geometryRegister(tool.offset, face.axis))] : undefined,
+  }
+}
+
+type Given = ReturnType<typeof givenOf>
+
+/** All that a constant needs; null while something is missing. */
+function foundIn({ setter, face, tool, reading, width, geometry }: Given): Found | null {
+  if (!setter || !face || !tool || !geometry || reading === null) return null
+  return { setter, face, tool, K: minus(reading, geometry.value), width }
+}
+
+function workingOf(
+  { face, tool, reading, geometry }: Given,
+  targets: readonly RegisterRef[],
+  writes: Write[] | null,
+  scene: Scene,
+): Working {
+  const ways = face ? [face, { axis: face.axis, direction: face.direction === 1 ? -1 : 1 } as const] : []
+  return {
+    unit: scene.machine.unit,
+    columns: [''],
+    lines: [
+      line('start', face ? `Machine ${face.axis} at the touch` : 'Machine at the touch', reading, 'reading'),
+      line('less', tool && face ? `T${tool.number} geometry ${face.axis}` : 'geometry of the tool', geometry?.value ?? null),
+    ],
+    results: targets.map((register, at) => ({
+      label: `moving ${faceWords(ways[at]!)}`,
+      cells: [resultCell(register, writes?.[at]?.value ?? null, writes?.[at]?.uncertainty ?? null)],
+    })),
+    facts: [],
+  }
 }
 
 function refusalOf(tool: MountedTool, face: ArmFace, width: Nm | null, scene: Scene): Refusal | null {

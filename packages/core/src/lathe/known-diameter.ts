@@ -1,5 +1,5 @@
 import { doubtBy } from '../check/limits.ts'
-import { nm, plus, type Nm } from '../length/index.ts'
+import { nm, plus } from '../length/index.ts'
 import { commonRegister, geometryRegister, registerKey, workRegister } from '../register/index.ts'
 import {
   betweenInputs,
@@ -16,12 +16,15 @@ import {
   understated,
   wearInput,
   type Between,
+  type Refusal,
   type Routine,
   type SingleTouch,
+  type Values,
 } from '../routine/index.ts'
 import type { GaugeFamily } from '../gauge/index.ts'
 import { restingOn } from '../reach/index.ts'
 import { commonShift, toolByNumber, type Scene } from '../scene/index.ts'
+import type { Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 import { sideOfBar } from './side-of-bar.ts'
 import { surfaceInput, surfaceOf, TOWARD, type Surface } from './surface.ts'
@@ -57,18 +60,9 @@ export const knownDiameter: Routine = {
   },
 
   sheet(values, scene) {
-    const tool = chosenTool(values, scene)
-    const slot = values.choice('slot')
-    const surface = surfaceOf(values, tool)
-    const zero = slot ? scene.standing[registerKey(workRegister(slot, 'X'))] : undefined
-    const between = chosenBetween(values, scene)
-    const diameter = values.length('place')
-    const isDiameter = diameter === null || diameter > 0
-    const reading = values.length('reading')
-    const known = zero ? plus(zero.value, commonShift(scene, 'X')) : null
-    const touch =
-      known !== null && between && reading !== null && diameter !== null ? touchOf(reading, diameter, known, surface, between, scene) : null
-    const times = readsRadii(scene) ? 1 : 2
+    const given = givenOf(values, scene)
+    const { tool, slot, surface, zero, between, diameter, reading } = given
+    const touch = touchOf(given, scene)
     return touchOffSheet({
       scene,
       axis: 'X',
@@ -82,20 +76,9 @@ export const knownDiameter: Routine = {
         ...diameterLines('Diameter touched', diameter, scene),
         ...feelerLines(between, surface, scene),
       ],
-      refusal:
-        axisRefusal(slot, zero, scene) ??
-        (isDiameter ? null : { input: 'place', sentence: 'Diameter touched: a diameter is more than zero; type what was measured.' }) ??
-        (tool && values.choice('surface') ? tipRefusal(tool, 'X', TOWARD[surface], scene) : null),
+      refusal: refusalOf(given, values.choice('surface') !== null, scene),
       touch,
-      contributors:
-        zero && between
-          ? [
-              restingOn(`${slot} X`, zero),
-              micrometerIn(scene),
-              { ...between.contributor, standard: between.contributor.standard * times },
-              feltIn(scene, times),
-            ]
-          : [],
+      contributors: contributorsOf(given, scene),
       gauges: gaugesUsed(between?.gauge),
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine X at the touch',
@@ -121,19 +104,50 @@ export const knownDiameter: Routine = {
   },
 }
 
-/** A touch that is felt, as it goes into X: its doubt is one of the radius. */
-function feltIn(scene: Scene, times: 1 | 2) {
-  const { label, standard } = doubtBy('feltContact', scene)
-  return { label, standard: standard * times }
+function givenOf(values: Values, scene: Scene) {
+  const tool = chosenTool(values, scene)
+  const slot = values.choice('slot')
+  return {
+    tool,
+    slot,
+    surface: surfaceOf(values, tool),
+    zero: slot ? scene.standing[registerKey(workRegister(slot, 'X'))] : undefined,
+    between: chosenBetween(values, scene),
+    diameter: values.length('place'),
+    reading: values.length('reading'),
+  }
 }
 
-function touchOf(reading: Nm, diameter: Nm, known: Nm, surface: Surface, between: Between, scene: Scene): SingleTouch {
+type Given = ReturnType<typeof givenOf>
+
+function refusalOf({ tool, slot, surface, zero, diameter }: Given, isSaid: boolean, scene: Scene): Refusal | null {
+  if (slot && !zero) return axisRefusal(slot, zero, scene)
+  if (diameter !== null && diameter <= 0)
+    return { input: 'place', sentence: 'Diameter touched: a diameter is more than zero; type what was measured.' }
+  return tool && isSaid ? tipRefusal(tool, 'X', TOWARD[surface], scene) : null
+}
+
+/** What lies between, and how it was felt, are of the radius: where X reads diameters they count twice. */
+function contributorsOf({ slot, zero, between }: Given, scene: Scene): Contributor[] {
+  if (!zero || !between) return []
+  const times = readsRadii(scene) ? 1 : 2
+  const felt = doubtBy('feltContact', scene)
+  return [
+    restingOn(`${slot} X`, zero),
+    micrometerIn(scene),
+    { ...between.contributor, standard: between.contributor.standard * times },
+    { ...felt, standard: felt.standard * times },
+  ]
+}
+
+function touchOf({ surface, zero, between, diameter, reading }: Given, scene: Scene): SingleTouch | null {
+  if (!zero || !between || reading === null || diameter === null) return null
   return {
     axis: 'X',
     direction: TOWARD[surface],
     reading,
     place: placeOf(diameter, scene),
-    known,
+    known: plus(zero.value, commonShift(scene, 'X')),
     finds: 'H',
     radius: nm(0),
     thickness: between.thickness,

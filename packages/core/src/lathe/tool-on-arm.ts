@@ -11,11 +11,13 @@ import {
   wearInput,
   type Refusal,
   type Routine,
+  type SingleTouch,
+  type Values,
 } from '../routine/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
 import { restingOn } from '../reach/index.ts'
 import { gaugeById, toolByNumber, type Scene } from '../scene/index.ts'
-import { line } from '../working/index.ts'
+import { line, type WorkingLine } from '../working/index.ts'
 import { ARM_FACES, faceInput, faceOf, faceWords, type ArmFace } from './arm-face.ts'
 import { armDrawing } from './arm-drawing.ts'
 import { tipRefusal } from './tip.ts'
@@ -42,45 +44,19 @@ export const toolOnArm: Routine = {
   },
 
   sheet(values, scene) {
-    const tool = chosenTool(values, scene)
-    const setter = gaugeById(scene, values.choice('setter'))
-    const face = faceOf(values)
-    const register = setter && face ? armRegister(setter.id, face.side) : null
-    const constant = register ? scene.standing[registerKey(register)] : undefined
-    const reading = values.length('reading')
-    const target = tool && face ? geometryRegister(tool.offset, face.axis) : null
+    const given = givenOf(values, scene)
+    const { tool, setter, face, register, constant, reading } = given
+    const axis = face?.axis ?? 'X'
     return touchOffSheet({
       scene,
-      axis: face?.axis ?? 'X',
+      axis,
       values,
       rests: register ? [registerKey(register)] : [],
-      target,
-      label: tool && face ? `T${tool.number} geometry ${face.axis}` : 'Geometry',
-      lines: [
-        line('start', face ? `Machine ${face.axis} at the touch` : 'Machine at the touch', reading, 'reading'),
-        line(
-          'less',
-          setter && face ? `constant of ${setter.name}, moving ${faceWords(face)}` : 'constant of the face',
-          constant?.value ?? null,
-        ),
-      ],
-      refusal:
-        (setter && face && refusalOf(setter.name, face, register!, scene)) ||
-        (tool && face ? tipRefusal(tool, face.axis, face.direction, scene) : null),
-      touch:
-        constant && reading !== null && face
-          ? {
-              axis: face.axis,
-              direction: face.direction,
-              reading,
-              place: ZERO,
-              known: constant.value,
-              finds: 'H',
-              radius: nm(0),
-              thickness: nm(0),
-              alternatives: { finders: [], between: [], known: otherFaces(setter!.id, face, scene) },
-            }
-          : null,
+      target: tool && face ? geometryRegister(tool.offset, axis) : null,
+      label: tool && face ? `T${tool.number} geometry ${axis}` : 'Geometry',
+      lines: linesOf(given),
+      refusal: faceRefusal(given, scene),
+      touch: touchOf(given, scene),
       contributors:
         constant && setter
           ? [
@@ -91,11 +67,52 @@ export const toolOnArm: Routine = {
           : [],
       gauges: gaugesUsed(setter?.id),
       assembly: tool?.assembly ?? null,
-      readingLabel: face ? `machine ${face.axis} at the touch` : 'machine at the touch',
+      readingLabel: face ? `machine ${axis} at the touch` : 'machine at the touch',
       drawing: armDrawing({ face, tool, width: null, name: setter?.name ?? 'setter arm', lit: reading === null }),
       readouts: () => [],
     })
   },
+}
+
+function givenOf(values: Values, scene: Scene) {
+  const setter = gaugeById(scene, values.choice('setter'))
+  const face = faceOf(values)
+  const register = setter && face ? armRegister(setter.id, face.side) : null
+  return {
+    tool: chosenTool(values, scene),
+    setter,
+    face,
+    register,
+    constant: register ? scene.standing[registerKey(register)] : undefined,
+    reading: values.length('reading'),
+  }
+}
+
+type Given = ReturnType<typeof givenOf>
+
+const linesOf = ({ setter, face, constant, reading }: Given): WorkingLine[] => [
+  line('start', face ? `Machine ${face.axis} at the touch` : 'Machine at the touch', reading, 'reading'),
+  line('less', setter && face ? `constant of ${setter.name}, moving ${faceWords(face)}` : 'constant of the face', constant?.value ?? null),
+]
+
+function touchOf({ setter, face, constant, reading }: Given, scene: Scene): SingleTouch | null {
+  if (!constant || reading === null || !face) return null
+  return {
+    axis: face.axis,
+    direction: face.direction,
+    reading,
+    place: ZERO,
+    known: constant.value,
+    finds: 'H',
+    radius: nm(0),
+    thickness: nm(0),
+    alternatives: { finders: [], between: [], known: otherFaces(setter!.id, face, scene) },
+  }
+}
+
+function faceRefusal({ tool, setter, face, register }: Given, scene: Scene): Refusal | null {
+  const unset = setter && face && refusalOf(setter.name, face, register!, scene)
+  return unset || (tool && face ? tipRefusal(tool, face.axis, face.direction, scene) : null)
 }
 
 /** The other faces on the same axis: what would have been taken off had the tool come from the other side. */

@@ -261,7 +261,7 @@ export interface WearParts {
   /** The size that is corrected, wanted and measured. */
   drawing: Drawing
   /** What only this routine can say of its sizes. */
-  remarks?: Remark[]
+  remarks: Remark[]
 }
 
 /** The three panes' contents of a correction that goes into a wear register. */

@@ -48,6 +48,7 @@ export const depthSize: Routine = {
       words: WORDS,
       wantedLabel: WANTED,
       drawing: sizeDrawing('deep', values, tool, scene),
+      remarks: [],
     })
   },
 }

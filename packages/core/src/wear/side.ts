@@ -58,6 +58,7 @@ export const sideSize: Routine = {
       words: kind === 'outside' ? OUTSIDE : INSIDE,
       wantedLabel: wantedLabel(kind ?? undefined),
       drawing: sizeDrawing('across', values, tool, scene),
+      remarks: [],
     })
   },
 }

@@ -208,6 +208,16 @@ tbody tr:hover > * {
   padding: 18px 10px;
   text-align: center;
 }
+/* On a phone a long name breaks rather than push the table over the edge; figures never break. */
+@media (max-width: 600px) {
+  th,
+  td {
+    padding: 6px 5px;
+  }
+  td :deep(a) {
+    overflow-wrap: anywhere;
+  }
+}
 .pages {
   padding: 10px;
   text-align: right;
