@@ -277,7 +277,7 @@ export function wearSheet({
   words,
   wantedLabel,
   drawing,
-  remarks = [],
+  remarks,
 }: WearParts): Sheet {
   const change = changeOf(values)
   const doubt = doubtOfChange(values, scene)
