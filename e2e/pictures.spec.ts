@@ -77,9 +77,8 @@ test('pictures', async ({ page, shop }) => {
   await pictureTools(page, shop)
 
   await page.getByRole('button', { name: 'Night', exact: true }).click()
-  await page.goto(`${shop.url}/floor`)
-  await openStep(page, 'mill-3', 'length-T7')
-  await page.getByLabel('Machine Z at the touch').fill('-364.0955')
+  await page.goto(`${shop.url}/machines/lathe-1/routine/known-diameter`)
+  await give(page, { tool: 'T3', slot: 'G54', surface: 'Bore', between: 'Feeler 0.05', reading: '-201.506', place: '30' })
   await picture(page, 'night')
 })
 
