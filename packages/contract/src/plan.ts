@@ -188,6 +188,8 @@ export const setupLine = z
     machine: z.string(),
     machineName: z.string(),
     job: z.string(),
+    operation: z.string(),
+    operationName: z.string(),
     edition: z.int(),
     startedAt: instant,
     endedAt: instant.nullable(),
@@ -249,7 +251,7 @@ export const jobPage = z
   .object({
     job: jobSchema,
     /** Newest first. */
-    setups: z.array(setupLine.extend({ operation: z.string(), operationName: z.string() })),
+    setups: z.array(setupLine),
     counts: z.array(countSchema),
   })
   .meta({ id: 'JobPage' })

@@ -18,18 +18,21 @@ export function drawBar(diameter: Nm | null, face: Nm): Drawing {
     box: { min: { x: nm(face - PLAIN_BAR.length), y: nm(0 - half) }, max: { x: face, y: half } },
     ...(diameter === null ? { nominal: true } : {}),
   }
-  return {
-    view: 'front',
-    horizontal: 'Z',
-    vertical: 'X',
-    turns: true,
-    toScale: true,
-    solids: [bar],
-    touches: [],
-    surfaces: [],
-    formerZero: null,
-  }
+  return onSpindle([bar])
 }
+
+/** A picture of work on a spindle's axis, seen from the side: Z to the right, X up. */
+export const onSpindle = (solids: Solid[]): Drawing => ({
+  view: 'front',
+  horizontal: 'Z',
+  vertical: 'X',
+  turns: true,
+  toScale: true,
+  solids,
+  touches: [],
+  surfaces: [],
+  formerZero: null,
+})
 
 /** The work as it lies in the machine: a block on a table, or a bar on the spindle's axis. Its first solid is the stock. */
 export function drawWork(view: Drawing['view'], scene: Pick<Scene, 'machine' | 'plan' | 'atHand'>): Drawing {

@@ -1,20 +1,15 @@
 import { doubtBy } from '../check/limits.ts'
-import { nm, plus } from '../length/index.ts'
-import { commonRegister, geometryRegister, registerKey, workRegister } from '../register/index.ts'
+import { nm } from '../length/index.ts'
 import {
   betweenInputs,
   betweenName,
   chosenBetween,
-  chosenTool,
   gaugesUsed,
   offered,
   placeInput,
   readingInput,
-  slotInput,
-  toolInput,
   touchOffSheet,
   understated,
-  wearInput,
   type Between,
   type Refusal,
   type Routine,
@@ -23,12 +18,13 @@ import {
 } from '../routine/index.ts'
 import type { GaugeFamily } from '../gauge/index.ts'
 import { restingOn } from '../reach/index.ts'
-import { commonShift, toolByNumber, type Scene } from '../scene/index.ts'
+import type { Scene } from '../scene/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 import { sideOfBar } from './side-of-bar.ts'
 import { surfaceInput, surfaceOf, TOWARD, type Surface } from './surface.ts'
 import { tipRefusal } from './tip.ts'
+import { xInputs, xOfTool } from './x-of-tool.ts'
 import { axisRefusal, halfAndDouble, zeroLines } from './turned-diameter.ts'
 import { diameterLines, micrometerIn, placeOf, readsRadii } from './x-reads.ts'
 
@@ -47,29 +43,25 @@ export const knownDiameter: Routine = {
   machines: ['lathe'],
 
   inputs(scene, raw) {
-    const tool = toolByNumber(scene, raw.tool ?? null)
-    return [
-      toolInput(scene),
-      slotInput(scene, 'Part zero in'),
+    return xInputs(scene, raw, [
       surfaceInput(),
       ...betweenInputs(scene, raw, { families: UNDER, mayCountLess: false }),
       readingInput('X', scene.machine),
       { ...placeInput('Diameter touched'), hint: 'as measured, not as drawn' },
-      ...wearInput(tool && geometryRegister(tool.offset, 'X'), scene),
-    ]
+    ])
   },
 
   sheet(values, scene) {
     const given = givenOf(values, scene)
-    const { tool, slot, surface, zero, between, diameter, reading } = given
+    const { tool, slot, surface, zero, between, diameter, reading, target, label, rests } = given
     const touch = touchOf(given, scene)
     return touchOffSheet({
       scene,
       axis: 'X',
       values,
-      rests: slot ? [registerKey(workRegister(slot, 'X')), registerKey(commonRegister('X'))] : [],
-      target: tool ? geometryRegister(tool.offset, 'X') : null,
-      label: tool ? `T${tool.number} geometry X` : 'Geometry X',
+      rests,
+      target,
+      label,
       lines: [
         line('start', 'Machine X at the touch', reading, 'reading'),
         ...zeroLines(slot, zero, scene),
@@ -105,13 +97,10 @@ export const knownDiameter: Routine = {
 }
 
 function givenOf(values: Values, scene: Scene) {
-  const tool = chosenTool(values, scene)
-  const slot = values.choice('slot')
+  const own = xOfTool(values, scene)
   return {
-    tool,
-    slot,
-    surface: surfaceOf(values, tool),
-    zero: slot ? scene.standing[registerKey(workRegister(slot, 'X'))] : undefined,
+    ...own,
+    surface: surfaceOf(values, own.tool),
     between: chosenBetween(values, scene),
     diameter: values.length('place'),
     reading: values.length('reading'),
@@ -140,14 +129,14 @@ function contributorsOf({ slot, zero, between }: Given, scene: Scene): Contribut
   ]
 }
 
-function touchOf({ surface, zero, between, diameter, reading }: Given, scene: Scene): SingleTouch | null {
-  if (!zero || !between || reading === null || diameter === null) return null
+function touchOf({ surface, known, between, diameter, reading }: Given, scene: Scene): SingleTouch | null {
+  if (known === null || !between || reading === null || diameter === null) return null
   return {
     axis: 'X',
     direction: TOWARD[surface],
     reading,
     place: placeOf(diameter, scene),
-    known: plus(zero.value, commonShift(scene, 'X')),
+    known,
     finds: 'H',
     radius: nm(0),
     thickness: between.thickness,

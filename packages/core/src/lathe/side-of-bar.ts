@@ -1,4 +1,4 @@
-import { drawBar, type Drawing, type Solid } from '../drawing/index.ts'
+import { drawBar, onSpindle, type Drawing, type Solid } from '../drawing/index.ts'
 import { minus, mm, nm, plus, type Nm } from '../length/index.ts'
 import type { MountedTool } from '../scene/index.ts'
 import { TOWARD, type Surface } from './surface.ts'
@@ -54,22 +54,11 @@ export function sideOfBar({ surface, diameter, tool, between, label, lit }: AtSu
 function bored(diameter: Nm | null): Drawing {
   const inner = Math.round((diameter ?? PLAIN) / 2)
   const wall = Math.max(mm(8), inner * 0.4)
-  const { length } = { length: mm(60) }
+  const length = mm(60)
   const half = (low: number, high: number): Solid => ({
     kind: 'stock',
     box: { min: { x: nm(-length), y: nm(Math.round(low)) }, max: { x: nm(0), y: nm(Math.round(high)) } },
     ...(diameter === null ? { nominal: true } : {}),
   })
-  return {
-    view: 'front',
-    horizontal: 'Z',
-    vertical: 'X',
-    turns: true,
-    section: true,
-    toScale: true,
-    solids: [half(inner, inner + wall), half(-inner - wall, -inner)],
-    touches: [],
-    surfaces: [],
-    formerZero: null,
-  }
+  return { ...onSpindle([half(inner, inner + wall), half(-inner - wall, -inner)]), section: true }
 }

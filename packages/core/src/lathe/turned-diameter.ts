@@ -1,15 +1,10 @@
-import { minus, nm, plus, type Nm } from '../length/index.ts'
+import { minus, nm, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { commonRegister, geometryRegister, registerKey, workRegister } from '../register/index.ts'
 import {
-  chosenTool,
   placeInput,
   readingInput,
-  slotInput,
-  toolInput,
   touchOffSheet,
   valueOf,
-  wearInput,
   type Refusal,
   type Remark,
   type Routine,
@@ -18,11 +13,12 @@ import {
   type Values,
 } from '../routine/index.ts'
 import { restingOn } from '../reach/index.ts'
-import { commonShift, toolByNumber, type Scene, type Standing } from '../scene/index.ts'
+import { commonShift, type Scene, type Standing } from '../scene/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 import { sideOfBar } from './side-of-bar.ts'
 import { surfaceInput, surfaceOf, TOWARD } from './surface.ts'
 import { tipRefusal } from './tip.ts'
+import { xInputs, xOfTool } from './x-of-tool.ts'
 import { diameterLines, half, micrometerIn, placeOf } from './x-reads.ts'
 
 /**
@@ -39,33 +35,27 @@ export const turnedDiameter: Routine = {
   machines: ['lathe'],
 
   inputs(scene, raw) {
-    const tool = toolByNumber(scene, raw.tool ?? null)
-    return [
-      toolInput(scene),
-      slotInput(scene, 'Part zero in'),
+    return xInputs(scene, raw, [
       { ...surfaceInput(), optional: true },
       readingInput('X', scene.machine, 'Machine X at the cut'),
       { ...readingInput('X', scene.machine, 'Machine X after backing off in Z', 'after'), optional: true },
       placeInput('Diameter measured'),
-      ...wearInput(tool && geometryRegister(tool.offset, 'X'), scene),
-    ]
+    ])
   },
 
   sheet(values, scene) {
-    const tool = chosenTool(values, scene)
-    const slot = values.choice('slot')
+    const { tool, slot, zero, known, target, label, rests } = xOfTool(values, scene)
     const surface = surfaceOf(values, tool)
-    const zero = slot ? scene.standing[registerKey(workRegister(slot, 'X'))] : undefined
     const diameter = values.length('place')
     const place = diameter === null ? null : placeOf(diameter, scene)
-    const touch = zero ? touchOf(values.length('reading'), place, plus(zero.value, commonShift(scene, 'X')), TOWARD[surface]) : null
+    const touch = known === null ? null : touchOf(values.length('reading'), place, known, TOWARD[surface])
     return touchOffSheet({
       scene,
       axis: 'X',
       values,
-      rests: slot ? [registerKey(workRegister(slot, 'X')), registerKey(commonRegister('X'))] : [],
-      target: tool ? geometryRegister(tool.offset, 'X') : null,
-      label: tool ? `T${tool.number} geometry X` : 'Geometry X',
+      rests,
+      target,
+      label,
       lines: linesOf(values, scene, slot, zero),
       refusal: refusalOf(slot, zero, diameter, scene) ?? (tool && tipRefusal(tool, 'X', TOWARD[surface], scene)),
       touch,

@@ -1,4 +1,4 @@
-import { drawBar, type Dimension, type Drawing, type Point, type Solid } from '../drawing/index.ts'
+import { drawBar, onSpindle, type Dimension, type Drawing, type Point, type Solid } from '../drawing/index.ts'
 import { mm, nm, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import type { Values } from '../routine/index.ts'
@@ -23,18 +23,6 @@ export function turnedDrawing(kind: TurnedKind | null, values: Values, tool: Mou
   const measured = values.length('measured')
   const shown = (value: Nm) => asShown(value, scene.machine)
   return kind === 'shoulder' ? shoulder(target, measured, tool, shown) : round(kind, target, measured, tool, shown)
-}
-
-const plain: Omit<Drawing, 'solids'> = {
-  view: 'front',
-  horizontal: 'Z',
-  vertical: 'X',
-  turns: true,
-  section: true,
-  toScale: true,
-  touches: [],
-  surfaces: [],
-  formerZero: null,
 }
 
 function tip(tool: MountedTool | null, z: number, x: number, size: number, toward: 'axis' | 'wall'): Solid[] {
@@ -65,11 +53,12 @@ function round(kind: 'outside' | 'bore', target: Nm, measured: Nm | null, tool: 
   })
   const off = measured === null ? 0 : (measured - target) / 2
   return {
-    ...plain,
-    solids:
+    ...onSpindle(
       kind === 'outside'
         ? [box(-long, -side, 0, side), ...tip(tool, -long * 0.25, side, target, 'axis')]
         : [box(-long, side, 0, side + wall), box(-long, -side - wall, 0, -side), ...tip(tool, -long * 0.25, side, target, 'wall')],
+    ),
+    section: true,
     dimensions: [
       across(target, long * 0.16, 'wanted', 'wanted'),
       ...(measured !== null && measured > 0 ? [across(measured, long * 0.5, 'measured', 'measured')] : []),
@@ -97,8 +86,8 @@ function shoulder(target: Nm, measured: Nm | null, tool: MountedTool | null, sho
   })
   const spigot = target < 0 ? [box(target, -thick * 0.6, 0, thick * 0.6)] : []
   return {
-    ...plain,
-    solids: [box(target - long, -thick, target, thick), ...spigot, ...tip(tool, target + thick * 0.18, thick, thick * 1.6, 'axis')],
+    ...onSpindle([box(target - long, -thick, target, thick), ...spigot, ...tip(tool, target + thick * 0.18, thick, thick * 1.6, 'axis')]),
+    section: true,
     surfaces: [{ axis: 'Z', at: target, label: '' }],
     dimensions: [
       place(target, -thick * 1.35, 'wanted', 'wanted'),

@@ -12,6 +12,7 @@ import { useSend } from '../../sending/use-send.ts'
 import Facts from '../../ui/Facts.vue'
 import GoTo from '../../ui/GoTo.vue'
 import Rows from '../../ui/Rows.vue'
+import SetupRows from './SetupRows.vue'
 import { isLate } from './late.ts'
 
 /** A job: what is wanted and by when, where it was set up, what has been made of it. */
@@ -35,13 +36,6 @@ const facts = computed(() => {
     ...(note ? [{ label: 'Remark', text: note }] : []),
   ]
 })
-const SETUPS = [
-  { key: 'startedAt', title: 'Begun' },
-  { key: 'operationName', title: 'Operation' },
-  { key: 'machineName', title: 'Machine' },
-  { key: 'made', title: 'Made', align: 'right' },
-  { key: 'endedAt', title: 'Ended', wide: 'md' },
-] as const
 const COUNTS = [
   { key: 'at', title: 'Counted' },
   { key: 'by', title: 'By' },
@@ -75,29 +69,11 @@ function close(closed: boolean): Promise<unknown> {
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <Facts :facts="facts" />
     <h2>Set up so far</h2>
-    <Rows
-      :columns="SETUPS"
-      :rows="page.data.value.setups"
-      :row-key="({ id }) => id"
-      :row-is="({ id }) => ({ 'data-setup': id })"
-      :page="10"
+    <SetupRows
+      :setups="page.data.value.setups"
+      :columns="['operationName']"
       empty="It has not been set up yet. Begin from its operation."
-    >
-      <template #startedAt="{ row }"
-        ><RouterLink class="name" :to="{ name: 'setup', params: { setup: row.id } }">{{
-          when(row.startedAt, session.shop)
-        }}</RouterLink></template
-      >
-      <template #operationName="{ row }"
-        ><RouterLink :to="{ name: 'operation', params: { operation: row.operation } }">{{ row.operationName }}</RouterLink></template
-      >
-      <template #made="{ row }"
-        >{{ row.made || '' }}<span v-if="row.scrapped" class="query small">, {{ row.scrapped }} scrapped</span></template
-      >
-      <template #endedAt="{ row }"
-        ><span :class="{ quiet: row.endedAt }">{{ row.endedAt ? when(row.endedAt, session.shop) : 'stands now' }}</span></template
-      >
-    </Rows>
+    />
     <template v-if="page.data.value.counts.length > 0">
       <h2>Counted</h2>
       <Rows :columns="COUNTS" :rows="page.data.value.counts" :row-key="({ entry }) => entry" :page="10">

@@ -31,6 +31,7 @@ import Facts from '../../ui/Facts.vue'
 import GoTo from '../../ui/GoTo.vue'
 import Rows from '../../ui/Rows.vue'
 import Differences from './Differences.vue'
+import SetupRows from './SetupRows.vue'
 
 /** What an operation says of its work, how it came to say it, and where it has been set up. */
 const props = defineProps<{ operation: string }>()
@@ -80,16 +81,6 @@ const SIZES = [
   { key: 'gauge', title: 'Measured with', wide: 'md' },
   { key: 'often', title: 'How often', wide: 'md' },
 ] as const
-const SETUPS = [
-  { key: 'startedAt', title: 'Begun' },
-  { key: 'machineName', title: 'Machine' },
-  { key: 'job', title: 'Job' },
-  { key: 'edition', title: 'Edition', align: 'right', wide: 'md' },
-  { key: 'made', title: 'Made', align: 'right' },
-  { key: 'endedAt', title: 'Ended', wide: 'md' },
-  { key: 'beside', title: 'Side by side', wide: 'md' },
-] as const
-
 /** Two setups side by side: what stood when each of them ended, or stands now. */
 const beside = ref<string[]>([])
 function tick(id: string, on: boolean): void {
@@ -221,32 +212,14 @@ const changes = computed(() => {
       </li>
     </ol>
     <h2>Set up so far</h2>
-    <Rows
-      :columns="SETUPS"
-      :rows="page.data.value.setups"
-      :row-key="({ id }) => id"
-      :row-is="({ id }) => ({ 'data-setup': id })"
-      :page="10"
-      empty="It has not been set up yet."
-    >
-      <template #startedAt="{ row }"
-        ><RouterLink class="name" :to="{ name: 'setup', params: { setup: row.id } }">{{
-          when(row.startedAt, session.shop)
-        }}</RouterLink></template
-      >
+    <SetupRows :setups="page.data.value.setups" :columns="['job', 'edition', 'beside']" empty="It has not been set up yet.">
       <template #beside="{ row }"
         ><Checkbox
           :checked="beside.includes(row.id)"
           :aria-label="`Job ${row.job} side by side`"
           @change="tick(row.id, $event.target.checked)"
       /></template>
-      <template #made="{ row }"
-        >{{ row.made || '' }}<span v-if="row.scrapped" class="query small">, {{ row.scrapped }} scrapped</span></template
-      >
-      <template #endedAt="{ row }"
-        ><span :class="{ quiet: row.endedAt }">{{ row.endedAt ? when(row.endedAt, session.shop) : 'stands now' }}</span></template
-      >
-    </Rows>
+    </SetupRows>
     <p v-if="sideBySide">
       <GoTo :to="sideBySide.to">{{ sideBySide.words }}</GoTo>
     </p>
