@@ -9,7 +9,7 @@ const NAME = 'face and axis within reach'
 
 /** What each axis of a turning tool has to get to, as seen from part zero. */
 const PLACES: Readonly<Record<'X' | 'Z', { words: string; verdict: 'query' | 'stop' }>> = {
-  // A boring bar or a tool for the outside alone need not get to the middle; then somebody says so.
+  // A tool for the outside alone need not get to the middle; then somebody says so.
   X: { words: 'the spindle axis', verdict: 'query' },
   Z: { words: 'the face', verdict: 'stop' },
 }
@@ -31,7 +31,8 @@ export const turningReach: Check = {
 
 function judge(tool: MountedTool, axis: 'X' | 'Z', at: Nm, write: Write, scene: Scene): Finding[] {
   const travel = scene.machine.travels.find((one) => one.axis === axis)
-  if (!travel) return []
+  // A boring bar works off the axis, and seldom gets to it.
+  if (!travel || (axis === 'X' && tool.kind === 'boring-bar')) return []
   const { words, verdict } = PLACES[axis]
   const shown = (value: Nm) => asShown(value, scene.machine)
   const inside = at >= travel.min && at <= travel.max

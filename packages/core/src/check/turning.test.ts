@@ -45,6 +45,13 @@ describe('a turning tool that has to get to part zero', () => {
     })
   })
 
+  it('does not ask a boring bar to get to the axis', () => {
+    const bar = [mounted('3', 'bb-10', 'Boring bar 10', { kind: 'boring-bar' })]
+    const at = scene([[AXIS[0], stands(nm(0))]], { machine: LATHE, plan: null, tools: bar })
+    const far = (LATHE.travels[0]!.min / 1e6 + 20).toFixed(3)
+    expect(run('turned-diameter', skim(far), at).findings.some(({ check }) => check === 'turning-reach')).toBe(false)
+  })
+
   it('says nothing where no zero stands, and nothing on a mill', () => {
     const arm = { tool: '3', setter: 'setter', face: 'X-', reading: '-90' }
     expect(found('turning-reach', 'tool-on-arm', arm, [])).toBeUndefined()

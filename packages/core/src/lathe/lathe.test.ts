@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { INCH_LATHE, LATHE, mounted, run, scene, stands } from '@rook/testing'
+import { routineById } from '../catalogue/index.ts'
 import { mm, nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
 import { armRegister, geometryRegister, noseRegister, registerKey, tipRegister, workRegister, type RegisterRef } from '../register/index.ts'
@@ -248,6 +249,20 @@ describe('the work of a sub-spindle, whose part Z counts against machine Z', () 
     const found = run('tool-length', touch, on([[workRegister('G57', 'Z'), mm(-89.11)]])).sheet.result!
     expect(found.writes[0]!.value).toBe(mm(31.25))
     expect(found.readouts[0]!.value).toBe(mm(0.55))
+  })
+
+  it('never shares a touch with the main spindle\u2019s zero, and counts its own way into the common shift', () => {
+    expect(
+      routineById('face')!
+        .inputs(on([reach]), raw)
+        .map(({ id }) => id),
+    ).not.toContain('also')
+    expect(run('face', { ...raw, also: 'G54' }, on([reach])).sheet.result?.writes.map(({ register }) => register.slot) ?? []).not.toContain(
+      'G54',
+    )
+    // W of G57 stands at 0: the common shift takes what its zero would have been.
+    const shift = run('face', { ...raw, slot: 'common', with: 'G57', place: '0.5' }, on([reach, [workRegister('G57', 'Z'), 0]]))
+    expect(shift.sheet.result!.writes.map(({ register, value }) => [register.family, value])).toEqual([['common', mm(-89.11)]])
   })
 
   it('takes a tip that points away from the main chuck', () => {

@@ -15,6 +15,7 @@ import {
   readingInput,
   toolInput,
   pickUpSheet,
+  slotOfZero,
   understated,
   zeroInputs,
   type Between,
@@ -57,7 +58,7 @@ export const face: Routine = {
 
   sheet(values, scene) {
     const tool = chosenTool(values, scene)
-    const sense = zSense(scene.machine, values.choice('slot'))
+    const sense = zSense(scene.machine, slotOfZero(values))
     const between = chosenBetween(values, scene)
     const reach = tool ? reachOf(tool, scene) : undefined
     const taken = tool ? touchingReach(tool, scene) : null

@@ -8,7 +8,7 @@ export type { SingleTouch } from './single-touch.ts'
 export { pickUpSheet, touchOffSheet } from './touch-sheet.ts'
 export { zeroSheet } from './zero-sheet.ts'
 export type { ZeroParts } from './zero-sheet.ts'
-export { placeZero, zeroInputs } from './zero.ts'
+export { placeZero, slotOfZero, zeroInputs } from './zero.ts'
 export type { FoundZero, PlacedZero } from './zero.ts'
 export {
   angleInput,

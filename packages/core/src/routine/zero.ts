@@ -1,5 +1,5 @@
 import { minus, nm, roundToIncrement, type Nm } from '../length/index.ts'
-import type { Axis } from '../machine/index.ts'
+import { zSense, type Axis } from '../machine/index.ts'
 import { commonRegister, workRegister, type RegisterKey, type RegisterRef } from '../register/index.ts'
 import { commonShift, slotOffset, type Scene } from '../scene/index.ts'
 import { combine, type Contributor } from '../uncertainty/index.ts'
@@ -37,18 +37,24 @@ export function zeroInputs(scene: Scene, raw: RawInputs, { several = true, squar
       ],
     },
   ]
+  // The work of a sub-spindle counts Z the other way: one touch never gives both their zeros.
+  const sense = zSense(scene.machine, raw.slot ?? null)
+  const others = slots.filter(({ value }) => value !== raw.slot && zSense(scene.machine, value) === sense)
   if (raw.slot === COMMON) inputs.push({ ...slot, id: 'with', label: 'Counted with', options: slots })
-  else if (several && raw.slot && raw.slot !== PLAIN && slots.length > 1)
+  else if (several && raw.slot && raw.slot !== PLAIN && others.length > 0)
     inputs.push({
       kind: 'several',
       id: 'also',
       label: 'Into these slots too',
       optional: true,
-      options: slots.filter(({ value }) => value !== raw.slot),
+      options: others,
     })
   if (square) inputs.push(...rotationInput(turnedAmong(raw, scene), scene))
   return [...inputs, ...rotaryStandsInputs(scene)]
 }
+
+/** The slot whose zero is found: the one that is written, or the one that a common shift is counted with. */
+export const slotOfZero = (values: Values): string | null => values.choice(values.choice('slot') === COMMON ? 'with' : 'slot')
 
 /** The slots written to in which a rotation stands. */
 function turnedAmong(raw: RawInputs, scene: Scene): string[] {
