@@ -1,5 +1,7 @@
 export { armConstant } from './arm-constant.ts'
 export { ARM_FACES } from './arm-face.ts'
+export { planBar } from './bar-stock.ts'
+export type { BarFound, BarPlan } from './bar-stock.ts'
 export { noseAndTip } from './nose-and-tip.ts'
 export { knownDiameter } from './known-diameter.ts'
 export { TIP_PLACES, tipReaches, tipRefusal, tipWords } from './tip.ts'

@@ -58,7 +58,8 @@ async function keep(): Promise<void> {
 
 <style scoped>
 .shop {
-  width: 460px;
+  width: 560px;
+  max-width: 100%;
 }
 h2 {
   margin: 0 0 12px;
@@ -71,5 +72,9 @@ h2 {
 }
 .days {
   grid-column: 1 / -1;
+}
+.days :deep(.ant-checkbox-wrapper) {
+  min-height: 44px;
+  align-items: center;
 }
 </style>

@@ -8,6 +8,7 @@ import CountField from '../../ui/CountField.vue'
 import { optionsOf, type Option } from '../../ui/options.ts'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
+import BarPlanner from './BarPlanner.vue'
 import OutlineFrom from './OutlineFrom.vue'
 import { HELD_IN, holdingFormOf, holdingShape, SIDE_WORDS, type HoldingForm } from './workpiece-form.ts'
 import FormDialog from '../../ui/FormDialog.vue'
@@ -74,6 +75,11 @@ async function keep(): Promise<void> {
       />
     </div>
     <p class="quiet small">What is left empty is drawn by usual sizes.</p>
+    <BarPlanner
+      v-if="form.kind === 'chuck' || form.kind === 'collet'"
+      :machine="machine"
+      @take="(standsOut) => (form.stickOut = standsOut)"
+    />
     <template v-if="!isBar">
       <h2>Outline of the part, from above</h2>
       <OutlineFrom ref="from" v-model="outline" />
