@@ -265,6 +265,14 @@ describe('the work of a sub-spindle, whose part Z counts against machine Z', () 
     expect(shift.sheet.result!.writes.map(({ register, value }) => [register.family, value])).toEqual([['common', mm(-89.11)]])
   })
 
+  it('is not moved from a zero of the other spindle', () => {
+    const from: [RegisterRef, number] = [workRegister('G54', 'Z'), mm(-455.3)]
+    const moved = { from: 'G54', axis: 'Z', by: 'typed', distance: '-0.5' }
+    const refusal = (slot: string) => run('moved-zero', { ...moved, slot }, on([from])).sheet.refusal?.sentence
+    expect(refusal('G57')).toContain('G54 and G57 serve different spindles')
+    expect(refusal('G55')).toBeUndefined()
+  })
+
   it('takes a tip that points away from the main chuck', () => {
     const refusal = (tip: number) => run('face', raw, on([reach, [tipRegister('7'), tip]])).sheet.refusal?.sentence
     expect(refusal(3)).toContain('T7 cannot touch moving Z+')

@@ -3,7 +3,7 @@ import { formatAngle } from '../angle/index.ts'
 import { nm, type Nm } from '../length/index.ts'
 import { drawWork } from '../drawing/index.ts'
 import { halfOf, type GaugeFamily } from '../gauge/index.ts'
-import { axesOf, type Axis } from '../machine/index.ts'
+import { axesOf, type Axis, zSense } from '../machine/index.ts'
 import { registerKey, workRegister } from '../register/index.ts'
 import {
   figureSlips,
@@ -13,6 +13,7 @@ import {
   rotationInto,
   rowInput,
   slotInput,
+  slotOfZero,
   zeroInputs,
   zeroSheet,
   type LengthInput,
@@ -84,7 +85,7 @@ export const movedZero: Routine = {
     return zeroSheet({
       values,
       scene,
-      refusal: from && !parent ? unset(from, axis, scene) : null,
+      refusal: from && !parent ? unset(from, axis, scene) : axis === 'Z' && from ? otherSpindle(from, slotOfZero(values), scene) : null,
       found: ways.map((way) => {
         const own = from ? slotOffset(scene, from, way.axis) : undefined
         const total = way.base === null || way.by === null ? null : way.base + way.by
@@ -153,6 +154,15 @@ function distanceOf(values: Values, scene: Scene): Moved | null {
     distance: nm(way === '+' ? size : 0 - size),
     label: by === 'half' ? `half of ${gauge.name}` : gauge.name,
     contributor: { label: gauge.name, standard: gauge.uncertainty },
+  }
+}
+
+/** A zero of one spindle's work says nothing of the other's: their faces are not one part's. */
+function otherSpindle(from: string, to: string | null, { machine }: Scene): Refusal | null {
+  if (to === null || zSense(machine, from) === zSense(machine, to)) return null
+  return {
+    input: 'from',
+    sentence: `${from} and ${to} serve different spindles, and Z counts the other way there. Touch the face in ${to}, or start from a zero of the same spindle.`,
   }
 }
 
