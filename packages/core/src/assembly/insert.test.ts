@@ -5,7 +5,7 @@ import { assemblyProblems, insertWords, readInsert } from './index.ts'
 describe('an insert’s designation', () => {
   it.each([
     ['CNMG 120408', { shape: '80\u00b0 rhombus', corner: 80, clearance: 0, edge: 12, radius: mm(0.8) }],
-    ['CNMG120408-PM', { corner: 80, radius: mm(0.8) }],
+    ['CNMG120408-A1', { corner: 80, radius: mm(0.8) }],
     ['dcmt 11 t3 04', { shape: '55\u00b0 rhombus', corner: 55, clearance: 7, edge: 11, radius: mm(0.4) }],
     ['VBMT160402', { corner: 35, clearance: 5, edge: 16, radius: mm(0.2) }],
     ['TPGN 110300', { corner: 60, clearance: 11, radius: 0 }],
