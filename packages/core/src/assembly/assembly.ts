@@ -1,5 +1,5 @@
 import type { LifeRule } from '../life/index.ts'
-import { NM_PER_MM, type Nm } from '../length/index.ts'
+import { formatExact, type Nm } from '../length/index.ts'
 import { readInsert } from './insert.ts'
 import type { MachineKind } from '../machine/index.ts'
 
@@ -131,7 +131,7 @@ function insertProblems(insert: string | null, { RE }: Assembly['properties']): 
   const read = readInsert(insert)
   if (typeof read === 'string') return { insert: read }
   if (RE === undefined || read.radius === null || read.radius === RE) return {}
-  return { RE: `RE, corner radius: ${insert} has ${read.radius / NM_PER_MM} mm. Which of the two is it?` }
+  return { RE: `RE, corner radius: ${insert} has ${formatExact(read.radius, 'mm')} mm. Which of the two is it?` }
 }
 
 /**

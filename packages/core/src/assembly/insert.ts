@@ -1,4 +1,4 @@
-import { mm, ZERO, type Nm } from '../length/index.ts'
+import { formatExact, mm, ZERO, type Nm } from '../length/index.ts'
 
 /** What the designation of an indexable insert says, after ISO 1832. */
 export interface Insert {
@@ -71,6 +71,6 @@ export function insertWords({ shape, clearance, edge, radius }: Insert): string 
     shape,
     ...(clearance === null ? [] : [`clearance ${clearance}\u00b0`]),
     radius === null ? `diameter ${edge} mm` : `edge ${edge} mm`,
-    ...(radius === null ? [] : [`corner radius ${radius / 1e6} mm`]),
+    ...(radius === null ? [] : [`corner radius ${formatExact(radius, 'mm')} mm`]),
   ].join(', ')
 }

@@ -1,3 +1,3 @@
 export { routineById, ROUTINES, routinesFor, routinesForTool } from './routines.ts'
-export { runChoices, runInputs } from './run-inputs.ts'
+export { isPlannable, runChoices, runInputs } from './run-inputs.ts'
 export type { RunChoice } from './run-inputs.ts'

@@ -3,6 +3,10 @@ import type { Scene } from '../scene/index.ts'
 import { MEASURED, MEASURES, taskPreset, type Measure } from '../tool/index.ts'
 import { routineById } from './routines.ts'
 
+/** What is read at the machine is no part of a plan. */
+export const isPlannable = (input: InputSpec): boolean =>
+  !(input.kind === 'length' && input.role === 'reading') && !(input.kind === 'angle' && input.onLine)
+
 /** Asked anew for each tool, at the machine. */
 const OF_EACH = ['tool', 'wear']
 
@@ -38,7 +42,7 @@ export function runInputs(step: RawInputs, scene: Scene): InputSpec[] {
     return routineById(routine)!
       .inputs(scene, preset)
       .filter(({ id }) => !OF_EACH.includes(id) && comesThrough(id))
-      .filter((input) => !(input.kind === 'length' && input.role === 'reading') && !(input.kind === 'angle' && input.onLine))
+      .filter(isPlannable)
       .map((input) => ({ ...input, id: called[input.id] ?? input.id, optional: true }))
   })
   return found.filter(({ id }, at) => !chosen.has(id) && found.findIndex((one) => one.id === id) === at)

@@ -1,6 +1,6 @@
 import { doubtBy } from '../check/limits.ts'
-import { minus, negate, nm, plus, roundToIncrement, times, type Nm } from '../length/index.ts'
-import { armRegister, geometryRegister, registerKey, registerName, type RegisterRef } from '../register/index.ts'
+import { minus, negate, nm, plus, roundToIncrement, times, ZERO, type Nm } from '../length/index.ts'
+import { armRegister, geometryRegister, registerKey, registerName, wearOf, type RegisterRef } from '../register/index.ts'
 import {
   chosenTool,
   gaugeInput,
@@ -23,7 +23,8 @@ import { armDrawing } from './arm-drawing.ts'
 import { tipRefusal } from './tip.ts'
 
 /**
- * Setter arm: the constant of one face of the stylus, from the master or any tool whose geometry stands: K = M \u2212 G.
+ * Setter arm: the constant of one face of the stylus, from the master or any tool whose geometry stands: K = M \u2212 G,
+ * wear counted with it as the control adds it.
  * Two opposite faces are tied by the width of the stylus: K(X+) = K(X\u2212) \u2212 2w where X reads diameters, K(Z+) = K(Z\u2212) \u2212 w.
  */
 export const armConstant: Routine = {
@@ -76,19 +77,20 @@ function givenOf(values: Values, scene: Scene) {
     reading: values.length('reading'),
     width: values.length('width'),
     geometry: tool && face ? scene.standing[registerKey(geometryRegister(tool.offset, face.axis))] : undefined,
+    wear: tool && face ? scene.standing[registerKey(wearOf(geometryRegister(tool.offset, face.axis)))] : undefined,
   }
 }
 
 type Given = ReturnType<typeof givenOf>
 
 /** All that a constant needs; null while something is missing. */
-function foundIn({ setter, face, tool, reading, width, geometry }: Given): Found | null {
+function foundIn({ setter, face, tool, reading, width, geometry, wear }: Given): Found | null {
   if (!setter || !face || !tool || !geometry || reading === null) return null
-  return { setter, face, tool, K: minus(reading, geometry.value), width }
+  return { setter, face, tool, K: minus(reading, plus(geometry.value, wear?.value ?? ZERO)), width }
 }
 
 function workingOf(
-  { face, tool, reading, geometry }: Given,
+  { face, tool, reading, geometry, wear }: Given,
   targets: readonly RegisterRef[],
   writes: Write[] | null,
   scene: Scene,
@@ -100,6 +102,7 @@ function workingOf(
     lines: [
       line('start', face ? `Machine ${face.axis} at the touch` : 'Machine at the touch', reading, 'reading'),
       line('less', tool && face ? `T${tool.number} geometry ${face.axis}` : 'geometry of the tool', geometry?.value ?? null),
+      ...(wear && wear.value !== ZERO ? [line('less', `T${tool!.number} wear ${face!.axis}`, wear.value)] : []),
     ],
     results: targets.map((register, at) => ({
       label: `moving ${faceWords(ways[at]!)}`,
@@ -132,6 +135,7 @@ function writesOf({ setter, face, tool, K, width }: Found, scene: Scene): Write[
   const { increment } = scene.machine
   const register = geometryRegister(tool.offset, face.axis)
   const standing = scene.standing[registerKey(register)]!
+  const worn = scene.standing[registerKey(wearOf(register))]
   const doubts = [ofReadout(increment), restingOn(`T${tool.number} geometry ${face.axis}`, standing), doubtBy('feltContact', scene)]
   const write = (side: ArmFace['side'], value: Nm, more: typeof doubts): Write => ({
     register: armRegister(setter.id, side),
@@ -139,7 +143,7 @@ function writesOf({ setter, face, tool, K, width }: Found, scene: Scene): Write[
     state: 'set',
     uncertainty: combine([...doubts, ...more], increment),
     assembly: null,
-    rests: [registerKey(register)],
+    rests: [registerKey(register), ...(worn && worn.value !== ZERO ? [registerKey(wearOf(register))] : [])],
     slips: [],
   })
   const own = write(face.side, K, [{ label: setter.name, standard: setter.uncertainty }])

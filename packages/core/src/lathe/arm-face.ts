@@ -1,5 +1,5 @@
 import { layoutOf, type ArmSide } from '../register/index.ts'
-import { rowInput, type ChoiceInput, type Values } from '../routine/index.ts'
+import { rowInput, wayName, type ChoiceInput, type Values } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Direction } from '../touch/index.ts'
 import { readsRadii } from './x-reads.ts'
@@ -21,7 +21,7 @@ export const ARM_FACES: readonly ArmFace[] = [
   face('Z+', 'Z', 1, 'Z-'),
 ]
 
-export const faceWords = ({ axis, direction }: Pick<ArmFace, 'axis' | 'direction'>): string => `${axis}${direction === 1 ? '+' : '\u2212'}`
+export const faceWords = ({ axis, direction }: Pick<ArmFace, 'axis' | 'direction'>): string => wayName(axis, direction)
 
 export function faceInput(scene: Scene): ChoiceInput {
   const { axes } = layoutOf(scene.machine)

@@ -1,8 +1,8 @@
 import { doubtBy } from '../check/limits.ts'
-import { nm } from '../length/index.ts'
+import { nm, times } from '../length/index.ts'
 import {
   betweenInputs,
-  betweenName,
+  betweenLines,
   chosenBetween,
   gaugesUsed,
   offered,
@@ -10,25 +10,23 @@ import {
   readingInput,
   touchOffSheet,
   understated,
-  type Between,
+  wayName,
   type Refusal,
   type Routine,
   type SingleTouch,
   type Values,
 } from '../routine/index.ts'
-import type { GaugeFamily } from '../gauge/index.ts'
+import { UNDER_A_TIP } from '../pickup/face.ts'
 import { restingOn } from '../reach/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 import { sideOfBar } from './side-of-bar.ts'
-import { surfaceInput, surfaceOf, TOWARD, type Surface } from './surface.ts'
+import { surfaceInput, surfaceOf, TOWARD } from './surface.ts'
 import { tipRefusal } from './tip.ts'
-import { xInputs, xOfTool } from './x-of-tool.ts'
+import { xInputs, xOfTool, xReadout } from './x-of-tool.ts'
 import { axisRefusal, halfAndDouble, zeroLines } from './turned-diameter.ts'
 import { diameterLines, micrometerIn, placeOf, readsRadii } from './x-reads.ts'
-
-const UNDER: readonly GaugeFamily[] = ['shim', 'gauge-block', 'gauge-pin']
 
 /**
  * Tool X on a known diameter: a ground bar or a turned journal is touched, bare or over a feeler.
@@ -45,7 +43,7 @@ export const knownDiameter: Routine = {
   inputs(scene, raw) {
     return xInputs(scene, raw, [
       surfaceInput(),
-      ...betweenInputs(scene, raw, { families: UNDER, mayCountLess: false }),
+      ...betweenInputs(scene, raw, { families: UNDER_A_TIP, mayCountLess: false }),
       readingInput('X', scene.machine),
       { ...placeInput('Diameter touched'), hint: 'as measured, not as drawn' },
     ])
@@ -66,7 +64,7 @@ export const knownDiameter: Routine = {
         line('start', 'Machine X at the touch', reading, 'reading'),
         ...zeroLines(slot, zero, scene),
         ...diameterLines('Diameter touched', diameter, scene),
-        ...feelerLines(between, surface, scene),
+        ...feelerLines(given, values, scene),
       ],
       refusal: refusalOf(given, values.choice('surface') !== null, scene),
       touch,
@@ -81,17 +79,10 @@ export const knownDiameter: Routine = {
         diameter,
         tool,
         between,
-        label: `T${tool?.number}, moving X${TOWARD[surface] === 1 ? '+' : '\u2212'}`,
+        label: `T${tool?.number}, moving ${wayName('X', TOWARD[surface])}`,
         lit: reading === null,
       }),
-      readouts: (value) => [
-        {
-          key: `known/T${tool?.number}`,
-          sentence: `T${tool?.number} at that touch, ${slot} active: the control must read`,
-          axis: 'X',
-          value,
-        },
-      ],
+      readouts: (value) => xReadout(given, 'known', 'touch', value),
     })
   },
 }
@@ -119,13 +110,13 @@ function refusalOf({ tool, slot, surface, zero, diameter }: Given, isSaid: boole
 /** What lies between, and how it was felt, are of the radius: where X reads diameters they count twice. */
 function contributorsOf({ slot, zero, between }: Given, scene: Scene): Contributor[] {
   if (!zero || !between) return []
-  const times = readsRadii(scene) ? 1 : 2
+  const often = readsRadii(scene) ? 1 : 2
   const felt = doubtBy('feltContact', scene)
   return [
     restingOn(`${slot} X`, zero),
     micrometerIn(scene),
-    { ...between.contributor, standard: between.contributor.standard * times },
-    { ...felt, standard: felt.standard * times },
+    { ...between.contributor, standard: between.contributor.standard * often },
+    { ...felt, standard: felt.standard * often },
   ]
 }
 
@@ -141,19 +132,16 @@ function touchOf({ surface, known, between, diameter, reading }: Given, scene: S
     radius: nm(0),
     thickness: between.thickness,
     diameterAxis: !readsRadii(scene),
-    alternatives: { finders: [], between: offered(scene, UNDER), known: [] },
+    alternatives: { finders: [], between: offered(scene, UNDER_A_TIP), known: [] },
   }
 }
 
 /** What lies between, with the sign and as often as it counts: moving X\u2212 the tip stands further out by it. */
-function feelerLines(between: Between | null, surface: Surface, scene: Scene): WorkingLine[] {
-  const operation = surface === 'outside' ? 'less' : 'add'
-  if (!between) return [line(operation, 'what lies between', null)]
-  if (between.thickness === 0 && between.gauge === null && between.label === 'nothing between') return []
-  const input = between.gauge === null ? 'thickness' : undefined
-  if (readsRadii(scene)) return [line(operation, betweenName(between, scene), between.thickness, input)]
-  return [
-    line('aside', betweenName(between, scene), between.thickness, input),
-    line(operation, 'twice that, X reads diameters', nm(between.thickness * 2)),
-  ]
+function feelerLines({ between, surface }: Given, values: Values, scene: Scene): WorkingLine[] {
+  const once = betweenLines(values, between, scene, surface === 'outside' ? 1 : -1)
+  if (readsRadii(scene)) return once
+  return once.flatMap((one) => [
+    { ...one, operation: 'aside' as const },
+    line(one.operation, 'twice that, X reads diameters', between && times(between.thickness, 2)),
+  ])
 }

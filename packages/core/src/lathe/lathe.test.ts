@@ -3,7 +3,16 @@ import { INCH_LATHE, LATHE, mounted, run, scene, stands } from '@rook/testing'
 import { routineById } from '../catalogue/index.ts'
 import { mm, nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
-import { armRegister, geometryRegister, noseRegister, registerKey, tipRegister, workRegister, type RegisterRef } from '../register/index.ts'
+import {
+  armRegister,
+  geometryRegister,
+  noseRegister,
+  registerKey,
+  tipRegister,
+  wearOf,
+  workRegister,
+  type RegisterRef,
+} from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
 import { TIP_PLACES, tipReaches, tipWords } from './tip.ts'
 
@@ -123,6 +132,15 @@ describe('a setter arm', () => {
     expect(values('arm-constant', { ...face, width: '10' }, [master], { ...LATHE, xReads: 'radius' })).toEqual([mm(156.414), mm(146.414)])
     // Begun at the other face it is the same.
     expect(values('arm-constant', { ...face, face: 'X+', reading: '-112.418', width: '10' }, [master])).toEqual([mm(136.414), mm(156.414)])
+  })
+
+  it('takes the master\u2019s wear off too, as the control adds it', () => {
+    const worn: [RegisterRef, number] = [wearOf(master[0]), mm(0.03)]
+    // −92.418 − (−248.832 + 0.03)
+    expect(values('arm-constant', face, [master, worn])).toEqual([mm(156.384)])
+    const { working, result } = run('arm-constant', face, at([master, worn])).sheet
+    expect(working.lines.map(({ label }) => label)).toContain('T1 wear X')
+    expect(result!.writes[0]!.rests).toEqual([registerKey(master[0]), registerKey(worn[0])])
   })
 
   it('measures a boring bar from the other side', () => {
@@ -257,9 +275,9 @@ describe('the work of a sub-spindle, whose part Z counts against machine Z', () 
         .inputs(on([reach]), raw)
         .map(({ id }) => id),
     ).not.toContain('also')
-    expect(run('face', { ...raw, also: 'G54' }, on([reach])).sheet.result?.writes.map(({ register }) => register.slot) ?? []).not.toContain(
-      'G54',
-    )
+    // Sent all the same it counts for nothing: only the chosen slot is written.
+    const slots = (also: string) => run('face', { ...raw, also }, on([reach])).sheet.result!.writes.map(({ register }) => register.slot)
+    expect(slots('G54')).toEqual(['G57'])
     // W of G57 stands at 0: the common shift takes what its zero would have been.
     const shift = run('face', { ...raw, slot: 'common', with: 'G57', place: '0.5' }, on([reach, [workRegister('G57', 'Z'), 0]]))
     expect(shift.sheet.result!.writes.map(({ register, value }) => [register.family, value])).toEqual([['common', mm(-89.11)]])

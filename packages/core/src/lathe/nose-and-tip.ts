@@ -1,6 +1,7 @@
 import { readInsert, TURNS } from '../assembly/index.ts'
 import { doubtBy } from '../check/limits.ts'
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
+import { asShown } from '../machine/index.ts'
 import { noseRegister, tipRegister } from '../register/index.ts'
 import {
   chosenTool,
@@ -41,7 +42,7 @@ export const noseAndTip: Routine = {
     return [
       toolInput(scene),
       rowInput('nose-from', 'Radius taken', [
-        { value: 'insert', label: 'From the insert', ...(known === null ? {} : { note: `${known / 1e6} mm` }) },
+        { value: 'insert', label: 'From the insert', ...(known === null ? {} : { note: asShown(known, scene.machine) }) },
         { value: 'measured', label: 'Measured' },
       ]),
       ...(raw['nose-from'] === 'measured'
@@ -174,7 +175,7 @@ function againstInsert(tool: MountedTool, radius: Nm, from: string | null, scene
       name: 'as the insert',
       verdict: far ? 'query' : 'clear',
       sentence: far
-        ? `The nose measures ${radius / 1e6} mm, and the insert on record has ${known / 1e6} mm. Look at the box, or put the insert on record that is in it.`
+        ? `The nose measures ${asShown(radius, scene.machine)}, and the insert on record has ${asShown(known, scene.machine)}. Look at the box, or put the insert on record that is in it.`
         : 'The nose measures as the insert on record.',
       figures: [
         { label: 'measured', value: radius },

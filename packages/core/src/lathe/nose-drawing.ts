@@ -37,7 +37,7 @@ export function noseDrawing(tool: MountedTool | null, radius: Nm | null, tip: nu
   const read = tool?.insert ? readInsert(tool.insert) : null
   const corner = read && typeof read !== 'string' ? read.corner : PLAIN_CORNER
   const way = pointing(tip)
-  if (corner === null) return { ...drawing, rounds: [{ kind: 'wall', centre: point(0, 0), radius: r, label: `nose ${r / 1e6}` }] }
+  if (corner === null) return { ...drawing, rounds: [{ kind: 'wall', centre: point(0, 0), radius: r }] }
   const half = (corner * Math.PI) / 360
   // The edges touch the arc where their normals point; between the two it runs through the corner's own direction.
   const reach = Math.PI / 2 - half

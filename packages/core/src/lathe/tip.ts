@@ -1,6 +1,6 @@
 import type { Direction } from '../touch/index.ts'
 import { registerKey, tipRegister } from '../register/index.ts'
-import type { Refusal } from '../routine/index.ts'
+import { wayName, type Refusal } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 
 /** Where an imaginary tip lies as seen from the nose's centre: +1 away from the axis (X) or from the main chuck (Z). */
@@ -48,9 +48,8 @@ export function tipReaches(code: number, axis: 'X' | 'Z', direction: Direction):
 export function tipRefusal(tool: MountedTool, axis: 'X' | 'Z', direction: Direction, scene: Scene): Refusal | null {
   const standing = scene.standing[registerKey(tipRegister(tool.offset))]
   if (!standing || tipReaches(standing.value, axis, direction)) return null
-  const way = `${axis}${direction === 1 ? '+' : '\u2212'}`
   return {
     input: 'tool',
-    sentence: `T${tool.number} cannot touch moving ${way}: its tip direction is ${standing.value}, ${tipWords(standing.value)}. Look which tool touched, or put its tip direction right.`,
+    sentence: `T${tool.number} cannot touch moving ${wayName(axis, direction)}: its tip direction is ${standing.value}, ${tipWords(standing.value)}. Look which tool touched, or put its tip direction right.`,
   }
 }

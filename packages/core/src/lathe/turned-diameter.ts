@@ -18,7 +18,7 @@ import { line, type WorkingLine } from '../working/index.ts'
 import { sideOfBar } from './side-of-bar.ts'
 import { surfaceInput, surfaceOf, TOWARD } from './surface.ts'
 import { tipRefusal } from './tip.ts'
-import { xInputs, xOfTool } from './x-of-tool.ts'
+import { xInputs, xOfTool, xReadout } from './x-of-tool.ts'
 import { diameterLines, half, micrometerIn, placeOf } from './x-reads.ts'
 
 /**
@@ -66,9 +66,7 @@ export const turnedDiameter: Routine = {
       slips: touch ? halfAndDouble(touch) : [],
       remarks: retreatRemarks(values, scene),
       drawing: sideOfBar({ surface, diameter, tool, between: null, label: `T${tool?.number} at the skim`, lit: touch === null }),
-      readouts: (value) => [
-        { key: `cut/T${tool?.number}`, sentence: `T${tool?.number} at that cut, ${slot} active: the control must read`, axis: 'X', value },
-      ],
+      readouts: (value) => xReadout({ tool, slot }, 'cut', 'cut', value),
     })
   },
 }

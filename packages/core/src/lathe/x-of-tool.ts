@@ -1,6 +1,6 @@
 import { plus, type Nm } from '../length/index.ts'
 import { commonRegister, geometryRegister, registerKey, workRegister, type RegisterKey, type RegisterRef } from '../register/index.ts'
-import type { InputSpec, RawInputs } from '../routine/index.ts'
+import type { InputSpec, RawInputs, Readout } from '../routine/index.ts'
 import { chosenTool, slotInput, toolInput, wearInput, type Values } from '../routine/index.ts'
 import { commonShift, toolByNumber, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
 
@@ -36,3 +36,8 @@ export function xOfTool(values: Values, scene: Scene): XOfTool {
     rests: slot ? [registerKey(workRegister(slot, 'X')), registerKey(commonRegister('X'))] : [],
   }
 }
+
+/** What the control has to show while the tool stands where it touched or cut. */
+export const xReadout = ({ tool, slot }: Pick<XOfTool, 'tool' | 'slot'>, key: string, at: 'touch' | 'cut', value: Nm): Readout[] => [
+  { key: `${key}/T${tool?.number}`, sentence: `T${tool?.number} at that ${at}, ${slot} active: the control must read`, axis: 'X', value },
+]

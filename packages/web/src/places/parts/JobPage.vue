@@ -14,6 +14,7 @@ import GoTo from '../../ui/GoTo.vue'
 import Rows from '../../ui/Rows.vue'
 import SetupRows from './SetupRows.vue'
 import { isLate } from './late.ts'
+import { closing } from './plan-forms.ts'
 
 /** A job: what is wanted and by when, where it was set up, what has been made of it. */
 const props = defineProps<{ job: string }>()
@@ -44,10 +45,7 @@ const COUNTS = [
   { key: 'reason', title: 'Why scrapped', wide: 'md' },
 ] as const
 
-function close(closed: boolean): Promise<unknown> {
-  const { number, part, revision, quantity, due, note } = own.value!
-  return send('changeJob', { params: { id: props.job }, body: { number, part, revision, quantity, due, note, closed } })
-}
+const close = (closed: boolean) => send('changeJob', closing(own.value!, closed))
 </script>
 
 <template>

@@ -7,6 +7,7 @@ import { plainDay } from '../../app/time.ts'
 import { useSend } from '../../sending/use-send.ts'
 import Rows from '../../ui/Rows.vue'
 import { isLate } from './late.ts'
+import { closing } from './plan-forms.ts'
 
 /** Jobs in the order in which they are due, with what has been made of them. */
 defineProps<{ jobs: readonly Job[]; loading: boolean; withoutPart?: boolean }>()
@@ -24,10 +25,7 @@ const COLUMNS = [
   { key: 'ways', title: '', wide: 'md' },
 ] as const
 
-function close(job: Job, closed: boolean): Promise<unknown> {
-  const { number, part, revision, quantity, due, note } = job
-  return send('changeJob', { params: { id: job.id }, body: { number, part, revision, quantity, due, note, closed } })
-}
+const close = (job: Job, closed: boolean) => send('changeJob', closing(job, closed))
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { routineById, routinesFor, runChoices, runInputs, type InputSpec, type PlannedStep, type Scene } from '@rook/core'
+import { isPlannable, routineById, routinesFor, runChoices, runInputs, type PlannedStep, type Scene } from '@rook/core'
 import { computed, ref } from 'vue'
 import GivenStrip from '../../parts/GivenStrip.vue'
 import PickField from '../../ui/PickField.vue'
@@ -14,12 +14,10 @@ const props = defineProps<{ scene: Scene }>()
 const routines = computed(() =>
   routinesFor(props.scene.machine).map(({ routine: { id, name } }) => ({ value: id as string | null, label: name })),
 )
-/** What is read at the machine is no part of a plan. */
-const isPlanned = (input: InputSpec) => !(input.kind === 'length' && input.role === 'reading') && !(input.kind === 'angle' && input.onLine)
 const asked = computed(() => {
   const { kind, routine, preset } = step.value
   if (kind === 'tools') return runInputs(preset, props.scene)
-  return (routine === null ? [] : (routineById(routine)?.inputs(props.scene, preset) ?? [])).filter(isPlanned)
+  return (routine === null ? [] : (routineById(routine)?.inputs(props.scene, preset) ?? [])).filter(isPlannable)
 })
 const choices = computed(() => (step.value.kind === 'tools' ? runChoices(props.scene) : []))
 

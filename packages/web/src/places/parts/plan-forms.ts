@@ -62,3 +62,9 @@ export const JOB_FORM = z.object({
   due: dayOrNone,
   note: plain,
 })
+
+/** A job as it is, closed or open again. */
+export const closing = ({ id, number, part, revision, quantity, due, note }: Job, closed: boolean) => ({
+  params: { id },
+  body: { number, part, revision, quantity, due, note, closed },
+})
