@@ -45,7 +45,7 @@ const OPEN_AT: Record<string, string> = {
   'mill-2': 'length-T3',
   'mill-3': 'zero-G54-Y',
   'lathe-1': 'seen',
-  'lathe-2': 'skim-T1',
+  'lathe-2': 'run/T4/X',
   'mill-4': 'tools/T6/length',
 }
 
@@ -89,7 +89,18 @@ const MOVED = [
 ]
 
 /** Routines that came into the shop later: they draw on a chance of their own, so that the rest of its fortnight stays as it was. */
-const LATER = ['rotary-zero', 'arm-constant', 'tool-on-arm', 'known-diameter', 'turned-size', 'nose-and-tip']
+const LATER = [
+  'rotary-zero',
+  'arm-constant',
+  'tool-on-arm',
+  'known-diameter',
+  'turned-size',
+  'nose-and-tip',
+  'station-datum',
+  'station-centre',
+  'tool-stick-out',
+  'on-centre',
+]
 
 /** One machine's fortnight: a clock, a chance, and one setup after the other. */
 class MachineFortnight {
@@ -176,7 +187,7 @@ class MachineFortnight {
     const repeats = await repeatsOn(db, operation.id, this.machine.id)
     await db.insert(setup).values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now(), repeats })
     const seating = this.seat(operation)
-    for (const step of operation.steps.flatMap((one) => tasksOf(one, operation))) {
+    for (const step of operation.steps.flatMap((one) => tasksOf(one, operation, this.machine))) {
       if (step.id === openAt) return
       await this.doStep(id, operation, step, seating)
     }
@@ -361,7 +372,10 @@ class MachineFortnight {
       const inInch = this.machine.record.unit === 'in'
       return { place: inInch ? (0.5 + this.chance.between(0, 0.1)).toFixed(4) : (61 + this.chance.between(0, 1)).toFixed(3) }
     }
-    return step.preset.between === undefined ? { between: 'none' } : {}
+    return {
+      ...(step.preset.between === undefined ? { between: 'none' } : {}),
+      ...(step.routine === 'known-diameter' && step.preset.surface === undefined ? { surface: 'outside' } : {}),
+    }
   }
 
   private manner(step: StepPlan): Manner {
@@ -427,9 +441,9 @@ class MachineFortnight {
 }
 
 /** A run of tools, task by task as a person does it; any other step is itself. */
-function tasksOf(step: StepPlan, { tools = [] }: DemoOperation): StepPlan[] {
+function tasksOf(step: StepPlan, { tools = [] }: DemoOperation, { record }: DemoMachine): StepPlan[] {
   if (step.kind !== 'tools') return [step]
-  return runOf({ tools }, [], {}, { kind: 'mill', turrets: [] }).map(({ id, tool, what }) => {
+  return runOf({ tools }, [], {}, { kind: record.kind, turrets: record.turrets ?? [] }).map(({ id, tool, what }) => {
     const { routine, preset } = taskPreset(what, tool.number, step.preset)
     return { ...step, id: `${step.id}/${id}`, title: `T${tool.number}, ${what}`, kind: 'routine', routine, preset }
   })

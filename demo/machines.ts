@@ -1,4 +1,4 @@
-import { inch, mm, type Microdegrees, type Nm } from '@rook/core'
+import { inch, mm, PLAIN_TURNING, type Microdegrees, type Nm } from '@rook/core'
 import type { MachineSent } from '@rook/contract'
 
 export interface DemoTool {
@@ -142,7 +142,27 @@ export const MACHINES: DemoMachine[] = [
       ],
       slots: [...slots(['G54', 'main spindle'], ['G55']), { code: 'G57', name: 'second side', spindle: 'sub' }],
       spindles: ['main', 'sub'],
-      turrets: [{ name: 'A', stations: 12 }],
+      turrets: [
+        {
+          name: 'A',
+          stations: 12,
+          across: mm(320),
+          printed: { X: mm(-338.9), Z: mm(-12.5) },
+          special: [
+            { number: 2, use: 'drilling', spindle: 'main' },
+            { number: 6, use: 'driven', spindle: 'main' },
+            { number: 8, use: 'driven', spindle: 'main' },
+            { number: 9, use: 'drilling', spindle: 'main' },
+            { number: 11, use: 'turning', spindle: 'sub' },
+          ],
+        },
+      ],
+      turning: {
+        ...PLAIN_TURNING,
+        masters: { main: '1', sub: '11' },
+        changeAt: { X: mm(-40), Z: mm(-240) },
+        chucks: { main: { across: mm(165), length: mm(82) }, sub: { across: mm(135), length: mm(70) } },
+      },
       lengthConvention: 'reference-tool',
       diameterRegister: 'diameter',
       xReads: 'diameter',
@@ -150,6 +170,12 @@ export const MACHINES: DemoMachine[] = [
     tools: [
       { ...tool('1', 'ld-80-a', 'Turning tool 80\u00b0, the master', mm(0), null, mm(-248.832)), nose: { radius: '0.8', tip: '3' } },
       { ...tool('3', 'bb-10', 'Boring bar 10', mm(53.132), null, mm(-231.406)), nose: { radius: '0.4', tip: '2' } },
+      { ...tool('2', 'dr-85-l', 'Drill 8.5', mm(83.704), mm(96), mm(-210.44)), nose: { radius: '0', tip: '7' } },
+      { ...tool('4', 'ld-55-l', 'Turning tool 55\u00b0', mm(-0.412), mm(44.5), mm(-250.014)), nose: { radius: '0.4', tip: '3' } },
+      { ...tool('7', 'ld-35-l', 'Turning tool 35\u00b0', mm(1.206), mm(46), mm(-246.75)), nose: { radius: '0.4', tip: '3' } },
+      { ...tool('8', 'em-06-l', 'End mill 6, driven', mm(31.4), mm(44), mm(-262.1)), nose: { radius: '0', tip: '0' } },
+      { ...tool('9', 're-90-l', 'Reamer 9 H7', mm(91.33), mm(104), mm(-210.44)), nose: { radius: '0', tip: '7' } },
+      { ...tool('11', 'ld-80-s', 'Turning tool 80\u00b0, second side', mm(0), mm(45), mm(-249.118)), nose: { radius: '0.8', tip: '4' } },
       { ...tool('5', 'gr-2', 'Parting blade 2', mm(-11.874), null, mm(-244.17)), nose: { radius: '0.2', tip: '3' } },
     ],
   },
@@ -165,6 +191,7 @@ export const MACHINES: DemoMachine[] = [
         { axis: 'Z', min: inch(-22), max: inch(0) },
       ],
       slots: slots(['G54', 'collet'], ['G55']),
+      turrets: [{ name: 'A', stations: 8, special: [{ number: 2, use: 'drilling', spindle: 'main' }] }],
       lengthConvention: 'reference-tool',
       diameterRegister: 'diameter',
       xReads: 'radius',
@@ -172,7 +199,7 @@ export const MACHINES: DemoMachine[] = [
     tools: [
       { ...tool('1', 'ld-55-c', 'Turning tool 55\u00b0, the master', inch(0), null, inch(-4.8815)), nose: { radius: '.0156', tip: '3' } },
       { ...tool('4', 'ld-35-x', 'Turning tool 35\u00b0', inch(0.2118), null, inch(-4.9127)), nose: { radius: '.0157', tip: '3' } },
-      { ...tool('2', 'dr-250', 'Drill 1/4', inch(1.4402), null), nose: { radius: '0', tip: '7' } },
+      { ...tool('2', 'dr-250', 'Drill 1/4', inch(1.4402), null, inch(-3.9021)), nose: { radius: '0', tip: '7' } },
     ],
   },
   {

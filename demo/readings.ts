@@ -1,6 +1,17 @@
-import { formatExact, halfOf, nm, radiusToward, roundToIncrement, type Gauge, type Nm, type RawInputs, type Scene } from '@rook/core'
+import {
+  formatExact,
+  halfOf,
+  nm,
+  radiusToward,
+  roundToIncrement,
+  stationOf,
+  type Gauge,
+  type Nm,
+  type RawInputs,
+  type Scene,
+} from '@rook/core'
 import { MACHINES } from './machines.ts'
-import { PROBE_RADII, RING_CENTRE, SETTER_CONSTANT, SETTER_SIDES, WALL } from './truth.ts'
+import { PROBE_RADII, RING_CENTRE, SETTER_CONSTANT, SETTER_SIDES, STATION, WALL } from './truth.ts'
 
 /** Someone at a machine: what the plan says, what is true, and how their touches scatter. */
 export interface AtTheMachine {
@@ -41,6 +52,16 @@ const contact = (at: AtTheMachine, gauge: Gauge) => at.noise(Math.max(gauge.unce
 const reachOf = ({ raw, scene }: AtTheMachine) => {
   const tool = scene.tools.find(({ number }) => number === raw.tool)
   return (tool && scene.standing[`tool/${tool.offset}/length/geometry`]?.value) ?? 0
+}
+
+/** How far a tool of a lathe truly stands out of its station, as it is read to a step. */
+function standingOut({ raw, scene, noise }: AtTheMachine, id: string, standard: number, step: number): Record<string, string> {
+  const { machine, tools } = scene
+  const own = MACHINES.find((one) => one.id === machine.id)!.tools.find(({ number }) => number === raw.tool)!
+  const sense = stationOf(machine.turrets, tools.find(({ number }) => number === raw.tool)!.number)!.spindle === 'sub' ? -1 : 1
+  const datum = STATION[machine.id]!
+  const read = (value: number) => typed(Math.round((value + noise(standard)) / step) * step, scene)
+  return { [`${id}-X`]: read((own.side! - datum.X) / 2), [`${id}-Z`]: read(sense * (own.reach - datum.Z)) }
 }
 
 /** Touch positions of every routine that reads more than one figure, worked out from where things truly are. */
@@ -192,6 +213,19 @@ export const READERS: Readonly<Record<string, Reader>> = {
   }),
 
   'nose-and-tip': () => ({}),
+
+  // A reach is known to a few microns where a height gauge has said it, and to a quarter of a millimetre by a rule.
+  'station-datum': (at) => standingOut(at, 'reach', 4_000, 1_000),
+  'tool-stick-out': (at) => standingOut(at, 'out', 150_000, 500_000),
+
+  'station-centre'(at) {
+    // An indicator shows hundredths, or half thousandths of an inch.
+    const step = at.scene.machine.unit === 'mm' ? 10_000 : 12_700
+    const off = Math.round(at.noise(30_000) / step) * step
+    const side = (sign: 1 | -1) => typed(40 * step + sign * off, at.scene)
+    const often = at.scene.machine.xReads === 'diameter' ? 2 : 1
+    return { reading: shown(STATION[at.scene.machine.id]!.centre + often * -off + at.zero('X'), at.scene), far: side(1), near: side(-1) }
+  },
 
   'boring-head': (at) => ({ measured: typed(Math.round((planned(at, 'target') + at.noise(8_000) - 6_000) / 1_000) * 1_000, at.scene) }),
 

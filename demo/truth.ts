@@ -1,4 +1,4 @@
-import { KINDS, mm, nm, parseRegisterKey, plus, minus, type Nm, type RegisterKey } from '@rook/core'
+import { inch, KINDS, mm, nm, parseRegisterKey, plus, minus, type Nm, type RegisterKey } from '@rook/core'
 import type { DemoMachine } from './machines.ts'
 import type { DemoOperation } from './operations/index.ts'
 
@@ -10,6 +10,12 @@ export const SETTER_SIDES = { X: mm(-884.5), Y: mm(-42.75), across: mm(9.982) }
 /** The constants of the faces of Lathe 1’s setter arm, its stylus 10 mm wide. */
 const ARM_FACES: Readonly<Record<string, Nm>> = { 'X-': mm(156.414), 'X+': mm(136.414), 'Z-': mm(-96.208), 'Z+': mm(-106.208) }
 const REFERENCE_CONSTANT = mm(-398.74)
+
+/** Where the stations of a turret truly lie: the geometry of a tip on their reference point, and of their bores. */
+export const STATION: Readonly<Record<string, Readonly<Record<'X' | 'Z' | 'centre', Nm>>>> = {
+  'lathe-1': { X: mm(-338.832), Z: mm(-12.5), centre: mm(-210.44) },
+  'lathe-2': { X: inch(-6.75), Z: inch(-0.5), centre: inch(-3.9021) },
+}
 
 /** The probe's stylus as it truly runs out. */
 export const PROBE_RADII = { xPlus: mm(2.984), xMinus: mm(2.99), yPlus: mm(2.986), yMinus: mm(2.988) }
@@ -23,6 +29,7 @@ export type Seating = Record<string, number>
 /** What a register ought to hold in a setup: what a perfect person with perfect gauges would find. */
 export function trueValue(register: RegisterKey, machine: DemoMachine, operation: DemoOperation, seating: Seating): Nm {
   const { family, slot, property } = parseRegisterKey(register)
+  if (family === 'station') return STATION[machine.id]![property as 'X' | 'Z' | 'centre']
   if (family === 'setter' && property in ARM_FACES) return ARM_FACES[property]!
   if (family === 'setter') return machine.id === 'mill-2' ? REFERENCE_CONSTANT : machine.id === 'mill-4' ? CONSTANT_MILL_4 : SETTER_CONSTANT
   if (family === 'work') return workTruth(slot, property as 'X' | 'Y' | 'Z', machine, operation, seating)

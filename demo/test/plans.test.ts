@@ -1,5 +1,5 @@
 import { ROLES } from '@rook/contract'
-import { limitProblems, routineById, ROUTINES, type MachineRecord } from '@rook/core'
+import { limitProblems, routineById, ROUTINES, runOf, taskPreset, type MachineRecord } from '@rook/core'
 import { MILL } from '@rook/testing'
 import { describe, expect, it } from 'vitest'
 import { detailOf } from '../drawer.ts'
@@ -83,10 +83,13 @@ describe.each(OPERATIONS.map((operation) => [operation.id, operation] as const))
 
 describe('the demo shop', () => {
   it('does every routine that there is', () => {
-    // A run of tools does lengths and diameters.
     const done = new Set(
-      OPERATIONS.flatMap(({ steps }) =>
-        steps.flatMap(({ routine, kind }) => (kind === 'tools' ? ['tool-length', 'tool-diameter'] : [routine])),
+      OPERATIONS.flatMap(({ steps, tools = [], machine }) =>
+        steps.flatMap(({ routine, kind, preset }) =>
+          kind === 'tools'
+            ? runOf({ tools }, [], {}, recordOf(machine)).map(({ what, tool }) => taskPreset(what, tool.number, preset).routine)
+            : [routine],
+        ),
       ),
     )
     expect(ROUTINES.filter(({ id }) => !done.has(id)).map(({ id }) => id)).toEqual([])

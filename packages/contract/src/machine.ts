@@ -1,4 +1,4 @@
-import { KINDS, limitProblems, type MachineRecord, type Microdegrees } from '@rook/core'
+import { KINDS, limitProblems, PLAIN_TURNING, STATION_USES, turretProblems, type MachineRecord, type Microdegrees } from '@rook/core'
 import { z } from 'zod'
 import { nmSchema } from './lengths.ts'
 
@@ -25,6 +25,29 @@ export const slotCode = z
   .trim()
   .regex(/^[A-Z][A-Z0-9. ]{0,11}$/, { error: 'Slot: write it as the control does, such as G54 or G54.1 P3.' })
 
+const spindleSchema = z.enum(['main', 'sub'])
+const sizeSchema = nmSchema.refine((value) => value > 0, { error: 'Turret and chuck: a size is more than zero.' })
+
+const turretSchema = z.object({
+  name: z.string().trim().min(1).max(20),
+  stations: z.int().min(1).max(99),
+  across: sizeSchema.nullable().optional(),
+  printed: z.object({ X: nmSchema, Z: nmSchema }).nullable().optional(),
+  special: z
+    .array(z.object({ number: z.int().min(1).max(999), use: z.enum(STATION_USES), spindle: spindleSchema }))
+    .max(99)
+    .optional(),
+})
+
+const chuckSchema = z.object({ across: sizeSchema, length: sizeSchema })
+const turningSchema = z.object({
+  wear: z.enum(['added', 'taken-off']),
+  masters: z.partialRecord(spindleSchema, z.string().regex(/^[1-9]\d{0,3}$/, { error: 'Master: its T number.' })),
+  changeAt: z.object({ X: nmSchema, Z: nmSchema }).nullable(),
+  chucks: z.partialRecord(spindleSchema, chuckSchema),
+  tailstock: sizeSchema.nullable(),
+})
+
 const machineFields = z.object({
   name: z.string().trim().min(1, { error: 'Name: give the machine a name.' }).max(40),
   kind: z.enum(['mill', 'lathe']),
@@ -32,7 +55,7 @@ const machineFields = z.object({
   increment: nmSchema.refine((value) => value > 0, { error: 'Least increment: more than zero.' }),
   travels: z.array(travelSchema).min(2).max(3),
   slots: z
-    .array(z.object({ code: slotCode, name: z.string().trim().max(60).nullable(), spindle: z.enum(['main', 'sub']).optional() }))
+    .array(z.object({ code: slotCode, name: z.string().trim().max(60).nullable(), spindle: spindleSchema.optional() }))
     .min(1)
     .max(60),
   lengthConvention: z.enum(['gauge-length', 'touch-off', 'reference-tool']),
@@ -41,14 +64,9 @@ const machineFields = z.object({
   rotates: z.boolean().default(false),
   displayTurns: z.boolean().default(true),
   rotary: z.array(rotarySchema).max(3).default([]),
-  spindles: z
-    .array(z.enum(['main', 'sub']))
-    .max(2)
-    .default(['main']),
-  turrets: z
-    .array(z.object({ name: z.string().trim().min(1).max(20), stations: z.int().min(1).max(99) }))
-    .max(4)
-    .default([]),
+  spindles: z.array(spindleSchema).max(2).default(['main']),
+  turrets: z.array(turretSchema).max(4).default([]),
+  turning: turningSchema.default(PLAIN_TURNING),
   limits: z.record(z.string().max(40), z.number()).default({}),
   startUp: z
     .array(z.string().trim().min(1).max(160, { error: 'Start-up: 160 letters a line at most.' }))
@@ -84,12 +102,13 @@ export const machineInput = machineFields
       context.addIssue({ code: 'custom', path: ['slots'], message: 'Slots: one is for a sub-spindle, and the machine has none.' })
     if (machine.rotates && !kind.mayTurn)
       context.addIssue({ code: 'custom', path: ['rotates'], message: `Rotation: not on a ${machine.kind}.` })
+    for (const [field, message] of turretProblems(machine)) context.addIssue({ code: 'custom', path: [field], message })
     for (const [limit, message] of Object.entries(limitProblems(machine.limits)))
       context.addIssue({ code: 'custom', path: ['limits', limit], message })
   })
   .meta({ id: 'MachineInput' })
 export type MachineInput = z.infer<typeof machineInput>
-type Usual = 'rotates' | 'displayTurns' | 'rotary' | 'spindles' | 'turrets' | 'limits' | 'startUp' | 'offsets'
+type Usual = 'rotates' | 'displayTurns' | 'rotary' | 'spindles' | 'turrets' | 'turning' | 'limits' | 'startUp' | 'offsets'
 /** The same as it may be sent: without what has a usual value. */
 export type MachineSent = Omit<MachineInput, Usual> & Partial<Pick<MachineInput, Usual>>
 

@@ -1,4 +1,4 @@
-import { inch, mm, type MachineRecord, type Microdegrees } from '@rook/core'
+import { inch, mm, PLAIN_TURNING, type MachineRecord, type Microdegrees } from '@rook/core'
 
 /** A mill like the one in the worked figures: millimetres, gauge lengths. */
 export const MILL: MachineRecord = {
@@ -24,6 +24,7 @@ export const MILL: MachineRecord = {
   rotary: [],
   spindles: ['main'],
   turrets: [],
+  turning: PLAIN_TURNING,
   offsets: 200,
   limits: {},
   startUp: [],
@@ -54,6 +55,32 @@ export const LATHE: MachineRecord = {
     { axis: 'X', min: mm(-420), max: mm(0) },
     { axis: 'Z', min: mm(-620), max: mm(0) },
   ],
+}
+
+/** The same with a turret of twelve, two of its stations driven, one that works at a sub-spindle. */
+export const TURRET_LATHE: MachineRecord = {
+  ...LATHE,
+  slots: [...LATHE.slots, { code: 'G57', name: 'second side', spindle: 'sub' }],
+  spindles: ['main', 'sub'],
+  turrets: [
+    {
+      name: 'turret',
+      stations: 12,
+      across: mm(320),
+      printed: { X: mm(-338.9), Z: mm(-12.5) },
+      special: [
+        { number: 2, use: 'drilling', spindle: 'main' },
+        { number: 8, use: 'driven', spindle: 'main' },
+        { number: 11, use: 'turning', spindle: 'sub' },
+      ],
+    },
+  ],
+  turning: {
+    ...PLAIN_TURNING,
+    masters: { main: '1' },
+    changeAt: { X: mm(-20), Z: mm(-60) },
+    chucks: { main: { across: mm(165), length: mm(90) } },
+  },
 }
 
 /** A lathe in inches, with other travels. */

@@ -123,6 +123,20 @@ export const PLAIN_ASSEMBLY: Omit<Assembly, 'id' | 'name'> = {
   lifeUsed: 0,
 }
 
+/** The axis along which a kind stands out of a turret's station; the others are held either way. */
+const ALONG: Readonly<Partial<Record<ToolKind, 'X' | 'Z'>>> = {
+  turning: 'X',
+  parting: 'X',
+  'boring-bar': 'Z',
+  drill: 'Z',
+  'spot-drill': 'Z',
+  reamer: 'Z',
+  tap: 'Z',
+}
+
+/** The axis along which a tool stands out of its station: a tip can lie behind it across that axis, and never along it. */
+export const standsAlong = ({ kind }: Pick<Assembly, 'kind'>): 'X' | 'Z' | null => ALONG[kind] ?? null
+
 /** Kinds that cut with an insert in a turret. */
 export const TURNS: readonly ToolKind[] = ['turning', 'boring-bar', 'parting']
 

@@ -5,6 +5,7 @@ export {
   KIND_WORDS,
   PLAIN_ASSEMBLY,
   PROPERTY_WORDS,
+  standsAlong,
   TOOL_PROPERTIES,
   TURNS,
 } from './assembly.ts'

@@ -16,7 +16,17 @@ import {
   rotaryZero,
   turnedCorner,
 } from '../pickup/index.ts'
-import { armConstant, knownDiameter, noseAndTip, toolOnArm, turnedDiameter } from '../lathe/index.ts'
+import {
+  armConstant,
+  knownDiameter,
+  noseAndTip,
+  onCentre,
+  stationCentreRoutine,
+  stationDatumRoutine,
+  toolOnArm,
+  toolStickOut,
+  turnedDiameter,
+} from '../lathe/index.ts'
 import { probeInRing, probeOnWall } from '../probe/index.ts'
 import { readInputs, type Routine } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -46,6 +56,8 @@ export const ROUTINES: readonly Routine[] = [
   turnedDiameter,
   knownDiameter,
   toolOnArm,
+  onCentre,
+  toolStickOut,
   noseAndTip,
   sideSize,
   depthSize,
@@ -53,6 +65,8 @@ export const ROUTINES: readonly Routine[] = [
   boringHead,
   setterConstantRoutine,
   armConstant,
+  stationDatumRoutine,
+  stationCentreRoutine,
   setterSides,
   probeInRing,
   probeOnWall,

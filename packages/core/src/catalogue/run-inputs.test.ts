@@ -22,13 +22,15 @@ describe('what a planner says of a run of tools', () => {
       ['x-method', ['skim', 'known', 'arm']],
       ['z-method', ['part', 'arm']],
     ])
-    expect(ids(LATHE, { 'x-method': 'skim', 'z-method': 'part' })).toEqual(['slot', 'between', 'place'])
-    expect(ids(LATHE, { 'x-method': 'known', 'z-method': 'arm' })).toEqual(['slot', 'between', 'x-place', 'setter'])
+    expect(ids(LATHE, { 'x-method': 'skim', 'z-method': 'part' })).toEqual(['slot', 'between', 'place', 'on-centre'])
+    expect(ids(LATHE, { 'x-method': 'known', 'z-method': 'arm' })).toEqual(['slot', 'between', 'x-place', 'setter', 'on-centre'])
   })
 
   it('comes to each tool under the words of its routine', () => {
     const step = { 'x-method': 'known', slot: 'G54', 'x-place': '40', between: 'feeler', place: '0', 'z-method': 'part' }
     expect(taskPreset('X', '3', step).preset).toEqual({ tool: '3', slot: 'G54', place: '40', between: 'feeler' })
+    expect(taskPreset('X', '2', { ...step, 'on-centre': '2,9' })).toEqual({ routine: 'on-centre', preset: { tool: '2' } })
+    expect(taskPreset('X', '3', { ...step, 'on-centre': '2,9' }).routine).toBe('known-diameter')
     expect(taskPreset('Z', '3', step).preset).toEqual({ tool: '3', method: 'part', slot: 'G54', place: '0', between: 'feeler' })
   })
 })

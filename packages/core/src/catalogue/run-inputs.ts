@@ -34,7 +34,7 @@ export function runChoices({ machine }: Pick<Scene, 'machine'>): RunChoice[] {
  */
 export function runInputs(step: RawInputs, scene: Scene): InputSpec[] {
   const chosen = new Set(runChoices(scene).map(({ id }) => id))
-  const found = measuresOf(scene.machine.kind).flatMap((what) => {
+  const found: InputSpec[] = measuresOf(scene.machine.kind).flatMap((what) => {
     const { called } = MEASURES[what]
     const { routine, preset } = taskPreset(what, '', step)
     /** True for what comes through from the step to the routine: the rest is said by the way, or measured on each tool. */
@@ -45,7 +45,20 @@ export function runInputs(step: RawInputs, scene: Scene): InputSpec[] {
       .filter(isPlannable)
       .map((input) => ({ ...input, id: called[input.id] ?? input.id, optional: true }))
   })
+  found.push(...measuresOf(scene.machine.kind).flatMap((what) => apartInput(what, scene)))
   return found.filter(({ id }, at) => !chosen.has(id) && found.findIndex((one) => one.id === id) === at)
+}
+
+/** Which tools of the run are measured in their own way; nothing where all are measured alike. */
+function apartInput(what: Measure, { plan, tools }: Scene): InputSpec[] {
+  const { apart } = MEASURES[what]
+  const listed = plan?.tools ?? tools
+  if (!apart || listed.length === 0) return []
+  const options = listed.map(({ number }) => {
+    const name = tools.find((tool) => tool.number === number)?.name
+    return { value: number, label: `T${number}`, ...(name ? { note: name } : {}) }
+  })
+  return [{ kind: 'several', id: apart.id, label: apart.label, options, optional: true }]
 }
 
 const measuresOf = (kind: Scene['machine']['kind']): readonly Measure[] =>

@@ -19,5 +19,6 @@ export const BY_FAMILY: Readonly<Record<RegisterFamily, FamilyChecks>> = {
   tool: { moves: 'lengthMoves', scatters: 'length', near: 'assembly', takenFor: 'other-value' },
   setter: { moves: 'constantMoves', scatters: 'length', near: 'last', takenFor: null },
   probe: { moves: 'radiusMoves', scatters: 'no', near: 'last', takenFor: null },
+  station: { moves: 'constantMoves', scatters: 'length', near: 'last', takenFor: null },
   expected: { moves: 'zeroMoves', scatters: 'length', near: 'none', takenFor: null },
 }

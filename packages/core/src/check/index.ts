@@ -18,6 +18,7 @@ import { restsGood } from './rests-good.ts'
 import { sameAngle } from './same-angle.ts'
 import { sameDigits } from './same-digits.ts'
 import { size } from './size.ts'
+import { stickOut } from './stick-out.ts'
 import { travel } from './travel.ts'
 import { turningReach } from './turning-reach.ts'
 import { turningSign } from './turning-sign.ts'
@@ -38,6 +39,7 @@ export const CHECKS: readonly Check[] = [
   sameAngle,
   restsGood,
   estimate,
+  stickOut,
   nominalDiameter,
   offsetNumber,
   clears,

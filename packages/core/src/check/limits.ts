@@ -48,6 +48,8 @@ export type DoubtId =
   | 'caliperHeight'
   | 'micrometer'
   | 'unsaidSize'
+  | 'rule'
+  | 'heldOnCentre'
   | 'fixturePitch'
   | 'seatedAgain'
   | 'cutterAsMade'
@@ -91,6 +93,8 @@ export const LIMITS: readonly Limit[] = [
   limit('caliperSize', 'length', mm(0.01), 'standard uncertainty of stock measured with a caliper'),
   limit('caliperHeight', 'length', mm(0.015), 'standard uncertainty of base and stock together, by caliper'),
   limit('micrometer', 'length', mm(0.003), 'standard uncertainty of a diameter measured on the machine'),
+  limit('heldOnCentre', 'length', mm(0.01), 'standard uncertainty of how true a tool on centre sits in its station'),
+  limit('rule', 'length', mm(0.25), 'standard uncertainty of a stick-out read with a rule'),
   limit('unsaidSize', 'length', mm(0.01), 'standard uncertainty of a size measured with something that is not said'),
   limit('fixturePitch', 'length', mm(0.005), 'standard uncertainty of where a fixture\u2019s nests stand to each other'),
   limit('seatedAgain', 'length', mm(0.02), 'standard uncertainty of a part seated again against the same stops'),
@@ -116,6 +120,8 @@ const DOUBTS: Readonly<Record<DoubtId, string>> = {
   caliperSize: 'stock measured with a caliper',
   caliperHeight: 'base and stock, by caliper',
   micrometer: 'measured diameter',
+  rule: 'rule held to it',
+  heldOnCentre: 'how true it sits',
   unsaidSize: 'measured with something not said',
   fixturePitch: 'pitch of the fixture',
   seatedAgain: 'seated again against the stops',

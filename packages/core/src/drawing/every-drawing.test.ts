@@ -20,7 +20,7 @@ const choicesOf = (id: string, raw: RawInputs, at: Scene) => {
 }
 
 /** Drawn on a lathe without its work: the stylus of a setter arm and the nose of an insert do not turn. */
-const STILL = ['arm-constant', 'tool-on-arm', 'nose-and-tip']
+const STILL = ['arm-constant', 'tool-on-arm', 'nose-and-tip', 'station-datum', 'station-centre', 'on-centre', 'tool-stick-out']
 
 describe.each(PLAYS.map((play) => [play.name, play] as const))('the picture of %s', (name, { routine: id, play }) => {
   const { raw, scene: at } = play(new Chance(`picture of ${name}`))

@@ -1,7 +1,7 @@
 export { isToScale } from './drawing.ts'
 export { boxAround, outlineIn } from './part-outline.ts'
 export type { FileLine, OutlineLine, PartOutline } from './part-outline.ts'
-export { drawBar, onSpindle, drawWork, stockSeen } from './work.ts'
+export { drawBar, drawBarStock, onSpindle, drawWork, stockSeen } from './work.ts'
 export type {
   Box,
   Deviation,

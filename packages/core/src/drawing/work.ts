@@ -21,6 +21,13 @@ export function drawBar(diameter: Nm | null, face: Nm): Drawing {
   return onSpindle([bar])
 }
 
+/** The bar of an operation: as thick as its stock is in X, from its far end to its face. */
+export function drawBarStock(stock: StockBox | null): Drawing {
+  if (!stock) return drawBar(null, nm(0))
+  const { X, Z } = stock
+  return onSpindle([{ kind: 'stock', box: { min: { x: Z.from, y: X.from }, max: { x: Z.to, y: X.to } } }])
+}
+
 /** A picture of work on a spindle's axis, seen from the side: Z to the right, X up. */
 export const onSpindle = (solids: Solid[]): Drawing => ({
   view: 'front',
@@ -36,7 +43,8 @@ export const onSpindle = (solids: Solid[]): Drawing => ({
 
 /** The work as it lies in the machine: a block on a table, or a bar on the spindle's axis. Its first solid is the stock. */
 export function drawWork(view: Drawing['view'], scene: Pick<Scene, 'machine' | 'plan' | 'atHand'>): Drawing {
-  return layoutOf(scene.machine).stock === 'bar' ? drawBar(null, nm(0)) : drawStock(view, stockSeen(scene))
+  const stock = stockSeen(scene)
+  return layoutOf(scene.machine).stock === 'bar' ? drawBarStock(stock) : drawStock(view, stock)
 }
 
 /** The stock to be drawn: the plan's; beside a plan, that of the setup which is on the machine. No figure rests on it. */

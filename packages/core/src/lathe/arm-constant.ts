@@ -14,7 +14,7 @@ import {
   type Values,
   type Write,
 } from '../routine/index.ts'
-import { restingOn } from '../reach/index.ts'
+import { restingOn, wearLine, wearOn } from '../reach/index.ts'
 import { gaugeById, type MountedTool, type Scene } from '../scene/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
 import { line, type Working } from '../working/index.ts'
@@ -24,7 +24,7 @@ import { tipRefusal } from './tip.ts'
 
 /**
  * Setter arm: the constant of one face of the stylus, from the master or any tool whose geometry stands: K = M \u2212 G,
- * wear counted with it as the control adds it.
+ * wear counted with it as the control counts it.
  * Two opposite faces are tied by the width of the stylus: K(X+) = K(X\u2212) \u2212 2w where X reads diameters, K(Z+) = K(Z\u2212) \u2212 w.
  */
 export const armConstant: Routine = {
@@ -77,7 +77,7 @@ function givenOf(values: Values, scene: Scene) {
     reading: values.length('reading'),
     width: values.length('width'),
     geometry: tool && face ? scene.standing[registerKey(geometryRegister(tool.offset, face.axis))] : undefined,
-    wear: tool && face ? scene.standing[registerKey(wearOf(geometryRegister(tool.offset, face.axis)))] : undefined,
+    wear: tool && face ? wearOn(geometryRegister(tool.offset, face.axis), scene) : ZERO,
   }
 }
 
@@ -86,7 +86,7 @@ type Given = ReturnType<typeof givenOf>
 /** All that a constant needs; null while something is missing. */
 function foundIn({ setter, face, tool, reading, width, geometry, wear }: Given): Found | null {
   if (!setter || !face || !tool || !geometry || reading === null) return null
-  return { setter, face, tool, K: minus(reading, plus(geometry.value, wear?.value ?? ZERO)), width }
+  return { setter, face, tool, K: minus(reading, plus(geometry.value, wear)), width }
 }
 
 function workingOf(
@@ -102,7 +102,7 @@ function workingOf(
     lines: [
       line('start', face ? `Machine ${face.axis} at the touch` : 'Machine at the touch', reading, 'reading'),
       line('less', tool && face ? `T${tool.number} geometry ${face.axis}` : 'geometry of the tool', geometry?.value ?? null),
-      ...(wear && wear.value !== ZERO ? [line('less', `T${tool!.number} wear ${face!.axis}`, wear.value)] : []),
+      ...(wear !== ZERO ? [wearLine(`T${tool!.number} wear ${face!.axis}`, wear, scene)] : []),
     ],
     results: targets.map((register, at) => ({
       label: `moving ${faceWords(ways[at]!)}`,
@@ -135,7 +135,7 @@ function writesOf({ setter, face, tool, K, width }: Found, scene: Scene): Write[
   const { increment } = scene.machine
   const register = geometryRegister(tool.offset, face.axis)
   const standing = scene.standing[registerKey(register)]!
-  const worn = scene.standing[registerKey(wearOf(register))]
+  const worn = wearOn(register, scene)
   const doubts = [ofReadout(increment), restingOn(`T${tool.number} geometry ${face.axis}`, standing), doubtBy('feltContact', scene)]
   const write = (side: ArmFace['side'], value: Nm, more: typeof doubts): Write => ({
     register: armRegister(setter.id, side),
@@ -143,7 +143,7 @@ function writesOf({ setter, face, tool, K, width }: Found, scene: Scene): Write[
     state: 'set',
     uncertainty: combine([...doubts, ...more], increment),
     assembly: null,
-    rests: [registerKey(register), ...(worn && worn.value !== ZERO ? [registerKey(wearOf(register))] : [])],
+    rests: [registerKey(register), ...(worn !== ZERO ? [registerKey(wearOf(register))] : [])],
     slips: [],
   })
   const own = write(face.side, K, [{ label: setter.name, standard: setter.uncertainty }])

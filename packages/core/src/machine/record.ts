@@ -1,12 +1,12 @@
 import type { Microdegrees } from '../angle/index.ts'
 import { decimalsFor, formatLength, type LengthUnit, type Nm } from '../length/index.ts'
 import type { LengthConvention } from '../touch/index.ts'
+import type { SpindleName, Turret, TurningRecord } from './turning.ts'
 
 export const MACHINE_KINDS = ['mill', 'lathe'] as const
 export type MachineKind = (typeof MACHINE_KINDS)[number]
 export type Axis = 'X' | 'Y' | 'Z'
 export type RotaryAxis = 'A' | 'B' | 'C'
-export type SpindleName = 'main' | 'sub'
 
 /** A fourth or fifth axis, which turns. */
 export interface RotaryRecord {
@@ -17,12 +17,6 @@ export interface RotaryRecord {
   travel: { min: Microdegrees; max: Microdegrees } | null
   /** +1 when a growing angle lifts a face on its plus side, −1 when it lowers it: which way an indicator's rise turns it. */
   sense: 1 | -1
-}
-
-/** A turret with its stations, numbered from 1. */
-export interface Turret {
-  name: string
-  stations: number
 }
 
 /** How far an axis goes, in machine coordinates. */
@@ -64,6 +58,8 @@ export interface MachineRecord {
   spindles: SpindleName[]
   /** Empty where they are not on record. */
   turrets: Turret[]
+  /** What only a lathe's record says. */
+  turning: TurningRecord
   /** What is looked at before the machine is used, a line each. */
   startUp: string[]
   /** How many tool offset numbers the control has: H and D run from 1 to this. */

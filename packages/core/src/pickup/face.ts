@@ -25,7 +25,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
-import { otherReaches, reachOf, restingOn, touchingReach, wearIn } from '../reach/index.ts'
+import { otherReaches, reachOf, restingOn, touchingReach, wearIn, wearLine } from '../reach/index.ts'
 import { line } from '../working/index.ts'
 import { zSense } from '../machine/index.ts'
 import { tipRefusal } from '../lathe/tip.ts'
@@ -70,7 +70,7 @@ export const face: Routine = {
       lines: [
         line('start', 'Machine Z at the touch', values.length('reading'), 'reading'),
         line('less', reachName(tool, scene), reach?.value ?? null),
-        ...(taken && taken.wear !== 0 ? [line('less', `T${tool!.number} wear Z`, taken.wear)] : []),
+        ...(taken && taken.wear !== 0 ? [wearLine(`T${tool!.number} wear Z`, taken.wear, scene)] : []),
         line(sense === 1 ? 'less' : 'add', 'Face stands at part Z', values.length('place'), 'place'),
         ...betweenLines(values, between, scene, sense),
       ],

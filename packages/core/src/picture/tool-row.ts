@@ -1,5 +1,6 @@
+import { wearOn } from '../reach/index.ts'
 import { mm, nm, plus, type Nm } from '../length/index.ts'
-import { lengthRegister, registerKey, wearOf, type RegisterKey } from '../register/index.ts'
+import { lengthRegister, registerKey, type RegisterKey } from '../register/index.ts'
 import type { MountedTool, PlannedTool, Scene } from '../scene/index.ts'
 import { standingNote, type StandingNote } from '../standing/index.ts'
 import { toolOutline, type ToolOutline } from './tool-outline.ts'
@@ -37,8 +38,7 @@ export function hangingTools(scene: Scene): HangingTool[] {
     const register = lengthRegister(offset)
     const key = registerKey(register)
     const value = scene.standing[key]?.value ?? null
-    const worn = scene.standing[registerKey(wearOf(register))]?.value ?? nm(0)
-    return { number, tool, key, total: value === null ? null : plus(value, worn) }
+    return { number, tool, key, total: value === null ? null : plus(value, wearOn(register, scene)) }
   })
   const shift = gaugeLine(rows, scene)
   return rows.map(({ number, tool, key, total }) => {

@@ -1,1 +1,1 @@
-export { otherReaches, reachOf, restingOn, totalReach, touchingReach, wearIn } from './reach.ts'
+export { otherReaches, reachOf, restingOn, totalReach, touchingReach, wearIn, wearLine, wearOn } from './reach.ts'

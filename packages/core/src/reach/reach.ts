@@ -1,7 +1,9 @@
-import { plus, ZERO, type Nm } from '../length/index.ts'
-import { layoutOf, reachRegister, registerKey, wearOf } from '../register/index.ts'
+import { negate, plus, ZERO, type Nm } from '../length/index.ts'
+import { wearSense, withWear } from '../machine/index.ts'
+import { layoutOf, reachRegister, registerKey, wearOf, type RegisterRef } from '../register/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
+import { line, type WorkingLine } from '../working/index.ts'
 
 /** The tool's present reach in Z as it stands in the control; undefined when it is unset. */
 export function reachOf(tool: MountedTool, scene: Scene): Standing | undefined {
@@ -9,12 +11,23 @@ export function reachOf(tool: MountedTool, scene: Scene): Standing | undefined {
 }
 
 /**
- * Wear that the control adds to the tool's reach; zero where none was ever set. A touch is made with the tip as
- * it is, so a sum takes off the geometry alone; what the control shows has the wear in it.
+ * What the wear register of an offset does to it: as it stands where the control adds it, with the other sign where the control
+ * takes it off; zero where none was ever set.
  */
-export function wearIn(tool: MountedTool, scene: Pick<Scene, 'machine' | 'standing'>): Nm {
-  return scene.standing[registerKey(wearOf(reachRegister(scene.machine, tool)))]?.value ?? ZERO
+export function wearOn(register: RegisterRef, { machine, standing }: Pick<Scene, 'machine' | 'standing'>): Nm {
+  return withWear(ZERO, standing[registerKey(wearOf(register))]?.value, machine)
 }
+
+/** The line of a wear that a control counts with a geometry, taken off a reading as it stands in the register. */
+export const wearLine = (label: string, effect: Nm, { machine }: Scene): WorkingLine =>
+  wearSense(machine) === 1 ? line('less', label, effect) : line('add', label, negate(effect))
+
+/**
+ * What wear does to the tool's reach. A touch is made with the tip as it is, so a sum takes off the geometry alone; what the
+ * control shows has the wear in it.
+ */
+export const wearIn = (tool: MountedTool, scene: Pick<Scene, 'machine' | 'standing'>): Nm =>
+  wearOn(reachRegister(scene.machine, tool), scene)
 
 /**
  * What a touch with this tool takes off the reading: on a lathe geometry and wear as the control adds them, on a mill

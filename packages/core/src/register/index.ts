@@ -18,6 +18,8 @@ export {
   setterAcross,
   setterCentre,
   setterRegister,
+  stationCentre,
+  stationDatum,
   tipRegister,
   wearOf,
   workRegister,

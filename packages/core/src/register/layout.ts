@@ -1,5 +1,6 @@
 import {
   axesOf,
+  stationNumbers,
   type Axis,
   type MachineKind,
   type MachineRecord,
@@ -187,6 +188,8 @@ export function hasRegister(
       return slot === 'all' && within(layout.common)
     case 'tool':
       return within(layout.tool) && /^[1-9]\d*$/.test(slot) && Number(slot) <= machine.offsets
+    case 'station':
+      return stationNumbers(machine.turrets).includes(slot) && Object.hasOwn(FAMILIES.station.properties, property)
     default:
       return Object.hasOwn(FAMILIES[family].properties, property)
   }

@@ -47,6 +47,12 @@ export const setterAcross = (setter: string): RegisterRef => geometry('setter', 
 /** The constant of a face of a lathe's setter arm: the machine coordinate at the touch less the tool's geometry. */
 export const armRegister = (setter: string, side: ArmSide): RegisterRef => geometry('setter', setter, side)
 
+/** The geometry offset that a tip lying on a station's reference point would have. */
+export const stationDatum = (station: string, axis: 'X' | 'Z'): RegisterRef => geometry('station', station, axis)
+
+/** The geometry X of whatever sits on the axis of a station's bore. */
+export const stationCentre = (station: string): RegisterRef => geometry('station', station, 'centre')
+
 /** A probe's effective radius on this machine's spindle, for one direction of motion. */
 export const probeRegister = (probe: string, side: ProbeSide): RegisterRef => geometry('probe', probe, side)
 

@@ -2,16 +2,16 @@ import type { Axis, MachineRecord, RotaryAxis } from '../machine/index.ts'
 
 /**
  * A family of registers: work offsets, the common shift on all of them, tool offsets, the constants of
- * setters and the radii of probes (kept by the ledger, whether or not the control has a place for them),
+ * setters, the radii of probes and the datums of a turret's stations (kept by the ledger, whether or not the control has a place for them),
  * and what a zero is expected to be before it has been found.
  */
-export type RegisterFamily = 'work' | 'common' | 'tool' | 'setter' | 'probe' | 'expected'
+export type RegisterFamily = 'work' | 'common' | 'tool' | 'setter' | 'probe' | 'station' | 'expected'
 export type ProbeSide = 'X+' | 'X-' | 'Y+' | 'Y-'
 /** A face of a lathe's setter arm, by the way a tool moves onto it. */
 export type ArmSide = 'X+' | 'X-' | 'Z+' | 'Z-'
 /** `R` is a work offset's rotation; `nose` a nose radius; `tip` the direction in which an imaginary tip points, 0 to 9. */
 export type RegisterProperty =
-  Axis | RotaryAxis | 'R' | 'length' | 'diameter' | 'radius' | 'nose' | 'tip' | 'K' | 'across' | ProbeSide | ArmSide
+  Axis | RotaryAxis | 'R' | 'length' | 'diameter' | 'radius' | 'nose' | 'tip' | 'K' | 'across' | 'centre' | ProbeSide | ArmSide
 export type RegisterLayer = 'geometry' | 'wear'
 
 /** What holds of one property of a family. Everything that treats registers differently asks here. */
@@ -112,6 +112,15 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
     properties: Object.fromEntries(
       (['X+', 'X-', 'Y+', 'Y-'] as const).map((side) => [side, row({ words: side.replace('-', '\u2212'), axis: side[0] as Axis })]),
     ),
+  },
+  station: {
+    head: (number) => `station ${number}`,
+    gauge: false,
+    properties: {
+      X: row({ words: 'datum X', axis: 'X', across: 'as-read' }),
+      Z: row({ words: 'datum Z', axis: 'Z' }),
+      centre: row({ words: 'centre X', axis: 'X', across: 'as-read' }),
+    },
   },
   expected: { head: (slot) => `expected ${slot}`, gauge: false, properties: linear(plain) },
 }

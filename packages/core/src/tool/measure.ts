@@ -19,6 +19,8 @@ interface MeasureRow {
   method: string
   /** The routine, and what is put into it, by the method; the first where none is said. */
   ways: Readonly<Record<string, { label: string; routine: string; preset(step: RawInputs): Preset }>>
+  /** Tools of the run that are measured in a way of their own: their numbers, with commas between, are kept under this word. */
+  apart?: { id: string; label: string; routine: string }
   /** What an input of the routine is called in the run's step, where two measures would have the same word. */
   called: Readonly<Record<string, string>>
 }
@@ -55,6 +57,7 @@ export const MEASURES: Readonly<Record<Measure, MeasureRow>> = {
     properties: ['X'],
     method: 'x-method',
     called: { place: 'x-place' },
+    apart: { id: 'on-centre', label: 'X from the centre of their station', routine: 'on-centre' },
     ways: {
       skim: { label: 'skim and measure', routine: 'turned-diameter', preset: ({ slot }) => ({ slot }) },
       known: {

@@ -91,7 +91,8 @@ export function nextInRun(tasks: readonly RunTask[], after: string | null = null
  * taken is no word of the others; the rest serves all.
  */
 export function taskPreset(what: Measure, tool: string, step: RawInputs): { routine: string; preset: Record<string, string> } {
-  const { method, ways } = MEASURES[what]
+  const { method, ways, apart } = MEASURES[what]
+  if (apart && step[apart.id]?.split(',').includes(tool)) return { routine: apart.routine, preset: { tool } }
   const way = ways[step[method] ?? ''] ?? Object.values(ways)[0]!
   const own = new Set([...Object.values(MEASURES).map((row) => row.method), 'axis', 'direction', 'x-place'])
   const isLathe = what === 'X' || what === 'Z'

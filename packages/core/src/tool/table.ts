@@ -1,4 +1,5 @@
-import { plus, ZERO, type Nm } from '../length/index.ts'
+import type { Nm } from '../length/index.ts'
+import { withWear } from '../machine/index.ts'
 import { layoutOf, propertyOf, registerKey, registerName, registersOfTool, wearOf, type RegisterKey } from '../register/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import { standingNote, type StandingNote } from '../standing/index.ts'
@@ -11,7 +12,7 @@ export interface OffsetPair {
   name: string
   value: Nm | null
   worn: Nm | null
-  /** Geometry and wear together; null while the geometry is unset. */
+  /** Geometry and wear together, as the control counts them; null while the geometry is unset. */
   total: Nm | null
   note: StandingNote
   wearNote: StandingNote | null
@@ -38,7 +39,7 @@ export function toolRows(scene: Scene): ToolRow[] {
         name: registerName(register),
         value,
         worn,
-        total: value === null ? null : plus(value, worn ?? ZERO),
+        total: value === null ? null : withWear(value, worn, scene.machine),
         note: standingNote(geometry, scene),
         wearNote: wear === null ? null : standingNote(wear, scene),
       }

@@ -1,7 +1,7 @@
 import { doubtBy } from '../check/limits.ts'
 import type { Drawing } from '../drawing/index.ts'
 import { minus, negate, nm, plus, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
-import { asShown } from '../machine/index.ts'
+import { asShown, wearSense, withWear } from '../machine/index.ts'
 import { registerKey, wearOf, type RegisterRef } from '../register/index.ts'
 import {
   gaugeInput,
@@ -282,7 +282,8 @@ export function wearSheet({
   const change = changeOf(values)
   const doubt = doubtOfChange(values, scene)
   const stays = staysAsItIs(values, change, doubt, scene)
-  const whole = sum && { ...sum, change, stays }
+  // A register that the control takes off moves the tip the other way.
+  const whole = sum && { ...sum, sign: (sum.sign * wearSense(scene.machine)) as 1 | -1, change, stays }
   const found = whole && !refusal ? correctionWrite(whole, doubt, scene) : null
   const target = register && wearOf(register)
   const measured = values.choice('by') === 'measured'
@@ -326,6 +327,9 @@ function lastFact(last: SizeTaken | null, { machine }: Scene): Fact[] {
 
 function wearFacts({ write, step }: { write: Write; step: Nm }, register: RegisterRef, words: WearParts['words'], scene: Scene): Fact[] {
   const geometry = scene.standing[registerKey(register)]
-  const then = geometry && `${asShown(plus(geometry.value, write.value), scene.machine)} ${register.property}`
-  return [{ label: 'In words', text: inWords(step, words) }, ...(then ? [{ label: 'The control then counts', text: then }] : [])]
+  const then = geometry && `${asShown(withWear(geometry.value, write.value, scene.machine), scene.machine)} ${register.property}`
+  return [
+    { label: 'In words', text: inWords(nm(step * wearSense(scene.machine)), words) },
+    ...(then ? [{ label: 'The control then counts', text: then }] : []),
+  ]
 }

@@ -65,7 +65,7 @@ describe('a turned size', () => {
   it('is refused where there is nothing to add to, and where a diameter is none', () => {
     const bare = { ...at(), standing: {} }
     const unset = run('turned-size', { tool: '3', kind: 'bore', by: 'measured', target: '30', measured: '30' }, bare)
-    expect(unset.sheet.refusal?.sentence).toBe('T3 X is unset; wear is added to it. Measure T3 first.')
+    expect(unset.sheet.refusal?.sentence).toBe('T3 X is unset, and wear counts on top of it. Measure T3 first.')
     expect(sized('bore', '30', '-29.96').sheet.refusal?.sentence).toBe('Measured: a size is more than zero; type what the gauge shows.')
     expect(sized('shoulder', '0', '0.02').sheet.refusal).toBeNull()
   })

@@ -127,6 +127,6 @@ const registerOf = (tool: MountedTool, kind: TurnedKind): RegisterRef => geometr
 
 function refusalOf(tool: MountedTool, register: RegisterRef, kind: TurnedKind, values: Values, scene: Scene): Refusal | null {
   if (!scene.standing[registerKey(register)])
-    return { input: 'tool', sentence: `${registerName(register)} is unset; wear is added to it. Measure T${tool.number} first.` }
+    return { input: 'tool', sentence: `${registerName(register)} is unset, and wear counts on top of it. Measure T${tool.number} first.` }
   return kind === 'shoulder' ? null : notASize(values)
 }

@@ -1,5 +1,6 @@
 import {
   MACHINE_KINDS,
+  PLAIN_TURNING,
   type LengthConvention,
   type LengthUnit,
   type MachineKind,
@@ -9,6 +10,7 @@ import {
   type SettingTemplate,
   type SpindleName,
   type Turret,
+  type TurningRecord,
 } from '@rook/core'
 import { bigint, boolean, char, integer, jsonb, pgTable, text } from 'drizzle-orm/pg-core'
 import { length, moment, oneOf, stamps } from './columns.ts'
@@ -32,6 +34,8 @@ export const machine = pgTable(
     rotary: jsonb().$type<RotaryRecord[]>().notNull().default([]),
     spindles: jsonb().$type<SpindleName[]>().notNull().default(['main']),
     turrets: jsonb().$type<Turret[]>().notNull().default([]),
+    /** What only a lathe's record says. */
+    turning: jsonb().$type<TurningRecord>().notNull().default(PLAIN_TURNING),
     limits: jsonb().$type<Record<string, number>>().notNull().default({}),
     /** What is looked at before the machine is used, a line each. */
     startUp: jsonb('start_up').$type<string[]>().notNull().default([]),

@@ -100,7 +100,11 @@ export const job = pgTable(
     closed: boolean().notNull().default(false),
     ...stamps,
   },
-  (table) => [index('job_part').on(table.part, table.closed)],
+  (table) => [
+    index('job_part').on(table.part, table.closed),
+    // As the list of jobs stands: its first page is read off.
+    index('job_in_order').on(table.closed, table.due, table.number.desc().nullsFirst()),
+  ],
 )
 
 export const setup = pgTable(

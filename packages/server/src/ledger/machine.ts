@@ -1,4 +1,4 @@
-import type { MachineRecord } from '@rook/core'
+import { PLAIN_TURNING, type MachineRecord } from '@rook/core'
 import type { Lane } from '../db/transaction.ts'
 import { rowOf } from '../db/rows.ts'
 import { machine, machineHead } from '../db/schema.ts'
@@ -20,7 +20,7 @@ export function asMachine({
   ...record
 }: typeof machine.$inferSelect): MachineRecord {
   // A machine as it was before the list was kept has none.
-  return { ...record, startUp: record.startUp ?? [] }
+  return { ...record, startUp: record.startUp ?? [], turning: record.turning ?? PLAIN_TURNING }
 }
 
 const MACHINE = `

@@ -85,12 +85,20 @@ export async function addMachine(tx: Queries, id: string, body: MachineSent, sta
 }
 
 /** What every figure on record is read by: it cannot change under them. */
-const BEDROCK = ['kind', 'unit', 'increment', 'lengthConvention', 'diameterRegister', 'xReads'] as const
+const BEDROCK = {
+  kind: ({ kind }) => kind,
+  unit: ({ unit }) => unit,
+  increment: ({ increment }) => increment,
+  lengthConvention: ({ lengthConvention }) => lengthConvention,
+  diameterRegister: ({ diameterRegister }) => diameterRegister,
+  xReads: ({ xReads }) => xReads,
+  wear: ({ turning }) => turning.wear,
+} satisfies Record<string, (machine: Omit<MachineInput, 'limits'>) => unknown>
 
 async function changeMachine(lane: Lane, id: string, body: MachineInput, author: Author) {
   const { db: tx } = lane
   const { record, head } = await loadMachine(lane, id, true)
-  const shaken = BEDROCK.filter((field) => record[field] !== body[field])
+  const shaken = Object.entries(BEDROCK).flatMap(([field, of]) => (of(record) === of(body) ? [] : [field]))
   if (head.seq > 0 && shaken.length > 0)
     throw new Problem(
       409,

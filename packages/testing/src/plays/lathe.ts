@@ -1,6 +1,17 @@
-import { armRegister, geometryRegister, nm, noseRegister, wearOf, workRegister, type MachineRecord, type RegisterRef } from '@rook/core'
+import {
+  armRegister,
+  geometryRegister,
+  nm,
+  noseRegister,
+  stationCentre,
+  stationDatum,
+  wearOf,
+  workRegister,
+  type MachineRecord,
+  type RegisterRef,
+} from '@rook/core'
 import type { Chance } from '../chance.ts'
-import { LATHE } from '../machines.ts'
+import { LATHE, TURRET_LATHE } from '../machines.ts'
 import { mounted, scene, stands } from '../scene.ts'
 import { shown, typed } from '../typed.ts'
 import { STANDARD } from './part-zero.ts'
@@ -9,7 +20,16 @@ import type { NamedPlays, Played } from './play.ts'
 const on = (machine: MachineRecord, standing: [RegisterRef, number, number][]) =>
   scene(
     standing.map(([ref, value, standard]) => [ref, stands(nm(Math.round(value)), { standard, assembly: 'ld-80' })]),
-    { machine, plan: null, tools: [mounted('1', 'ld-80', 'Turning tool 80\u00b0'), mounted('3', 'bb-10', 'Boring bar 10')] },
+    {
+      machine,
+      plan: null,
+      tools: [
+        mounted('1', 'ld-80', 'Turning tool 80\u00b0', { kind: 'turning' }),
+        mounted('2', 'dr-85', 'Drill 8.5', { kind: 'drill' }),
+        mounted('3', 'bb-10', 'Boring bar 10', { kind: 'boring-bar' }),
+        mounted('11', 'ld-80-s', 'Turning tool 80\u00b0, second side', { kind: 'turning' }),
+      ],
+    },
   )
 /** Standard uncertainty of a diameter measured on the machine. */
 const MICROMETER = 3_000
@@ -86,7 +106,85 @@ function onArm(chance: Chance, side: 'X-' | 'X+' | 'Z-'): Played {
   }
 }
 
+/** What a rule reads, and a known reach is known to. */
+const [RULE, REACH] = [250_000, 10_000]
+
+/** The datum of a station from a tool of known reach: X_s = G_x \u2212 2\u00b7reach, Z_s = G_z \u2212 reach, mirrored for the sub-spindle. */
+function datum(chance: Chance, machine: MachineRecord, station: '1' | '11', holds: 'one' | 'all'): Played {
+  const twice = machine.xReads === 'radius' ? 1 : 2
+  const sense = station === '11' ? -1 : 1
+  const [X, Z] = [-chance.between(330e6, 345e6), -chance.between(10e6, 15e6)]
+  const [x, z] = [chance.between(30e6, 60e6), chance.between(0, 20e6)]
+  const off = () => chance.normal(STANDARD.length)
+  return {
+    scene: on(machine, [
+      [geometryRegister(station, 'X'), X + twice * x + off(), STANDARD.length],
+      [geometryRegister(station, 'Z'), Z + sense * z + off(), STANDARD.length],
+    ]),
+    raw: {
+      tool: station,
+      for: holds,
+      'reach-X': typed(x + chance.normal(REACH)),
+      'reach-Z': typed(z + chance.normal(REACH)),
+    },
+    truth: [
+      [stationDatum(station, 'X'), X],
+      [stationDatum(station, 'Z'), Z],
+    ],
+  }
+}
+
+/** A first geometry from a rule held to the turret. */
+function stickOut(chance: Chance, machine: MachineRecord, station: '3' | '11'): Played {
+  const twice = machine.xReads === 'radius' ? 1 : 2
+  const sense = station === '11' ? -1 : 1
+  const [X, Z] = [-chance.between(330e6, 345e6), -chance.between(10e6, 15e6)]
+  const [x, z] = [chance.between(30e6, 60e6), chance.between(5e6, 70e6)]
+  const off = () => chance.normal(STANDARD.length)
+  return {
+    scene: on(machine, [
+      [stationDatum(station, 'X'), X + off(), STANDARD.length],
+      [stationDatum(station, 'Z'), Z + off(), STANDARD.length],
+    ]),
+    raw: { tool: station, 'out-X': typed(x + chance.normal(RULE)), 'out-Z': typed(z + chance.normal(RULE)) },
+    truth: [
+      [geometryRegister(station, 'X'), X + twice * x],
+      [geometryRegister(station, 'Z'), Z + sense * z],
+    ],
+  }
+}
+
+/** An indicator of 0.003 swept round a bar or a hole in a station that stands a little off the axis. */
+function swept(chance: Chance, machine: MachineRecord, round: 'bar' | 'hole'): Played {
+  const twice = machine.xReads === 'radius' ? 1 : 2
+  const [C, e] = [-chance.between(200e6, 215e6), chance.between(-0.2e6, 0.2e6)]
+  const way = round === 'bar' ? 1 : -1
+  const side = (at: 1 | -1) => typed(0.4e6 + at * way * e + chance.normal(3_000))
+  return {
+    scene: on(machine, [[workRegister('G54', 'X'), 0, 0]]),
+    raw: { station: '2', slot: 'G54', round, with: 'indicator', reading: shown(C + twice * e, machine), far: side(1), near: side(-1) },
+    truth: [[stationCentre('2'), C]],
+  }
+}
+
 export const LATHE_PLAYS: NamedPlays = {
+  'station-datum': (chance) => datum(chance, TURRET_LATHE, '1', 'one'),
+  'station-datum: all of its kind, X reads radii': (chance) => datum(chance, { ...TURRET_LATHE, xReads: 'radius' }, '1', 'all'),
+  'station-datum: at the sub-spindle': (chance) => datum(chance, TURRET_LATHE, '11', 'one'),
+  'tool-stick-out': (chance) => stickOut(chance, TURRET_LATHE, '3'),
+  'tool-stick-out: X reads radii': (chance) => stickOut(chance, { ...TURRET_LATHE, xReads: 'radius' }, '3'),
+  'tool-stick-out: at the sub-spindle': (chance) => stickOut(chance, TURRET_LATHE, '11'),
+  'station-centre': (chance) => swept(chance, TURRET_LATHE, 'bar'),
+  'station-centre: a reamed hole, X reads radii': (chance) => swept(chance, { ...TURRET_LATHE, xReads: 'radius' }, 'hole'),
+  'on-centre'(chance) {
+    const C = -chance.between(200e6, 215e6)
+    return {
+      scene: on(TURRET_LATHE, [[stationCentre('2'), C + chance.normal(STANDARD.length), STANDARD.length]]),
+      raw: { tool: '2' },
+      truth: [[geometryRegister('2', 'X'), C + 2 * chance.normal(10_000)]],
+    }
+  },
+
   'turned-diameter: a bore'(chance) {
     const played = skim(chance, LATHE)
     return { ...played, raw: { ...played.raw, surface: 'bore', after: played.raw.reading! } }

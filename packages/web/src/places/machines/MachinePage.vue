@@ -7,6 +7,7 @@ import { useContextLine } from '../../app/context.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import StandingTable from '../../parts/StandingTable.vue'
+import TurretView from '../../parts/TurretView.vue'
 import RoutineList from '../../routine/RoutineList.vue'
 import Opening from '../../parts/Opening.vue'
 import InTurn from '../../ui/InTurn.vue'
@@ -48,6 +49,7 @@ const say = (what: 'home' | 'power') => send(what, { params: { id: props.machine
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       <Reservations :scene="scene.data.value" />
       <StandingTable :scene="scene.data.value" />
+      <InTurn><TurretView class="turret" :scene="scene.data.value" /></InTurn>
       <h2>Routines without a setup</h2>
       <RoutineList :machine="scene.data.value.machine" :to="(routine) => ({ name: 'machine-routine', params: { machine, routine } })" />
       <InTurn><Remarks about="machine" :of="machine" /></InTurn>
@@ -59,6 +61,9 @@ const say = (what: 'home' | 'power') => send(what, { params: { id: props.machine
 <style scoped>
 h2 {
   margin: 26px 0 10px;
+}
+.turret {
+  margin-top: 22px;
 }
 .state {
   display: flex;

@@ -14,6 +14,7 @@ import Rows from '../../ui/Rows.vue'
 import FoundOut from './FoundOut.vue'
 import type { Convention } from './record-guide.ts'
 import TextField from '../../ui/TextField.vue'
+import TurretFields from './TurretFields.vue'
 import WordField from '../../ui/WordField.vue'
 import { axesOfKind, blankForm, formOf, limitText, machineShape } from './record-form.ts'
 import { ACROSS, CONVENTIONS, DISPLAY_TURNS, MACHINE_KINDS, ROTATES, SENSES, SPINDLES, UNITS } from './record-words.ts'
@@ -38,6 +39,7 @@ const conventions = computed((): Convention[] => [
   ...(['lengthConvention', 'diameterRegister', 'xReads', 'rotates', 'displayTurns'] as const).filter(
     (field) => asks(field) && (field !== 'displayTurns' || form.value!.rotates),
   ),
+  ...(asks('turrets') ? (['wear', 'master'] as const) : []),
 ])
 const spare = computed(() => KINDS[form.value!.kind].rotary.filter((axis) => !form.value!.rotary.some((one) => one.axis === axis)))
 const addRotary = (axis: RotaryAxis) => form.value!.rotary.push({ axis, increment: '0.001', min: '', max: '', sense: 1 })
@@ -81,14 +83,6 @@ async function keep(): Promise<void> {
       <PickField v-if="asks('diameterRegister')" v-model="form.diameterRegister" label="D registers hold" :options="ACROSS" />
       <PickField v-if="asks('xReads')" v-model="form.xReads" label="X reads" :options="ACROSS" />
       <PickField v-if="asks('spindles')" v-model="form.subSpindle" label="Spindles" :options="SPINDLES" />
-      <WordField
-        v-if="asks('turrets')"
-        v-model="form.stations"
-        label="Stations on the turret"
-        figure
-        :maxlength="3"
-        :problem="wrong('stations')"
-      />
       <PickField v-if="asks('rotates')" v-model="form.rotates" label="Its zeros" :options="ROTATES" />
       <PickField
         v-if="asks('displayTurns') && form.rotates"
@@ -97,6 +91,7 @@ async function keep(): Promise<void> {
         :options="DISPLAY_TURNS"
       />
     </div>
+    <TurretFields v-if="asks('turrets')" v-model="form.turret" :sub-spindle="form.subSpindle" :problems="checked.problems.value" />
     <template v-if="asks('rotary')">
       <h2>Rotary axes, in degrees</h2>
       <div v-for="(one, at) in form.rotary" :key="one.axis" class="fields rotary">

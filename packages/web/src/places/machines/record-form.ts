@@ -4,6 +4,7 @@ import {
   KINDS,
   LIMITS,
   nm,
+  PLAIN_TURNING,
   readAngle,
   readLength,
   type Axis,
@@ -18,6 +19,7 @@ import {
 import type { MachineInput } from '@rook/contract'
 import * as z from 'zod/mini'
 import { linesOf } from '../../ui/shapes.ts'
+import { blankTurret, readTurret, turretForm, type TurretForm } from './turret-form.ts'
 
 /** A machine's record as it stands in the form: figures as they are typed. */
 export interface RecordForm {
@@ -35,8 +37,7 @@ export interface RecordForm {
   rotary: RotaryForm[]
   /** True where it has a sub-spindle. */
   subSpindle: boolean
-  /** Stations on its turret; empty where that is not on record. */
-  stations: string
+  turret: TurretForm
   /** How many H and D numbers its control has. */
   offsets: string
   /** What is looked at before it is used, a line each. */
@@ -73,7 +74,7 @@ export function blankForm(): RecordForm {
     displayTurns: true,
     rotary: [],
     subSpindle: false,
-    stations: '',
+    turret: blankTurret(),
     offsets: '200',
     startUp: '',
     limits: {},
@@ -100,7 +101,7 @@ export function formOf(machine: MachineRecord): RecordForm {
       sense,
     })),
     subSpindle: machine.spindles.includes('sub'),
-    stations: machine.turrets[0] ? String(machine.turrets[0].stations) : '',
+    turret: turretForm(machine),
     increment: plain(formatExact(machine.increment, machine.unit)),
     travels: { X: travelOf('X'), Y: travelOf('Y'), Z: travelOf('Z') },
     slots: machine.slots.map(({ code, name, spindle }) => ({ code, name: name ?? '', onSub: spindle === 'sub' })),
@@ -171,13 +172,6 @@ function readRotary(form: RecordForm, say: Say): RotaryRecord[] {
   })
 }
 
-function readStations({ stations }: RecordForm, say: Say): { name: string; stations: number }[] {
-  if (stations.trim() === '') return []
-  const count = /^\d{1,2}$/.test(stations.trim()) ? Number(stations) : 0
-  if (count < 1) say('stations', 'Stations on the turret: a whole number from 1 to 99, or nothing.')
-  return [{ name: 'turret', stations: count }]
-}
-
 /** The record that the form describes; what is wrong with a field is said under it. */
 export const machineShape = z.pipe(
   z.custom<RecordForm>(),
@@ -218,7 +212,9 @@ function recordOf(form: RecordForm, say: Say): MachineInput {
   if (!/^\d{1,4}$/.test(form.offsets.trim()) || offsets < 1) say('offsets', 'Offset numbers: a whole number from 1 to 9999.')
   const limits = readLimits(form, say)
   const rotary = kind.asks.includes('rotary') ? readRotary(form, say) : []
-  const turrets = kind.asks.includes('turrets') ? readStations(form, say) : []
+  const { turrets, turning } = kind.asks.includes('turrets')
+    ? readTurret(form.turret, form.unit, hasSub, say)
+    : { turrets: [], turning: PLAIN_TURNING }
   const { name, unit, lengthConvention, diameterRegister, xReads } = form
   return {
     name: name.trim(),
@@ -235,6 +231,7 @@ function recordOf(form: RecordForm, say: Say): MachineInput {
     rotary,
     spindles: hasSub ? ['main', 'sub'] : ['main'],
     turrets,
+    turning,
     limits,
     offsets,
     startUp: linesOf(form.startUp),

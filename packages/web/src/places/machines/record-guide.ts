@@ -1,8 +1,9 @@
 import { CONVENTION_WORDS } from '@rook/core'
-import { ACROSS, DISPLAY_TURNS, ROTATES } from './record-words.ts'
+import { ACROSS, DISPLAY_TURNS, ROTATES, WEAR_COUNTS } from './record-words.ts'
 
 /** Conventions of a control that a person can find out by looking and touching. */
-export type Convention = 'increment' | 'travels' | 'lengthConvention' | 'diameterRegister' | 'xReads' | 'rotates' | 'displayTurns'
+export type Convention =
+  'increment' | 'travels' | 'lengthConvention' | 'diameterRegister' | 'xReads' | 'wear' | 'master' | 'rotates' | 'displayTurns'
 
 interface Guide {
   question: string
@@ -63,6 +64,28 @@ export const GUIDE: Readonly<Record<Convention, Guide>> = {
     answers: [
       { sees: 'by 2', then: word(ACROSS, 'diameter') },
       { sees: 'by 1', then: word(ACROSS, 'radius') },
+    ],
+  },
+  wear: {
+    question: 'Wear: is it added to the geometry, or taken off?',
+    means: 'A correction goes into a wear register. With the wrong sign it makes the error twice as large.',
+    steps: [
+      'Choose a tool that cuts nothing today, call it with its offset, and leave the machine where it stands.',
+      'Note the part position X, put 1.000 into its X wear, and call the offset again.',
+      'Read X once more, and put the wear back to what it was.',
+    ],
+    answers: [
+      { sees: 'the part position has fallen by 1.000', then: word(WEAR_COUNTS, 'added') },
+      { sees: 'it has risen by 1.000', then: word(WEAR_COUNTS, 'taken-off') },
+    ],
+  },
+  master: {
+    question: 'Master: which tool are the others counted from?',
+    means: 'Z zero is found with the master. Once it is changed or moved, every Z that rests on it has to be found again.',
+    steps: ['Open the table of geometry offsets and look down the Z column.'],
+    answers: [
+      { sees: 'one tool has exactly zero, the others a few centimetres', then: 'that tool is the master' },
+      { sees: 'every tool has a figure of some hundred millimetres', then: 'there is none: leave it empty' },
     ],
   },
   rotates: {

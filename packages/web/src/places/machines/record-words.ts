@@ -19,6 +19,7 @@ export const DISPLAY_TURNS: Option<boolean>[] = [
   { value: true, label: 'turns with it' },
   { value: false, label: 'counts along the machine' },
 ]
+export const WEAR_COUNTS = optionsOf({ added: 'added to the geometry', 'taken-off': 'taken off the geometry' })
 export const SENSES: Option<1 | -1>[] = [
   { value: 1, label: 'lifts the plus side of a face' },
   { value: -1, label: 'lowers the plus side of a face' },

@@ -41,7 +41,7 @@ const { form, resumed, movedOn, begin } = useKeptForm(
   },
 )
 const checked = useChecked(
-  () => operationShape(form.value!.unit, form.value!.hasStock),
+  () => operationShape(form.value!.unit, form.value!.hasStock, form.value!.kind),
   () => form.value!,
 )
 const { trouble, busy, send } = useSend()
@@ -164,7 +164,7 @@ async function keep(): Promise<void> {
     </div>
 
     <h2>Stock, in part coordinates</h2>
-    <StockFields v-model="form" :unit="form.unit" :problems="checked.problems.value" />
+    <StockFields v-model="form" :unit="form.unit" :kind="form.kind" :problems="checked.problems.value" />
     <div class="fields">
       <WordField
         v-model="form.clearance"

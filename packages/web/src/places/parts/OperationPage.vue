@@ -52,12 +52,15 @@ const gaugeName = (id: string | null) => (id === null ? '' : (gauges.data.value?
 const drawing = computed(
   () =>
     own.value &&
-    drawOperation({
-      stock: own.value.stock,
-      slots: own.value.slots,
-      features: own.value.features,
-      holding: work.data.value?.holding ?? null,
-    }),
+    drawOperation(
+      {
+        stock: own.value.stock,
+        slots: own.value.slots,
+        features: own.value.features,
+        holding: work.data.value?.holding ?? null,
+      },
+      own.value.kind,
+    ),
 )
 const facts = computed(() => {
   if (!own.value) return []

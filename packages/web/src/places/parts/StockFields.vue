@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { nm, readLength, type LengthUnit } from '@rook/core'
+import { KINDS, nm, readLength, type LengthUnit, type MachineKind } from '@rook/core'
 import { Button, Checkbox } from 'ant-design-vue'
 import { computed } from 'vue'
 import type { Problems } from '../../ui/checked.ts'
 import WordField from '../../ui/WordField.vue'
 import { SHARES, zeroAt, type OperationForm } from './operation-form.ts'
 
-/** The stock in part coordinates; zero is put to a corner, a side or the middle by a press on its picture. */
+/** The stock in part coordinates, a block or a lathe's bar; a block's zero is put to a corner, a side or the middle by a press on its picture. */
 const form = defineModel<Pick<OperationForm, 'hasStock' | 'stock'>>({ required: true })
-const props = defineProps<{ unit: LengthUnit; problems: Problems }>()
+const props = withDefaults(defineProps<{ unit: LengthUnit; kind?: MachineKind; problems: Problems }>(), { kind: 'mill' })
+const isBar = computed(() => KINDS[props.kind].stock === 'bar')
 
 const value = (text: string) => {
   const reading = readLength(text, { name: 'Stock', unit: props.unit, grid: nm(1) })
@@ -39,8 +40,19 @@ function press({ x, y }: { x: number; y: number }): void {
 </script>
 
 <template>
-  <Checkbox v-model:checked="form.hasStock">The stock is a block of known size</Checkbox>
-  <div v-if="form.hasStock" class="stock">
+  <Checkbox v-model:checked="form.hasStock">The stock is a {{ isBar ? 'bar' : 'block' }} of known size</Checkbox>
+  <div v-if="form.hasStock && isBar" class="fields">
+    <WordField v-model="form.stock.bar" :label="`Bar diameter, ${unit}`" figure :maxlength="40" :problem="problems['stock.bar']" />
+    <WordField
+      v-model="form.stock.Z.from"
+      :label="`Its far end at part Z, ${unit}`"
+      figure
+      :maxlength="40"
+      :problem="problems['stock.Z.from']"
+    />
+    <WordField v-model="form.stock.Z.to" :label="`Its face at part Z, ${unit}`" figure :maxlength="40" :problem="problems['stock.Z.to']" />
+  </div>
+  <div v-else-if="form.hasStock" class="stock">
     <div class="ranges">
       <template v-for="axis in ['X', 'Y', 'Z'] as const" :key="axis">
         <WordField

@@ -1,4 +1,8 @@
 import {
+  KINDS,
+  minus,
+  negate,
+  nm,
   plainFigure,
   type LengthUnit,
   type MachineKind,
@@ -14,6 +18,8 @@ import { length, lengthOrNone, wholeOrNone, words } from '../../ui/shapes.ts'
 
 type Range = { from: string; to: string }
 type StockAxis = 'X' | 'Y' | 'Z'
+/** A block from side to side, or a bar by its diameter in place of X and Y. */
+type StockForm = Record<StockAxis, Range> & { bar: string }
 
 /** A tool that the program calls; what it needs is said by its kind, or not at all. */
 export interface ToolForm {
@@ -46,7 +52,7 @@ export interface OperationForm {
   slots: string[]
   purposes: Record<string, string>
   hasStock: boolean
-  stock: Record<StockAxis, Range>
+  stock: StockForm
   fixture: string
   fixtureRepeat: string
   tolerance: string
@@ -80,7 +86,7 @@ export function blankOperation(part: Pick<Part, 'revision'>, unit: LengthUnit): 
     slots: [],
     purposes: {},
     hasStock: true,
-    stock: { X: { ...range }, Y: { ...range }, Z: { ...range } },
+    stock: { X: { ...range }, Y: { ...range }, Z: { ...range }, bar: '' },
     fixture: '',
     fixtureRepeat: '',
     tolerance: '',
@@ -108,7 +114,7 @@ export function operationFormOf(operation: OperationRecord): OperationForm {
     slots: [...operation.slots],
     purposes: { ...operation.purposes },
     hasStock: stock !== null,
-    stock: { X: at('X'), Y: at('Y'), Z: at('Z') },
+    stock: { X: at('X'), Y: at('Y'), Z: at('Z'), bar: typed(stock && minus(stock.X.to, stock.X.from), unit) },
     fixture: operation.fixture,
     fixtureRepeat: typed(operation.fixtureRepeat, unit),
     tolerance: typed(operation.tolerance, unit),
@@ -158,8 +164,22 @@ const sizeShape = (unit: LengthUnit) =>
     })
     .check(z.refine(({ upper, lower }) => lower <= upper, { path: ['lower'], error: 'Limits: the lower one lies below the upper one.' }))
 
+/** A bar from its diameter: it lies on the spindle's axis, as far to one side as to the other. */
+const barShape = (unit: LengthUnit) =>
+  z.pipe(
+    z.object({
+      bar: length('Bar diameter', unit).check(z.refine((value) => value > 0, 'Bar diameter: more than zero.')),
+      Z: range('Z', unit),
+    }),
+    z.transform(({ bar, Z }) => {
+      const side = nm(Math.round(bar / 2))
+      const across = { from: negate(side), to: side }
+      return { X: across, Y: across, Z }
+    }),
+  )
+
 /** What the form says, in the shape that is sent. */
-export const operationShape = (unit: LengthUnit, hasStock: boolean) =>
+export const operationShape = (unit: LengthUnit, hasStock: boolean, kind: MachineKind = 'mill') =>
   z.pipe(
     z.object({
       name: words('Name: “Op 20”, say.'),
@@ -170,7 +190,9 @@ export const operationShape = (unit: LengthUnit, hasStock: boolean) =>
       slots: z.array(z.string()).check(z.minLength(1, 'Slots: choose one at least.')),
       purposes: z.record(z.string(), plain),
       stock: hasStock
-        ? z.nullable(z.object({ X: range('X', unit), Y: range('Y', unit), Z: range('Z', unit) }))
+        ? z.nullable(
+            KINDS[kind].stock === 'bar' ? barShape(unit) : z.object({ X: range('X', unit), Y: range('Y', unit), Z: range('Z', unit) }),
+          )
         : z.pipe(
             z.any(),
             z.transform(() => null),

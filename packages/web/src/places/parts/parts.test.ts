@@ -244,7 +244,7 @@ describe('an operation', () => {
   it('has its zero put by a press on the picture of its stock, by hand or by key', async () => {
     const form = {
       hasStock: true,
-      stock: { X: { from: '0', to: '60' }, Y: { from: '0', to: '40' }, Z: { from: '-6', to: '0' } },
+      stock: { X: { from: '0', to: '60' }, Y: { from: '0', to: '40' }, Z: { from: '-6', to: '0' }, bar: '' },
     }
     const wrapper = put(StockFields, { modelValue: form, unit: 'mm', problems: {} })
     await wrapper.find('[aria-label="Zero at far right"]').trigger('keydown', { key: 'Enter' })

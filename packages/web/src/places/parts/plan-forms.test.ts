@@ -10,7 +10,7 @@ const FORM: OperationForm = {
   name: 'Op 10',
   slots: ['G54'],
   purposes: { G54: ' left vise ', G55: 'not called any more' },
-  stock: { X: { from: '0', to: '3 1/2' }, Y: { from: '-1', to: '50.8 mm' }, Z: { from: '-.5', to: '0' } },
+  stock: { X: { from: '0', to: '3 1/2' }, Y: { from: '-1', to: '50.8 mm' }, Z: { from: '-.5', to: '0' }, bar: '' },
   fixtureRepeat: '0.0002',
   sizes: [{ name: 'slot', kind: 'inside', nominal: '1/2', upper: '.001', lower: '0', tool: '', gauge: null, every: '' }],
 }
@@ -29,6 +29,19 @@ describe('an operation as it is typed', () => {
     ])
     expect(said.purposes).toEqual({ G54: 'left vise' })
     expect(said.fixtureRepeat).toBe(5_080)
+  })
+
+  it('has a bar by its diameter on a lathe', () => {
+    const bar = { ...FORM, kind: 'lathe' as const, stock: { ...FORM.stock, bar: '5/8' } }
+    const said = operationShape('in', true, 'lathe').parse(bar)
+    expect(said.stock).toEqual({
+      X: { from: mm(-7.9375), to: mm(7.9375) },
+      Y: { from: mm(-7.9375), to: mm(7.9375) },
+      Z: { from: mm(-12.7), to: 0 },
+    })
+    expect(operationFormOf({ ...said, id: 'o', part: 'p', partName: 'P', edition: 1, changedAt: '', by: null }).stock.bar).toBe('0.625')
+    const problems = problemsOf(operationShape('in', true, 'lathe').safeParse({ ...bar, stock: { ...bar.stock, bar: '0' } }).error!.issues)
+    expect(problems).toEqual({ 'stock.bar': 'Bar diameter: more than zero.' })
   })
 
   it('comes back into the form as it was', () => {

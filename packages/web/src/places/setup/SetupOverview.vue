@@ -11,6 +11,7 @@ import DrawingPane from '../../parts/DrawingPane.vue'
 import Remarks from '../../parts/Remarks.vue'
 import StandingTable from '../../parts/StandingTable.vue'
 import ToolsHanging from '../../parts/ToolsHanging.vue'
+import TurretView from '../../parts/TurretView.vue'
 import RoutineList from '../../routine/RoutineList.vue'
 import NoticeList from '../floor/NoticeList.vue'
 import GoTo from '../../ui/GoTo.vue'
@@ -90,6 +91,7 @@ const lit = computed(() => next.value?.preset.tool ?? null)
           <ToolsHanging :scene="scene.data.value" :lit="lit" />
         </InTurn>
       </section>
+      <InTurn><TurretView class="sheet tools" :scene="scene.data.value" :lit="lit" /></InTurn>
       <InTurn><StandingTable class="figures" :scene="scene.data.value" :slots="data.slots" only="tools" /></InTurn>
       <InTurn><Remarks about="setup" :of="setup" /></InTurn>
       <h2>Routines outside the plan</h2>

@@ -41,7 +41,13 @@ const insertSaid = computed(() => {
         placeholder="CNMG 120408"
         :problem="problems.insert"
       />
-      <WordField v-model="form.estimate" label="Rough length, gauge line to tip" figure :maxlength="40" :problem="problems.estimate" />
+      <WordField
+        v-model="form.estimate"
+        label="Rough length, from gauge line or station to tip"
+        figure
+        :maxlength="40"
+        :problem="problems.estimate"
+      />
       <WordField
         v-model="form.properties[property]"
         :label="`${property}, ${PROPERTY_WORDS[property]}`"

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { plus, ZERO, type MachineRecord, type OffsetPair } from '@rook/core'
+import { withWear, type MachineRecord, type OffsetPair } from '@rook/core'
 import { computed } from 'vue'
 import type { EditsState } from './use-edits.ts'
 import { asRegister } from '../../parts/written.ts'
 
-/** Geometry and wear as the control adds them, with what is typed and not recorded yet. */
+/** Geometry and wear as the control counts them, with what is typed and not recorded yet. */
 const props = defineProps<{ pair: OffsetPair; edits: EditsState; machine: MachineRecord }>()
 const text = computed(() => {
   const value = props.edits.shownValue(props.pair.geometry)
@@ -12,7 +12,7 @@ const text = computed(() => {
     ? ''
     : asRegister(
         props.pair.geometry,
-        plus(value, (props.pair.wear === null ? null : props.edits.shownValue(props.pair.wear)) ?? ZERO),
+        withWear(value, props.pair.wear === null ? null : props.edits.shownValue(props.pair.wear), props.machine),
         props.machine,
       )
 })
