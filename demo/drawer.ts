@@ -34,7 +34,7 @@ const DETAILS: Readonly<Record<string, Detail>> = {
   'bb-10': { kind: 'boring-bar', flutes: 1, insert: 'CCMT 060204', properties: { RE: mm(0.4), DMM: mm(10) } },
   'gr-2': { kind: 'parting', flutes: 1, properties: { DMM: mm(20) } },
   'dr-85-l': { kind: 'drill', flutes: 2, properties: { DC: mm(8.5), OAL: mm(140) } },
-  'ld-55-l': { kind: 'turning', flutes: 1, insert: 'DNMG 150604', properties: { RE: mm(0.4), DMM: mm(20) } },
+  'ld-55-l': { kind: 'turning', flutes: 1, life: life('parts', 150, 130), insert: 'DNMG 150604', properties: { RE: mm(0.4), DMM: mm(20) } },
   'ld-35-l': { kind: 'turning', flutes: 1, insert: 'VBMT 160404', properties: { RE: mm(0.4), DMM: mm(20) } },
   'em-06-l': mill('end-mill', mm(6), 3, { properties: { DMM: mm(6) } }),
   're-90-l': { kind: 'reamer', flutes: 6, properties: { DC: mm(9), OAL: mm(150) } },
@@ -44,6 +44,11 @@ const DETAILS: Readonly<Record<string, Detail>> = {
   'dr-250': { kind: 'drill', properties: { DC: inch(0.25) } },
   'fm-63-a': mill('face-mill', mm(63), 5, { holder: 'Arbor 22', life: life('minutes', 240, 200), properties: { RE: mm(0.8) } }),
   'em-16-a': mill('end-mill', mm(16), 3, {
+    holder: 'Side-lock 16',
+    life: life('parts', 120, 100),
+    properties: { RE: mm(0.5), OAL: mm(92), LPR: mm(48), APMX: mm(32), DMM: mm(16) },
+  }),
+  'em-16-c': mill('end-mill', mm(16), 3, {
     holder: 'Side-lock 16',
     life: life('parts', 120, 100),
     properties: { RE: mm(0.5), OAL: mm(92), LPR: mm(48), APMX: mm(32), DMM: mm(16) },

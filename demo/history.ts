@@ -9,6 +9,7 @@ import {
   shiftAt,
   standingNote,
   taskPreset,
+  whyNot,
   type RawInputs,
 } from '@rook/core'
 import type { StepPlan, ToolEventBody } from '@rook/contract'
@@ -17,6 +18,7 @@ import { job, setup } from '@rook/server/db/schema'
 import { correct } from '@rook/server/ledger/correct'
 import { editTools } from '@rook/server/ledger/edit-tools'
 import { repeatsOn } from '@rook/server/ledger/begin-setup'
+import { sayFamily } from '@rook/server/assemblies/family'
 import { note } from '@rook/server/ledger/note'
 import { see } from '@rook/server/ledger/see'
 import { happenToTool } from '@rook/server/assemblies/tool-event'
@@ -102,6 +104,8 @@ const LATER = [
   'on-centre',
 ]
 
+const LATER_STEPS = ['length-T11']
+
 /** One machine's fortnight: a clock, a chance, and one setup after the other. */
 class MachineFortnight {
   constructor(
@@ -129,6 +133,7 @@ class MachineFortnight {
     }
     this.clock = lastStarts
     await this.powerUp()
+    await this.withOwnChance({ id: 'families' }, () => this.sayFamilies())
     await this.runSetup(today, `${String(jobNumber).padStart(4, '0')}`, OPEN_AT[this.machine.id] ?? null)
   }
 
@@ -250,7 +255,8 @@ class MachineFortnight {
   }
 
   private async doStep(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
-    if (LATER.includes(step.routine ?? '')) return this.withOwnChance(step, () => this.record(setupId, operation, step, seating, 0, false))
+    if (LATER.includes(step.routine ?? '') || LATER_STEPS.includes(step.id))
+      return this.withOwnChance(step, () => this.record(setupId, operation, step, seating, 0, false))
     this.pass(2, 9)
     if (step.kind === 'seen') return this.seeAll(setupId)
     if (step.kind !== 'routine') {
@@ -288,6 +294,16 @@ class MachineFortnight {
       await work()
     } finally {
       this.chance = chance
+    }
+  }
+
+  /** Which tools stand in for each other, said once both of them were measured. */
+  private async sayFamilies(): Promise<void> {
+    for (const family of this.machine.families ?? []) {
+      const scene = await sceneOf(this.connection, this.machine.id, null, this.now())
+      const inUse = family.members.find((number) => whyNot(number, scene) === null) ?? null
+      const said = { ...family, inUse, id: this.chance.uuid(), basis: null, reason: '' }
+      await sayFamily(this.connection, this.machine.id, said, this.author())
     }
   }
 

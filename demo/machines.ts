@@ -19,6 +19,8 @@ export interface DemoTool {
 export interface DemoMachine {
   id: string
   record: MachineSent
+  /** Tools of it that stand in for each other. */
+  families?: { name: string; called: string; members: string[] }[]
   tools: DemoTool[]
 }
 
@@ -131,6 +133,7 @@ export const MACHINES: DemoMachine[] = [
   },
   {
     id: 'lathe-1',
+    families: [{ name: 'Finishing outside', called: '4', members: ['4', '7'] }],
     record: {
       name: 'Lathe 1',
       kind: 'lathe',
@@ -204,6 +207,7 @@ export const MACHINES: DemoMachine[] = [
   },
   {
     id: 'mill-4',
+    families: [{ name: 'Roughing 16', called: '2', members: ['2', '11'] }],
     record: {
       name: 'Mill 4',
       kind: 'mill',
@@ -233,6 +237,7 @@ export const MACHINES: DemoMachine[] = [
       cutter('8', 're-50-a', 'Reamer 5.1', 131.084, 131, 5.1),
       cutter('9', 'tp-m6-a', 'Tap M6', 121.377, 121.5, 6),
       cutter('10', 'bh-28-a', 'Boring head 28', 134.55, 134.5, 28),
+      cutter('11', 'em-16-c', 'End mill 16, roughing, the second', 117.642, 117.5, 15.991),
     ],
   },
 ]

@@ -96,7 +96,7 @@ export async function perform(connection: Connection, task: Task): Promise<Entry
 }
 
 /** What a person at the machine sees at a moment. */
-export function sceneOf(connection: Connection, machine: string, setup: string, now: string): Promise<Scene> {
+export function sceneOf(connection: Connection, machine: string, setup: string | null, now: string): Promise<Scene> {
   return inTransaction(connection, async (lane) => loadScene(lane, await loadMachine(lane, machine), setup, now, 'write'))
 }
 

@@ -1,5 +1,5 @@
 import { mm, type PlannedSize, type PlannedTool, type SizeKind } from '@rook/core'
-import { constantStep, edgeStep, faceStep, homed, routineStep, runStep, seated, seen } from '../steps.ts'
+import { constantStep, edgeStep, faceStep, homed, routineStep, runStep, seated, seen, setterStep } from '../steps.ts'
 import { box, type DemoOperation } from './operation.ts'
 import { chest } from './parts.ts'
 
@@ -74,6 +74,7 @@ export const MILL_4: DemoOperation[] = [
         axis: 'X',
         direction: '+',
       }),
+      setterStep('11', 'stands in for T2, on Setter C', 'setter-c'),
       edgeStep('G54', 'X', '+', 'finder-10', '0', 'left end of the cheek'),
       edgeStep('G54', 'Y', '-', 'finder-10', '90', 'against the fixed jaws'),
       faceStep('G54', '3', '0.5', 'raw top, 0.5 of it is cut away'),

@@ -24,6 +24,7 @@ function inputsOf(operation: (typeof OPERATIONS)[number], routine: string, prese
       formerly: {},
       sizes: {},
       reserved: [],
+      families: [],
       gauges: GAUGES,
       tools: tools.map(({ number, assembly, name, estimate }) => ({
         ...detailOf(assembly),

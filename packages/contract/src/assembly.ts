@@ -156,6 +156,26 @@ export const loadBody = z
 export const loadSeenBody = z.object({ id: z.uuid(), text: z.string().max(60_000) }).meta({ id: 'LoadsSeen' })
 
 /** Puts an assembly into a pocket, moves it there from another, or takes out what sits there. */
+const toolNumber = z.string().regex(/^[1-9]\d{0,4}$/, { error: 'Tools: numbers from 1 on.' })
+
+export const familyBody = z
+  .object({
+    id: z.uuid(),
+    name: z.string().trim().min(1, { error: 'Name: say what they do.' }).max(60),
+    called: z
+      .string()
+      .trim()
+      .regex(/^[0-9A-Z]{1,8}$/, { error: 'Called by: the number in the program.' }),
+    /** None of them for a family that is given up. */
+    members: z.array(toolNumber).max(40),
+    inUse: toolNumber.nullable(),
+    /** The entry that the screen shows it by; null for a new one. */
+    basis: z.uuid().nullable(),
+    reason: z.union([reason, z.literal('')]).default(''),
+  })
+  .meta({ id: 'SayFamily' })
+export type FamilyBody = z.infer<typeof familyBody>
+
 export const mountBody = z
   .object({
     id: z.uuid(),

@@ -16,6 +16,7 @@ export const ENTRY_KINDS = [
   'preset',
   'mounted',
   'tool-changed',
+  'stand-in',
   'begun',
   'carried',
   'proven',

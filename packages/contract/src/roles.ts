@@ -24,6 +24,7 @@ export const LEAST_ROLE: Readonly<Record<EntryKind, Role>> = {
   wear: 'operator',
   disturbed: 'operator',
   'tool-changed': 'operator',
+  'stand-in': 'operator',
   correction: 'operator',
   proven: 'operator',
   counted: 'operator',

@@ -8,6 +8,7 @@ import type {
   Plan,
   PlannedTool,
   Reserved,
+  ToolFamily,
   Rest,
   Scene,
   SizeTaken,
@@ -155,6 +156,16 @@ export const reservedSchema: z.ZodType<Reserved> = z
   })
   .meta({ id: 'Reserved' })
 
+export const familySchema: z.ZodType<ToolFamily> = z
+  .object({
+    entry: z.uuid(),
+    name: z.string(),
+    called: z.string(),
+    members: z.array(z.string()),
+    inUse: z.string().nullable(),
+  })
+  .meta({ id: 'ToolFamily' })
+
 export const sceneSchema: z.ZodType<Scene> = z
   .object({
     machine: machineSchema,
@@ -167,6 +178,7 @@ export const sceneSchema: z.ZodType<Scene> = z
     gauges: z.array(gaugeSchema),
     tools: z.array(toolSchema),
     plan: planSchema.nullable(),
+    families: z.array(familySchema),
     reserved: z.array(reservedSchema),
     atHand: z.object({ stock: stockSchema.nullable(), holding: holdingSchema.nullable() }).nullable(),
   })

@@ -1,5 +1,15 @@
 import { z } from 'zod'
-import { assemblyId, assemblyInput, assemblyPage, assemblySchema, loadBody, loadSeenBody, mountBody, toolEventBody } from './assembly.ts'
+import {
+  assemblyId,
+  assemblyInput,
+  assemblyPage,
+  assemblySchema,
+  familyBody,
+  loadBody,
+  loadSeenBody,
+  mountBody,
+  toolEventBody,
+} from './assembly.ts'
 import { entrySchema } from './entry.ts'
 import {
   editsBody,
@@ -83,6 +93,13 @@ export const toolApi = {
     body: mountBody,
     response: entrySchema,
     problems: [404, 409, 422],
+  }),
+  sayFamily: operation('sayFamily', {
+    summary: 'Says which tools stand in for each other and which of them is in use, or gives a family up.',
+    params: byId,
+    body: familyBody,
+    response: entrySchema,
+    problems: [403, 404, 409, 422],
   }),
   editTools: operation('editTools', {
     summary: 'Records figures typed into the tools table together, all or none.',

@@ -47,6 +47,7 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
     sizes: {},
     atHand: null,
     reserved: [],
+    families: [],
     gauges: GAUGES,
     tools: [
       mounted('4', 'em-12', 'End mill 12', { kind: 'end-mill', estimate: mm(103.5), flutes: 4, properties: { DC: mm(12) } }),

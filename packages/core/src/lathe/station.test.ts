@@ -13,6 +13,7 @@ import {
   type RegisterRef,
 } from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
+import { stationRefusal } from '../tool/index.ts'
 import { standsOut } from './station-reach.ts'
 
 const TOOLS = [
@@ -55,6 +56,21 @@ describe('stations', () => {
   it('have registers where the turret has them', () => {
     const has = (number: string, machine: MachineRecord) => hasRegister(stationDatum(number, 'X'), machine)
     expect([has('12', TURRET_LATHE), has('13', TURRET_LATHE), has('1', { ...TURRET_LATHE, turrets: [] })]).toEqual([true, false, false])
+  })
+})
+
+describe('what goes into a station', () => {
+  it.each([
+    ['end-mill', '8', null],
+    ['end-mill', '7', /^Station 7 drives no tool, and an end mill has to turn/],
+    ['chamfer-mill', '2', /a chamfer mill has to turn/],
+    ['drill', '8', null],
+    ['turning', '13', /^Lathe 1 has stations 1 to 12; there is no station 13/],
+  ] as const)('%s in %s', (kind, number, why) => {
+    const found = stationRefusal(kind, number, TURRET_LATHE)
+    if (why) expect(found).toMatch(why)
+    else expect(found).toBeNull()
+    expect(stationRefusal(kind, number, { ...TURRET_LATHE, turrets: [] })).toBeNull()
   })
 })
 

@@ -2,7 +2,19 @@ export { reservedFor, reservedWords } from './reserved.ts'
 export { gaugeById, toolByNumber } from './scene.ts'
 export { bareProvenance, provenanceOf, marksOf, PLAIN_MARKS } from './provenance.ts'
 export type { Provenance, Marks, Rest } from './provenance.ts'
-export type { Feature, MountedTool, Plan, PlannedTool, Repeats, Reserved, Scene, SizeTaken, Standing, StockBox } from './scene.ts'
+export type {
+  Feature,
+  MountedTool,
+  Plan,
+  PlannedTool,
+  Repeats,
+  Reserved,
+  Scene,
+  SizeTaken,
+  Standing,
+  StockBox,
+  ToolFamily,
+} from './scene.ts'
 export { STOCK_SIDES } from './holding.ts'
 export type { Holding, StockSide } from './holding.ts'
 export { partFrame, turnDoubt, turned } from './part-frame.ts'

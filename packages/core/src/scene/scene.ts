@@ -124,6 +124,19 @@ export interface Reserved {
   by: string
 }
 
+/** Tools of a machine that stand in for each other: the program calls one number, and one of them cuts. */
+export interface ToolFamily {
+  /** The entry that said it so. */
+  entry: string
+  name: string
+  /** What programs call it by. */
+  called: string
+  /** Numbers of its tools, in the order they are used. */
+  members: readonly string[]
+  /** Number of the one that cuts now; null while none does. */
+  inUse: string | null
+}
+
 /** Everything a routine and the checks may look at, at one moment. Plain data: it crosses the wire. */
 export interface Scene {
   machine: MachineRecord
@@ -139,6 +152,7 @@ export interface Scene {
   gauges: readonly Gauge[]
   tools: readonly MountedTool[]
   plan: Plan | null
+  families: readonly ToolFamily[]
   /** Slots that are kept for somebody now. */
   reserved: readonly Reserved[]
   /** Beside a plan: what lies in the machine by its setup at hand. For pictures alone, no figure rests on it. */

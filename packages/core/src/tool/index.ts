@@ -1,5 +1,8 @@
 export { carriedWith, numbersIn } from './carry.ts'
 export type { Carried } from './carry.ts'
+export { familyProblem, familyState, whyNot } from './family.ts'
+export type { FamilyMember, FamilyState, MemberWord } from './family.ts'
+export { stationRefusal } from './in-station.ts'
 export { beginsLife, consequencesOf } from './tool-event.ts'
 export type { Consequence, ToolEvent } from './tool-event.ts'
 export { toolsWanting } from './wanting.ts'

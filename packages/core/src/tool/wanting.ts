@@ -7,11 +7,16 @@ export interface Wanting {
   sentence: string
 }
 
-/** Tools that the program calls and that are not there as it needs them. */
-export function toolsWanting(called: readonly PlannedTool[], { tools, machine }: Pick<Scene, 'tools' | 'machine'>): Wanting[] {
+/** Tools that the program calls and that are not there as it needs them. Of a family it calls, the one in use is meant. */
+export function toolsWanting(
+  called: readonly PlannedTool[],
+  { tools, machine, families }: Pick<Scene, 'tools' | 'machine' | 'families'>,
+): Wanting[] {
   return called.flatMap(({ number, need }): Wanting[] => {
-    const sits = tools.find((tool) => tool.number === number)
+    const family = families.find((one) => one.called === number)
+    const sits = tools.find((tool) => tool.number === (family ? family.inUse : number))
     const wanted = need ? needWords(need, machine.unit) : null
+    if (!sits && family) return [{ number, sentence: `${number} calls ${family.name}, and none of them is in use.` }]
     if (!sits) return [{ number, sentence: `T${number} is empty; the program calls ${wanted ?? 'it'}.` }]
     return need && !fitsNeed(need, sits) ? [{ number, sentence: `T${number} holds ${sits.name}; the program calls ${wanted!}.` }] : []
   })

@@ -4,8 +4,11 @@ import {
   fitsOffsets,
   numbersIn,
   parseRegisterKey,
+  layoutOf,
   registerName,
+  stationRefusal,
   type Carried,
+  type MachineRecord,
   type MountedTool,
   type Scene,
 } from '@rook/core'
@@ -53,6 +56,8 @@ async function putIn(
   const machineId = machine.record.id
   const [row] = await lane.db.select().from(assembly).where(eq(assembly.id, body.assembly!)).for('no key update')
   if (!row) throw notFound(`Tool ${body.assembly}`)
+  const unfit = stationRefusal(row.kind, body.number, machine.record)
+  if (unfit) throw new Problem(422, 'station', unfit, { fields: { number: unfit } })
   const other = there && there.assembly !== body.assembly ? there : undefined
   const replaced = other ? await makeRoom(lane.db, machine, body, other, author) : null
   const offsets = numbersFor(body, other)
@@ -70,7 +75,7 @@ async function putIn(
   })
   const moved = cameFrom(before, machineId, locked)
   const instead = replaced === null ? '' : ` in place of ${replaced}`
-  const title = `${row.name} ${moved} T${body.number}${instead}, H${offsets.offset} D${offsets.diameterOffset}`
+  const title = `${row.name} ${moved} T${body.number}${instead}${numberWords(machine.record, body.number, offsets)}`
   await note(lane.db, row.id, before ? 'moved' : 'mounted', title, machineId, body, author)
   if (before && before.machine !== machineId)
     await recordConsequences(
@@ -86,6 +91,12 @@ async function putIn(
       author,
     )
   return recordConsequences(lane, machine, { id: body.id, kind: 'mounted', title, reason: body.reason || null }, carried, author)
+}
+
+/** By which numbers a tool is called, as its machine has them; nothing where a lathe calls it by its station. */
+function numberWords(record: MachineRecord, station: string, numbers: { offset: string; diameterOffset: string }): string {
+  if (layoutOf(record).countsLengths) return `, H${numbers.offset} D${numbers.diameterOffset}`
+  return numbers.offset === station ? '' : `, offset ${numbers.offset}`
 }
 
 /** What takes a tool's place is called by its numbers, unless others are said. */

@@ -12,6 +12,7 @@ import { stampOf, type Author } from '../ledger/author.ts'
 import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
 import { happenToTool } from './tool-event.ts'
 import { findInDrawer, loadAssembly, loadAssemblyPage } from './load.ts'
+import { sayFamily } from './family.ts'
 import { mountTool } from './mount.ts'
 
 export function assemblyRoutes(app: Express, connection: Connection): void {
@@ -53,6 +54,8 @@ export function assemblyRoutes(app: Express, connection: Connection): void {
   serve(app, api.toolEvent, ({ params, body, author }) => happenToTool(connection, params.id, body, author))
 
   serve(app, api.mount, ({ params, body, author }) => mountTool(connection, params.id, body, author))
+
+  serve(app, api.sayFamily, ({ params, body, author }) => sayFamily(connection, params.id, body, author))
 
   serve(app, api.addLoad, ({ params, body, author }) => {
     const problems = loadProblems(body)

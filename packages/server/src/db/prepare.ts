@@ -14,6 +14,7 @@ const RIGHTS: Readonly<Record<string, string>> = {
   load_seen: 'SELECT, INSERT',
   part_count: 'SELECT, INSERT',
   carried: 'SELECT, INSERT',
+  tool_family: 'SELECT, INSERT',
   reservation: 'SELECT, INSERT',
   reservation_ended: 'SELECT, INSERT',
   kept_file: 'SELECT, INSERT',

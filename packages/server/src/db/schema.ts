@@ -436,3 +436,23 @@ export const handoverRead = pgTable('handover_read', {
   at: moment('at').notNull(),
   ...chained,
 })
+
+/** What was said of a family of tools, newest last: its newest row holds, and one without tools is given up. Rows are added and never changed. */
+export const toolFamily = pgTable(
+  'tool_family',
+  {
+    entry: uuid()
+      .primaryKey()
+      .references(() => entry.id),
+    machine: text()
+      .notNull()
+      .references(() => machine.id),
+    name: text().notNull(),
+    called: text().notNull(),
+    members: jsonb().$type<string[]>().notNull(),
+    inUse: text('in_use'),
+    at: moment('at').notNull(),
+    ...chained,
+  },
+  (table) => [index('tool_family_machine').on(table.machine, table.name, table.link)],
+)

@@ -1,5 +1,6 @@
 import {
   axesOf,
+  familyState,
   judgeLife,
   listed,
   parseRegisterKey,
@@ -7,6 +8,7 @@ import {
   registerName,
   suspectRegisters,
   workRegister,
+  type FamilyState,
   type MachineRecord,
   type MountedTool,
   type Scene,
@@ -41,7 +43,11 @@ function noticesOfMachine(head: Head, scene: Scene): Said[] {
     notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.', mendedAt: MACHINE })
   const { standing, tools } = scene
   notices.push(...suspicions(scene))
-  notices.push(...livesOver(tools))
+  const families = scene.families.map((family) => familyState(family, scene))
+  notices.push(...families.flatMap(familyNotice))
+  // What is said of a family says it of its tools.
+  const told = new Set(families.flatMap(({ family }) => family.members))
+  notices.push(...livesOver(tools.filter(({ number }) => !told.has(number))))
   const estimated = Object.entries(standing).filter(([, { state }]) => state === 'estimated')
   if (estimated.length > 0)
     notices.push({
@@ -100,6 +106,19 @@ function noticesOfSetup(record: MachineRecord, { standing }: Scene, { setup, ent
       mendedAt: step(setup.steps.find(({ kind }) => kind === 'seen')?.id),
     })
   return notices.map((one) => ({ ...one, sentence: `${whose}${one.sentence}`, setup: setup.summary.id }))
+}
+
+/** A family whose tool in use should not cut on, with the one that takes its place; or one that has no other ready. */
+function familyNotice({ family, members, wornOut, next }: FamilyState): Said[] {
+  const { name, inUse } = family
+  const mendedAt = { place: 'tools' as const }
+  const offered = next ? `T${next.number} is ready.` : 'None of the others is ready.'
+  const ends = (words: string) => words.replace(/\.?$/, '.')
+  if (wornOut !== null)
+    return [{ verdict: 'stop', sentence: ends(`${name}: ${inUse === null ? '' : `T${inUse}, `}${wornOut}`) + ` ${offered}`, mendedAt }]
+  const own = members.find(({ number }) => number === inUse)
+  if (own?.because) return [{ verdict: 'query', sentence: ends(`${name}: T${inUse}, ${own.because}`) + ` ${offered}`, mendedAt }]
+  return next ? [] : [{ verdict: 'query', sentence: `${name}: only T${inUse} can cut. ${offered}`, mendedAt }]
 }
 
 /** Edges whose life is over, or nearly. */

@@ -1,4 +1,4 @@
-import { toolsWanting, type Scene } from '@rook/core'
+import { toolsWanting, type Scene, type ToolFamily } from '@rook/core'
 import type { FloorMachine } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
 import { inTransaction, type Lane } from '../db/transaction.ts'
@@ -7,7 +7,7 @@ import { machine, machineHead } from '../db/schema.ts'
 import { asLine } from '../ledger/list.ts'
 import { asMachine, type Machine } from '../ledger/machine.ts'
 import { planOf, sceneOf } from '../ledger/scene.ts'
-import { FIGURE, PLAN, TOOL, type PlanRow, type ToolRow } from '../ledger/scene-now.ts'
+import { familiesOn, FIGURE, PLAN, TOOL, type PlanRow, type ToolRow } from '../ledger/scene-now.ts'
 import type { StandingRow } from '../ledger/standing.ts'
 import { standingEntries } from '../setups/entries.ts'
 import { describe, openSetupRows, type SetupRow } from '../setups/load.ts'
@@ -37,6 +37,7 @@ const CARDS = `
       SELECT register, value, ${FIGURE} FROM register_value WHERE machine = m.id AND value IS NOT NULL) v) AS standing,
     (SELECT json_agg(t) FROM (
       SELECT ${TOOL} FROM mount pocket JOIN assembly a ON a.id = pocket.assembly WHERE pocket.machine = m.id ORDER BY pocket.place) t) AS tools,
+    ${familiesOn('m.id')} AS families,
     (SELECT json_agg(p) FROM (
       SELECT o.setup, o.machine, o.ended_at AS "endedAt", ${PLAN} FROM setup_plan o LEFT JOIN workpiece p ON p.id = o.id
       WHERE o.machine = m.id AND o.ended_at IS NULL) p) AS plans,
@@ -53,6 +54,7 @@ interface CardRow {
   versions: Versions
   standing: StandingRow[] | null
   tools: ToolRow[] | null
+  families: readonly ToolFamily[] | null
   plans: PlanRow[] | null
   last: Parameters<typeof asLine>[0] | null
   unread: NonNullable<FloorMachine['handover']> | null
@@ -147,12 +149,12 @@ export class Overview {
 
 function sceneNow(
   own: Pick<Machine, 'record' | 'head'>,
-  { standing, tools, plans }: CardRow,
+  { standing, tools, families, plans }: CardRow,
   setup: SetupRow | null,
   gauges: Parameters<typeof sceneOf>[3],
   now: string,
 ): Scene {
   const row = plans?.find((plan) => plan.setup === setup?.plan.setup)
   const plan = row ? planOf(row, own.record, row.setup, 'read') : null
-  return sceneOf(own, { standing, tools, formerly: null, sizes: null }, plan, gauges, now)
+  return sceneOf(own, { standing, tools, families, formerly: null, sizes: null }, plan, gauges, now)
 }

@@ -1,4 +1,4 @@
-import type { MountedTool, Plan, Reserved, Scene, WearWrite } from '@rook/core'
+import type { MountedTool, Plan, Reserved, Scene, ToolFamily, WearWrite } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
 import type { Versions } from '../shop/kept.ts'
 import type { SendingRow } from './sending.ts'
@@ -28,6 +28,11 @@ export const reservedOn = (machine: string, moment = 'NULL::timestamptz') => `(S
         AND NOT EXISTS (SELECT FROM reservation_ended x WHERE x.reservation = k.id AND x.at <= coalesce(${moment}, x.at))
       ORDER BY k.at) r)`
 
+/** Families of tools on a machine, each as it was last said; those that were given up are left out. */
+export const familiesOn = (machine: string, moment = 'NULL::timestamptz') => `(SELECT json_agg(f) FROM (
+      SELECT DISTINCT ON (name) entry, name, called, members, in_use AS "inUse" FROM tool_family
+      WHERE machine = ${machine} AND at <= coalesce(${moment}, at) ORDER BY name, link DESC) f WHERE jsonb_array_length(f.members) > 0)`
+
 export const FORMERLY = 'formerly'
 export const SIZES = 'sizes_worn'
 
@@ -54,6 +59,7 @@ export const NOW = `
       WHERE $2::text IS NULL AND o.machine = $1::text AND o.ended_at IS NULL ORDER BY o.started_at DESC LIMIT 1) h) AS "atHand",
     (SELECT o.steps FROM setup_plan o WHERE o.setup = $2::text AND $4::boolean) AS steps,
     ${reservedOn('$1::text')} AS reserved,
+    ${familiesOn('$1::text')} AS families,
     (SELECT json_agg(f) FROM ${FORMERLY}($1::text, $2::text, NULL) f) AS formerly,
     (SELECT json_agg(w) FROM ${SIZES}($1::text, NULL) w) AS sizes`
 
@@ -73,6 +79,7 @@ export interface SceneRows {
   atHand: Scene['atHand']
   steps: StepPlan[] | null
   reserved: readonly Reserved[] | null
+  families: readonly ToolFamily[] | null
   formerly: FormerRow[] | null
   sizes: SizeRow[] | null
 }

@@ -1,10 +1,10 @@
-import type { Plan, Reserved, Scene } from '@rook/core'
+import type { Plan, Reserved, Scene, ToolFamily } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
 import type { Lane } from '../db/transaction.ts'
 import { rowOf, rowsOf } from '../db/rows.ts'
 import { assembly, gauge, machine, mount, operation, workpiece, type machineHead } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
-import { FORMERLY, reservedOn, SIZES, type FormerRow, type SizeRow, type ToolRow } from './scene-now.ts'
+import { familiesOn, FORMERLY, reservedOn, SIZES, type FormerRow, type SizeRow, type ToolRow } from './scene-now.ts'
 import { asMachine } from './machine.ts'
 import { planOf, sceneOf } from './scene.ts'
 import type { StandingRow } from './standing.ts'
@@ -30,6 +30,7 @@ interface PastRows {
   assemblies: Content[] | null
   gauges: Content[] | null
   reserved: readonly Reserved[] | null
+  families: readonly ToolFamily[] | null
 }
 
 /** $1 machine, $2 setup or null, $3 the moment: what everything but the registers was. */
@@ -56,7 +57,8 @@ const THINGS = `
     (SELECT json_agg(content) FROM pockets) AS mounts,
     (SELECT json_agg(edition_at('assembly', content ->> 'assembly', $3)) FROM pockets) AS assemblies,
     (SELECT json_agg(content) FROM editions_at('gauge', '', $3)) AS gauges,
-    ${reservedOn('$1', '$3::timestamptz')} AS reserved`
+    ${reservedOn('$1', '$3::timestamptz')} AS reserved,
+    ${familiesOn('$1', '$3::timestamptz')} AS families`
 
 const REGISTERS = `
   SELECT
@@ -88,7 +90,13 @@ export async function loadSceneAt(
   const record = asMachine(rowOf(machine, found.machine))
   const plan = setupId && found.setup ? planOf(planRow(setupId, found), record, setupId, 'read') : null
   const head = { homedAt: iso(found.homed), poweredAt: iso(found.powered) } as typeof machineHead.$inferSelect
-  return sceneOf({ record, head }, { ...registers[0]!, tools: toolsOf(found), reserved: found.reserved }, plan, gaugesOf(found), moment)
+  return sceneOf(
+    { record, head },
+    { ...registers[0]!, tools: toolsOf(found), reserved: found.reserved, families: found.families },
+    plan,
+    gaugesOf(found),
+    moment,
+  )
 }
 
 const iso = (at: string | null): string | null => (at === null ? null : new Date(at).toISOString())

@@ -84,7 +84,7 @@ async function load(
 /** A scene out of what was read of it, now or at a moment. */
 export function sceneOf(
   { record, head }: Pick<Machine, 'record' | 'head'>,
-  found: Pick<SceneRows, 'standing' | 'tools' | 'formerly' | 'sizes'> & Partial<Pick<SceneRows, 'atHand' | 'reserved'>>,
+  found: Pick<SceneRows, 'standing' | 'tools' | 'families' | 'formerly' | 'sizes'> & Partial<Pick<SceneRows, 'atHand' | 'reserved'>>,
   plan: Plan | null,
   gauges: readonly GaugeRecord[],
   now: string,
@@ -103,6 +103,7 @@ export function sceneOf(
     tools: (found.tools ?? []).map((tool) => calledAs(tool, plan)),
     plan,
     atHand: found.atHand ?? null,
+    families: found.families ?? [],
     reserved: (found.reserved ?? []).flatMap(({ until, ...one }) => {
       const ends = until === null ? null : new Date(until).toISOString()
       return ends !== null && ends <= now ? [] : [{ ...one, until: ends }]

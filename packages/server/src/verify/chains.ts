@@ -10,6 +10,7 @@ const CHAINS: Readonly<Record<string, readonly string[]>> = {
   load_seen: ['baseline'],
   handover: ['machine'],
   handover_read: ['handover'],
+  tool_family: ['machine'],
   reservation: ['machine'],
   reservation_ended: ['reservation'],
   remark: ['thing'],

@@ -18,6 +18,7 @@ export const ENTRY_WORDS: Readonly<Record<EntryKind, string>> = {
   preset: 'taken from a file',
   mounted: 'tool mounted or taken out',
   'tool-changed': 'tool changed',
+  'stand-in': 'tool stands in',
   begun: 'setup begun',
   carried: 'carried over',
   proven: 'setup proven',

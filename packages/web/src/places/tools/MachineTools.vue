@@ -12,6 +12,7 @@ import VerdictMark from '../../parts/VerdictMark.vue'
 import type { Release } from '../../routine/use-recording.ts'
 import { useSend } from '../../sending/use-send.ts'
 import ChangesSheet from './ChangesSheet.vue'
+import Families from './Families.vue'
 import MountDialog from './MountDialog.vue'
 import { filterRows, sortRows, type SortKey } from './table-order.ts'
 import ToolsTable from './ToolsTable.vue'
@@ -120,6 +121,7 @@ async function record({
       there.
       <Button type="link" v-for="one in absent" :key="one.number" @click="mounting = one.number"> mount T{{ one.number }} </Button>
     </p>
+    <Families v-if="!looking" :scene="scene" @told="told = $event" />
     <p v-if="told" class="notice" role="status">{{ told }}</p>
     <ChangesSheet v-if="looking" :scene="scene" :edits="edits" :sent="sending.outcome.value" @back="looking = false" @record="record" />
     <template v-else>

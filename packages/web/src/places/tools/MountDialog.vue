@@ -12,6 +12,7 @@ import {
   layoutOf,
   registerKey,
   registersOfTool,
+  stationRefusal,
   type MountedTool,
   type Scene,
 } from '@rook/core'
@@ -36,6 +37,7 @@ const number = ref(props.number)
 const offset = ref('')
 const diameterOffset = ref('')
 const carry = ref(true)
+const lengths = computed(() => layoutOf(props.scene.machine).countsLengths)
 const reason = ref('')
 // Said at once: what is asked for anew may take away the page part that has opened this.
 const { trouble, busy, send } = useSend({
@@ -79,6 +81,7 @@ const source = computed(() =>
 const called = computed(() => numbersIn(number.value, offset.value, diameterOffset.value))
 const H = computed(() => called.value.offset)
 const D = computed(() => called.value.diameterOffset)
+const unfit = computed(() => (tool.value ? stationRefusal(tool.value.kind, number.value.trim(), props.scene.machine) : null))
 /** Nothing is worked out from numbers that are still being typed. */
 const numbered = computed(() => [H.value, D.value].every((typed) => /^\d+$/.test(typed)))
 const carried = computed(() =>
@@ -131,7 +134,7 @@ async function mount(): Promise<void> {
     :ok-text="replaced ? 'Put it in its place' : tool?.mounted ? 'Move it here' : 'Mount it'"
     cancel-text="Leave it"
     :width="680"
-    :ok-button-props="{ disabled: !tool || number.trim() === '' || busy }"
+    :ok-button-props="{ disabled: !tool || number.trim() === '' || unfit !== null || busy }"
     @ok="mount"
     @cancel="emit('close')"
   >
@@ -150,8 +153,14 @@ async function mount(): Promise<void> {
         </RadioGroup>
       </div>
       <div class="place">
-        <WordField v-model="number" label="Pocket, T" figure :maxlength="5" inputmode="numeric" />
-        <WordField v-model="offset" :label="`H, if not ${number || 'the same'}`" figure :maxlength="5" inputmode="numeric" />
+        <WordField v-model="number" :label="lengths ? 'Pocket, T' : 'Station, T'" figure :maxlength="5" inputmode="numeric" />
+        <WordField
+          v-model="offset"
+          :label="`${lengths ? 'H' : 'Offset number'}, if not ${number || 'the same'}`"
+          figure
+          :maxlength="5"
+          inputmode="numeric"
+        />
         <WordField
           v-model="diameterOffset"
           :label="`D, if not ${H || 'the same'}`"
@@ -184,6 +193,7 @@ async function mount(): Promise<void> {
         }}</Checkbox
       >
     </template>
+    <p v-if="unfit && number.trim() !== ''" class="stop" role="alert">{{ unfit }}</p>
     <p v-if="tool?.broken" class="stop" role="alert">
       {{ tool.name }} is broken on record. Note the new insert or the regrind on its page first.
     </p>

@@ -1,0 +1,47 @@
+import { lengthRegister, mm, type Scene } from '@rook/core'
+import { mounted, scene, stands } from '@rook/testing'
+import { flushPromises } from '@vue/test-utils'
+import { describe, expect, it, vi } from 'vitest'
+import { put } from '../../../test/mounting.ts'
+import { refused, serverThat } from '../../../test/answers.ts'
+import Families from './Families.vue'
+
+const cutter = (number: string, lifeUsed: number) =>
+  mounted(number, `em-${number}`, `End mill ${number}`, { kind: 'end-mill', life: { by: 'parts', limit: 50, warning: 40 }, lifeUsed })
+const at = (used: number): Scene =>
+  scene(
+    ['2', '11'].map((number) => [lengthRegister(number), stands(mm(118), { assembly: `em-${number}` })]),
+    {
+      plan: null,
+      tools: [cutter('2', used), cutter('11', 0), cutter('12', 0)],
+      families: [{ entry: '00000000-0000-4000-8000-000000000009', name: 'Roughing', called: '2', members: ['2', '11', '12'], inUse: '2' }],
+    },
+  )
+const text = (wrapper: ReturnType<typeof put>) => wrapper.text().replace(/\s+/g, ' ')
+
+describe('families of tools', () => {
+  it('show which cuts, which is ready, and why another is not', () => {
+    const wrapper = put(Families, { scene: at(12) })
+    expect(text(wrapper)).toContain('T2 in use, 38 parts left')
+    expect(text(wrapper)).toContain('T11 ready, 50 parts left')
+    expect(text(wrapper)).toContain('T12 not ready, 50 parts left: H12 length is unset')
+    expect(wrapper.find('[role=alert]').exists()).toBe(false)
+  })
+
+  it('offer the next with one press when a life is over', async () => {
+    const sent = serverThat({ 'POST /api/machines': refused(409, 'T11 cannot take its place: H11 length is unset.') })
+    const wrapper = put(Families, { scene: at(50) })
+    expect(wrapper.find('[role=alert]').text()).toContain('T2: 50 parts of 50 parts')
+    await wrapper
+      .findAll('button')
+      .find((one) => one.text() === 'Put T11 in use')!
+      .trigger('click')
+    await flushPromises()
+    expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
+      path: '/api/machines/mill/families',
+      body: { name: 'Roughing', members: ['2', '11', '12'], inUse: '11', basis: '00000000-0000-4000-8000-000000000009' },
+    })
+    // What the server says stands beside it.
+    await vi.waitFor(() => expect(text(wrapper)).toContain('T11 cannot take its place: H11 length is unset.'))
+  })
+})
