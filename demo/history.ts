@@ -100,6 +100,7 @@ const LATER = [
   'nose-and-tip',
   'station-datum',
   'station-centre',
+  'run-out',
   'tool-stick-out',
   'on-centre',
 ]
@@ -362,7 +363,7 @@ class MachineFortnight {
       machine: this.machine.id,
       setup: setupId,
       step,
-      chosen: this.choose(step),
+      chosen: this.choose(step, operation),
       wanted: (register) => trueValue(register, this.machine, operation, seating),
       error,
       place: {
@@ -383,11 +384,15 @@ class MachineFortnight {
     })
   }
 
-  private choose(step: StepPlan): RawInputs {
+  private choose(step: StepPlan, operation: DemoOperation): RawInputs {
     if (step.routine === 'turned-diameter') {
-      const inInch = this.machine.record.unit === 'in'
-      return { place: inInch ? (0.5 + this.chance.between(0, 0.1)).toFixed(4) : (61 + this.chance.between(0, 1)).toFixed(3) }
+      // The bar is skimmed, the second side turned down, and a bore is opened.
+      const unit = this.machine.record.unit === 'in' ? 25_400_000 : 1_000_000
+      const bar = (operation.stock!.X.to - operation.stock!.X.from) / unit
+      const share = { '3': 0.4, '11': 0.8 }[step.preset.tool ?? ''] ?? 0.985
+      return { place: ((share - 0.01 * this.chance.between(0, 1)) * bar).toFixed(unit === 1_000_000 ? 3 : 4) }
     }
+    if (step.preset.stands === 'left') return { whole: (Number(step.preset.finished) + 0.8).toFixed(1), between: 'none' }
     return {
       ...(step.preset.between === undefined ? { between: 'none' } : {}),
       ...(step.routine === 'known-diameter' && step.preset.surface === undefined ? { surface: 'outside' } : {}),

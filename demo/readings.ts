@@ -214,6 +214,11 @@ export const READERS: Readonly<Record<string, Reader>> = {
 
   'nose-and-tip': () => ({}),
 
+  'run-out'(at) {
+    const total = Math.round((12_000 + Math.abs(at.noise(6_000))) / 1_000) * 1_000
+    return { least: typed(420_000, at.scene), greatest: typed(420_000 + total, at.scene) }
+  },
+
   // A reach is known to a few microns where a height gauge has said it, and to a quarter of a millimetre by a rule.
   'station-datum': (at) => standingOut(at, 'reach', 4_000, 1_000),
   'tool-stick-out': (at) => standingOut(at, 'out', 150_000, 500_000),

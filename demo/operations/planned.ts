@@ -46,13 +46,6 @@ const lathe = (
 ): Sketch => ({ id, part, name, kind: 'lathe', unit: 'mm', slots: ['G54'], stock, fixture, program, tolerance, tools })
 
 const SKETCHES: readonly Sketch[] = [
-  lathe('bush-10', bush, 'Op 10', [22, 22, 60], 'chuck, soft jaws', 'O3110, issue 1', 0.02, [
-    ['1', 'turning', null, null],
-    ['3', 'boring-bar', null, null],
-  ]),
-  lathe('bush-20', bush, 'Op 20, second side', [22, 22, 60], 'chuck, soft jaws bored 18', 'O3111, issue 1', 0.02, [
-    ['1', 'turning', null, null],
-  ]),
   mill('bush-30', bush, 'Op 30', ['G54'], [22, 22, 40], 'collet block', 'O3112, issue 1', 0.05, [
     ['2', 'end-mill', 6, 3],
     ['5', 'drill', 3.3, 2],
@@ -97,10 +90,6 @@ const SKETCHES: readonly Sketch[] = [
   mill('body-30', gaugeBody, 'Op 30', ['G55'], [118, 38, 38], 'angle plate', 'O3312, issue 1', 0.05, [['3', 'drill', 4.2, 2]]),
   mill('body-40', gaugeBody, 'Op 40, engraving', ['G56'], [118, 38, 38], 'vise, soft jaws 4', 'O3313, issue 1', 0.1, [
     ['12', 'chamfer-mill', 8, 4],
-  ]),
-  lathe('pin-10', pin, 'Op 10', [10, 10, 80], 'collet 10', 'O3410, issue 3', 0.01, [
-    ['1', 'turning', null, null],
-    ['5', 'parting', null, null],
   ]),
   lathe('pin-20', pin, 'Op 20, point', [8, 8, 62], 'collet 8, stop', 'O3411, issue 1', 0.02, [['1', 'turning', null, null]]),
   mill(

@@ -22,6 +22,7 @@ export const LEAST_ROLE: Readonly<Record<EntryKind, Role>> = {
   confirmed: 'operator',
   seen: 'operator',
   wear: 'operator',
+  measured: 'operator',
   disturbed: 'operator',
   'tool-changed': 'operator',
   'stand-in': 'operator',

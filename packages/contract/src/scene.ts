@@ -36,6 +36,10 @@ export const provenanceFields = {
   fromHeight: z.boolean().default(false),
   angles: z.object({ A: angle, B: angle, C: angle }).partial().default({}),
   edge: z.uuid().nullable().default(null),
+  turned: z
+    .object({ surface: z.enum(['outside', 'bore']), diameter: nmSchema })
+    .nullable()
+    .default(null),
 } satisfies Record<keyof Provenance, z.ZodType>
 
 export const standingSchema: z.ZodType<Standing> = z

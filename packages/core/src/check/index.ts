@@ -7,6 +7,7 @@ import { fineness } from './fineness.ts'
 import { gaugeFit } from './gauge-fit.ts'
 import { homed } from './homed.ts'
 import { jump } from './jump.ts'
+import { master } from './master.ts'
 import { nominalDiameter } from './nominal-diameter.ts'
 import { offsetNumber } from './offset-number.ts'
 import { onPurpose } from './on-purpose.ts'
@@ -18,6 +19,7 @@ import { restsGood } from './rests-good.ts'
 import { sameAngle } from './same-angle.ts'
 import { sameDigits } from './same-digits.ts'
 import { size } from './size.ts'
+import { stationMap } from './station-map.ts'
 import { stickOut } from './stick-out.ts'
 import { travel } from './travel.ts'
 import { turningReach } from './turning-reach.ts'
@@ -46,6 +48,8 @@ export const CHECKS: readonly Check[] = [
   wearLimits,
   convention,
   turningSign,
+  master,
+  stationMap,
   homed,
   gaugeFit,
   fineness,

@@ -82,3 +82,87 @@ describe('the sign of geometry X', () => {
     expect(found('turning-sign', 'turned-diameter', skim('171.406'), [AXIS, ...differ])).toBeUndefined()
   })
 })
+
+describe('the bar, the journal and the master', () => {
+  const BAR = { from: mm(-31), to: mm(31) }
+  const plan = { ...scene().plan!, setup: 'now', stock: { X: BAR, Y: BAR, Z: { from: mm(-150), to: mm(0) } } }
+  const lathe = (standing: [RegisterRef, Parameters<typeof stands>[0], Parameters<typeof stands>[1]?][], more = {}) =>
+    scene(
+      standing.map(([register, value, also]) => [register, stands(value, also)]),
+      { machine: { ...LATHE, turning: { ...LATHE.turning, masters: { main: '1' } } }, plan, tools: TOOLS, ...more },
+    )
+  const zero: [RegisterRef, ReturnType<typeof nm>] = [workRegister('G54', 'X'), nm(0)]
+  const skimmed = (diameter: number, more: object = {}): [RegisterRef, ReturnType<typeof nm>, object] => [
+    geometryRegister('1', 'X'),
+    mm(-248.832),
+    { setup: 'now', turned: { surface: 'outside', diameter: mm(diameter) }, ...more },
+  ]
+  const verdict = (check: string, raw: RawInputs, at: ReturnType<typeof lathe>, routine = 'turned-diameter') =>
+    run(routine, raw, at).findings.find((one) => one.check === check || one.name === check)
+
+  it('stops a diameter that is more than the bar has, and not a bore', () => {
+    expect(verdict('within the bar', skim('-171.406', '61.8'), lathe([zero]))).toMatchObject({ verdict: 'clear' })
+    expect(verdict('within the bar', skim('-171.406', '62.4'), lathe([zero]))).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('more than the bar has, \u00d862.000') as string,
+    })
+    expect(verdict('within the bar', { ...skim('-171.406', '62.4'), surface: 'bore' }, lathe([zero]))).toBeUndefined()
+  })
+
+  // A later skim on the same journal takes something off: larger outside, or smaller in a bore, is a slip.
+  it.each([
+    ['61.400', 'outside', 61.482, {}, 'clear'],
+    ['61.490', 'outside', 61.482, {}, 'clear'],
+    ['61.560', 'outside', 61.482, {}, 'query'],
+    ['61.560', 'outside', 61.482, { setup: 'before' }, undefined],
+    ['30.100', 'bore', 30.05, { turned: { surface: 'bore', diameter: mm(30.05) } }, 'clear'],
+    ['29.900', 'bore', 30.05, { turned: { surface: 'bore', diameter: mm(30.05) } }, 'query'],
+  ] as const)('a skim of %s %s after one of %d %j: %s', (place, surface, before, more, expected) => {
+    const name = surface === 'bore' ? 'no smaller than before' : 'no larger than before'
+    const at = lathe([zero, skimmed(before, more)])
+    expect(verdict(name, { ...skim('-171.406', place), surface }, at)?.verdict).toBe(expected)
+  })
+
+  it('keeps what the tool was cut on with its X', () => {
+    expect(run('turned-diameter', skim('-171.406', '61.4'), lathe([zero])).sheet.result!.writes[0]!.turned).toEqual({
+      surface: 'outside',
+      diameter: mm(61.4),
+    })
+  })
+
+  const touch = (tool: string) => ({ slot: 'G54', tool, between: 'none', place: '0', reading: '-455.3' })
+  const Z: [RegisterRef, ReturnType<typeof nm>][] = [
+    [geometryRegister('1', 'Z'), nm(0)],
+    [geometryRegister('3', 'Z'), mm(53.132)],
+  ]
+
+  it('wants Z zero found with the master, and stops it while the master is out', () => {
+    expect(verdict('master', touch('1'), lathe(Z), 'face')).toMatchObject({ verdict: 'clear' })
+    expect(verdict('master', touch('3'), lathe(Z), 'face')).toMatchObject({
+      verdict: 'query',
+      sentence: expect.stringContaining('T1 is the master') as string,
+    })
+    const out = lathe(Z, { tools: TOOLS.slice(1) })
+    expect(verdict('master', touch('3'), out, 'face')).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('nothing is mounted there') as string,
+    })
+    expect(verdict('master', touch('3'), lathe(Z, { machine: LATHE }), 'face')).toBeUndefined()
+  })
+
+  it('asks about a master whose own Z would not be zero', () => {
+    const raw = { tool: '1', method: 'part', slot: 'G54', between: 'none', place: '0', reading: '-455.28' }
+    expect(verdict('master', raw, lathe([[workRegister('G54', 'Z'), mm(-455.3)]]), 'tool-length')).toMatchObject({ verdict: 'query' })
+  })
+
+  it('asks about an offset that no mounted tool is called by', () => {
+    const from = 'tool/3/Z/geometry'
+    expect(
+      verdict('station-map', { from, to: '4' }, lathe([[geometryRegister('3', 'Z'), mm(53.132), { assembly: 'tool-3' }]]), 'copied-offset'),
+    ).toMatchObject({
+      verdict: 'query',
+      sentence: expect.stringMatching(/^No tool on Lathe 1 is called by 4\. T3, Turning tool, is called by 3\./) as string,
+    })
+    expect(verdict('station-map', touch('1'), lathe(Z), 'face')).toBeUndefined()
+  })
+})

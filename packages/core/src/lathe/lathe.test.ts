@@ -307,3 +307,60 @@ describe('the work of a sub-spindle, whose part Z counts against machine Z', () 
     expect(wear('main')).toBe(mm(-0.05))
   })
 })
+
+describe('a nose radius from a cone', () => {
+  const cone = (left: string, more = {}) => ({ tool: '1', 'nose-from': 'cone', cone: '45', entered: '0.4', left, tip: '3', ...more })
+
+  it('follows from what is left: 0.8 entered as 0.4 leaves 0.166 on a chamfer of 45\u00b0', () => {
+    // 0.4 · (sin 45° + cos 45° − 1) = 0.4 · 0.41421 = 0.1657, along the normal.
+    expect(values('nose-and-tip', cone('0.1657'), [])?.[0]).toBe(mm(0.8))
+    expect(values('nose-and-tip', cone('0.1464', { cone: '30' }), [])?.[0]).toBe(mm(0.8))
+    expect(values('nose-and-tip', cone('-0.0828'), [])?.[0]).toBe(mm(0.2))
+  })
+
+  it('is refused where the nose does not show, and where it would be less than nothing', () => {
+    expect(refused('nose-and-tip', cone('0.1', { cone: '2' }), [])).toMatch(/^Cone against the axis: this is so near/)
+    expect(refused('nose-and-tip', cone('-0.3'), [])).toMatch(/^Left on the cone: with this the nose would be less than nothing/)
+  })
+})
+
+describe('the second side', () => {
+  const Z: [RegisterRef, number] = [geometryRegister('1', 'Z'), 0]
+  const raw = { slot: 'G54', tool: '1', between: 'none', stands: 'left', whole: '52.8', finished: '52', reading: '-402.118' }
+
+  it('has its zero on the finished face: what is left is taken off', () => {
+    expect(values('face', raw, [Z])).toEqual([mm(-402.918)])
+    expect(
+      values('face', { ...raw, slot: 'G57' }, [Z], {
+        ...LATHE,
+        slots: [...LATHE.slots, { code: 'G57', name: null, spindle: 'sub' }],
+        spindles: ['main', 'sub'],
+      }),
+    ).toEqual([mm(-401.318)])
+    expect(refused('face', { ...raw, whole: '51.9' }, [Z])).toMatch(/^Length as it is: 51\.900 is less than the finished 52\.000/)
+  })
+})
+
+describe('run-out', () => {
+  const raw = { where: 'bore', with: 'indicator', counts: 'total', greatest: '0.46', least: '0.42' }
+  const found = (more: RawInputs) => run('run-out', { ...raw, ...more }, at([]))
+
+  it('is the whole reading, or half of it where a drawing states how far off centre', () => {
+    expect(found({}).sheet.working.results[0]!.cells[0]).toMatchObject({ register: null, figure: mm(0.04) })
+    expect(found({ counts: 'half' }).sheet.working.results[0]!.cells[0]).toMatchObject({ figure: mm(0.02) })
+    expect(found({}).sheet.working.facts).toEqual([{ label: 'In words', text: 'off the axis by half of it, 0.020' }])
+    expect(found({}).sheet.result!.writes).toEqual([])
+  })
+
+  it.each([
+    ['0.06', 'clear'],
+    ['0.044', 'query'],
+    ['0.03', 'stop'],
+  ] as const)('against %s allowed is %s', (tolerance, verdict) => {
+    expect(found({ tolerance }).findings.find(({ name }) => name === 'runs true enough')).toMatchObject({ verdict })
+  })
+
+  it('is refused the wrong way round', () => {
+    expect(found({ greatest: '0.4' }).sheet.refusal?.sentence).toMatch(/Change the two round/)
+  })
+})

@@ -1,9 +1,10 @@
 import { readInsert, TURNS } from '../assembly/index.ts'
 import { doubtBy } from '../check/limits.ts'
-import { nm, roundToIncrement, type Nm } from '../length/index.ts'
+import { minus, nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { noseRegister, tipRegister } from '../register/index.ts'
 import {
+  angleInput,
   chosenTool,
   gaugeInput,
   gaugesUsed,
@@ -20,13 +21,14 @@ import {
 } from '../routine/index.ts'
 import { gaugeById, toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
-import { line } from '../working/index.ts'
+import { line, type WorkingLine } from '../working/index.ts'
+import { noseByCone, showsOnCone } from './nose-by-cone.ts'
 import { noseDrawing } from './nose-drawing.ts'
 import { TIP_PLACES, tipWords } from './tip.ts'
 
 /**
  * Nose and tip: the nose radius and the direction of the imaginary tip that a control compensates with. The radius comes from the
- * insert on record, or is measured with a comparator or a radius gauge; the direction is seen at the machine.
+ * insert on record, is measured with a comparator or a radius gauge, or follows from a cone that it has cut; the direction is seen at the machine.
  */
 export const noseAndTip: Routine = {
   id: 'nose-and-tip',
@@ -44,11 +46,19 @@ export const noseAndTip: Routine = {
       rowInput('nose-from', 'Radius taken', [
         { value: 'insert', label: 'From the insert', ...(known === null ? {} : { note: asShown(known, scene.machine) }) },
         { value: 'measured', label: 'Measured' },
+        { value: 'cone', label: 'From a cone', note: 'that it has cut' },
       ]),
       ...(raw['nose-from'] === 'measured'
         ? [
             { ...gaugeInput('with', 'Measured with', scene, ['indicator', 'height-gauge', 'caliper', 'micrometer']), optional: true },
             { ...sizeInput('nose', 'Nose radius'), given: false },
+          ]
+        : []),
+      ...(raw['nose-from'] === 'cone'
+        ? [
+            angleInput('cone', 'Cone against the axis'),
+            { ...sizeInput('entered', 'Nose radius in the control then'), given: false },
+            { ...sizeInput('left', 'Left on the cone, along its normal'), given: false },
           ]
         : []),
       listInput(
@@ -62,7 +72,7 @@ export const noseAndTip: Routine = {
   sheet(values, scene) {
     const tool = chosenTool(values, scene)
     const from = values.choice('nose-from')
-    const radius = from === 'measured' ? values.length('nose') : from === 'insert' ? onRecord(tool) : null
+    const radius = radiusOf(from, tool, values)
     const code = values.choice('tip')
     const tip = code === null ? null : Number(code)
     const refusal = refusalOf(tool, values)
@@ -74,14 +84,7 @@ export const noseAndTip: Routine = {
       working: {
         unit: scene.machine.unit,
         columns: [''],
-        lines: [
-          line(
-            'start',
-            from === 'measured' ? 'Nose radius' : 'Nose radius of the insert',
-            radius,
-            from === 'measured' ? 'nose' : undefined,
-          ),
-        ],
+        lines: linesOf(from, radius, values),
         results: tool
           ? [
               {
@@ -98,10 +101,38 @@ export const noseAndTip: Routine = {
         readings: [],
         readouts: [],
         gauges: gaugesUsed(values.choice('with')),
-        remarks: [...againstKind(tool!, tip!), ...againstInsert(tool!, radius!, from, scene)],
+        remarks: [...againstKind(tool!, tip!), ...againstInsert(tool!, radius!, from, writes[0]!.uncertainty!.standard, scene)],
       },
     }
   },
+}
+
+function radiusOf(from: string | null, tool: MountedTool | null, values: Values): Nm | null {
+  if (from === 'measured') return values.length('nose')
+  if (from === 'insert') return onRecord(tool)
+  const [entered, left, angle] = [values.length('entered'), values.length('left'), values.angle('cone')]
+  return entered === null || left === null || angle === null ? null : noseByCone(entered, left, angle)
+}
+
+function linesOf(from: string | null, radius: Nm | null, values: Values): WorkingLine[] {
+  if (from !== 'cone')
+    return from === 'measured' ? [line('start', 'Nose radius', radius, 'nose')] : [line('start', 'Nose radius of the insert', radius)]
+  const [entered, angle] = [values.length('entered'), values.angle('cone')]
+  const share = angle === null ? null : showsOnCone(angle).toFixed(4)
+  return [
+    {
+      operation: 'aside',
+      label: 'Cone against the axis',
+      cells: [{ figure: angle as number | null as Nm | null, input: 'cone', holds: 'angle' }],
+    },
+    line('aside', 'Left on the cone, along its normal', values.length('left'), 'left'),
+    line('start', 'Nose radius in the control then', entered, 'entered'),
+    line(
+      'add',
+      share === null ? 'what is left, by its share' : `what is left \u00f7 ${share}`,
+      radius === null || entered === null ? null : minus(radius, entered),
+    ),
+  ]
 }
 
 /** The nose radius that is on record with the tool: its own RE, or what its insert\u2019s designation says. */
@@ -118,6 +149,20 @@ function refusalOf(tool: MountedTool | null, values: Values): Refusal | null {
       input: 'nose-from',
       sentence: `Neither a corner radius nor an insert is on record of T${tool.number}. Put the insert on the tool\u2019s page, or measure the radius.`,
     }
+  if (values.choice('nose-from') === 'cone') {
+    const [angle, radius] = [values.angle('cone'), radiusOf('cone', tool, values)]
+    if (angle !== null && noseByCone(nm(0), nm(0), angle) === null)
+      return {
+        input: 'cone',
+        sentence:
+          'Cone against the axis: this is so near to a cylinder or a face that the nose does not show on it. Cut one of about 45\u00b0.',
+      }
+    if (radius !== null && radius < 0)
+      return {
+        input: 'left',
+        sentence: 'Left on the cone: with this the nose would be less than nothing. Look at its sign: what is left counts as plus.',
+      }
+  }
   const nose = values.length('nose')
   return nose !== null && nose < 0 ? { input: 'nose', sentence: 'Nose radius: zero or more.' } : null
 }
@@ -125,12 +170,15 @@ function refusalOf(tool: MountedTool | null, values: Values): Refusal | null {
 function writesOf(tool: MountedTool, radius: Nm, tip: number, values: Values, scene: Scene): Write[] {
   const { increment } = scene.machine
   const gauge = gaugeById(scene, values.choice('with'))
+  const cone = values.angle('cone')
   const doubt =
-    values.choice('nose-from') === 'insert'
-      ? { label: 'the insert\u2019s own tolerance', standard: doubtBy('unsaidSize', scene).standard }
-      : gauge
-        ? { label: gauge.name, standard: gauge.uncertainty }
-        : doubtBy('unsaidSize', scene)
+    values.choice('nose-from') === 'cone' && cone !== null
+      ? { label: 'what was left on the cone', standard: doubtBy('unsaidSize', scene).standard / showsOnCone(cone) }
+      : values.choice('nose-from') === 'insert'
+        ? { label: 'the insert\u2019s own tolerance', standard: doubtBy('unsaidSize', scene).standard }
+        : gauge
+          ? { label: gauge.name, standard: gauge.uncertainty }
+          : doubtBy('unsaidSize', scene)
   const plain = { assembly: tool.assembly, rests: [], slips: [] }
   return [
     {
@@ -164,11 +212,11 @@ function againstKind(tool: MountedTool, tip: number): Remark[] {
 }
 
 /** A measured radius far from the one that the box names is another insert. */
-function againstInsert(tool: MountedTool, radius: Nm, from: string | null, scene: Scene): Remark[] {
+function againstInsert(tool: MountedTool, radius: Nm, from: string | null, standard: number, scene: Scene): Remark[] {
   const known = onRecord(tool)
-  if (from !== 'measured' || known === null) return []
+  if (from === 'insert' || known === null) return []
   const off = Math.abs(radius - known)
-  const far = off > 3 * doubtBy('unsaidSize', scene).standard
+  const far = off > 3 * Math.max(standard, doubtBy('unsaidSize', scene).standard)
   return [
     {
       id: 'nose-of-insert',

@@ -17,6 +17,7 @@ import { commonShift, type Scene, type Standing } from '../scene/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 import { sideOfBar } from './side-of-bar.ts'
 import { surfaceInput, surfaceOf, TOWARD } from './surface.ts'
+import { smallerThanBefore, withinStock } from './journal.ts'
 import { tipRefusal } from './tip.ts'
 import { xInputs, xOfTool, xReadout } from './x-of-tool.ts'
 import { diameterLines, half, micrometerIn, placeOf } from './x-reads.ts'
@@ -64,7 +65,12 @@ export const turnedDiameter: Routine = {
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine X at the cut',
       slips: touch ? halfAndDouble(touch) : [],
-      remarks: retreatRemarks(values, scene),
+      remarks: [
+        ...retreatRemarks(values, scene),
+        ...withinStock(surface, diameter, scene),
+        ...smallerThanBefore(tool, surface, diameter, scene),
+      ],
+      turned: diameter === null ? null : { surface, diameter },
       drawing: sideOfBar({ surface, diameter, tool, between: null, label: `T${tool?.number} at the skim`, lit: touch === null }),
       readouts: (value) => xReadout({ tool, slot }, 'cut', 'cut', value),
     })

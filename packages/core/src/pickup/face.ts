@@ -11,7 +11,6 @@ import {
   faceDrawing,
   gaugesUsed,
   offered,
-  placeInput,
   readingInput,
   toolInput,
   pickUpSheet,
@@ -29,6 +28,7 @@ import { otherReaches, reachOf, restingOn, touchingReach, wearIn, wearLine } fro
 import { line } from '../working/index.ts'
 import { zSense } from '../machine/index.ts'
 import { tipRefusal } from '../lathe/tip.ts'
+import { standsDoubt, standsInputs, standsLines, standsRefusal, withStanding } from './face-stands.ts'
 
 /** What may lie between a tool's tip and a face. */
 export const UNDER_A_TIP: readonly GaugeFamily[] = ['shim', 'gauge-block', 'gauge-pin']
@@ -52,11 +52,12 @@ export const face: Routine = {
       toolInput(scene, 'Touching with'),
       ...betweenInputs(scene, raw, { families: UNDER_A_TIP }),
       readingInput('Z', scene.machine),
-      { ...placeInput('Face stands at part Z'), hint: 'what is cut away later counts as plus' },
+      ...standsInputs(raw),
     ]
   },
 
-  sheet(values, scene) {
+  sheet(given, scene) {
+    const values = withStanding(given)
     const tool = chosenTool(values, scene)
     const sense = zSense(scene.machine, slotOfZero(values))
     const between = chosenBetween(values, scene)
@@ -71,14 +72,22 @@ export const face: Routine = {
         line('start', 'Machine Z at the touch', values.length('reading'), 'reading'),
         line('less', reachName(tool, scene), reach?.value ?? null),
         ...(taken && taken.wear !== 0 ? [wearLine(`T${tool!.number} wear Z`, taken.wear, scene)] : []),
-        line(sense === 1 ? 'less' : 'add', 'Face stands at part Z', values.length('place'), 'place'),
+        ...standsLines(values, sense),
         ...betweenLines(values, between, scene, sense),
       ],
-      refusal: tool ? (lengthRefusal(tool, register!, reach, scene) ?? tipOnFace(tool, sense, scene)) : null,
+      refusal: tool
+        ? (lengthRefusal(tool, register!, reach, scene) ?? tipOnFace(tool, sense, scene) ?? standsRefusal(values, scene))
+        : standsRefusal(values, scene),
       touch: tool && taken ? touchOf(values, scene, tool, taken, between, sense) : null,
       contributors:
         tool && reach && between
-          ? [restingOn(reachName(tool, scene), reach), ...wornOf(tool, scene, taken!), between.contributor, doubtBy('feltContact', scene)]
+          ? [
+              restingOn(reachName(tool, scene), reach),
+              ...wornOf(tool, scene, taken!),
+              between.contributor,
+              doubtBy('feltContact', scene),
+              ...standsDoubt(values, scene),
+            ]
           : [],
       gauges: gaugesUsed(between?.gauge),
       rests: register && reach ? [register, ...(taken!.wear === 0 ? [] : [registerKey(wearOf(reachRegister(scene.machine, tool!)))])] : [],

@@ -16,7 +16,7 @@ export interface Routine {
   manner: string
   /** What it is for, in one sentence. */
   purpose: string
-  kind: 'pick-up' | 'touch-off' | 'wear' | 'calibration' | 'statement'
+  kind: 'pick-up' | 'touch-off' | 'wear' | 'calibration' | 'measured' | 'statement'
   machines: readonly MachineKind[]
   /** False when this machine has no use for it; the reason is shown where it would be listed. */
   unfit?(machine: MachineRecord): string | null

@@ -1,7 +1,7 @@
 import { minus, roundToIncrement, times, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
 import type { RegisterKey, RegisterRef } from '../register/index.ts'
-import type { Scene } from '../scene/index.ts'
+import type { Marks, Scene } from '../scene/index.ts'
 import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import { resultCell } from './result-cell.ts'
@@ -47,6 +47,8 @@ export interface TouchOffParts extends TouchParts {
   label: string
   assembly: string | null
   fromHeight?: boolean
+  /** What X was cut on, and how it measured then. */
+  turned?: Marks['turned']
   /** Slips that only this routine knows; those of every touch are added to them. */
   slips?: Slip[]
   /** What is written together with it, wear put to zero aside. */
@@ -126,6 +128,7 @@ function writeOf(parts: TouchOffParts, touch: SingleTouch, register: RegisterRef
     uncertainty: combine(withReadout(parts), increment),
     assembly: parts.assembly,
     fromHeight: parts.fromHeight ?? false,
+    turned: parts.turned ?? null,
     rests: parts.rests,
     slips: [...slipsOf(touch, unit), ...(parts.slips ?? [])],
   }

@@ -23,6 +23,8 @@ export interface Marks {
   angles: Readonly<Partial<Record<RotaryAxis, Microdegrees>>>
   /** For a tool's figure: the entry with which its present edge began; null for the one it was mounted with. */
   edge: string | null
+  /** For a tool's X: what it was cut or touched on, as it measured then; null where it was found otherwise. */
+  turned: { surface: 'outside' | 'bore'; diameter: Nm } | null
 }
 
 /** Where a value comes from: kept with it in this one shape from the routine to the database's column. */
@@ -36,7 +38,7 @@ export interface Provenance extends Marks {
 }
 
 /** Marks of a value of which nothing special is said. */
-export const PLAIN_MARKS: Marks = { byEye: false, fromHeight: false, angles: {}, edge: null }
+export const PLAIN_MARKS: Marks = { byEye: false, fromHeight: false, angles: {}, edge: null, turned: null }
 
 /** Provenance of a value of which only the entry is known. */
 export const bareProvenance = (origin: string): Provenance => ({ ...PLAIN_MARKS, origin, rests: [], gauges: [] })

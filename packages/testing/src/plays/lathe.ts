@@ -168,6 +168,49 @@ function swept(chance: Chance, machine: MachineRecord, round: 'bar' | 'hole'): P
 }
 
 export const LATHE_PLAYS: NamedPlays = {
+  'nose-and-tip: from a cone'(chance) {
+    const [r, entered] = [chance.between(0.2e6, 1.2e6), 0.4e6]
+    const share = Math.sin(Math.PI / 4) + Math.cos(Math.PI / 4) - 1
+    return {
+      scene: on(LATHE, []),
+      raw: {
+        tool: '3',
+        'nose-from': 'cone',
+        cone: '45',
+        entered: '0.4',
+        left: typed((r - entered) * share + chance.normal(10_000)),
+        tip: '2',
+      },
+      truth: [[noseRegister('3'), r]],
+    }
+  },
+  'run-out'(chance) {
+    const total = chance.between(0.01e6, 0.08e6)
+    const [greatest, least] = [0.4e6 + total + chance.normal(3_000), 0.4e6 + chance.normal(3_000)]
+    return {
+      scene: on(LATHE, []),
+      raw: { where: 'bore', with: 'indicator', counts: 'half', greatest: typed(greatest), least: typed(least) },
+      truth: [],
+    }
+  },
+  'face: by the finished length, after a flip'(chance) {
+    const W = -chance.between(440e6, 470e6)
+    const [G, whole] = [chance.between(-20e6, 40e6), 52.8e6]
+    const reading = W + G + (whole - 52e6) + chance.normal(STANDARD.felt)
+    return {
+      scene: on(LATHE, [[geometryRegister('1', 'Z'), G + chance.normal(STANDARD.length), STANDARD.length]]),
+      raw: {
+        slot: 'G54',
+        tool: '1',
+        between: 'none',
+        stands: 'left',
+        whole: typed(whole + chance.normal(10_000)),
+        finished: '52',
+        reading: shown(reading, LATHE),
+      },
+      truth: [[workRegister('G54', 'Z'), W]],
+    }
+  },
   'station-datum': (chance) => datum(chance, TURRET_LATHE, '1', 'one'),
   'station-datum: all of its kind, X reads radii': (chance) => datum(chance, { ...TURRET_LATHE, xReads: 'radius' }, '1', 'all'),
   'station-datum: at the sub-spindle': (chance) => datum(chance, TURRET_LATHE, '11', 'one'),

@@ -8,6 +8,7 @@ const HEADINGS: [Routine['kind'], string][] = [
   ['pick-up', 'Part zero'],
   ['touch-off', 'Tools'],
   ['wear', 'Wear, from sizes on the part'],
+  ['measured', 'Measured on the part'],
   ['calibration', 'Setters and probes'],
   ['statement', 'Said, not measured'],
 ]

@@ -6,6 +6,7 @@ export const ENTRY_WORDS: Readonly<Record<EntryKind, string>> = {
   'touch-off': 'tool measured',
   calibration: 'calibration',
   wear: 'wear, from a size',
+  measured: 'measured on the part',
   statement: 'said, not measured',
   correction: 'taken back',
   homed: 'homed',

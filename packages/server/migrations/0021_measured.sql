@@ -1,0 +1,4 @@
+ALTER TABLE "entry" DROP CONSTRAINT "entry_kind";--> statement-breakpoint
+ALTER TABLE "entry_write" DROP CONSTRAINT "entry_write_kind";--> statement-breakpoint
+ALTER TABLE "entry" ADD CONSTRAINT "entry_kind" CHECK ("entry"."kind" in ('pick-up', 'touch-off', 'calibration', 'wear', 'measured', 'statement', 'correction', 'homed', 'powered', 'confirmed', 'skipped', 'seen', 'disturbed', 'edited', 'preset', 'mounted', 'tool-changed', 'stand-in', 'begun', 'carried', 'proven', 'counted', 'ended'));--> statement-breakpoint
+ALTER TABLE "entry_write" ADD CONSTRAINT "entry_write_kind" CHECK ("entry_write"."kind" in ('pick-up', 'touch-off', 'calibration', 'wear', 'measured', 'statement', 'correction', 'homed', 'powered', 'confirmed', 'skipped', 'seen', 'disturbed', 'edited', 'preset', 'mounted', 'tool-changed', 'stand-in', 'begun', 'carried', 'proven', 'counted', 'ended'));
