@@ -3,6 +3,7 @@ import {
   lengthRegister,
   mm,
   noseRegister,
+  PLAIN_TURNING,
   registerKey,
   tipRegister,
   runOf,
@@ -464,8 +465,10 @@ class MachineFortnight {
 /** A run of tools, task by task as a person does it; any other step is itself. */
 function tasksOf(step: StepPlan, { tools = [] }: DemoOperation, { record }: DemoMachine): StepPlan[] {
   if (step.kind !== 'tools') return [step]
-  return runOf({ tools }, [], {}, { kind: record.kind, turrets: record.turrets ?? [] }).map(({ id, tool, what }) => {
-    const { routine, preset } = taskPreset(what, tool.number, step.preset)
-    return { ...step, id: `${step.id}/${id}`, title: `T${tool.number}, ${what}`, kind: 'routine', routine, preset }
-  })
+  return runOf({ tools }, [], {}, { kind: record.kind, turrets: record.turrets ?? [], turning: record.turning ?? PLAIN_TURNING }).map(
+    ({ id, tool, what }) => {
+      const { routine, preset } = taskPreset(what, tool.number, step.preset)
+      return { ...step, id: `${step.id}/${id}`, title: `T${tool.number}, ${what}`, kind: 'routine', routine, preset }
+    },
+  )
 }

@@ -1,7 +1,8 @@
 import type { Gauge, GaugeFamily } from '../gauge/index.ts'
 import { plainFigure, type LengthUnit, type Nm } from '../length/index.ts'
-import type { MachineKind } from '../machine/index.ts'
+import { zSense, type MachineKind, type MachineRecord, type SpindleName } from '../machine/index.ts'
 import { registerKey, geometryRegister, listed, workRegister } from '../register/index.ts'
+import { worksAtSub } from '../tool/index.ts'
 import { middleOf, type OperationPlan, type PlannedSize, type PlannedStep, type SizeKind } from './planned.ts'
 
 /** What the order of work is made from. */
@@ -81,36 +82,76 @@ function blockOrder(said: Described, gauges: readonly Gauge[]): PlannedStep[] {
   return [...run, ...zeros]
 }
 
-/** A bar: master and spindle axis are zero on purpose, the face becomes zero, then X and Z of every tool from there. */
-function barOrder(said: Described): PlannedStep[] {
-  const { slots, tools } = said
-  const master = tools[0]
-  const slot = slots[0]
-  if (!slot) return []
-  const zero = (id: string, title: string, register: string) =>
-    step(id, title, 'zero on purpose', 'routine', 'deliberate-zero', { register })
+/** A spindle's part of the work on a bar: its slot, its tools, and which of them the others are counted from. */
+interface AtSpindle {
+  spindle: SpindleName
+  slot: string
+  tools: Described['tools']
+  master: Described['tools'][number] | undefined
+}
+
+/**
+ * A bar: master and spindle axis are zero on purpose, the face becomes zero, then X and Z of every tool from there. Where the machine
+ * has a sub-spindle the same follows for its slot and the tools of its stations, one by one.
+ */
+function barOrder(said: Described, _gauges: readonly Gauge[], machine: OnMachine | null): PlannedStep[] {
+  const at = (spindle: SpindleName): AtSpindle[] => {
+    const slot = said.slots.find((code) => (machine && zSense(machine, code) === -1 ? 'sub' : 'main') === spindle)
+    const tools = said.tools.filter(({ number }) => (machine && worksAtSub(number, machine) ? 'sub' : 'main') === spindle)
+    const master = tools.find(({ number }) => number === machine?.turning.masters[spindle]) ?? tools[0]
+    return slot === undefined ? [] : [{ spindle, slot, tools, master }]
+  }
+  return [...at('main').flatMap((main) => mainOrder(main, said)), ...at('sub').flatMap((sub) => subOrder(sub, said))]
+}
+
+const onPurpose = (id: string, title: string, register: string) =>
+  step(id, title, 'zero on purpose', 'routine', 'deliberate-zero', { register })
+
+/** Master, axis and face of a spindle; the ids of the main one are as they always were. */
+function zerosOf({ spindle, slot, master }: AtSpindle, said: Described): PlannedStep[] {
+  const [of, words] = spindle === 'sub' ? ['-sub', ' of the sub-spindle'] : ['', '']
   return [
-    ...(master ? [zero('master', `T${master.number} is the master`, registerKey(geometryRegister(master.offset, 'Z')))] : []),
-    zero('axis', `${slot} X is the spindle axis`, registerKey(workRegister(slot, 'X'))),
+    ...(master
+      ? [onPurpose(`master${of}`, `T${master.number} is the master${words}`, registerKey(geometryRegister(master.offset, 'Z')))]
+      : []),
+    onPurpose(`axis${of}`, `${slot} X is the spindle axis`, registerKey(workRegister(slot, 'X'))),
     step(`zero-${slot}-Z`, `Zero ${slot}, Z`, detailOf(said, slot) ?? 'the faced end', 'routine', 'face', {
       slot,
       ...(master ? { tool: master.number } : {}),
       place: '0',
     }),
-    ...(master
-      ? [
-          step('tools', `Tools ${listed(tools.map(({ number }) => `T${number}`))}`, 'X and Z, the master first', 'tools', null, {
-            'x-method': 'skim',
-            'z-method': 'part',
-            slot,
-            place: '0',
-          }),
-        ]
-      : []),
   ]
 }
 
-const ORDERS: Readonly<Record<MachineKind, (said: Described, gauges: readonly Gauge[]) => PlannedStep[]>> = {
+function mainOrder(main: AtSpindle, said: Described): PlannedStep[] {
+  const { slot, tools, master } = main
+  const run = { 'x-method': 'skim', 'z-method': 'part', slot, place: '0' }
+  const title = `Tools ${listed(tools.map(({ number }) => `T${number}`))}`
+  return [...zerosOf(main, said), ...(master ? [step('tools', title, 'X and Z, the master first', 'tools', null, run)] : [])]
+}
+
+function subOrder(sub: AtSpindle, said: Described): PlannedStep[] {
+  const { slot, tools, master } = sub
+  const measures = tools.flatMap(({ number }) => [
+    step(`skim-T${number}`, `X of T${number}`, 'skim and measure', 'routine', 'turned-diameter', { tool: number, slot }),
+    ...(number === master?.number
+      ? []
+      : [
+          step(`length-T${number}`, `Z of T${number}`, 'on the face', 'routine', 'tool-length', {
+            tool: number,
+            method: 'part',
+            slot,
+            place: '0',
+          }),
+        ]),
+  ])
+  return [...zerosOf(sub, said), ...measures]
+}
+
+/** A machine that the work may be done on: which of its slots and stations serve a sub-spindle. */
+export type OnMachine = Pick<MachineRecord, 'slots' | 'turrets' | 'turning'>
+
+const ORDERS: Readonly<Record<MachineKind, (said: Described, gauges: readonly Gauge[], machine: OnMachine | null) => PlannedStep[]>> = {
   mill: blockOrder,
   lathe: barOrder,
 }
@@ -151,8 +192,9 @@ export const howOften = ({ every }: Pick<PlannedSize, 'every'>): string =>
  * The order of work that follows from what an operation says of its work: homing, seating, tools, a step for each slot and
  * axis, the sizes of the first part, and what has to be seen on the control. It is a beginning that a planner arranges.
  * @param gauges what the shop has; the first of each family that can be used is put in
+ * @param machine one that it may be done on; without it nothing is known of a sub-spindle
  */
-export function orderOfWork(said: Described, gauges: readonly Gauge[]): PlannedStep[] {
+export function orderOfWork(said: Described, gauges: readonly Gauge[], machine: OnMachine | null = null): PlannedStep[] {
   const sizes = said.sizes.map((size, place) => sizeStep(size, place, said))
-  return [HOMED, seated(said), ...ORDERS[said.kind](said, gauges), ...sizes, SEEN]
+  return [HOMED, seated(said), ...ORDERS[said.kind](said, gauges, machine), ...sizes, SEEN]
 }

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { GAUGES, INCH_MILL, LATHE, MILL, mounted, run, scene, stands } from '@rook/testing'
+import { GAUGES, INCH_MILL, LATHE, MILL, mounted, run, scene, stands, TURRET_LATHE } from '@rook/testing'
 import { routineById } from '../catalogue/index.ts'
 import { inch, mm, type Nm } from '../length/index.ts'
 import { lengthRegister, parseRegisterKey, registerKey, wearOf, workRegister } from '../register/index.ts'
+import { runOf } from '../tool/index.ts'
 import { differencesOf } from './differences.ts'
 import { whyNotBegin } from './may-begin.ts'
 import { orderOfWork } from './order-of-work.ts'
@@ -68,6 +69,33 @@ describe('the order of work', () => {
     expect(bore).toMatchObject({ routine: 'turned-size', preset: { kind: 'bore', target: '40.0125 mm', with: 'bore', tool: '4' } })
     expect(shoulder).toMatchObject({ routine: 'turned-size', preset: { kind: 'shoulder', target: '-18 mm' } })
     expect(middleOf({ nominal: mm(28), upper: mm(0.021), lower: mm(0) })).toBe(28_010_500)
+  })
+
+  it('of a bar through both spindles: the second side has its own master, axis, face and tools', () => {
+    const tool = (number: string) => ({ number, offset: number, diameterOffset: number, diameter: false })
+    const steps = orderOfWork(
+      { ...PLAN, kind: 'lathe', slots: ['G54', 'G57'], sizes: [], tools: [tool('3'), tool('11'), tool('1')] },
+      GAUGES,
+      { ...TURRET_LATHE, turning: { ...TURRET_LATHE.turning, masters: { main: '1' } } },
+    )
+    expect(steps.map(({ id }) => id)).toEqual([
+      'homed',
+      'seated',
+      'master',
+      'axis',
+      'zero-G54-Z',
+      'tools',
+      'master-sub',
+      'axis-sub',
+      'zero-G57-Z',
+      'skim-T11',
+      'seen',
+    ])
+    expect(steps.find(({ id }) => id === 'zero-G54-Z')!.preset).toMatchObject({ slot: 'G54', tool: '1' })
+    expect(steps.find(({ id }) => id === 'zero-G57-Z')!.preset).toMatchObject({ slot: 'G57', tool: '11' })
+    // The run leaves the second side's tools out: they are counted from another zero.
+    const tasks = runOf({ tools: [tool('3'), tool('11'), tool('1')] }, [], {}, TURRET_LATHE)
+    expect(tasks.map(({ id }) => id)).toEqual(['T1/X', 'T3/X', 'T3/Z'])
   })
 
   it('of a bar: master and axis on purpose, the face, then its tools in X and in Z', () => {

@@ -1,4 +1,4 @@
-import type { MachineRecord } from '../machine/index.ts'
+import { stationOf, type MachineRecord } from '../machine/index.ts'
 import { parseRegisterKey } from '../register/index.ts'
 import { MEASURED, MEASURES, type Measure } from './measure.ts'
 import { toolRows } from './table.ts'
@@ -28,16 +28,21 @@ export type RunRecord = Readonly<Record<string, { skipped: boolean; reason: stri
 /**
  * The tasks of a run, first tool to last: on a mill the length of each before its diameter; on a lathe X and Z, in the order that
  * turns the turret least, the first tool of the plan, which is the master, before all others. A master's Z is zero on purpose and
- * is not measured. A tool that is not mounted is absent: it cannot be measured, and it is not done either.
+ * is not measured, nor are the tools of a sub-spindle: they are counted from another zero. A tool that is not mounted is absent: it cannot be measured, and it is not done either.
  */
 export function runOf(
   plan: Pick<Plan, 'tools'>,
   mounted: Scene['tools'],
   record: RunRecord,
-  machine: Pick<MachineRecord, 'kind' | 'turrets'>,
+  machine: Pick<MachineRecord, 'kind' | 'turrets' | 'turning'>,
 ): RunTask[] {
   const turns = machine.kind === 'lathe'
-  const tools = turns ? inTurretOrder(plan.tools, machine) : plan.tools
+  const tools = turns
+    ? inTurretOrder(
+        plan.tools.filter(({ number }) => !worksAtSub(number, machine)),
+        machine,
+      )
+    : plan.tools
   return tools.flatMap((tool, place) =>
     MEASURED[machine.kind](tool)
       .filter((what) => !(turns && place === 0 && what === 'Z'))
@@ -52,9 +57,15 @@ export function runOf(
   )
 }
 
-function inTurretOrder(tools: readonly PlannedTool[], { turrets }: Pick<MachineRecord, 'turrets'>): PlannedTool[] {
-  const [master, ...others] = tools
+/** True for a tool whose station works at the sub-spindle: its Z is counted from that one's zero. */
+export const worksAtSub = (number: string, { turrets }: Pick<MachineRecord, 'turrets'>): boolean =>
+  stationOf(turrets, number)?.spindle === 'sub'
+
+/** The master first: the one on the machine's record, or the plan's first tool. */
+function inTurretOrder(tools: readonly PlannedTool[], { turrets, turning }: Pick<MachineRecord, 'turrets' | 'turning'>): PlannedTool[] {
+  const master = tools.find(({ number }) => number === turning.masters.main) ?? tools[0]
   if (!master) return []
+  const others = tools.filter((tool) => tool !== master)
   const order = turretOrder(
     others.map(({ number }) => Number(number)),
     turrets[0]?.stations ?? null,

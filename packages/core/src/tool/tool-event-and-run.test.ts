@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
+import { PLAIN_TURNING } from '../machine/index.ts'
 import { diameterRegister, geometryRegister, lengthRegister, wearOf } from '../register/index.ts'
 import { standingNote } from '../standing/index.ts'
 import { LATHE, MILL, mounted, scene, stands } from '@rook/testing'
@@ -143,7 +144,7 @@ describe('what of a run needs no measuring', () => {
 
 describe('a run through a turret', () => {
   const planned = ['1', '9', '3', '4'].map((number) => ({ number, offset: number, diameterOffset: number, diameter: false }))
-  const turret = { kind: 'lathe' as const, turrets: [{ name: 'A', stations: 12 }] }
+  const turret = { kind: 'lathe' as const, turrets: [{ name: 'A', stations: 12 }], turning: PLAIN_TURNING }
 
   it('measures X and Z of every tool, the master first and only in X', () => {
     const tools = ['1', '3', '4'].map((number) => mounted(number, `tool-${number}`, 'Turning tool'))

@@ -105,7 +105,7 @@ function takeTool(number: string | null): void {
 /** Made from what the form says now; a planner arranges it afterwards. */
 function makeOrder(): void {
   const said = checked.take()
-  if (said) form.value!.steps = orderOfWork(said, gauges.data.value ?? [])
+  if (said) form.value!.steps = orderOfWork(said, gauges.data.value ?? [], model.value)
 }
 
 async function keep(): Promise<void> {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { MEASURES, nextInRun, taskPreset, type RawInputs, type RunTask, type Scene } from '@rook/core'
+import { listed, MEASURES, nextInRun, taskPreset, worksAtSub, type RawInputs, type RunTask, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { Button, Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
@@ -49,6 +49,10 @@ const counts = computed(() => {
   const of = (state: RunTask['state']) => props.tasks.filter((one) => one.state === state).length
   return { done: of('done'), skipped: of('skipped'), left: of('open'), absent: of('absent') }
 })
+/** Tools that this run leaves to their own zero. */
+const aside = computed(() =>
+  props.scene.tools.filter(({ number }) => worksAtSub(number, props.scene.machine)).map(({ number }) => `T${number}`),
+)
 const toolName = (number: string) => props.scene.tools.find((one) => one.number === number)?.name ?? 'not mounted'
 /** What comes after a task that is finished now, before the server has said so. */
 const after = (id: string) =>
@@ -141,6 +145,9 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
     <div v-else class="page">
       <p v-if="tasks.length === 0" class="quiet">No tools to run through: mount them first.</p>
       <p v-else>Every tool is measured or skipped<template v-if="counts.absent">, but for what is not mounted</template>.</p>
+      <p v-if="aside.length > 0" class="quiet">
+        {{ listed(aside) }} {{ aside.length === 1 ? 'works' : 'work' }} at the sub-spindle, counted from its own zero: not in this run.
+      </p>
       <slot name="finished" />
     </div>
     <MountDialog v-if="mounting" :scene="scene" :number="mounting" @close="mounting = null" />
