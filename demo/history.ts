@@ -61,7 +61,8 @@ export async function playHistory(connection: Connection, until: number, days = 
   await Promise.all(
     MACHINES.map((machine, at) =>
       new MachineFortnight(connection, machine, new Chance(417 + at * 1009), until - days * 24 * HOUR, until).play(
-        310 + Math.max(40, 3 * days) * at,
+        // A year's jobs have numbers of their own, beyond those that are still to be done.
+        (days > DAYS ? 1310 : 310) + Math.max(40, 3 * days) * at,
       ),
     ),
   )

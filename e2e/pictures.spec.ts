@@ -48,8 +48,9 @@ test('pictures', async ({ page, shop }) => {
   await page.locator('li[data-kind]').first().waitFor()
   await picture(page, 'ledger')
 
-  await page.goto(`${shop.url}/machines/mill-2`)
-  await page.getByRole('row', { name: /^G55/ }).waitFor()
+  await page.goto(`${shop.url}/machines/lathe-1`)
+  await page.getByRole('region', { name: 'The turret, to scale' }).scrollIntoViewIfNeeded()
+  await page.locator('[data-nearest]').waitFor()
   await picture(page, 'machine')
 
   await page.goto(`${shop.url}/gauges`)

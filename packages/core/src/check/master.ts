@@ -36,7 +36,8 @@ function ofZero({ register, rests }: Write, scene: Scene): Finding[] {
     ]
   const own = registerKey(reachRegister(scene.machine, tool))
   const others = rests.filter((key) => key !== own && scene.tools.some((one) => key === registerKey(reachRegister(scene.machine, one))))
-  if (others.length === 0) return [finding(about, 'clear', `${about} is found with the master, T${number}.`)]
+  // A zero that is moved or worked out is found with no tool.
+  if (others.length === 0) return rests.includes(own) ? [finding(about, 'clear', `${about} is found with the master, T${number}.`)] : []
   const by = scene.tools.find((one) => registerKey(reachRegister(scene.machine, one)) === others[0])!
   return [
     finding(

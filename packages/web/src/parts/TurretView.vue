@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { asShown, stationOf, TURRET_LOOKS, turretPicture, type Scene, type TurretLook, type TurretPiece } from '@rook/core'
+import { asShown, stationOf, TURRET_LOOKS, turretPicture, type Scene, type TurretLook } from '@rook/core'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import OneOf from '../ui/OneOf.vue'
 import PickField from '../ui/PickField.vue'
+import { layOutTurret } from './lay-out-turret.ts'
 import VerdictMark from './VerdictMark.vue'
 
 /** A turret to scale, from the side and along the spindle, at one of its places, and what of it touches what it must not. */
@@ -34,49 +35,7 @@ const picture = computed(() => (typeof found.value === 'string' ? null : found.v
 
 const frame = ref<HTMLElement | null>(null)
 const { width } = useElementSize(frame)
-const HEIGHT = 390
-const GAP = 24
-
-interface Box {
-  left: number
-  right: number
-  low: number
-  high: number
-}
-function boxOf(pieces: readonly TurretPiece[]): Box {
-  const points = pieces.flatMap((piece) => piece.points)
-  return {
-    left: Math.min(...points.map(({ x }) => x)),
-    right: Math.max(...points.map(({ x }) => x)),
-    low: Math.min(...points.map(({ y }) => y)),
-    high: Math.max(...points.map(({ y }) => y)),
-  }
-}
-/** Both views to one scale, the axis of the spindle on one line. */
-const laid = computed(() => {
-  if (!picture.value) return null
-  const [side, front] = [boxOf(picture.value.side), boxOf(picture.value.front)]
-  const [low, high] = [Math.min(side.low, front.low), Math.max(side.high, front.high)]
-  const wide = (width.value || 900) - GAP
-  const perPixel = Math.max((side.right - side.left + front.right - front.left) / wide, (high - low) / HEIGHT)
-  const spot = ({ x, y }: { x: number; y: number }, box: Box, from: number) =>
-    [from + (x - box.left) / perPixel, (high - y) / perPixel] as const
-  const place = (box: Box, from: number) => (pieces: readonly TurretPiece[]) =>
-    pieces.map((piece) => ({ ...piece, text: piece.points.map((at) => spot(at, box, from).join(',')).join(' ') }))
-  const sideWide = (side.right - side.left) / perPixel
-  return {
-    width: sideWide + GAP + (front.right - front.left) / perPixel,
-    height: (high - low) / perPixel,
-    axis: high / perPixel,
-    sideWide,
-    side: place(side, 0)(picture.value.side),
-    front: place(front, sideWide + GAP)(picture.value.front),
-    numbers: picture.value.numbers.map(({ at, ...one }) => {
-      const [x, y] = spot(at, front, sideWide + GAP)
-      return { ...one, x, y }
-    }),
-  }
-})
+const laid = computed(() => picture.value && layOutTurret(picture.value, { width: width.value || 900, height: 390 }))
 const nominal = computed(() => picture.value !== null && picture.value.side.some((piece) => piece.nominal && piece.what !== 'cutter'))
 const shown = computed(() => props.scene.machine.turrets.length > 0 && tools.value.length > 0)
 </script>
@@ -145,6 +104,7 @@ const shown = computed(() => props.scene.machine.turrets.length > 0 && tools.val
 svg {
   display: block;
   max-width: 100%;
+  height: auto;
 }
 polygon {
   fill: var(--sheet);
