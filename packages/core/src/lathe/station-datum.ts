@@ -18,10 +18,9 @@ import {
 import { restingOn } from '../reach/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
-import type { Fact, WorkingCell, WorkingLine } from '../working/index.ts'
+import type { Fact, WorkingLine } from '../working/index.ts'
 import { stationDrawing } from './station-drawing.ts'
-import { alikeStations, asGeometry, STATION_AXES, withoutTurret, type StationAxis } from './station-reach.ts'
-import { readsRadii } from './x-reads.ts'
+import { alikeStations, asGeometry, reachLines, STATION_AXES, withoutTurret, type StationAxis } from './station-reach.ts'
 
 /**
  * Station datum: the geometry offsets that a tip on the station's own reference point would have, from a tool whose reach beyond
@@ -100,32 +99,20 @@ function givenOf(values: Values, scene: Scene) {
 
 type Given = ReturnType<typeof givenOf>
 
-function linesOf({ tool, station, geometry, reach }: Given, scene: Scene): WorkingLine[] {
-  const fields = STATION_AXES.map((axis): WorkingCell => ({ figure: reach[axis], input: `reach-${axis}` }))
-  const [x, z] = [fields[0]!, fields[1]!]
-  const radii = readsRadii(scene)
-  // On a sub-spindle Z counts the other way, and a reach toward its chuck is added.
-  const mirrored = station?.spindle === 'sub'
-  const reaches = 'reaches beyond the station'
-  return [
-    {
-      operation: 'start',
-      label: tool ? `T${tool.number} geometry` : 'geometry of the tool',
-      cells: STATION_AXES.map((axis) => ({ figure: geometry[axis]?.value ?? null })),
-    },
-    ...(radii
-      ? [{ operation: 'less' as const, label: reaches, cells: [x, mirrored ? null : z] }]
-      : [
-          { operation: 'aside' as const, label: reaches, cells: [x, null] },
-          {
-            operation: 'less' as const,
-            label: mirrored ? 'twice that, X reads diameters' : 'reach, twice on X, which reads diameters',
-            cells: [{ figure: reach.X === null ? null : nm(reach.X * 2) }, mirrored ? null : z],
-          },
-        ]),
-    ...(mirrored ? [{ operation: 'add' as const, label: `${reaches}, toward the sub-spindle`, cells: [null, z] }] : []),
-  ]
-}
+const linesOf = ({ tool, station, geometry, reach }: Given, scene: Scene): WorkingLine[] => [
+  {
+    operation: 'start',
+    label: tool ? `T${tool.number} geometry` : 'geometry of the tool',
+    cells: STATION_AXES.map((axis) => ({ figure: geometry[axis]?.value ?? null })),
+  },
+  ...reachLines(
+    'less',
+    'reaches beyond the station',
+    { X: { figure: reach.X, input: 'reach-X' }, Z: { figure: reach.Z, input: 'reach-Z' } },
+    station?.spindle ?? 'main',
+    scene,
+  ),
+]
 
 function refusalOf({ tool, station, geometry, reach }: Given, { machine }: Scene): Refusal | null {
   if (!station)

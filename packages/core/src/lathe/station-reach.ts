@@ -2,6 +2,7 @@ import { minus, nm, type Nm } from '../length/index.ts'
 import { stationOf, type MachineRecord, type SpindleName } from '../machine/index.ts'
 import { geometryRegister, registerKey, stationDatum } from '../register/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
+import type { WorkingCell, WorkingLine } from '../working/index.ts'
 import { readsRadii } from './x-reads.ts'
 
 export const STATION_AXES = ['X', 'Z'] as const
@@ -28,6 +29,40 @@ export function standsOut(tool: Pick<MountedTool, 'number' | 'offset'>, axis: St
   const value = geometry ?? scene.standing[registerKey(geometryRegister(tool.offset, axis))]?.value
   if (!station || !datum || value === undefined) return null
   return nm(Math.round(minus(value, datum.value) / factor(axis, station.spindle, scene)))
+}
+
+/**
+ * The lines of a reach in both axes' columns: on X, where it reads diameters, noted first and counted twice; on the Z of a sub-spindle,
+ * which counts the other way, on a line of its own.
+ * @param operation what the sum does with it on the main spindle
+ */
+export function reachLines(
+  operation: 'add' | 'less',
+  words: string,
+  reach: Readonly<Record<StationAxis, WorkingCell>>,
+  spindle: SpindleName,
+  scene: Pick<Scene, 'machine'>,
+): WorkingLine[] {
+  const z = spindle === 'sub' ? null : reach.Z
+  const twice = { figure: reach.X.figure === null ? null : nm(reach.X.figure * 2) }
+  const label = z === null ? 'twice that, X reads diameters' : `${words}, twice on X, which reads diameters`
+  return [
+    ...(readsRadii(scene)
+      ? [{ operation, label: words, cells: [reach.X, z] }]
+      : [
+          { operation: 'aside' as const, label: words, cells: [reach.X, null] },
+          { operation, label, cells: [twice, z] },
+        ]),
+    ...(z === null
+      ? [
+          {
+            operation: operation === 'add' ? ('less' as const) : ('add' as const),
+            label: `${words}, toward the sub-spindle`,
+            cells: [null, reach.Z],
+          },
+        ]
+      : []),
+  ]
 }
 
 /** Why a lathe has no use for the datum of a station; null where its stations are on record. */

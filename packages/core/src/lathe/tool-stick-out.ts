@@ -10,8 +10,7 @@ import { isSuspect, standingNote } from '../standing/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
 import type { WorkingLine } from '../working/index.ts'
 import { stationDrawing } from './station-drawing.ts'
-import { asGeometry, STATION_AXES, withoutTurret, type StationAxis } from './station-reach.ts'
-import { readsRadii } from './x-reads.ts'
+import { asGeometry, reachLines, STATION_AXES, withoutTurret, type StationAxis } from './station-reach.ts'
 
 const OUT: Readonly<Record<StationAxis, string>> = { X: 'Stands out toward the axis', Z: 'Stands out toward the chuck' }
 
@@ -80,31 +79,14 @@ function givenOf(values: Values, scene: Scene) {
 
 type Given = ReturnType<typeof givenOf>
 
-function linesOf({ tool, spindle, datum, out }: Given, scene: Scene): WorkingLine[] {
-  const mirrored = spindle === 'sub'
-  const [x, z] = [
-    { figure: out.X, input: 'out-X' },
-    { figure: out.Z, input: 'out-Z' },
-  ]
-  return [
-    {
-      operation: 'start',
-      label: tool ? `datum of station ${tool.number}` : 'datum of the station',
-      cells: STATION_AXES.map((axis) => ({ figure: datum[axis]?.value ?? null })),
-    },
-    ...(readsRadii(scene)
-      ? [{ operation: 'add' as const, label: 'stands out', cells: [x, mirrored ? null : z] }]
-      : [
-          { operation: 'aside' as const, label: 'stands out', cells: [x, null] },
-          {
-            operation: 'add' as const,
-            label: mirrored ? 'twice that, X reads diameters' : 'stick-out, twice on X, which reads diameters',
-            cells: [{ figure: out.X === null ? null : nm(out.X * 2) }, mirrored ? null : z],
-          },
-        ]),
-    ...(mirrored ? [{ operation: 'less' as const, label: 'stands out, toward the sub-spindle', cells: [null, z] }] : []),
-  ]
-}
+const linesOf = ({ tool, spindle, datum, out }: Given, scene: Scene): WorkingLine[] => [
+  {
+    operation: 'start',
+    label: tool ? `datum of station ${tool.number}` : 'datum of the station',
+    cells: STATION_AXES.map((axis) => ({ figure: datum[axis]?.value ?? null })),
+  },
+  ...reachLines('add', 'stands out', { X: { figure: out.X, input: 'out-X' }, Z: { figure: out.Z, input: 'out-Z' } }, spindle, scene),
+]
 
 function refusalOf({ tool, datum, out }: Given, scene: Scene): Refusal | null {
   for (const axis of STATION_AXES) {
