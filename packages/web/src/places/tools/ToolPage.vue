@@ -19,6 +19,7 @@ import MountDialog from './MountDialog.vue'
 import { toolFormOf, toolShape } from './tool-form.ts'
 import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
+import { calledBy, factsOnMachine } from './on-its-machine.ts'
 import { EVENT_WORDS, HAPPENINGS, type Happening } from './tool-events.ts'
 import Opening from '../../parts/Opening.vue'
 import Remarks from '../../parts/Remarks.vue'
@@ -112,6 +113,7 @@ const facts = computed(() =>
               },
             ]),
         { label: 'turns', text: tool.value.turning === 'right' ? 'to the right, M3' : 'to the left, M4' },
+        ...(scene.data.value ? factsOnMachine(props.assembly, scene.data.value) : []),
       ]
     : [],
 )
@@ -127,7 +129,7 @@ const facts = computed(() =>
         <p class="where">
           <template v-if="at">
             <strong>T{{ at.number }} on {{ at.machineName }}</strong>
-            <span class="quiet figure">H{{ numbers.offset }} D{{ numbers.diameterOffset }}</span>
+            <span class="quiet figure">{{ calledBy(at.number, numbers, scene.data.value ?? null) }}</span>
             <GoTo type="link" :to="{ name: 'machine-tools', params: { machine: at.machine } }">its machine’s tools</GoTo>
             <MayNot to="mount"
               ><Button @click="move">Move it</Button> <Button @click="takeOut">Take it out</Button>

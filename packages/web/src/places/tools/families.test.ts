@@ -1,10 +1,11 @@
-import { lengthRegister, mm, type Scene } from '@rook/core'
-import { mounted, scene, stands } from '@rook/testing'
+import { geometryRegister, lengthRegister, mm, stationDatum, type RegisterRef, type Scene } from '@rook/core'
+import { mounted, scene, stands, TURRET_LATHE } from '@rook/testing'
 import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
 import { put } from '../../../test/mounting.ts'
 import { refused, serverThat } from '../../../test/answers.ts'
 import Families from './Families.vue'
+import { calledBy, factsOnMachine } from './on-its-machine.ts'
 
 const cutter = (number: string, lifeUsed: number) =>
   mounted(number, `em-${number}`, `End mill ${number}`, { kind: 'end-mill', life: { by: 'parts', limit: 50, warning: 40 }, lifeUsed })
@@ -43,5 +44,31 @@ describe('families of tools', () => {
     })
     // What the server says stands beside it.
     await vi.waitFor(() => expect(text(wrapper)).toContain('T11 cannot take its place: H11 length is unset.'))
+  })
+
+  it('are told on a tool\u2019s own page, with its station and how far it stands out', () => {
+    expect(factsOnMachine('em-12', at(12))).toEqual([{ label: 'Roughing', text: 'not ready: H12 length is unset' }])
+    expect(factsOnMachine('nowhere', at(12))).toEqual([])
+    const standing: [RegisterRef, number][] = [
+      [geometryRegister('11', 'X'), -248.832],
+      [geometryRegister('11', 'Z'), -25],
+      [stationDatum('11', 'X'), -338.832],
+      [stationDatum('11', 'Z'), -12.5],
+    ]
+    const lathe = scene(
+      standing.map(([register, value]) => [register, stands(mm(value))]),
+      { machine: TURRET_LATHE, plan: null, tools: [mounted('11', 'ld-s', 'Turning tool', { kind: 'turning' })] },
+    )
+    // It works toward the sub-spindle, so its reach grows as its geometry falls.
+    expect(factsOnMachine('ld-s', lathe)).toEqual([
+      { label: 'station 11', text: 'for turning, at the sub-spindle' },
+      { label: 'stands out of it', text: '45.000 toward the axis, 12.500 toward the chuck' },
+    ])
+    const numbers = { offset: '4', diameterOffset: '54' }
+    expect([calledBy('4', numbers, at(12)), calledBy('4', numbers, lathe), calledBy('11', numbers, lathe)]).toEqual([
+      'H4 D54',
+      '',
+      'offset 4',
+    ])
   })
 })
