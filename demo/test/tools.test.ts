@@ -1,4 +1,4 @@
-import { answersToWear, assemblyProblems, fitsOffsets, lifeProblems, loadProblems, runOf } from '@rook/core'
+import { answersToWear, assemblyProblems, fitsOffsets, lifeProblems, loadProblems, PLAIN_TURNING, runOf } from '@rook/core'
 import { assemblyInput } from '@rook/contract'
 import { describe, expect, it } from 'vitest'
 import { detailOf, LOADS, SPARE } from '../drawer.ts'
@@ -60,7 +60,7 @@ describe('the runs of tools in the demo', () => {
         // Only what is compensated for has to be measured across.
         if (diameter) expect(answersToWear(detailOf(assembly)), assembly).toBe(true)
       }
-      const ids = runOf({ tools }, [], {}, { kind: 'mill', turrets: [] }).map(({ id }) => id)
+      const ids = runOf({ tools }, [], {}, { kind: 'mill', turrets: [], turning: PLAIN_TURNING }).map(({ id }) => id)
       expect(new Set(ids).size).toBe(ids.length)
       for (const word of ['offset', 'diameterOffset'] as const) expect(new Set(tools.map((tool) => tool[word])).size).toBe(tools.length)
     },

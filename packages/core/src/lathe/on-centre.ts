@@ -7,6 +7,7 @@ import {
   wearInput,
   wearRemarks,
   wearWrites,
+  type ChoiceInput,
   type Refusal,
   type Routine,
   type Values,
@@ -34,7 +35,7 @@ export const onCentre: Routine = {
 
   inputs(scene, raw) {
     const tool = toolByNumber(scene, raw.tool ?? null)
-    return [toolInput(scene), ...wearInput(tool && geometryRegister(tool.offset, 'X'), scene)]
+    return [centredInput(scene), ...wearInput(tool && geometryRegister(tool.offset, 'X'), scene)]
   },
 
   sheet(values, scene) {
@@ -71,17 +72,18 @@ export const onCentre: Routine = {
   },
 }
 
-/** Kinds that cut on the axis they sit on; another one in their place touches for its X. */
-const CENTRED: readonly string[] = ['drill', 'spot-drill', 'reamer', 'tap']
+/** Kinds that cut on the axis they sit on; of every other one X is touched for. */
+const CENTRED: readonly string[] = ['drill', 'spot-drill', 'reamer', 'tap', 'other']
+
+function centredInput(scene: Scene): ChoiceInput {
+  const fits = ({ value }: { value: string }) => CENTRED.includes(toolByNumber(scene, value)?.kind ?? '')
+  const all = toolInput(scene)
+  return { ...all, options: all.options.filter(fits) }
+}
 
 function refusalOf(values: Values, scene: Scene): Refusal | null {
   const tool = chosenTool(values, scene)
   if (!tool) return null
-  if (!CENTRED.includes(tool.kind) && tool.kind !== 'other')
-    return {
-      input: 'tool',
-      sentence: `T${tool.number}, ${tool.name}, does not cut on the axis it sits on. Find its X by a skim cut, a known diameter or the setter arm.`,
-    }
   const register = stationCentre(tool.number)
   if (!scene.standing[registerKey(register)])
     return {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { mounted, run, scene, stands, TURRET_LATHE } from '@rook/testing'
+import { routineById } from '../catalogue/index.ts'
 import { mm, nm } from '../length/index.ts'
 import { stationNumbers, stationOf, withWear, PLAIN_TURNING, type MachineRecord } from '../machine/index.ts'
 import {
@@ -189,7 +190,9 @@ describe('the centre of a station', () => {
     const centre: [RegisterRef, number] = [stationCentre('2'), mm(-210.44)]
     expect(writes('on-centre', { tool: '2' }, [centre])).toEqual({ 'tool/2/X/geometry': mm(-210.44) })
     expect(refusal('on-centre', { tool: '2' }, [])).toMatch(/^station 2 centre X is unset/)
-    expect(refusal('on-centre', { tool: '1' }, [centre])).toMatch(/^T1, .* does not cut on the axis it sits on\./)
+    // Of a turning tool X is touched for: it is not offered.
+    const [asked] = routineById('on-centre')!.inputs(at([centre]), {})
+    expect(asked!.kind === 'choice' && asked!.options.map(({ value }) => value)).toEqual(['2'])
   })
 
   it('is questioned where the two sides are far apart', () => {
