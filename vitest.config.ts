@@ -23,7 +23,7 @@ export default defineConfig({
           name: 'server',
           root: 'packages/server',
           include: ['test/**/*.test.ts'],
-          testTimeout: 60_000,
+          testTimeout: 240_000,
           hookTimeout: 120_000,
           fileParallelism: false,
           isolate: false,
