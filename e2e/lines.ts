@@ -37,6 +37,7 @@ export function placeOf(register: string): string {
   const [family, slot, property, layer] = register.split('/') as [string, string, string, string]
   if (family === 'common') return `L2 P0 ${property}`
   if (family === 'work') return `${slot.includes('P') ? `L20 P${slot.split('P')[1]}` : `L2 P${Number(slot.slice(1)) - 53}`} ${property}`
-  const [line, letter] = TOOL_LINES[property] ?? [0, '']
+  // Setters, stations and probes are the ledger's own: no line holds them.
+  const [line, letter] = (family === 'tool' && TOOL_LINES[property]) || [0, '']
   return `L${line + (layer === 'wear' ? 1 : 0)} P${slot} ${letter}`
 }

@@ -80,7 +80,8 @@ li:last-child {
 .buttons {
   display: grid;
   justify-items: stretch;
-  width: 168px;
+  min-width: 168px;
+  flex: none;
 }
 .buttons .seen {
   color: var(--act);
