@@ -26,7 +26,7 @@ test('from another host a zero is recorded, seen and taken back', async ({ page,
 
 test('from another host figures are typed into the tools table, a gauge is checked and a file is read', async ({ page, shop }) => {
   await page.goto(`${shop.url}/tools/mill-4`)
-  await page.locator('[data-register="tool/5/length/geometry"] input').fill('104.392')
+  await page.locator('[data-register="tool/5/length/geometry"] input').fill('104.396')
   await page.getByRole('button', { name: 'Look at the changes' }).click()
   await page.getByLabel(/Where the figures come from/).fill('read off the control')
   await page.getByRole('button', { name: 'Record 1 change' }).click()
