@@ -143,10 +143,10 @@ test.describe('a part through both spindles', () => {
     await expect(page.getByText('Recorded as entry')).toBeVisible()
     await page.goto(setup)
     const turret = page.getByRole('region', { name: 'The turret, to scale' })
-    await expect(turret).toContainText('Nothing touches.')
+    await expect(turret).toContainText('Nothing that is on record touches.')
     for (const number of ['1', '3', '11']) await expect(turret.locator(`[data-piece="front-cutter-${number}"]`)).toBeVisible()
     await turret.getByText('where it is turned').click()
-    await expect(turret).toContainText(/Nothing (touches|stands in the way)/)
+    await expect(turret).toContainText(/Nothing (that is on record touches|stands in the way)/)
 
     // The first part: Ø25 comes out 0.03 large, so the tip goes in by that; the next one is right.
     await page.goto(`${setup}/routine/turned-size`)

@@ -1,5 +1,5 @@
 import { ZERO } from '../length/index.ts'
-import { zSense, type SpindleName } from '../machine/index.ts'
+import { spindleOfSlot } from '../machine/index.ts'
 import { registerKey, registerName, reachRegister, zeroAxis, type RegisterRef } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -21,7 +21,7 @@ export const master: Check = {
 
 function ofZero({ register, rests }: Write, scene: Scene): Finding[] {
   if (zeroAxis(register) !== 'Z') return []
-  const spindle: SpindleName = zSense(scene.machine, register.slot) === 1 ? 'main' : 'sub'
+  const spindle = spindleOfSlot(scene.machine, register.slot)
   const number = scene.machine.turning.masters[spindle]
   if (number === undefined) return []
   const about = registerName(register)

@@ -123,6 +123,12 @@ describe('the bar, the journal and the master', () => {
     expect(verdict(name, { ...skim('-171.406', place), surface }, at)?.verdict).toBe(expected)
   })
 
+  it('does not hold a skim against one at the other spindle', () => {
+    const sub = [{ name: 'turret', stations: 12, special: [{ number: 3, use: 'turning' as const, spindle: 'sub' as const }] }]
+    const at = lathe([zero, skimmed(61.482)], { machine: { ...LATHE, turrets: sub, spindles: ['main', 'sub'] } })
+    expect(verdict('no larger than before', skim('-171.406', '61.9'), at)).toBeUndefined()
+  })
+
   it('keeps what the tool was cut on with its X', () => {
     expect(run('turned-diameter', skim('-171.406', '61.4'), lathe([zero])).sheet.result!.writes[0]!.turned).toEqual({
       surface: 'outside',

@@ -1,6 +1,6 @@
 import { doubtBy } from '../check/limits.ts'
 import { minus, nm, type Nm } from '../length/index.ts'
-import { asShown } from '../machine/index.ts'
+import { asShown, spindleOfTool } from '../machine/index.ts'
 import { geometryRegister, registerKey } from '../register/index.ts'
 import type { Remark } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
@@ -29,7 +29,7 @@ export function withinStock(surface: Surface, diameter: Nm | null, { plan, machi
 
 /**
  * Two tools skim one journal one after the other: the second cut takes something off, so outside it cannot come out larger, nor
- * smaller in a bore. Held against the latest skim of this setup.
+ * smaller in a bore. Held against the latest skim of this setup at the same spindle.
  */
 export function smallerThanBefore(tool: MountedTool | null, surface: Surface, diameter: Nm | null, scene: Scene): Remark[] {
   const { plan, tools, standing, machine } = scene
@@ -37,7 +37,11 @@ export function smallerThanBefore(tool: MountedTool | null, surface: Surface, di
   const [last] = tools
     .flatMap((other) => {
       const own = standing[registerKey(geometryRegister(other.offset, 'X'))]
-      const same = other.number !== tool.number && own?.setup === plan.setup && own.turned?.surface === surface
+      const same =
+        other.number !== tool.number &&
+        spindleOfTool(other.number, machine) === spindleOfTool(tool.number, machine) &&
+        own?.setup === plan.setup &&
+        own.turned?.surface === surface
       return same ? [{ number: other.number, at: own.at, diameter: own.turned!.diameter }] : []
     })
     .sort((a, b) => b.at.localeCompare(a.at))

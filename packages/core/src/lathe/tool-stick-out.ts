@@ -1,7 +1,7 @@
 import { standsAlong } from '../assembly/index.ts'
 import { doubtBy } from '../check/limits.ts'
 import { nm, plus, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
-import { stationOf } from '../machine/index.ts'
+import { spindleOfTool } from '../machine/index.ts'
 import { geometryRegister, registerKey, registerName, stationDatum, wearOf } from '../register/index.ts'
 import { chosenTool, resultCell, sizeInput, toolInput, type Refusal, type Routine, type Values, type Write } from '../routine/index.ts'
 import { restingOn } from '../reach/index.ts'
@@ -71,7 +71,7 @@ function givenOf(values: Values, scene: Scene) {
   const of = (axis: StationAxis) => (tool ? scene.standing[registerKey(stationDatum(tool.number, axis))] : undefined)
   return {
     tool,
-    spindle: (tool && stationOf(scene.machine.turrets, tool.number)?.spindle) ?? ('main' as const),
+    spindle: tool ? spindleOfTool(tool.number, scene.machine) : 'main',
     datum: { X: of('X'), Z: of('Z') },
     out: { X: values.length('out-X'), Z: values.length('out-Z') },
   }

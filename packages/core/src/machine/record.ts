@@ -77,9 +77,13 @@ export function axesOf(machine: Pick<MachineRecord, 'travels'>): Axis[] {
  * Which way part Z counts in a slot, as seen by machine Z: \u22121 for the work of a sub-spindle, whose part Z points away from its own
  * chuck, against machine Z; +1 elsewhere. It is the m of M = W + H + m\u00b7P + c.
  */
-export function zSense({ slots }: Pick<MachineRecord, 'slots'>, slot: string | null): 1 | -1 {
-  return slots.find(({ code }) => code === slot)?.spindle === 'sub' ? -1 : 1
+export function zSense(machine: Pick<MachineRecord, 'slots'>, slot: string | null): 1 | -1 {
+  return spindleOfSlot(machine, slot) === 'sub' ? -1 : 1
 }
+
+/** The spindle whose work a slot serves. */
+export const spindleOfSlot = ({ slots }: Pick<MachineRecord, 'slots'>, slot: string | null): SpindleName =>
+  slots.find(({ code }) => code === slot)?.spindle ?? 'main'
 
 /** Writes a length as this machine's control shows it. */
 export function asShown(value: Nm, machine: Pick<MachineRecord, 'unit' | 'increment'>, sign: 'negative' | 'always' = 'negative'): string {

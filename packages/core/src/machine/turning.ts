@@ -68,6 +68,10 @@ export function stationOf(turrets: readonly Turret[], number: string): Station |
   return null
 }
 
+/** The spindle that a tool works at, by its station; the main one where its station is not on record. */
+export const spindleOfTool = (number: string, { turrets }: { turrets: readonly Turret[] }): SpindleName =>
+  stationOf(turrets, number)?.spindle ?? 'main'
+
 /** Numbers of all stations, in their order. */
 export const stationNumbers = (turrets: readonly Turret[]): string[] =>
   Array.from({ length: turrets.reduce((sum, { stations }) => sum + stations, 0) }, (_, at) => String(at + 1))

@@ -23,7 +23,7 @@ export interface Marks {
   angles: Readonly<Partial<Record<RotaryAxis, Microdegrees>>>
   /** For a tool's figure: the entry with which its present edge began; null for the one it was mounted with. */
   edge: string | null
-  /** For a tool's X: what it was cut or touched on, as it measured then; null where it was found otherwise. */
+  /** For a tool's X: the skim that it was found by, as it measured then; null where it was found otherwise. */
   turned: { surface: 'outside' | 'bore'; diameter: Nm } | null
 }
 

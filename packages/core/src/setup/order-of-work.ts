@@ -1,8 +1,7 @@
 import type { Gauge, GaugeFamily } from '../gauge/index.ts'
 import { plainFigure, type LengthUnit, type Nm } from '../length/index.ts'
-import { zSense, type MachineKind, type MachineRecord, type SpindleName } from '../machine/index.ts'
+import { spindleOfSlot, spindleOfTool, type MachineKind, type MachineRecord, type SpindleName } from '../machine/index.ts'
 import { registerKey, geometryRegister, listed, workRegister } from '../register/index.ts'
-import { worksAtSub } from '../tool/index.ts'
 import { middleOf, type OperationPlan, type PlannedSize, type PlannedStep, type SizeKind } from './planned.ts'
 
 /** What the order of work is made from. */
@@ -96,8 +95,8 @@ interface AtSpindle {
  */
 function barOrder(said: Described, _gauges: readonly Gauge[], machine: OnMachine | null): PlannedStep[] {
   const at = (spindle: SpindleName): AtSpindle[] => {
-    const slot = said.slots.find((code) => (machine && zSense(machine, code) === -1 ? 'sub' : 'main') === spindle)
-    const tools = said.tools.filter(({ number }) => (machine && worksAtSub(number, machine) ? 'sub' : 'main') === spindle)
+    const slot = said.slots.find((code) => (machine ? spindleOfSlot(machine, code) : 'main') === spindle)
+    const tools = said.tools.filter(({ number }) => (machine ? spindleOfTool(number, machine) : 'main') === spindle)
     const master = tools.find(({ number }) => number === machine?.turning.masters[spindle]) ?? tools[0]
     return slot === undefined ? [] : [{ spindle, slot, tools, master }]
   }

@@ -1,4 +1,4 @@
-import { stationOf, type MachineRecord } from '../machine/index.ts'
+import { spindleOfTool, type MachineRecord } from '../machine/index.ts'
 import { parseRegisterKey } from '../register/index.ts'
 import { MEASURED, MEASURES, type Measure } from './measure.ts'
 import { toolRows } from './table.ts'
@@ -39,7 +39,7 @@ export function runOf(
   const turns = machine.kind === 'lathe'
   const tools = turns
     ? inTurretOrder(
-        plan.tools.filter(({ number }) => !worksAtSub(number, machine)),
+        plan.tools.filter(({ number }) => spindleOfTool(number, machine) === 'main'),
         machine,
       )
     : plan.tools
@@ -56,10 +56,6 @@ export function runOf(
       }),
   )
 }
-
-/** True for a tool whose station works at the sub-spindle: its Z is counted from that one's zero. */
-export const worksAtSub = (number: string, { turrets }: Pick<MachineRecord, 'turrets'>): boolean =>
-  stationOf(turrets, number)?.spindle === 'sub'
 
 /** The master first: the one on the machine's record, or the plan's first tool. */
 function inTurretOrder(tools: readonly PlannedTool[], { turrets, turning }: Pick<MachineRecord, 'turrets' | 'turning'>): PlannedTool[] {

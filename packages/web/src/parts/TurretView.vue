@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asShown, stationOf, TURRET_LOOKS, turretPicture, type Scene, type TurretLook } from '@rook/core'
+import { asShown, spindleOfSlot, spindleOfTool, TURRET_LOOKS, turretPicture, type Scene, type TurretLook } from '@rook/core'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import OneOf from '../ui/OneOf.vue'
@@ -26,8 +26,8 @@ watch(
 /** The zero that the tool's own spindle works from: the plan's first slot of that side, or the machine's. */
 const slot = computed(() => {
   const { machine, plan } = props.scene
-  const side = stationOf(machine.turrets, number.value)?.spindle ?? 'main'
-  const fits = (code: string) => (machine.slots.find((one) => one.code === code)?.spindle ?? 'main') === side
+  const side = spindleOfTool(number.value, machine)
+  const fits = (code: string) => spindleOfSlot(machine, code) === side
   return plan?.slots.find(fits) ?? machine.slots.map(({ code }) => code).find(fits) ?? machine.slots[0]!.code
 })
 const found = computed(() => turretPicture(number.value, look.value, slot.value, props.scene))
@@ -77,7 +77,7 @@ const shown = computed(() => props.scene.machine.turrets.length > 0 && tools.val
       </p>
       <p v-if="picture.nearest" class="said" data-nearest>
         <VerdictMark verdict="clear" /><span
-          >Nothing touches. T{{ picture.nearest.number }} comes nearest to {{ picture.nearest.words }}:
+          >Nothing that is on record touches. T{{ picture.nearest.number }} comes nearest to {{ picture.nearest.words }}:
           <span class="figure">{{ asShown(picture.nearest.gap, scene.machine) }}</span> are left.</span
         >
       </p>

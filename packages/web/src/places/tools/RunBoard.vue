@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { listed, MEASURES, nextInRun, taskPreset, worksAtSub, type RawInputs, type RunTask, type Scene } from '@rook/core'
+import { listed, MEASURES, nextInRun, spindleOfTool, taskPreset, type RawInputs, type RunTask, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { Button, Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
@@ -51,7 +51,7 @@ const counts = computed(() => {
 })
 /** Tools that this run leaves to their own zero. */
 const aside = computed(() =>
-  props.scene.tools.filter(({ number }) => worksAtSub(number, props.scene.machine)).map(({ number }) => `T${number}`),
+  props.scene.tools.filter(({ number }) => spindleOfTool(number, props.scene.machine) === 'sub').map(({ number }) => `T${number}`),
 )
 const toolName = (number: string) => props.scene.tools.find((one) => one.number === number)?.name ?? 'not mounted'
 /** What comes after a task that is finished now, before the server has said so. */
