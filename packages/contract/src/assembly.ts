@@ -1,4 +1,4 @@
-import { assemblyProblems, lifeProblems, TOOL_PROPERTIES, type Assembly, type ToolKind } from '@rook/core'
+import { assemblyProblems, lifeProblems, TOOL_PROPERTIES, type Assembly, type FurtherPair, type ToolKind } from '@rook/core'
 import { z } from 'zod'
 import { reason } from './reason.ts'
 
@@ -155,7 +155,6 @@ export const loadBody = z
 /** Observations as they are pasted: a line each, part and load. */
 export const loadSeenBody = z.object({ id: z.uuid(), text: z.string().max(60_000) }).meta({ id: 'LoadsSeen' })
 
-/** Puts an assembly into a pocket, moves it there from another, or takes out what sits there. */
 const toolNumber = z.string().regex(/^[1-9]\d{0,4}$/, { error: 'Tools: numbers from 1 on.' })
 
 export const familyBody = z
@@ -176,6 +175,26 @@ export const familyBody = z
   .meta({ id: 'SayFamily' })
 export type FamilyBody = z.infer<typeof familyBody>
 
+/** A further pair of offsets of a mounted tool. */
+export const furtherPair: z.ZodType<FurtherPair> = z.object({
+  offset: z.string().trim().max(5),
+  words: z.string().trim().max(40),
+  spindle: z.enum(['main', 'sub']).nullable(),
+})
+
+export const pairsBody = z
+  .object({
+    id: z.uuid(),
+    number: toolNumber,
+    /** What sits there: said, so that nobody names the offsets of a tool that they have not seen. */
+    assembly: z.string().max(60),
+    /** All of them; none where it is called by its own offset alone. */
+    pairs: z.array(furtherPair).max(8),
+  })
+  .meta({ id: 'SayPairs' })
+export type PairsBody = z.infer<typeof pairsBody>
+
+/** Puts an assembly into a pocket, moves it there from another, or takes out what sits there. */
 export const mountBody = z
   .object({
     id: z.uuid(),

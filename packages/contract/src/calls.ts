@@ -99,6 +99,7 @@ export const CALLS = {
   addLoad: { method: 'post', path: '/api/assemblies/{id}/loads', access: 'setter' },
   seeLoads: { method: 'post', path: '/api/loads/{id}/seen', access: 'operator' },
   mount: { method: 'post', path: '/api/machines/{id}/mounts', access: 'setter' },
+  sayPairs: { method: 'post', path: '/api/machines/{id}/pairs', access: 'setter' },
   sayFamily: { method: 'post', path: '/api/machines/{id}/families', access: 'operator' },
   editTools: { method: 'post', path: '/api/machines/{id}/tools', access: 'setter' },
   readPresets: { method: 'post', path: '/api/machines/{id}/presets/read', access: 'viewer', unnamed: true },

@@ -16,7 +16,7 @@ import type {
   ToolNeed,
 } from '@rook/core'
 import { z } from 'zod'
-import { assemblyFields } from './assembly.ts'
+import { assemblyFields, furtherPair } from './assembly.ts'
 import { instant, nmSchema } from './lengths.ts'
 import { machineSchema } from './machine.ts'
 import { holdingSchema } from './workpiece.ts'
@@ -92,6 +92,11 @@ export const gaugeSchema: z.ZodType<Gauge> = z
 
 const toolSchema = assemblyFields
   .extend({ number: z.string(), offset: z.string(), diameterOffset: z.string(), assembly: z.string(), lifeUsed: z.number() })
+  .extend({
+    further: z.array(furtherPair).optional(),
+    pairOf: z.string().optional(),
+    spindle: z.enum(['main', 'sub']).optional(),
+  })
   .meta({ id: 'MountedTool' }) as unknown as z.ZodType<MountedTool>
 
 export const toolNeed: z.ZodType<ToolNeed> = z

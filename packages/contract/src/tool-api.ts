@@ -8,6 +8,7 @@ import {
   loadBody,
   loadSeenBody,
   mountBody,
+  pairsBody,
   toolEventBody,
 } from './assembly.ts'
 import { entrySchema } from './entry.ts'
@@ -91,6 +92,13 @@ export const toolApi = {
     summary: 'Mounts an assembly in a pocket, moves it there, or takes out what sits there.',
     params: byId,
     body: mountBody,
+    response: entrySchema,
+    problems: [404, 409, 422],
+  }),
+  sayPairs: operation('sayPairs', {
+    summary: 'Says by which further offsets a mounted tool is called: another edge, or the other spindle.',
+    params: byId,
+    body: pairsBody,
     response: entrySchema,
     problems: [404, 409, 422],
   }),

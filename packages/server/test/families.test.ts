@@ -56,6 +56,36 @@ beforeAll(async () => {
 })
 afterAll(() => shop.stop())
 
+describe('further offsets of a tool', () => {
+  const call = (pairs: object[], more: object = {}, by = setter) =>
+    by.send<Entry>('POST', '/api/machines/mill-3/pairs', { id: randomUUID(), number: '5', assembly: 'em-12-c', pairs, ...more })
+  const finishing = { offset: '45', words: 'finishing', spindle: null }
+
+  it('are said by a setter of what sits there, and are tools of their own in the scene', async () => {
+    expect((await call([finishing], {}, operator)).status).toBe(403)
+    expect((await call([finishing], { assembly: 'em-12' })).body).toMatchObject({ code: 'sits-elsewhere' })
+    expect((await call([{ ...finishing, offset: '4' }])).body).toMatchObject({
+      detail: 'Offset 4 is taken; each would overwrite the other\u2019s figures.',
+    })
+    expect((await call([{ ...finishing, spindle: 'sub' }])).body).toMatchObject({ code: 'pairs' })
+    const { body, status } = await call([finishing])
+    expect(status).toBe(200)
+    expect(body.content.title).toBe('End mill 12, the second in T5 is called by offset 45, finishing too')
+    expect((await scene()).tools.find(({ number }) => number === '5.45')).toMatchObject({ offset: '45', pairOf: '5', assembly: 'em-12-c' })
+  })
+
+  it('belong to their tool alone, hold at a past minute, and are given up again', async () => {
+    const moved = { number: '9', assembly: 'em-12', offset: '45', diameterOffset: '', from: { machine: 'mill-3', number: '4' } }
+    const mounting = { id: randomUUID(), ...moved, replaces: null, carry: false, reason: '' }
+    expect((await setter.send('POST', '/api/machines/mill-3/mounts', mounting)).body).toMatchObject({ code: 'number-taken' })
+    const then = new Date().toISOString()
+    await new Promise((resolve) => setTimeout(resolve, 5))
+    expect((await call([])).body.content.title).toBe('End mill 12, the second in T5 is called by its own offset alone')
+    expect((await scene()).tools.map(({ number }) => number)).not.toContain('5.45')
+    expect((await scene(`?at=${then}`)).tools.map(({ number }) => number)).toContain('5.45')
+  })
+})
+
 describe('tools that stand in for each other', () => {
   it('are said by a setter, with one in use that has good offsets', async () => {
     expect((await say({}, operator)).status).toBe(403)

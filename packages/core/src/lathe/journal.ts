@@ -39,7 +39,7 @@ export function smallerThanBefore(tool: MountedTool | null, surface: Surface, di
       const own = standing[registerKey(geometryRegister(other.offset, 'X'))]
       const same =
         other.number !== tool.number &&
-        spindleOfTool(other.number, machine) === spindleOfTool(tool.number, machine) &&
+        spindleOfTool(other, machine) === spindleOfTool(tool, machine) &&
         own?.setup === plan.setup &&
         own.turned?.surface === surface
       return same ? [{ number: other.number, at: own.at, diameter: own.turned!.diameter }] : []

@@ -1,4 +1,4 @@
-import { readInsert, TURNS } from '../assembly/index.ts'
+import { TURNS } from '../assembly/index.ts'
 import { doubtBy } from '../check/limits.ts'
 import { minus, nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
@@ -24,6 +24,7 @@ import { combine, ofReadout } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 import { noseByCone, showsOnCone } from './nose-by-cone.ts'
 import { noseDrawing } from './nose-drawing.ts'
+import { onRecord } from './nose-on-record.ts'
 import { TIP_PLACES, tipWords } from './tip.ts'
 
 /**
@@ -133,14 +134,6 @@ function linesOf(from: string | null, radius: Nm | null, values: Values): Workin
       radius === null || entered === null ? null : minus(radius, entered),
     ),
   ]
-}
-
-/** The nose radius that is on record with the tool: its own RE, or what its insert\u2019s designation says. */
-export function onRecord(tool: Pick<MountedTool, 'properties' | 'insert'> | null): Nm | null {
-  if (!tool) return null
-  if (tool.properties.RE !== undefined) return tool.properties.RE
-  const read = tool.insert ? readInsert(tool.insert) : null
-  return read && typeof read !== 'string' ? read.radius : null
 }
 
 function refusalOf(tool: MountedTool | null, values: Values): Refusal | null {

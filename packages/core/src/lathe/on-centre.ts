@@ -1,3 +1,4 @@
+import { stationNumber } from '../machine/index.ts'
 import { roundToIncrement } from '../length/index.ts'
 import { geometryRegister, registerKey, registerName, stationCentre } from '../register/index.ts'
 import {
@@ -41,7 +42,7 @@ export const onCentre: Routine = {
   sheet(values, scene) {
     const tool = chosenTool(values, scene)
     const target = tool && geometryRegister(tool.offset, 'X')
-    const centre = tool ? scene.standing[registerKey(stationCentre(tool.number))] : undefined
+    const centre = tool ? scene.standing[registerKey(stationCentre(stationNumber(tool.number)))] : undefined
     const refusal = refusalOf(values, scene)
     const write = refusal ? null : writeOf(values, scene)
     const zeroed = target ? wearWrites(values, target, tool!.assembly, scene) : []
@@ -84,7 +85,7 @@ function centredInput(scene: Scene): ChoiceInput {
 function refusalOf(values: Values, scene: Scene): Refusal | null {
   const tool = chosenTool(values, scene)
   if (!tool) return null
-  const register = stationCentre(tool.number)
+  const register = stationCentre(stationNumber(tool.number))
   if (!scene.standing[registerKey(register)])
     return {
       input: 'tool',
@@ -104,7 +105,7 @@ function heldTrue(scene: Scene): Contributor {
 
 function writeOf(values: Values, scene: Scene): Write | null {
   const tool = chosenTool(values, scene)
-  const centre = tool && scene.standing[registerKey(stationCentre(tool.number))]
+  const centre = tool && scene.standing[registerKey(stationCentre(stationNumber(tool.number)))]
   if (!tool || !centre) return null
   const { increment } = scene.machine
   return {
@@ -113,7 +114,7 @@ function writeOf(values: Values, scene: Scene): Write | null {
     state: 'set',
     uncertainty: combine([ofReadout(increment), restingOn(`centre of station ${tool.number}`, centre), heldTrue(scene)], increment),
     assembly: tool.assembly,
-    rests: [registerKey(stationCentre(tool.number))],
+    rests: [registerKey(stationCentre(stationNumber(tool.number)))],
     slips: [],
   }
 }

@@ -1,7 +1,7 @@
 import { standsAlong } from '../assembly/index.ts'
 import { doubtBy } from '../check/limits.ts'
 import { minus, nm, roundToIncrement, type Nm } from '../length/index.ts'
-import { asShown, stationOf, type MachineRecord, type Station } from '../machine/index.ts'
+import { asShown, stationNumber, stationOf, type MachineRecord, type Station } from '../machine/index.ts'
 import { geometryRegister, registerKey, registerName, stationDatum } from '../register/index.ts'
 import {
   chosenTool,
@@ -91,7 +91,8 @@ function givenOf(values: Values, scene: Scene) {
   return {
     tool,
     station,
-    stations: !station || holds === null ? [] : holds === 'all' ? alikeStations(tool!.number, scene.machine) : [tool!.number],
+    stations:
+      !station || holds === null ? [] : holds === 'all' ? alikeStations(tool!.number, scene.machine) : [stationNumber(tool!.number)],
     geometry: { X: of('X'), Z: of('Z') },
     reach: { X: values.length('reach-X'), Z: values.length('reach-Z') },
   }

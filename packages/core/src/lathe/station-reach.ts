@@ -1,5 +1,5 @@
 import { minus, nm, type Nm } from '../length/index.ts'
-import { stationOf, type MachineRecord, type SpindleName } from '../machine/index.ts'
+import { stationNumber, stationOf, type MachineRecord, type SpindleName } from '../machine/index.ts'
 import { geometryRegister, registerKey, stationDatum } from '../register/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import type { WorkingCell, WorkingLine } from '../working/index.ts'
@@ -25,7 +25,7 @@ export const asGeometry = (axis: StationAxis, reach: Nm, spindle: SpindleName, s
  */
 export function standsOut(tool: Pick<MountedTool, 'number' | 'offset'>, axis: StationAxis, scene: Scene, geometry?: Nm): Nm | null {
   const station = stationOf(scene.machine.turrets, tool.number)
-  const datum = scene.standing[registerKey(stationDatum(tool.number, axis))]
+  const datum = scene.standing[registerKey(stationDatum(stationNumber(tool.number), axis))]
   const value = geometry ?? scene.standing[registerKey(geometryRegister(tool.offset, axis))]?.value
   if (!station || !datum || value === undefined) return null
   return nm(Math.round(minus(value, datum.value) / factor(axis, station.spindle, scene)))

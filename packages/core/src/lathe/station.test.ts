@@ -51,7 +51,7 @@ describe('stations', () => {
     expect(stationOf(two, '8')).toMatchObject({ use: 'driven', spindle: 'main', place: 7 })
     expect(stationOf(two, '11')).toMatchObject({ use: 'turning', spindle: 'sub' })
     expect(stationOf(two, '13')).toMatchObject({ place: 0, turret: { name: 'lower' } })
-    expect([stationOf(two, '17'), stationOf(two, '0'), stationOf(two, '1.5')]).toEqual([null, null, null])
+    expect([stationOf(two, '17'), stationOf(two, '0'), stationOf(two, 'x')]).toEqual([null, null, null])
   })
 
   it('have registers where the turret has them', () => {

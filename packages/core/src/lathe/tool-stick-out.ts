@@ -1,7 +1,7 @@
 import { standsAlong } from '../assembly/index.ts'
 import { doubtBy } from '../check/limits.ts'
 import { nm, plus, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
-import { spindleOfTool } from '../machine/index.ts'
+import { spindleOfTool, stationNumber } from '../machine/index.ts'
 import { geometryRegister, registerKey, registerName, stationDatum, wearOf } from '../register/index.ts'
 import { chosenTool, resultCell, sizeInput, toolInput, type Refusal, type Routine, type Values, type Write } from '../routine/index.ts'
 import { restingOn } from '../reach/index.ts'
@@ -68,10 +68,10 @@ export const toolStickOut: Routine = {
 
 function givenOf(values: Values, scene: Scene) {
   const tool = chosenTool(values, scene)
-  const of = (axis: StationAxis) => (tool ? scene.standing[registerKey(stationDatum(tool.number, axis))] : undefined)
+  const of = (axis: StationAxis) => (tool ? scene.standing[registerKey(stationDatum(stationNumber(tool.number), axis))] : undefined)
   return {
     tool,
-    spindle: tool ? spindleOfTool(tool.number, scene.machine) : 'main',
+    spindle: tool ? spindleOfTool(tool, scene.machine) : 'main',
     datum: { X: of('X'), Z: of('Z') },
     out: { X: values.length('out-X'), Z: values.length('out-Z') },
   }
@@ -90,7 +90,7 @@ const linesOf = ({ tool, spindle, datum, out }: Given, scene: Scene): WorkingLin
 
 function refusalOf({ tool, datum, out }: Given, scene: Scene): Refusal | null {
   for (const axis of STATION_AXES) {
-    const register = stationDatum(tool!.number, axis)
+    const register = stationDatum(stationNumber(tool!.number), axis)
     if (!datum[axis])
       return {
         input: 'tool',
@@ -125,7 +125,7 @@ function writesOf({ tool, spindle, datum, out }: Given, scene: Scene): Write[] |
         increment,
       ),
       assembly: own.assembly,
-      rests: [registerKey(stationDatum(own.number, axis))],
+      rests: [registerKey(stationDatum(stationNumber(own.number), axis))],
       slips: [],
     }
   }

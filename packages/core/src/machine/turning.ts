@@ -55,7 +55,7 @@ export interface Station extends SpecialStation {
 
 /** The station that a tool's number names: turrets are counted through one after the other. Null for a number that none has. */
 export function stationOf(turrets: readonly Turret[], number: string): Station | null {
-  const wanted = Number(number)
+  const wanted = Number(stationNumber(number))
   if (!Number.isInteger(wanted) || wanted < 1) return null
   let before = 0
   for (const turret of turrets) {
@@ -68,9 +68,14 @@ export function stationOf(turrets: readonly Turret[], number: string): Station |
   return null
 }
 
-/** The spindle that a tool works at, by its station; the main one where its station is not on record. */
-export const spindleOfTool = (number: string, { turrets }: { turrets: readonly Turret[] }): SpindleName =>
-  stationOf(turrets, number)?.spindle ?? 'main'
+/** The station in a tool's number: what stands before the point of a further pair of offsets, "3" in "3.13". */
+export const stationNumber = (number: string): string => number.split('.')[0]!
+
+/** The spindle that a tool works at: its own where a pair of offsets says it, else its station's; the main one where neither is on record. */
+export const spindleOfTool = (
+  { number, spindle }: { number: string; spindle?: SpindleName },
+  { turrets }: { turrets: readonly Turret[] },
+): SpindleName => spindle ?? stationOf(turrets, number)?.spindle ?? 'main'
 
 /** Numbers of all stations, in their order. */
 export const stationNumbers = (turrets: readonly Turret[]): string[] =>

@@ -1,6 +1,6 @@
 import { standsAlong } from '../assembly/index.ts'
 import { mm, nm, type Nm } from '../length/index.ts'
-import { withWear, zSense, type SpindleName, type Station, stationOf } from '../machine/index.ts'
+import { stationNumber, withWear, zSense, type SpindleName, type Station, stationOf } from '../machine/index.ts'
 import { standsOut } from '../lathe/station-reach.ts'
 import { readsRadii } from '../lathe/x-reads.ts'
 import { geometryRegister, registerKey, stationDatum, wearOf } from '../register/index.ts'
@@ -84,9 +84,15 @@ export function obstaclesAt(spindle: SpindleName, scene: Scene): { obstacles: Ob
   }
 }
 
-/** The tools of one turret, each with how far it stands out of its station. */
-export function onTurret(turretName: string, scene: Scene): OnTurret[] {
+/**
+ * The tools of one turret, each with how far it stands out of its station.
+ * @param active number of the tool at the work; of a tool with several pairs of offsets the pair that is called is shown, and once
+ */
+export function onTurret(turretName: string, active: string, scene: Scene): OnTurret[] {
+  const own = scene.tools.find(({ number }) => number === active)
   return scene.tools.flatMap((tool) => {
+    if (own?.pairOf === undefined ? tool.pairOf !== undefined : tool.number === own.pairOf || (tool.pairOf !== undefined && tool !== own))
+      return []
     const station = stationOf(scene.machine.turrets, tool.number)
     if (!station || station.turret.name !== turretName) return []
     const along = standsAlong(tool) ?? 'X'
@@ -111,7 +117,7 @@ function byNeighbour(tool: MountedTool, { turret, number, place }: Station, axis
   for (let at = 0; at < turret.stations; at++) {
     const datum = scene.standing[registerKey(stationDatum(String(number - place + at), axis))]
     if (!datum) continue
-    const own = { ...scene.standing, [registerKey(stationDatum(tool.number, axis))]: datum }
+    const own = { ...scene.standing, [registerKey(stationDatum(stationNumber(tool.number), axis))]: datum }
     return standsOut(tool, axis, { ...scene, standing: own })
   }
   return null

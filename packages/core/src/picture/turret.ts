@@ -65,7 +65,7 @@ interface Placed extends OnTurret {
 export function turretPicture(number: string, look: TurretLook, slot: string, scene: Scene): TurretPicture | string {
   const station = stationOf(scene.machine.turrets, number)
   if (!station) return `T${number} sits in no station that is on record of ${scene.machine.name}.`
-  const all = onTurret(station.turret.name, scene)
+  const all = onTurret(station.turret.name, number, scene)
   const own = all.find(({ tool }) => tool.number === number)
   if (!own) return `Nothing is mounted in T${number}.`
   const tip = tipAt(look, own, slot, scene)

@@ -1,8 +1,9 @@
 import type { Assembly, ToolNeed } from '../assembly/index.ts'
 import type { Nm } from '../length/index.ts'
-import type { Axis, MachineRecord } from '../machine/index.ts'
+import type { Axis, MachineRecord, SpindleName } from '../machine/index.ts'
 import type { RegisterKey } from '../register/index.ts'
 import type { Gauge } from '../gauge/index.ts'
+import type { FurtherPair } from './further-pairs.ts'
 import type { Holding } from './holding.ts'
 import type { Provenance } from './provenance.ts'
 
@@ -41,6 +42,12 @@ export interface MountedTool extends Omit<Assembly, 'id'> {
   diameterOffset: string
   /** Id of the assembly. */
   assembly: string
+  /** Further pairs of offsets that the tool is called by. */
+  further?: readonly FurtherPair[]
+  /** For a further pair: the number of the tool that it belongs to. */
+  pairOf?: string
+  /** The spindle it works at where that is not its station's. */
+  spindle?: SpindleName
 }
 
 /** A tool that an operation's program calls, with the numbers it calls it under. */

@@ -96,7 +96,7 @@ interface AtSpindle {
 function barOrder(said: Described, _gauges: readonly Gauge[], machine: OnMachine | null): PlannedStep[] {
   const at = (spindle: SpindleName): AtSpindle[] => {
     const slot = said.slots.find((code) => (machine ? spindleOfSlot(machine, code) : 'main') === spindle)
-    const tools = said.tools.filter(({ number }) => (machine ? spindleOfTool(number, machine) : 'main') === spindle)
+    const tools = said.tools.filter((tool) => (machine ? spindleOfTool({ number: tool.number }, machine) : 'main') === spindle)
     const master = tools.find(({ number }) => number === machine?.turning.masters[spindle]) ?? tools[0]
     return slot === undefined ? [] : [{ spindle, slot, tools, master }]
   }

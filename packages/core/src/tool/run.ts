@@ -1,4 +1,4 @@
-import { spindleOfTool, type MachineRecord } from '../machine/index.ts'
+import { spindleOfTool, stationNumber, type MachineRecord } from '../machine/index.ts'
 import { parseRegisterKey } from '../register/index.ts'
 import { MEASURED, MEASURES, type Measure } from './measure.ts'
 import { toolRows } from './table.ts'
@@ -39,7 +39,7 @@ export function runOf(
   const turns = machine.kind === 'lathe'
   const tools = turns
     ? inTurretOrder(
-        plan.tools.filter(({ number }) => spindleOfTool(number, machine) === 'main'),
+        plan.tools.filter((tool) => spindleOfTool(mounted.find(({ number }) => number === tool.number) ?? tool, machine) === 'main'),
         machine,
       )
     : plan.tools
@@ -63,11 +63,12 @@ function inTurretOrder(tools: readonly PlannedTool[], { turrets, turning }: Pick
   if (!master) return []
   const others = tools.filter((tool) => tool !== master)
   const order = turretOrder(
-    others.map(({ number }) => Number(number)),
+    others.map(({ number }) => Number(stationNumber(number))),
     turrets[0]?.stations ?? null,
-    Number(master.number),
+    Number(stationNumber(master.number)),
   )
-  return [master, ...order.map((station) => others.find(({ number }) => Number(number) === station)!)]
+  // Pairs of one station follow each other without a turn.
+  return [master, ...order.flatMap((station) => others.filter(({ number }) => Number(stationNumber(number)) === station))]
 }
 
 /**

@@ -1,11 +1,12 @@
+import { radiansOf, type Microdegrees } from '../angle/index.ts'
 import { drawBar, onSpindle, type Dimension, type Drawing, type Point, type Solid } from '../drawing/index.ts'
 import { mm, nm, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import type { Values } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 
-/** What is off on a turned part: a diameter outside, a bore, or where a face or shoulder stands. */
-export type TurnedKind = 'outside' | 'bore' | 'shoulder'
+/** What is off on a turned part: a diameter outside, a bore, a cone, or where a face or shoulder stands. */
+export type TurnedKind = 'outside' | 'bore' | 'cone' | 'cone-bore' | 'shoulder'
 
 const point = (z: number, x: number): Point => ({ x: nm(Math.round(z)), y: nm(Math.round(x)) })
 const box = (left: number, low: number, right: number, high: number): Solid => ({
@@ -22,7 +23,20 @@ export function turnedDrawing(kind: TurnedKind | null, values: Values, tool: Mou
   if (kind === null || target === null || (kind !== 'shoulder' && target <= 0)) return drawBar(null, nm(0))
   const measured = values.length('measured')
   const shown = (value: Nm) => asShown(value, scene.machine)
-  return kind === 'shoulder' ? shoulder(target, measured, tool, shown) : round(kind, target, measured, tool, shown)
+  if (kind === 'shoulder') return shoulder(target, measured, tool, shown)
+  const angle = values.angle('cone')
+  const drawing = round(kind === 'cone' || kind === 'outside' ? 'outside' : 'bore', target, measured, tool, shown)
+  return kind.startsWith('cone') && angle !== null ? sloping(drawing, target, angle, kind === 'cone') : drawing
+}
+
+/** The slope of a cone through the place that is measured, as steep as it is; how long it is, is assumed. */
+function sloping(drawing: Drawing, target: Nm, angle: Microdegrees, isOutside: boolean): Drawing {
+  const slope = Math.tan(Math.abs(radiansOf(angle))) * (isOutside ? -1 : 1)
+  const [half, side] = [Math.min(target * 0.3, (target * 0.4) / Math.max(Math.abs(slope), 0.1)), target / 2]
+  const at = -target * 0.35
+  const [left, right] = [side - slope * half, side + slope * half]
+  const points = [point(at - half, left), point(at + half, right), point(at + half, -right), point(at - half, -left)]
+  return { ...drawing, outlines: [{ kind: 'part', points }] }
 }
 
 function tip(tool: MountedTool | null, z: number, x: number, size: number, toward: 'axis' | 'wall'): Solid[] {

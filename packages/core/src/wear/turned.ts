@@ -1,15 +1,31 @@
+import { degreesOf, formatAngle } from '../angle/index.ts'
 import { geometryRegister, registerKey, registerName, timesInDiameter, type RegisterRef } from '../register/index.ts'
-import { chosenTool, rowInput, toolInput, type Refusal, type Routine, type Values } from '../routine/index.ts'
+import { angleInput, chosenTool, rowInput, toolInput, type Refusal, type Routine, type Values } from '../routine/index.ts'
 import { toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
 import type { Axis } from '../machine/index.ts'
 import { correctionInputs, wearSheet } from './correction.ts'
+import { noseRemarks } from './nose-explains.ts'
 import { notASize } from './side.ts'
 import { givenSize } from './sizes-taken.ts'
 import { turnedDrawing, type TurnedKind } from './turned-drawing.ts'
 import { differenceRemarks, secondInputs } from './two-sizes.ts'
 
+interface KindRow {
+  axis: Axis
+  label: string
+  note: string
+  wanted: string
+  less: string
+  more: string
+  /** Which side of the wall a cone lies on; absent for what has no slope. A wrong nose radius shows on a cone alone. */
+  cone?: 'outside' | 'inside'
+}
+
+/** Degrees between a cone and the axis, below and above which it is a cylinder or a face. */
+const [FLATTEST, STEEPEST] = [1, 89]
+
 /** What each kind of size is corrected by, and what the change does. */
-const KINDS: Readonly<Record<TurnedKind, { axis: Axis; label: string; note: string; wanted: string; less: string; more: string }>> = {
+const KINDS: Readonly<Record<TurnedKind, KindRow>> = {
   outside: {
     axis: 'X',
     label: 'Outside diameter',
@@ -26,6 +42,24 @@ const KINDS: Readonly<Record<TurnedKind, { axis: Axis; label: string; note: stri
     less: 'tip further in, smaller bore',
     more: 'tip further out, larger bore',
   },
+  cone: {
+    axis: 'X',
+    label: 'Cone or chamfer',
+    note: 'X, and its nose',
+    wanted: 'Diameter larger by',
+    less: 'tip further in, smaller cone',
+    more: 'tip further out, larger cone',
+    cone: 'outside',
+  },
+  'cone-bore': {
+    axis: 'X',
+    label: 'Cone in a bore',
+    note: 'X, and its nose',
+    wanted: 'Diameter larger by',
+    less: 'tip further in, smaller cone',
+    more: 'tip further out, larger cone',
+    cone: 'inside',
+  },
   shoulder: {
     axis: 'Z',
     label: 'Face or shoulder',
@@ -39,7 +73,8 @@ const KINDS: Readonly<Record<TurnedKind, { axis: Axis; label: string; note: stri
 /**
  * Turned size. The tip goes to M = W + G + P, so a larger geometry leaves the surface further out, on the outside and in a bore
  * alike, and a face further from the chuck: \u0394G = target \u2212 measured. On X both count as the machine reads X: half of the
- * difference of two diameters where it reads radii. The change goes to the wear register.
+ * difference of two diameters where it reads radii. The change goes to the wear register. A cone may be off by its nose radius,
+ * which no register of X mends: that is said before anything is corrected.
  */
 export const turnedSize: Routine = {
   id: 'turned-size',
@@ -52,6 +87,7 @@ export const turnedSize: Routine = {
   inputs(scene, raw) {
     const tool = toolByNumber(scene, raw.tool ?? null)
     const kind = kindOf(raw.kind)
+    const cone = kind && KINDS[kind].cone
     const feature = {
       register: tool && kind && registerOf(tool, kind),
       routine: turnedSize.id,
@@ -74,6 +110,7 @@ export const turnedSize: Routine = {
             ]),
           ]
         : []),
+      ...(cone && raw.by === 'measured' ? [angleInput('cone', 'Cone against the axis')] : []),
       ...sizes.map((input) =>
         input.id !== 'target' && input.id !== 'measured'
           ? input
@@ -81,7 +118,7 @@ export const turnedSize: Routine = {
             ? { ...input, label: `${input.label} part Z`, role: 'place' as const }
             : { ...input, label: `${input.label} diameter` },
       ),
-      ...(kind ? secondInputs(raw, kind === 'shoulder' ? 'part Z' : 'diameter') : []),
+      ...(kind && !cone ? secondInputs(raw, kind === 'shoulder' ? 'part Z' : 'diameter') : []),
     ]
   },
 
@@ -91,7 +128,9 @@ export const turnedSize: Routine = {
     const register = tool && kind ? registerOf(tool, kind) : null
     // On a sub-spindle part Z counts against machine Z: a longer geometry then leaves the face nearer to its chuck.
     const mirrored = values.choice('side') === 'sub'
-    const said = kind !== 'shoulder' || !scene.machine.spindles.includes('sub') || values.choice('side') !== null
+    const sideSaid = kind !== 'shoulder' || !scene.machine.spindles.includes('sub') || values.choice('side') !== null
+    const coneSaid = !kind || !KINDS[kind].cone || values.choice('by') !== 'measured' || values.angle('cone') !== null
+    const said = sideSaid && coneSaid
     return wearSheet({
       values,
       scene,
@@ -107,7 +146,10 @@ export const turnedSize: Routine = {
       words: wordsOf(kind, mirrored),
       wantedLabel: kind ? KINDS[kind].wanted : 'Larger by',
       drawing: turnedDrawing(kind, values, tool, scene),
-      remarks: differenceRemarks(values, scene),
+      remarks: [
+        ...differenceRemarks(values, scene),
+        ...(kind && KINDS[kind].cone ? noseRemarks(values, tool, KINDS[kind].cone === 'inside', scene) : []),
+      ],
     })
   },
 }
@@ -128,5 +170,11 @@ const registerOf = (tool: MountedTool, kind: TurnedKind): RegisterRef => geometr
 function refusalOf(tool: MountedTool, register: RegisterRef, kind: TurnedKind, values: Values, scene: Scene): Refusal | null {
   if (!scene.standing[registerKey(register)])
     return { input: 'tool', sentence: `${registerName(register)} is unset, and wear counts on top of it. Measure T${tool.number} first.` }
+  const cone = values.angle('cone')
+  if (KINDS[kind].cone && cone !== null && (degreesOf(cone) < FLATTEST || degreesOf(cone) > STEEPEST))
+    return {
+      input: 'cone',
+      sentence: `Cone against the axis: ${formatAngle(cone)} is no cone. It is the angle between its wall and the axis, from ${FLATTEST}\u00b0 to ${STEEPEST}\u00b0; a chamfer of 45\u00b0 has 45.`,
+    }
   return kind === 'shoulder' ? null : notASize(values)
 }

@@ -166,13 +166,16 @@ async function refuseNumbers(
     .where(eq(mount.machine, record.id))
   const taken = others.find(
     ({ mount: other }) =>
-      other.assembly !== body.assembly && (other.offset === numbers.offset || other.diameterOffset === numbers.diameterOffset),
+      other.assembly !== body.assembly &&
+      (other.offset === numbers.offset ||
+        other.diameterOffset === numbers.diameterOffset ||
+        other.further.some(({ offset }) => offset === numbers.offset || offset === numbers.diameterOffset)),
   )
   if (taken)
     throw new Problem(
       409,
       'number-taken',
-      `${taken.mount.offset === numbers.offset ? `H${numbers.offset}` : `D${numbers.diameterOffset}`} belongs to T${taken.mount.number}, ${taken.name}; each would overwrite the other\u2019s figures.`,
+      `${taken.mount.offset === numbers.offset ? `H${numbers.offset}` : taken.mount.diameterOffset === numbers.diameterOffset ? `D${numbers.diameterOffset}` : `Offset ${numbers.offset}`} belongs to T${taken.mount.number}, ${taken.name}; each would overwrite the other\u2019s figures.`,
     )
 }
 

@@ -13,6 +13,7 @@ import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
 import { happenToTool } from './tool-event.ts'
 import { findInDrawer, loadAssembly, loadAssemblyPage } from './load.ts'
 import { sayFamily } from './family.ts'
+import { sayPairs } from './pairs.ts'
 import { mountTool } from './mount.ts'
 
 export function assemblyRoutes(app: Express, connection: Connection): void {
@@ -54,6 +55,8 @@ export function assemblyRoutes(app: Express, connection: Connection): void {
   serve(app, api.toolEvent, ({ params, body, author }) => happenToTool(connection, params.id, body, author))
 
   serve(app, api.mount, ({ params, body, author }) => mountTool(connection, params.id, body, author))
+
+  serve(app, api.sayPairs, ({ params, body, author }) => sayPairs(connection, params.id, body, author))
 
   serve(app, api.sayFamily, ({ params, body, author }) => sayFamily(connection, params.id, body, author))
 

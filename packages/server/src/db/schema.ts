@@ -6,6 +6,7 @@ import {
   type Assembly,
   type DirectionalRadii,
   type DoubtfulTime,
+  type FurtherPair,
   type HandoverLine,
   type Mapping,
   type Provenance,
@@ -115,6 +116,8 @@ export const mount = pgTable(
     assembly: text()
       .notNull()
       .references(() => assembly.id),
+    /** Further pairs of offsets that it is called by. */
+    further: jsonb().$type<FurtherPair[]>().notNull().default([]),
     ...stamps,
   },
   // An assembly is one thing: it sits in one place or in none.

@@ -8,7 +8,7 @@ import type { StandingRow } from './standing.ts'
 export const FIGURE = 'state, entry, at, "by", standard, operation, setup, seen, assembly, provenance'
 
 /** A tool in its pocket, with the assembly's columns under their own names. */
-export const TOOL = `pocket.number, pocket.offset, pocket.diameter_offset AS "diameterOffset", a.id AS assembly, a.name, a.kind, a.holder, a.turning,
+export const TOOL = `pocket.number, pocket.offset, pocket.diameter_offset AS "diameterOffset", pocket.further, a.id AS assembly, a.name, a.kind, a.holder, a.turning,
   a.flutes, a.insert_code AS insert, a.properties, a.estimate, a.edges, a.life, a.life_used AS "lifeUsed"`
 
 /** An operation is called by its name and the revision that it was planned for. */

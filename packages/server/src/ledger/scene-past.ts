@@ -132,11 +132,11 @@ function toolsOf({ mounts, assemblies }: PastRows): ToolRow[] {
   )
   return rowsOf(mount, mounts ?? [])
     .sort((one, other) => one.place - other.place)
-    .flatMap(({ number, offset, diameterOffset, assembly: id }) => {
+    .flatMap(({ number, offset, diameterOffset, further, assembly: id }) => {
       const sits = byId.get(id)
       if (!sits) return []
       const { id: _id, changedAt: _at, changedBy: _by, ...own } = sits
-      return [{ ...own, number, offset, diameterOffset, assembly: id } as ToolRow]
+      return [{ ...own, number, offset, diameterOffset, further, assembly: id } as ToolRow]
     })
 }
 

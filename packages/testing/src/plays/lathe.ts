@@ -55,7 +55,7 @@ function skim(chance: Chance, machine: MachineRecord): Played {
 }
 
 /** A turned size that is off, corrected by the wear of the tool that cuts it: \u0394G = target \u2212 measured, as X reads. */
-function sized(chance: Chance, machine: MachineRecord, kind: 'outside' | 'bore' | 'shoulder'): Played {
+function sized(chance: Chance, machine: MachineRecord, kind: 'outside' | 'bore' | 'shoulder' | 'cone'): Played {
   const register = geometryRegister('1', kind === 'shoulder' ? 'Z' : 'X')
   const [target, wear] = [kind === 'shoulder' ? -24e6 : 24.98e6, 12_000]
   const size = target + chance.between(-80e3, 80e3)
@@ -65,7 +65,15 @@ function sized(chance: Chance, machine: MachineRecord, kind: 'outside' | 'bore' 
       [register, -231_406_000, 2_000],
       [wearOf(register), wear, 0],
     ]),
-    raw: { tool: '1', kind, by: 'measured', with: 'mic', target: typed(target), measured: typed(size + chance.normal(2_000)) },
+    raw: {
+      tool: '1',
+      kind,
+      by: 'measured',
+      with: 'mic',
+      ...(kind === 'cone' ? { cone: '30' } : {}),
+      target: typed(target),
+      measured: typed(size + chance.normal(2_000)),
+    },
     truth: [[wearOf(register), wear + (target - size) / half]],
   }
 }
@@ -261,6 +269,7 @@ export const LATHE_PLAYS: NamedPlays = {
   },
   'turned-size': (chance) => sized(chance, LATHE, 'outside'),
   'turned-size: a bore, X reads radii': (chance) => sized(chance, { ...LATHE, xReads: 'radius' }, 'bore'),
+  'turned-size: a cone': (chance) => sized(chance, LATHE, 'cone'),
   'turned-size: a shoulder': (chance) => sized(chance, LATHE, 'shoulder'),
   'turned-diameter': (chance) => skim(chance, LATHE),
   'turned-diameter: X reads radii': (chance) => skim(chance, { ...LATHE, xReads: 'radius' }),

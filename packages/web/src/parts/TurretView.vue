@@ -26,7 +26,7 @@ watch(
 /** The zero that the tool's own spindle works from: the plan's first slot of that side, or the machine's. */
 const slot = computed(() => {
   const { machine, plan } = props.scene
-  const side = spindleOfTool(number.value, machine)
+  const side = spindleOfTool(props.scene.tools.find((tool) => tool.number === number.value) ?? { number: number.value }, machine)
   const fits = (code: string) => spindleOfSlot(machine, code) === side
   return plan?.slots.find(fits) ?? machine.slots.map(({ code }) => code).find(fits) ?? machine.slots[0]!.code
 })

@@ -51,7 +51,7 @@ const counts = computed(() => {
 })
 /** Tools that this run leaves to their own zero. */
 const aside = computed(() =>
-  props.scene.tools.filter(({ number }) => spindleOfTool(number, props.scene.machine) === 'sub').map(({ number }) => `T${number}`),
+  props.scene.tools.filter((tool) => spindleOfTool(tool, props.scene.machine) === 'sub').map(({ number }) => `T${number}`),
 )
 const toolName = (number: string) => props.scene.tools.find((one) => one.number === number)?.name ?? 'not mounted'
 /** What comes after a task that is finished now, before the server has said so. */

@@ -16,6 +16,7 @@ import ToolEventDialog from './ToolEventDialog.vue'
 import LifeStrip from './LifeStrip.vue'
 import LoadSections from './LoadSections.vue'
 import MountDialog from './MountDialog.vue'
+import PairsDialog from './PairsDialog.vue'
 import { toolFormOf, toolShape } from './tool-form.ts'
 import ToolFields from './ToolFields.vue'
 import ToolStands from './ToolStands.vue'
@@ -44,6 +45,9 @@ const { scene } = useSceneAtHand(() => at.value?.machine ?? null)
 /** As the program at hand calls it, or as it was mounted. */
 const numbers = computed(() => scene.data.value?.tools.find(({ assembly }) => assembly === props.assembly) ?? at.value!)
 
+/** The tool and its further pairs of offsets. */
+const called = computed(() => scene.data.value?.tools.filter(({ assembly }) => assembly === props.assembly) ?? [])
+const pairing = ref(false)
 const happening = ref<Happening | null>(null)
 const moving = ref(false)
 /** Another tool takes its place, in one entry. */
@@ -167,7 +171,16 @@ const facts = computed(() =>
         </p>
       </Form>
 
-      <ToolStands v-if="at && scene.data.value" :number="at.number" :scene="scene.data.value" />
+      <template v-if="at && scene.data.value">
+        <ToolStands v-for="{ number } in called" :key="number" :number="number" :scene="scene.data.value" />
+        <p class="record-ways">
+          <MayNot to="sayPairs"
+            ><Button type="link" @click="pairing = true">{{
+              called.length > 1 ? 'change its further offsets' : 'a program calls it by another offset too'
+            }}</Button></MayNot
+          >
+        </p>
+      </template>
       <section>
         <h2>What happened to it</h2>
         <p class="buttons">
@@ -204,6 +217,13 @@ const facts = computed(() =>
         </ul>
       </section>
       <ToolEventDialog v-if="happening" :kind="happening" :tool="tool" :scene="scene.data.value ?? null" @close="happening = null" />
+      <PairsDialog
+        v-if="pairing && scene.data.value && called[0]"
+        :scene="scene.data.value"
+        :tool="called[0]"
+        @close="pairing = false"
+        @told="told = $event"
+      />
       <MountDialog
         v-if="replacing && at && scene.data.value"
         :scene="scene.data.value"

@@ -29,7 +29,8 @@ const to = (routine: string) => ({
 
 <template>
   <section v-if="row">
-    <h2>What stands on {{ scene.machine.name }}</h2>
+    <h2>What stands on {{ scene.machine.name }}{{ row.tool.pairOf ? `, T${number}` : '' }}</h2>
+    <p v-if="row.tool.pairOf" class="quiet">{{ row.tool.name }}</p>
     <table>
       <thead>
         <tr>

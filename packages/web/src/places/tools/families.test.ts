@@ -5,6 +5,7 @@ import { describe, expect, it, vi } from 'vitest'
 import { put } from '../../../test/mounting.ts'
 import { refused, serverThat } from '../../../test/answers.ts'
 import Families from './Families.vue'
+import PairsDialog from './PairsDialog.vue'
 import { calledBy, factsOnMachine } from './on-its-machine.ts'
 
 const cutter = (number: string, lifeUsed: number) =>
@@ -70,5 +71,36 @@ describe('families of tools', () => {
       '',
       'offset 4',
     ])
+  })
+})
+
+describe('further offsets of a tool', () => {
+  it('are typed line by line, refused while a number is taken, and sent with what sits there', async () => {
+    const sent = serverThat({ 'POST /api/machines': refused(409, 'Another tool is in T2 now, or none. Look at it again.') })
+    put(PairsDialog, { scene: at(0), tool: cutter('2', 0) })
+    const field = (label: string) =>
+      [...document.body.querySelectorAll<HTMLInputElement>('.ant-modal input')].find(
+        (input) => document.body.querySelector(`label[for="${input.id}"]`)?.textContent === label,
+      )!
+    const type = async (label: string, value: string) => {
+      field(label).value = value
+      field(label).dispatchEvent(new Event('input'))
+      await flushPromises()
+    }
+    await vi.waitFor(() => expect(field('Offset')).toBeTruthy())
+    const keep = document.body.querySelector<HTMLButtonElement>('.ant-modal .ant-btn-primary')!
+    await type('Offset', '11')
+    await type('What it is for', 'finishing')
+    expect(document.body.textContent).toContain('Offset 11 is taken; each would overwrite the other\u2019s figures.')
+    expect(keep.disabled).toBe(true)
+    await type('Offset', '42')
+    expect(keep.disabled).toBe(false)
+    keep.click()
+    await flushPromises()
+    expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
+      path: '/api/machines/mill/pairs',
+      body: { number: '2', assembly: 'em-2', pairs: [{ offset: '42', words: 'finishing', spindle: null }] },
+    })
+    await vi.waitFor(() => expect(document.body.textContent).toContain('Another tool is in T2 now'))
   })
 })
