@@ -1,6 +1,6 @@
 export { Chance } from './chance.ts'
 export { GAUGES } from './gauges.ts'
-export { FOUR_AXES, INCH_LATHE, INCH_MILL, LATHE, MILL, TURRET_LATHE } from './machines.ts'
+export { FOUR_AXES, INCH_LATHE, INCH_MILL, LATHE, MILL, TURRET_LATHE, Y_LATHE } from './machines.ts'
 export { PLAYS } from './plays/index.ts'
 export type { Play, Played } from './plays/index.ts'
 export { run } from './run.ts'

@@ -83,6 +83,13 @@ export const TURRET_LATHE: MachineRecord = {
   },
 }
 
+/** The same with a Y axis for its driven tools. */
+export const Y_LATHE: MachineRecord = {
+  ...TURRET_LATHE,
+  id: 'y-lathe',
+  travels: [...LATHE.travels, { axis: 'Y', min: mm(-50), max: mm(50) }],
+}
+
 /** A lathe in inches, with other travels. */
 export const INCH_LATHE: MachineRecord = {
   ...LATHE,

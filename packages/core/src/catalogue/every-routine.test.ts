@@ -180,6 +180,7 @@ describe('a machine whose readings are all shifted by a step', () => {
     'tool-on-arm': 'follows',
     'arm-constant': 'follows',
     'on-centre': 'stays',
+    'tool-y': 'follows',
     'run-out': 'stays',
     'tool-stick-out': 'stays',
     'station-datum': 'stays',

@@ -26,6 +26,7 @@ import {
   stationDatumRoutine,
   toolOnArm,
   toolStickOut,
+  toolY,
   turnedDiameter,
 } from '../lathe/index.ts'
 import { probeInRing, probeOnWall } from '../probe/index.ts'
@@ -58,6 +59,7 @@ export const ROUTINES: readonly Routine[] = [
   knownDiameter,
   toolOnArm,
   onCentre,
+  toolY,
   toolStickOut,
   noseAndTip,
   sideSize,

@@ -116,8 +116,8 @@ export const isToScale = ({ toScale, solids }: Pick<Drawing, 'toScale' | 'solids
 
 /** What the drawing pane shows, to scale, in part coordinates. */
 export interface Drawing {
-  /** `above`: X right, Y away from the operator. `front`: X right, Z up; on a lathe Z right, X up. */
-  view: 'above' | 'front'
+  /** `above`: X right, Y away from the operator. `front`: X right, Z up; on a lathe Z right, X up. `along` a lathe’s spindle: Y right, X up. */
+  view: 'above' | 'front' | 'along'
   horizontal: Axis
   vertical: Axis
   solids: Solid[]

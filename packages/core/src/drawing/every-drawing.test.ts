@@ -20,7 +20,7 @@ const choicesOf = (id: string, raw: RawInputs, at: Scene) => {
 }
 
 /** Drawn on a lathe without its work: the stylus of a setter arm and the nose of an insert do not turn. */
-const STILL = ['arm-constant', 'tool-on-arm', 'nose-and-tip', 'station-datum', 'station-centre', 'on-centre', 'tool-stick-out']
+const STILL = ['arm-constant', 'tool-on-arm', 'nose-and-tip', 'station-datum', 'station-centre', 'on-centre', 'tool-stick-out', 'tool-y']
 
 describe.each(PLAYS.map((play) => [play.name, play] as const))('the picture of %s', (name, { routine: id, play }) => {
   const { raw, scene: at } = play(new Chance(`picture of ${name}`))
@@ -60,7 +60,8 @@ describe.each(PLAYS.map((play) => [play.name, play] as const))('the picture of %
       const drawing = sheetOf(id, inputs, at).drawing
       // A bar turns about Z, drawn to the right with X up; a block stands on its table.
       const front = layoutOf(at.machine).stock === 'bar' ? ['Z', 'X'] : ['X', 'Z']
-      expect([drawing.horizontal, drawing.vertical]).toEqual(drawing.view === 'above' ? ['X', 'Y'] : front)
+      const axes = { above: ['X', 'Y'], along: ['Y', 'X'], front }
+      expect([drawing.horizontal, drawing.vertical]).toEqual(axes[drawing.view])
       expect(drawing.turns ?? false).toBe(layoutOf(at.machine).stock === 'bar' && !STILL.includes(id))
       for (const { box } of drawing.solids) {
         expect(box.min.x).toBeLessThanOrEqual(box.max.x)

@@ -10,8 +10,8 @@ export function centreDrawing({ hole, off, number }: { hole: boolean; off: Nm | 
   const centre = { x: nm(0), y: nm(by) }
   const sweep = nm(hole ? RADIUS - SHOWN : RADIUS + SHOWN)
   return {
-    view: 'front',
-    horizontal: 'Z',
+    view: 'along',
+    horizontal: 'Y',
     vertical: 'X',
     toScale: false,
     zeroName: 'spindle axis',

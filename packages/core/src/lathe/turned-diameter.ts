@@ -92,12 +92,12 @@ function touchOf(reading: Nm | null, place: Nm | null, known: Nm, direction: 1 |
   }
 }
 
-/** What is wrong with a part zero in X that a tool\u2019s X is counted from; null where it stands. */
-export function axisRefusal(slot: string | null, zero: Standing | undefined, scene: Scene): Refusal | null {
+/** What is wrong with a part zero that a tool\u2019s X or Y is counted from; null where it stands. */
+export function axisRefusal(slot: string | null, zero: Standing | undefined, scene: Scene, axis: 'X' | 'Y' = 'X'): Refusal | null {
   return slot && !zero
     ? {
         input: 'slot',
-        sentence: `${slot} X is unset on ${scene.machine.name}; unset is not zero. Record it as deliberately zero if the spindle axis is X0.`,
+        sentence: `${slot} ${axis} is unset on ${scene.machine.name}; unset is not zero. Record it as deliberately zero if the spindle axis is ${axis}0.`,
       }
     : null
 }
@@ -143,12 +143,12 @@ function linesOf(values: Values, scene: Scene, slot: string | null, zero: Standi
   ]
 }
 
-/** What the part zero in X takes off, the common shift with it. */
-export function zeroLines(slot: string | null, zero: Standing | undefined, scene: Scene): WorkingLine[] {
-  const shift = commonShift(scene, 'X')
+/** What the part zero takes off, the common shift with it. */
+export function zeroLines(slot: string | null, zero: Standing | undefined, scene: Scene, axis: 'X' | 'Y' = 'X'): WorkingLine[] {
+  const shift = commonShift(scene, axis)
   return [
-    line('less', slot ? `${slot} X` : 'work offset X', zero?.value ?? null),
-    ...(shift === 0 ? [] : [line('less', 'common shift X', shift)]),
+    line('less', slot ? `${slot} ${axis}` : `work offset ${axis}`, zero?.value ?? null),
+    ...(shift === 0 ? [] : [line('less', `common shift ${axis}`, shift)]),
   ]
 }
 

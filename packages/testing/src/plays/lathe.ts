@@ -11,7 +11,7 @@ import {
   type RegisterRef,
 } from '@rook/core'
 import type { Chance } from '../chance.ts'
-import { LATHE, TURRET_LATHE } from '../machines.ts'
+import { LATHE, TURRET_LATHE, Y_LATHE } from '../machines.ts'
 import { mounted, scene, stands } from '../scene.ts'
 import { shown, typed } from '../typed.ts'
 import { STANDARD } from './part-zero.ts'
@@ -33,6 +33,8 @@ const on = (machine: MachineRecord, standing: [RegisterRef, number, number][]) =
   )
 /** Standard uncertainty of a diameter measured on the machine. */
 const MICROMETER = 3_000
+/** Of a size that was measured with something that nobody has said. */
+const SIZE = 10_000
 
 /** A skim cut at M, its diameter measured: G = M \u2212 W \u2212 D, every term as X reads. */
 function skim(chance: Chance, machine: MachineRecord): Played {
@@ -265,6 +267,37 @@ export const LATHE_PLAYS: NamedPlays = {
         reading: shown(K + G + chance.normal(STANDARD.shim) + chance.normal(STANDARD.felt), LATHE),
       },
       truth: [[armRegister('setter', 'X-'), K]],
+    }
+  },
+  'tool-y'(chance) {
+    // The middle of the two sides is the axis, whatever cutter and bar measure: M = W + G ± (R + r).
+    const [G, apart] = [chance.between(-2e6, 2e6), chance.between(18e6, 24e6)]
+    const side = (sign: 1 | -1) => shown(G + sign * apart + chance.normal(STANDARD.felt), Y_LATHE)
+    return {
+      scene: on(Y_LATHE, [[workRegister('G54', 'Y'), 0, 0]]),
+      raw: { tool: '3', slot: 'G54', sides: 'both', low: side(-1), high: side(1) },
+      truth: [[geometryRegister('3', 'Y'), G]],
+    }
+  },
+  'tool-y: one side over a feeler'(chance) {
+    const G = chance.between(-2e6, 2e6)
+    const [bar, cutter] = [30e6, 10e6]
+    const gap = 50_000 + chance.normal(STANDARD.shim) + chance.normal(STANDARD.felt)
+    const way = chance.between(0, 1) < 0.5 ? 1 : -1
+    const halves = (bar + cutter) / 2 + chance.normal(SIZE / 2) + chance.normal(SIZE / 2)
+    return {
+      scene: on(Y_LATHE, [[workRegister('G54', 'Y'), 0, 0]]),
+      raw: {
+        tool: '3',
+        slot: 'G54',
+        sides: 'one',
+        direction: way === 1 ? '+' : '-',
+        bar: typed(bar),
+        across: typed(cutter),
+        between: 'feeler',
+        reading: shown(G - way * (halves + gap), Y_LATHE),
+      },
+      truth: [[geometryRegister('3', 'Y'), G]],
     }
   },
   'turned-size': (chance) => sized(chance, LATHE, 'outside'),

@@ -16,6 +16,7 @@ export function captionOf(drawing: Drawing, { deviations, turn }: Magnified, fal
 function fromWhere({ view, turns, section }: Drawing): string {
   if (section) return 'cut through'
   if (view === 'above') return 'seen from above'
+  if (view === 'along') return 'seen along the spindle'
   return turns ? 'the bar from the side' : 'seen from the front'
 }
 
