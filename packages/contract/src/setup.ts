@@ -84,6 +84,15 @@ export const toSee = z.object({
 })
 export type ToSee = z.infer<typeof toSee>
 
+/** The newest setup of another operation of the same job: the side before a flip, or the one after it. */
+const otherSide = z.object({
+  setup: z.string(),
+  operationName: z.string(),
+  machineName: z.string(),
+  startedAt: instant,
+  endedAt: instant.nullable(),
+})
+
 export const setupSchema = z
   .object({
     summary: setupSummary,
@@ -91,10 +100,11 @@ export const setupSchema = z
     next: z.string().nullable(),
     toSee: z.array(toSee),
     slots: z.array(z.string()),
-    /** Counter-checks that were seen, with the figure they had then. */
     /** The cautious first run, and why it no longer proves the setup. */
     proven: z.object({ entry: z.uuid(), at: instant, by: z.string(), lapsed: z.string().nullable() }).nullable(),
+    /** Counter-checks that were seen, with the figure they had then. */
     counterSeen: z.array(z.object({ key: z.string(), value: nmSchema })),
+    otherSides: z.array(otherSide),
   })
   .meta({ id: 'Setup' })
 export type Setup = z.infer<typeof setupSchema>

@@ -349,6 +349,29 @@ describe('a setup', () => {
     expect(await proven()).toMatchObject({ lapsed: 'G54 X written since' })
   })
 
+  it('is tied to the other side of the same job, whichever of the two is looked at', async () => {
+    const flipped = await planner.send<OperationRecord>('POST', `/api/parts/${part.id}/operations`, {
+      ...PLAN,
+      name: 'Op 30, second side',
+      slots: ['G55'],
+    })
+    const ordered = { number: '0931', part: part.id, revision: 'A', quantity: 4, due: null, note: '' }
+    const { body: own } = await planner.send<Job>('POST', '/api/jobs', ordered)
+    const [front, second] = [randomUUID(), randomUUID()]
+    // What still lies in the slot of the first side.
+    const again = (await setter.send<SetupSummary[]>('GET', '/api/setups')).body.find(({ slots }) => slots.includes('G55'))!.id
+    await setter.send('POST', `/api/setups/${again}/ended`, { id: randomUUID(), reason: 'spindle needed' })
+    expect((await begin(setter, { id: front, job: own.id })).status).toBe(200)
+    await setter.send('POST', `/api/setups/${front}/ended`, { id: randomUUID(), reason: 'flipped' })
+    expect((await begin(setter, { id: second, operation: flipped.body.id, job: own.id })).status).toBe(200)
+    const sides = async (of: string) => (await setter.send<Setup>('GET', `/api/setups/${of}`)).body.otherSides
+    expect(await sides(second)).toMatchObject([{ setup: front, operationName: 'Op 10, rev A', machineName: 'Mill 3' }])
+    expect((await sides(second))[0]!.endedAt).not.toBeNull()
+    expect((await sides(front)).map(({ setup }) => setup)).toEqual([second])
+    // Setups of other jobs are no sides of it.
+    expect(await sides('now')).toEqual([])
+  })
+
   it('is verified like everything else, down to the counts', async () => {
     const { pool } = connect(shop.appUrl, () => undefined)
     expect((await verifyLedger(pool)).faults).toEqual([])

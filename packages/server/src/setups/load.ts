@@ -2,11 +2,12 @@ import { listed, provenNoMore, type Scene } from '@rook/core'
 import type { Setup, SetupSummary, Step } from '@rook/contract'
 import { asc, eq, getViewSelectedFields, isNull, type SQL } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
-import { inTransaction } from '../db/transaction.ts'
+import { inTransaction, type Lane } from '../db/transaction.ts'
 import { job, machine, part, setupPlan } from '../db/schema.ts'
 import { newestEdition } from '../plan/editions.ts'
 import { notFound } from '../http/problem.ts'
 import { loadMachine } from '../ledger/machine.ts'
+import { OPERATION_NAME } from '../ledger/scene-now.ts'
 import { loadScene } from '../ledger/scene.ts'
 import { standingEntries, type SetupEntry } from './entries.ts'
 import { counterSeen, readoutsOf, stepsOf } from './steps.ts'
@@ -38,7 +39,7 @@ export function loadSetup(connection: Connection, id: string, now: string): Prom
       const row = await loadSetupPlan(lane.db, id)
       const entries = (await standingEntries(lane, [id])).get(id)!
       const scene = await loadScene(lane, await loadMachine(lane, row.plan.machine), id, now, 'read')
-      return describe(row, entries, scene)
+      return { ...describe(row, entries, scene), otherSides: await otherSidesOf(lane, row) }
     },
     { for: 'read' },
   )
@@ -62,7 +63,23 @@ export function describe(row: SetupRow, entries: SetupEntry[], scene: Scene): Se
     slots: row.plan.slots,
     proven: provenOf(entries, scene, steps),
     counterSeen: counterSeen(entries),
+    otherSides: [],
   }
+}
+
+/** The same job's other operations, each by its newest setup, in the order they were begun. */
+async function otherSidesOf({ client }: Lane, { plan, job: ordered }: SetupRow): Promise<Setup['otherSides']> {
+  const { rows } = await client.query<Setup['otherSides'][number]>(
+    `SELECT * FROM (
+       SELECT DISTINCT ON (o.id) o.setup, ${OPERATION_NAME} AS "operationName", m.name AS "machineName",
+         o.started_at AS "startedAt", o.ended_at AS "endedAt"
+       FROM setup_plan o JOIN machine m ON m.id = o.machine
+       WHERE o.job = $1 AND o.id <> $2 ORDER BY o.id, o.started_at DESC) newest
+     ORDER BY "startedAt" LIMIT 8`,
+    [ordered.id, plan.id],
+  )
+  const iso = (moment: string) => new Date(moment).toISOString()
+  return rows.map((row) => ({ ...row, startedAt: iso(row.startedAt), endedAt: row.endedAt === null ? null : iso(row.endedAt) }))
 }
 
 /** The newest cautious first run, and whether it still proves the setup: a step that is open again was done when it was run. */

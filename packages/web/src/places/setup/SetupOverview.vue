@@ -53,6 +53,11 @@ const lit = computed(() => next.value?.preset.tool ?? null)
             data.summary.operationName
           }}</RouterLink>, writes {{ data.slots.join(', ') }}. Fixture: {{ data.summary.fixture }}. Program: {{ data.summary.program }}.
         </p>
+        <p v-for="side in data.otherSides" :key="side.setup" class="quiet">
+          Same job,
+          <RouterLink :to="{ name: 'setup', params: { setup: side.setup } }">{{ side.operationName }} on {{ side.machineName }}</RouterLink
+          >, {{ side.endedAt === null ? 'running' : `ended ${when(side.endedAt, session.shop)}` }}.
+        </p>
       </div>
       <Button size="large" @click="toSizes">Correct a size</Button>
       <GoTo v-if="next" type="primary" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>
