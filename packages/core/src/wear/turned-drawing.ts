@@ -29,14 +29,22 @@ export function turnedDrawing(kind: TurnedKind | null, values: Values, tool: Mou
   return kind.startsWith('cone') && angle !== null ? sloping(drawing, target, angle, kind === 'cone') : drawing
 }
 
-/** The slope of a cone through the place that is measured, as steep as it is; how long it is, is assumed. */
+/**
+ * A cone through the place that is measured, as steep as it is and with what it goes over into behind it; how long it is, is
+ * assumed. In a bore its slope is drawn between the walls.
+ */
 function sloping(drawing: Drawing, target: Nm, angle: Microdegrees, isOutside: boolean): Drawing {
   const slope = Math.tan(Math.abs(radiansOf(angle))) * (isOutside ? -1 : 1)
   const [half, side] = [Math.min(target * 0.3, (target * 0.4) / Math.max(Math.abs(slope), 0.1)), target / 2]
-  const at = -target * 0.35
   const [left, right] = [side - slope * half, side + slope * half]
-  const points = [point(at - half, left), point(at + half, right), point(at + half, -right), point(at - half, -left)]
-  return { ...drawing, outlines: [{ kind: 'part', points }] }
+  const points = [point(-2 * half, left), point(0, right), point(0, -right), point(-2 * half, -left)]
+  const deviations = drawing.deviations?.map(({ from, by }) => ({ from: point(-half, from.y), by }))
+  return {
+    ...drawing,
+    ...(isOutside ? { solids: [box(-2 * half - target, -left, -2 * half, left)] } : {}),
+    ...(deviations ? { deviations } : {}),
+    outlines: [{ kind: 'part', points }],
+  }
 }
 
 function tip(tool: MountedTool | null, z: number, x: number, size: number, toward: 'axis' | 'wall'): Solid[] {

@@ -55,6 +55,6 @@ const keep = () =>
       <PickField v-if="hasSub" v-model="pair.spindle" label="It works" :options="sides" />
       <Button type="link" @click="pairs.splice(at, 1)">Leave out</Button>
     </div>
-    <Button v-if="pairs.length < 8" @click="pairs.push({ ...EMPTY })">One more</Button>
+    <p><Button v-if="pairs.length < 8" @click="pairs.push({ ...EMPTY })">One more</Button></p>
   </FormDialog>
 </template>
