@@ -22,14 +22,20 @@ export function assess(routine: Routine, raw: RawInputs, scene: Scene, agreed: r
   const inputs = routine.inputs(scene, raw)
   const values = readInputs(inputs, raw, scene, agreed)
   try {
-    return { inputs, values, ...judged(routine, inputs, values, scene) }
+    return { inputs, values, ...judged(routine, inputs, raw, values, scene) }
   } catch (error) {
     if (!(error instanceof TooFar)) throw error
     return { inputs, values, sheet: tooFar(scene), findings: [] }
   }
 }
 
-function judged(routine: Routine, inputs: readonly InputSpec[], values: Values, scene: Scene): Pick<Assessment, 'sheet' | 'findings'> {
+function judged(
+  routine: Routine,
+  inputs: readonly InputSpec[],
+  raw: RawInputs,
+  values: Values,
+  scene: Scene,
+): Pick<Assessment, 'sheet' | 'findings'> {
   const drawn = routine.sheet(values, scene)
   const worked = { ...drawn, drawing: pictureOf(drawn.drawing, inputs, values, scene) }
   // A default that a routine works with until something is chosen is no answer.
@@ -37,7 +43,7 @@ function judged(routine: Routine, inputs: readonly InputSpec[], values: Values, 
   const disagrees = made.result ? sumRefusal(made, scene) : null
   const sheet = disagrees ? { ...made, refusal: disagrees, result: null } : made
   const complete = sheet.result !== null && values.problems.length === 0
-  return { sheet, findings: complete ? runChecks({ scene, sheet, result: sheet.result! }) : [] }
+  return { sheet, findings: complete ? runChecks({ scene, sheet, result: sheet.result!, given: { routine, inputs, raw, values } }) : [] }
 }
 
 /** Each figure can be read by itself, and together they lead beyond every machine: a gauge a kilometre thick, sides that never meet. */

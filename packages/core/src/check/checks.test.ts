@@ -59,7 +59,13 @@ describe('a jump, and the single mistake that explains it', () => {
     ['a touch from the other side', { direction: '-' }, 'the touch came from the other side', 'stop'],
     ['a radius taken off before', { reading: '-313.2040' }, 'the radius had already been taken off the reading', 'stop'],
     ['a forgotten shim', { reading: '-319.2040' }, 'Shim 1.000 had lain between and was not taken off', 'stop'],
-    ['a shim that was not there', { between: 'shim' }, 'nothing had lain between, and 1 was taken off', 'stop'],
+    // Pin 8 in the spindle gives the same figure: both are said, and the milder of the two decides.
+    [
+      'a shim that was not there',
+      { between: 'shim' },
+      'nothing had lain between, and 1 was taken off, or if Pin 8 had been in the spindle',
+      'query',
+    ],
     ['inches read as millimetres', { reading: '-12.5277' }, 'the reading had been typed in inches', 'stop'],
     ['a point too far left', { reading: '-31.8204' }, 'the reading had its decimal point one place too far left', 'query'],
     ['another finder', { reading: '-316.2040' }, 'Finder 6 had been in the spindle', 'query'],

@@ -1,38 +1,19 @@
-import { magnitude, minus, nm, plus, type Nm } from '../length/index.ts'
+import { nm, minus, plus } from '../length/index.ts'
 import { numberOf, registerKey, registerName, zeroAxis } from '../register/index.ts'
 import type { Slip, Write } from '../routine/index.ts'
-import { commonShift, workTotal, type Scene, type Standing } from '../scene/index.ts'
+import { commonShift, workTotal, type Scene } from '../scene/index.ts'
 import { BY_FAMILY } from './by-family.ts'
-import { EXPLAINED, SLIP_RANK } from './thresholds.ts'
+import { referenceFor } from './reference.ts'
 
-export interface Explanation {
-  slip: Slip
-  /** How far the value would still be off without the mistake. */
-  left: Nm
-}
-
-/**
- * The likeliest single mistake that explains a jump, or null when none explains it well.
- *
- * A mistake explains a jump when, undone, the value agrees with the reference within 2.5 combined
- * standard uncertainties and less than a quarter of the jump is left. Among several the one that fits
- * best against the uncertainty is named, the commoner one on a tie.
- */
-export function explainJump(write: Write, reference: Standing, standard: number, scene: Scene): Explanation | null {
-  const jump = magnitude(minus(write.value, reference.value))
-  const slips = [...write.slips, ...otherValues(write, reference, scene), ...displaySlips(write, scene)]
-  const explanations = slips
-    .map((slip) => ({ slip, left: magnitude(minus(slip.corrected, reference.value)) }))
-    .filter(({ left }) => left <= EXPLAINED.within * standard && left < EXPLAINED.share * jump)
-  const cost = ({ slip, left }: Explanation) => left / standard + (SLIP_RANK[slip.id] ?? 1)
-  return explanations.sort((a, b) => cost(a) - cost(b))[0] ?? null
-}
+/** What a figure may be that was typed or came in a file, with no routine to work it out again: another one's, or another display's. */
+export const alsoPossible = (write: Write, scene: Scene): Slip[] => [...otherValues(write, scene), ...displaySlips(write, scene)]
 
 /** The value that stands in another slot, or under another tool: undone, this one would be as before. */
-function otherValues(write: Write, reference: Standing, scene: Scene): Slip[] {
+function otherValues(write: Write, scene: Scene): Slip[] {
   const own = registerKey(write.register)
   const { takenFor } = BY_FAMILY[write.register.family]
-  if (takenFor === null) return []
+  const reference = referenceFor(write, scene)?.value
+  if (takenFor === null || !reference) return []
   const places =
     takenFor === 'other-slot' ? scene.machine.slots.map(({ code }) => code) : scene.tools.map((tool) => numberOf(tool, write.register))
   const others = [...new Set(places)].map((slot) => ({ ...write.register, slot }))

@@ -1,6 +1,7 @@
 import type { Nm } from '../length/index.ts'
-import type { Result, Sheet } from '../routine/index.ts'
+import type { Result, Routine, Sheet } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
+import type { Given } from '../slip/index.ts'
 
 /** `query` is answered with a reason that is kept; `stop` needs a lead's release. */
 export type Verdict = 'clear' | 'query' | 'stop'
@@ -26,6 +27,8 @@ export interface Evidence {
   scene: Scene
   sheet: Sheet
   result: Result
+  /** What was given and the routine that worked it out; absent for figures that were typed or came in a file. */
+  given?: Omit<Given, 'scene'> & { routine: Routine }
 }
 
 export interface Check {

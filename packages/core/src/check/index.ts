@@ -62,8 +62,6 @@ export function runChecks(evidence: Evidence): Finding[] {
   return CHECKS.flatMap((check) => check.run(evidence))
 }
 
-export { explainJump } from './explain.ts'
-export type { Explanation } from './explain.ts'
 export { foldFindings } from './fold.ts'
 export type { FoldedFinding } from './fold.ts'
 export { findingKey } from './finding.ts'

@@ -24,7 +24,7 @@ function playScenes(mistake: ((clean: { reading: Nm; direction: string }) => Rec
     const { findings } = assess(edge, { ...raw, ...mistake?.({ reading, direction }) }, at)
     if (findings.some(({ verdict }) => verdict !== 'clear')) tally.questioned++
     const jump = findings.find(({ check }) => check === 'jump')
-    if (jump && jump.verdict !== 'clear') tally.named += jump.sentence.endsWith(` if ${words}.`) ? 1 : 0
+    if (jump && jump.verdict !== 'clear') tally.named += jump.sentence.includes(` if ${words}`) ? 1 : 0
   }
   return tally
 }

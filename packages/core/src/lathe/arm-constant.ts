@@ -144,7 +144,6 @@ function writesOf({ setter, face, tool, K, width }: Found, scene: Scene): Write[
     uncertainty: combine([...doubts, ...more], increment),
     assembly: null,
     rests: [registerKey(register), ...(worn !== ZERO ? [registerKey(wearOf(register))] : [])],
-    slips: [],
   })
   const own = write(face.side, K, [{ label: setter.name, standard: setter.uncertainty }])
   if (!width) return [own]

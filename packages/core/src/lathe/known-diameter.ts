@@ -5,7 +5,6 @@ import {
   betweenLines,
   chosenBetween,
   gaugesUsed,
-  offered,
   placeInput,
   readingInput,
   touchOffSheet,
@@ -25,7 +24,7 @@ import { sideOfBar } from './side-of-bar.ts'
 import { surfaceInput, surfaceOf, TOWARD } from './surface.ts'
 import { tipRefusal } from './tip.ts'
 import { xInputs, xOfTool, xReadout } from './x-of-tool.ts'
-import { axisRefusal, halfAndDouble, zeroLines } from './turned-diameter.ts'
+import { axisRefusal, zeroLines } from './turned-diameter.ts'
 import { diameterLines, micrometerIn, placeOf, readsRadii } from './x-reads.ts'
 
 /**
@@ -73,7 +72,6 @@ export const knownDiameter: Routine = {
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine X at the touch',
       remarks: understated(between),
-      slips: touch ? halfAndDouble(touch) : [],
       drawing: sideOfBar({
         surface,
         diameter,
@@ -132,7 +130,6 @@ function touchOf({ surface, known, between, diameter, reading }: Given, scene: S
     radius: nm(0),
     thickness: between.thickness,
     diameterAxis: !readsRadii(scene),
-    alternatives: { finders: [], between: offered(scene, UNDER_A_TIP), known: [] },
   }
 }
 

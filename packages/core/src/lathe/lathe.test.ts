@@ -14,6 +14,7 @@ import {
   type RegisterRef,
 } from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
 import { TIP_PLACES, tipReaches, tipWords } from './tip.ts'
 
 const TOOLS = [
@@ -25,6 +26,11 @@ const at = (standing: [RegisterRef, number][], machine: MachineRecord = LATHE) =
     standing.map(([register, value]) => [register, stands(nm(value))]),
     { machine, plan: null, tools: TOOLS },
   )
+/** The same with an X of T3 that was measured before, on the bar that still sits there. */
+const knownX = (scene: Scene, value: number): Scene => {
+  const { assembly } = scene.tools.find(({ number }) => number === '3')!
+  return { ...scene, standing: { ...scene.standing, [registerKey(geometryRegister('3', 'X'))]: stands(mm(value), { assembly }) } }
+}
 const axis: [RegisterRef, number] = [workRegister('G54', 'X'), 0]
 const values = (routine: string, raw: RawInputs, standing: [RegisterRef, number][], machine?: MachineRecord) =>
   run(routine, raw, at(standing, machine)).sheet.result?.writes.map(({ value }) => value)
@@ -104,9 +110,11 @@ describe('a known diameter that is touched', () => {
   })
 
   it('names the feeler that was forgotten when the figure jumps by it', () => {
-    const { sheet } = run('known-diameter', { ...raw, between: 'none' }, at([axis]))
-    const slip = sheet.result!.writes[0]!.slips.find(({ phrase }) => phrase.startsWith('Feeler 0.05'))
-    expect(slip?.corrected).toBe(mm(-231.406))
+    const known = knownX(at([axis]), -231.406)
+    expect(run('known-diameter', { ...raw, between: 'none' }, known).finding('jump')).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('It would agree if Feeler 0.05 had lain between and was not taken off.') as string,
+    })
   })
 
   it('says what is wrong', () => {
@@ -153,10 +161,9 @@ describe('a setter arm', () => {
       [armRegister('setter', 'X+'), mm(136.414)],
       [armRegister('setter', 'X-'), mm(156.414)],
     ]
-    const { sheet } = run('tool-on-arm', { tool: '3', setter: 'setter', face: 'X+', reading: '-94.992' }, at(standing))
-    expect(sheet.result!.writes[0]!.slips.map(({ phrase }) => phrase)).toContain(
-      'the constant of the face moving X\u2212 had been taken off',
-    )
+    const known = knownX(at(standing), -251.406)
+    const found = run('tool-on-arm', { tool: '3', setter: 'setter', face: 'X+', reading: '-94.992' }, known).finding('jump')
+    expect(found).toMatchObject({ verdict: 'stop', sentence: expect.stringContaining('had been X\u2212, not X+') as string })
   })
 
   it('is refused without a master, without a constant, and with a tip that cannot reach the face', () => {

@@ -172,7 +172,7 @@ function writesOf(tool: MountedTool, radius: Nm, tip: number, values: Values, sc
         : gauge
           ? { label: gauge.name, standard: gauge.uncertainty }
           : doubtBy('unsaidSize', scene)
-  const plain = { assembly: tool.assembly, rests: [], slips: [] }
+  const plain = { assembly: tool.assembly, rests: [] }
   return [
     {
       ...plain,

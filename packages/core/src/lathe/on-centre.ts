@@ -115,6 +115,5 @@ function writeOf(values: Values, scene: Scene): Write | null {
     uncertainty: combine([ofReadout(increment), restingOn(`centre of station ${tool.number}`, centre), heldTrue(scene)], increment),
     assembly: tool.assembly,
     rests: [registerKey(stationCentre(stationNumber(tool.number)))],
-    slips: [],
   }
 }

@@ -168,7 +168,6 @@ function writeOf(
     ),
     assembly: null,
     rests: [registerKey(register)],
-    slips: [],
   }
 }
 

@@ -56,7 +56,7 @@ export const toolOnArm: Routine = {
       label: tool && face ? `T${tool.number} geometry ${axis}` : 'Geometry',
       lines: linesOf(given),
       refusal: faceRefusal(given, scene),
-      touch: touchOf(given, scene),
+      touch: touchOf(given),
       contributors:
         constant && setter
           ? [
@@ -95,7 +95,7 @@ const linesOf = ({ setter, face, constant, reading }: Given): WorkingLine[] => [
   line('less', setter && face ? `constant of ${setter.name}, moving ${faceWords(face)}` : 'constant of the face', constant?.value ?? null),
 ]
 
-function touchOf({ setter, face, constant, reading }: Given, scene: Scene): SingleTouch | null {
+function touchOf({ face, constant, reading }: Given): SingleTouch | null {
   if (!constant || reading === null || !face) return null
   return {
     axis: face.axis,
@@ -106,26 +106,12 @@ function touchOf({ setter, face, constant, reading }: Given, scene: Scene): Sing
     finds: 'H',
     radius: nm(0),
     thickness: nm(0),
-    alternatives: { finders: [], between: [], known: otherFaces(setter!.id, face, scene) },
   }
 }
 
 function faceRefusal({ tool, setter, face, register }: Given, scene: Scene): Refusal | null {
   const unset = setter && face && refusalOf(setter.name, face, register!, scene)
   return unset || (tool && face ? tipRefusal(tool, face.axis, face.direction, scene) : null)
-}
-
-/** The other faces on the same axis: what would have been taken off had the tool come from the other side. */
-function otherFaces(setter: string, face: ArmFace, scene: Scene) {
-  const other = scene.standing[registerKey(armRegister(setter, face.opposite))]
-  return other
-    ? [
-        {
-          label: `the constant of the face moving ${faceWords({ axis: face.axis, direction: face.direction === 1 ? -1 : 1 })}`,
-          value: other.value,
-        },
-      ]
-    : []
 }
 
 function refusalOf(name: string, face: ArmFace, register: ReturnType<typeof armRegister>, scene: Scene): Refusal | null {

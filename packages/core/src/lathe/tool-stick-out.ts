@@ -126,7 +126,6 @@ function writesOf({ tool, spindle, datum, out }: Given, scene: Scene): Write[] |
       ),
       assembly: own.assembly,
       rests: [registerKey(stationDatum(stationNumber(own.number), axis))],
-      slips: [],
     }
   }
 }
@@ -138,5 +137,5 @@ const wearEnded = (tool: MountedTool, scene: Scene): Write[] =>
     const worn = scene.standing[registerKey(register)]?.value ?? ZERO
     return worn === ZERO
       ? []
-      : [{ register, value: ZERO, state: 'deliberately-zero' as const, uncertainty: null, assembly: tool.assembly, rests: [], slips: [] }]
+      : [{ register, value: ZERO, state: 'deliberately-zero' as const, uncertainty: null, assembly: tool.assembly, rests: [] }]
   })

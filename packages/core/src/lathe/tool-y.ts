@@ -10,7 +10,6 @@ import {
   chosenTool,
   directionInput,
   gaugesUsed,
-  offered,
   readingInput,
   rowInput,
   sizeInput,
@@ -147,18 +146,18 @@ function givenOf(values: Values, scene: Scene): Given {
     : direction === null
       ? []
       : [{ direction, read: values.length('reading') !== null }]
-  const touch = known === null ? null : isBoth ? fromBoth(low, high, known) : fromOne(values, direction, between, known, scene)
+  const touch = known === null ? null : isBoth ? fromBoth(low, high, known) : fromOne(values, direction, between, known)
   return { tool, slot, zero, isBoth, between, low, high, direction, touch, ways }
 }
 
-const BARE = { axis: 'Y', finds: 'H', radius: nm(0), thickness: nm(0), alternatives: { finders: [], between: [], known: [] } } as const
+const BARE = { axis: 'Y', finds: 'H', radius: nm(0), thickness: nm(0) } as const
 
 function fromBoth(low: Nm | null, high: Nm | null, known: Nm): SingleTouch | null {
   if (low === null || high === null) return null
   return { ...BARE, direction: 1, reading: nm(Math.round((low + high) / 2)), place: nm(0), known }
 }
 
-function fromOne(values: Values, direction: 1 | -1 | null, between: Between | null, known: Nm, scene: Scene): SingleTouch | null {
+function fromOne(values: Values, direction: 1 | -1 | null, between: Between | null, known: Nm): SingleTouch | null {
   const [reading, bar, across] = [values.length('reading'), values.length('bar'), values.length('across')]
   if (direction === null || reading === null || bar === null || across === null || !between) return null
   return {
@@ -169,7 +168,6 @@ function fromOne(values: Values, direction: 1 | -1 | null, between: Between | nu
     known,
     radius: nm(Math.round(across / 2)),
     thickness: between.thickness,
-    alternatives: { finders: [], between: offered(scene, UNDER_A_TIP), known: [] },
   }
 }
 

@@ -4,12 +4,10 @@ import {
   placeInput,
   readingInput,
   touchOffSheet,
-  valueOf,
   type Refusal,
   type Remark,
   type Routine,
   type SingleTouch,
-  type Slip,
   type Values,
 } from '../routine/index.ts'
 import { restingOn } from '../reach/index.ts'
@@ -20,7 +18,7 @@ import { surfaceInput, surfaceOf, TOWARD } from './surface.ts'
 import { smallerThanBefore, withinStock } from './journal.ts'
 import { tipRefusal } from './tip.ts'
 import { xInputs, xOfTool, xReadout } from './x-of-tool.ts'
-import { diameterLines, half, micrometerIn, placeOf } from './x-reads.ts'
+import { diameterLines, micrometerIn, placeOf } from './x-reads.ts'
 
 /**
  * Tool X from a turned diameter: a skim cut outside or in a bore, measured without X having moved.
@@ -64,7 +62,6 @@ export const turnedDiameter: Routine = {
       gauges: [],
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine X at the cut',
-      slips: touch ? halfAndDouble(touch) : [],
       remarks: [
         ...retreatRemarks(values, scene),
         ...withinStock(surface, diameter, scene),
@@ -88,7 +85,6 @@ function touchOf(reading: Nm | null, place: Nm | null, known: Nm, direction: 1 |
     finds: 'H',
     radius: nm(0),
     thickness: nm(0),
-    alternatives: { finders: [], between: [], known: [] },
   }
 }
 
@@ -149,13 +145,5 @@ export function zeroLines(slot: string | null, zero: Standing | undefined, scene
   return [
     line('less', slot ? `${slot} ${axis}` : `work offset ${axis}`, zero?.value ?? null),
     ...(shift === 0 ? [] : [line('less', `common shift ${axis}`, shift)]),
-  ]
-}
-
-/** A radius taken for a diameter, and the reverse. */
-export function halfAndDouble(touch: SingleTouch): Slip[] {
-  return [
-    { id: 'radius', phrase: 'the figure were a radius', corrected: valueOf({ ...touch, place: nm(touch.place * 2) }) },
-    { id: 'radius', phrase: 'the figure were twice the diameter', corrected: valueOf({ ...touch, place: half(touch.place) }) },
   ]
 }

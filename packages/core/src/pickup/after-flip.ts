@@ -134,7 +134,6 @@ function writeOf(axis: Axis, from: string, slot: string, stops: Stops, frame: Pa
     uncertainty: combine([ofReadout(increment), restingOn(`${from} ${axis}`, standing), doubtBy('seatedAgain', scene)], increment),
     assembly: null,
     rests: [registerKey(workRegister(from, axis)), ...(axis === 'Z' ? [] : frame.rests.slice(2))],
-    slips: [],
   }
 }
 

@@ -43,14 +43,9 @@ describe('bore or boss', () => {
 
   it('is named when it was the other: worked with the radii in force, not with the ball\u2019s size', () => {
     // As a boss these touches are Ø34.0130 − 4 · 2.987: just what is expected, to the last step.
-    expect(run('bore-boss', { ...four, expected: '22.0650' }, at).finding('size')).toMatchObject({
-      verdict: 'stop',
-      sentence: expect.stringContaining('It would agree if it were a boss') as string,
-    })
-    const [slip] = run('bore-boss', { ...four, expected: '22.0650' }, at).sheet.result!.sizes![0]!.slips.filter(
-      ({ id }) => id === 'direction',
-    )
-    expect(slip!.corrected).toBe(mm(22.065))
+    const size = run('bore-boss', { ...four, expected: '22.0650' }, at).finding('size')
+    expect(size?.verdict).toBe('stop')
+    expect(size?.sentence).toMatch(/It would agree if .* had been Boss, not Bore\./)
   })
 
   it('takes the stylus off a boss where it adds it to a bore', () => {
@@ -87,7 +82,7 @@ describe('bore or boss', () => {
     expect(size('34')).toMatchObject({ verdict: 'clear' })
     expect(size('28.039')).toMatchObject({
       verdict: 'stop',
-      sentence: expect.stringContaining('the stylus had been taken off already') as string,
+      sentence: expect.stringContaining('the radius had already been taken off the reading') as string,
     })
     expect(size('38.04')?.sentence).toContain('Finder 10 had been in the spindle')
     expect(size('33.2')).toMatchObject({ verdict: 'query' })

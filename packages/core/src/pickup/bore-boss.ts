@@ -5,10 +5,8 @@ import { radiusToward, type Gauge } from '../gauge/index.ts'
 import { asShown } from '../machine/index.ts'
 import {
   countOf,
-  placeSlips,
   gaugeInput,
   gaugesUsed,
-  offered,
   placeInput,
   readingInput,
   rowInput,
@@ -97,7 +95,7 @@ export const boreBoss: Routine = {
         ...(x === null ? [] : [{ axis: 'X' as const, label: `machine X at touch ${at + 1}`, value: x }]),
         ...(y === null ? [] : [{ axis: 'Y' as const, label: `machine Y at touch ${at + 1}`, value: y }]),
       ]),
-      sizes: circle ? [sizeOf(circle, kind, values, scene, sources)] : [],
+      sizes: circle ? [sizeOf(circle, kind, values, sources)] : [],
       remarks: circle && finder ? remarksOf(circle, touches, points as { x: Nm; y: Nm }[], kind, finder, scene) : [],
       drawing: drawingOf(values, scene, touches, kind, finder, circle),
       readouts: (slot) =>
@@ -203,7 +201,6 @@ function foundOn(
     total,
     contributors: contributorsTo(at, sources),
     rests: calibrationOf(finder, scene),
-    slips: total === null ? [] : placeSlips(total, place!, scene.machine.unit),
   }
 }
 
@@ -240,32 +237,13 @@ function factsOf(circle: FittedCircle, kind: Kind, values: Values, scene: Scene)
   ]
 }
 
-const meanRadius = ({ radii, size }: Gauge) => (radii ? (radii.xPlus + radii.xMinus + radii.yPlus + radii.yMinus) / 4 : size / 2)
-
-function sizeOf(circle: FittedCircle, kind: Kind, values: Values, scene: Scene, sources: Source[]): FoundSize {
-  const finder = gaugeById(scene, values.choice('finder'))!
+function sizeOf(circle: FittedCircle, kind: Kind, values: Values, sources: Source[]): FoundSize {
   const diameter = 2 * circle.radius
-  const sign = kind === 'bore' ? 1 : -1
-  const centres = diameter - 2 * sign * meanRadius(finder)
-  const corrected = (size: number) => nm(Math.round(centres + sign * size))
   return {
     label: kind,
     found: nm(Math.round(diameter)),
     standard: Math.hypot(...contributorsTo(2, sources).map((one) => one.standard)),
     expected: values.length('expected'),
-    slips: [
-      { id: 'radius', phrase: 'the stylus had been taken off already', corrected: corrected(0) },
-      {
-        id: 'direction',
-        phrase: `it were a ${kind === 'bore' ? 'boss' : 'bore'}`,
-        // With the radii in force, which are less than half the ball where there is pre-travel.
-        corrected: nm(Math.round(centres - sign * 2 * meanRadius(finder))),
-      },
-      { id: 'half', phrase: 'the radius had been meant', corrected: nm(Math.round(circle.radius)) },
-      ...offered(scene, FINDERS)
-        .filter(({ size }) => size !== finder.size)
-        .map((other) => ({ id: 'finder', phrase: `${other.name} had been in the spindle`, corrected: corrected(other.size) })),
-    ],
   }
 }
 

@@ -4,8 +4,6 @@ import { drawWork, upright } from '../drawing/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import { registerKey, setterRegister } from '../register/index.ts'
 import {
-  figureSlips,
-  placeSlips,
   gaugeInput,
   gaugesUsed,
   placeInput,
@@ -75,7 +73,7 @@ export const byHeight: Routine = {
           contributors: [ofReadout(scene.machine.increment), ...table.contributors, height.contributor],
           rests: table.key && table.constant ? [table.key] : [],
           byEye: height.gauge?.family === 'by-eye',
-          slips: total === null ? [] : slipsOf(total, place!, height.value!, table.setter!, values.length('base'), scene),
+          slips: total === null ? [] : slipsOf(total, table.setter!, values.length('base')),
         },
       ],
       lines: linesOf(values, table, height.value),
@@ -145,11 +143,8 @@ function refusalOf({ setter, key, constant }: Table, height: Nm | null, values: 
   return null
 }
 
-function slipsOf(total: number, place: Nm, height: Nm, setter: Gauge, base: Nm | null, scene: Scene) {
-  const { unit } = scene.machine
+function slipsOf(total: number, setter: Gauge, base: Nm | null) {
   return [
-    ...placeSlips(total, place, scene.machine.unit),
-    ...figureSlips(height, 'the height', 'place', unit).map((slip) => ({ ...slip, corrected: total - height + slip.value })),
     { id: 'shim', phrase: `the height had been counted from the top of ${setter.name}`, corrected: total + setter.size },
     ...(base === null ? [] : [{ id: 'shim', phrase: 'the base had been counted in the stock already', corrected: total - base }]),
   ]

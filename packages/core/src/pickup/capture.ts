@@ -4,8 +4,6 @@ import type { Axis } from '../machine/index.ts'
 import { registerKey, type RegisterKey, reachRegister } from '../register/index.ts'
 import {
   chosenTool,
-  figureSlips,
-  placeSlips,
   gaugeInput,
   gaugesUsed,
   placeInput,
@@ -72,7 +70,7 @@ export const capture: Routine = {
       values,
       scene,
       ...(axes.includes('Z') ? {} : { square: { point: axes.length === 2 && x !== null && y !== null ? { x, y } : null } }),
-      found: found.length > 0 ? found : [{ axis: 'X', total: null, contributors: [], slips: [] }],
+      found: found.length > 0 ? found : [{ axis: 'X', total: null, contributors: [] }],
       refusal: tool && register ? lengthRefusal(tool, register, reach, scene) : null,
       lines: linesOf(axes, values, tool, reach?.value ?? null),
       gauges: gaugesUsed(finder?.id),
@@ -105,7 +103,7 @@ function foundOn(axis: Axis, values: Values, scene: Scene, finder: Gauge | null,
   const place = values.length(`place${axis}`)
   const known = inZ ? (inZ.reach?.value ?? null) : nm(0)
   const total = reading === null || place === null || known === null || !finder ? null : reading - known - place
-  const { unit, increment } = scene.machine
+  const { increment } = scene.machine
   return {
     axis,
     total,
@@ -116,13 +114,6 @@ function foundOn(axis: Axis, values: Values, scene: Scene, finder: Gauge | null,
       ...(inZ?.reach ? [restingOn(`T${inZ.tool!.number} length`, inZ.reach)] : []),
     ],
     rests: inZ?.register && inZ.reach ? [inZ.register] : [],
-    slips:
-      total === null
-        ? []
-        : [
-            ...figureSlips(reading!, 'the reading', 'reading', unit).map((slip) => ({ ...slip, corrected: total - reading! + slip.value })),
-            ...placeSlips(total, place!, scene.machine.unit),
-          ],
   }
 }
 

@@ -11,11 +11,9 @@ import {
   chosenTool,
   directionInput,
   gaugesUsed,
-  offered,
   placeInput,
   readingInput,
   rowInput,
-  slipsOf,
   toolInput,
   understated,
   valueOf,
@@ -32,13 +30,13 @@ import {
   type Values,
 } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
-import { otherReaches, reachOf, restingOn, wearIn } from '../reach/index.ts'
+import { reachOf, restingOn, wearIn } from '../reach/index.ts'
 import { contactCorrection, readoutAtTouch, type Direction } from '../touch/index.ts'
 import { ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { WorkingCell, WorkingLine } from '../working/index.ts'
 import { doubtBy, limitOf } from '../check/limits.ts'
 import { lengthRefusal, UNDER_A_TIP } from './face.ts'
-import { calibrationOf, finderInputs, FINDERS, SIDE_NAMES, type SideAxis } from './finders.ts'
+import { calibrationOf, finderInputs, SIDE_NAMES, type SideAxis } from './finders.ts'
 
 /** Corner: part zero on X and Y from two sides, and on Z from the face when it is wanted. Each axis is one touch. */
 export const corner: Routine = {
@@ -80,7 +78,7 @@ export const corner: Routine = {
       values,
       scene,
       square: { point: null },
-      found: sides.map((side) => foundBy(side, scene)),
+      found: sides.map((side) => foundBy(side)),
       refusal: tool ? lengthRefusal(tool, registerKey(reachRegister(scene.machine, tool)), reachOf(tool, scene), scene) : null,
       lines: linesOf(values, sides, scene),
       gauges: gaugesUsed(finder?.id, ...sides.map(({ between }) => between?.gauge)),
@@ -116,7 +114,6 @@ function edgeOf(axis: SideAxis, values: Values, scene: Scene): Side {
   const finder = gaugeById(scene, values.choice('finder'))
   const between = chosenBetween(values, scene)
   const radius = finder && direction ? effectiveRadius(finder, axis, direction) : null
-  const alternatives = { finders: offered(scene, FINDERS), between: offered(scene, ['shim']), known: [] }
   return {
     axis,
     direction,
@@ -124,7 +121,7 @@ function edgeOf(axis: SideAxis, values: Values, scene: Scene): Side {
     radius,
     between,
     known: ZERO,
-    touch: touchOf(axis, values, { direction, radius, between, known: ZERO, alternatives }),
+    touch: touchOf(axis, values, { direction, radius, between, known: ZERO }),
     contributors:
       finder && between
         ? [ofReadout(scene.machine.increment), { label: finder.name, standard: finder.uncertainty }, between.contributor]
@@ -137,7 +134,6 @@ function faceOf(values: Values, scene: Scene): Side {
   const tool = chosenTool(values, scene)
   const reach = tool ? reachOf(tool, scene) : undefined
   const between = chosenBetween(values, scene, 'z-')
-  const alternatives = { finders: [], between: offered(scene, UNDER_A_TIP), known: tool ? otherReaches(tool, scene) : [] }
   const known = reach?.value ?? null
   return {
     axis: 'Z',
@@ -146,7 +142,7 @@ function faceOf(values: Values, scene: Scene): Side {
     radius: ZERO,
     between,
     known,
-    touch: touchOf('Z', values, { direction: -1, radius: ZERO, between, known, alternatives, wear: tool ? wearIn(tool, scene) : ZERO }),
+    touch: touchOf('Z', values, { direction: -1, radius: ZERO, between, known, wear: tool ? wearIn(tool, scene) : ZERO }),
     contributors:
       tool && reach && between
         ? [
@@ -165,23 +161,21 @@ interface Given {
   radius: Nm | null
   between: Between | null
   known: Nm | null
-  alternatives: SingleTouch['alternatives']
   wear?: Nm
 }
 
-function touchOf(axis: Axis, values: Values, { direction, radius, between, known, alternatives, wear = ZERO }: Given): SingleTouch | null {
+function touchOf(axis: Axis, values: Values, { direction, radius, between, known, wear = ZERO }: Given): SingleTouch | null {
   const reading = values.length(`reading${axis}`)
   const place = values.length(`place${axis}`)
   if (!direction || radius === null || !between || known === null || reading === null || place === null) return null
-  return { axis, direction, reading, place, known, finds: 'W', radius, thickness: between.thickness, wear, alternatives }
+  return { axis, direction, reading, place, known, finds: 'W', radius, thickness: between.thickness, wear }
 }
 
-function foundBy({ axis, touch, contributors, rests }: Side, scene: Scene): FoundZero {
+function foundBy({ axis, touch, contributors, rests }: Side): FoundZero {
   return {
     axis,
     total: touch ? valueOf(touch) : null,
     contributors,
-    slips: touch ? slipsOf(touch, scene.machine.unit) : [],
     rests,
   }
 }

@@ -7,7 +7,6 @@ import {
   chosenDirection,
   directionInput,
   gaugesUsed,
-  offered,
   placeInput,
   readingInput,
   rowInput,
@@ -20,7 +19,7 @@ import {
 import { gaugeById, type Scene } from '../scene/index.ts'
 import { contactCorrection } from '../touch/index.ts'
 import { line } from '../working/index.ts'
-import { calibrationOf, finderInputs, FINDERS, SIDE_NAMES, sideLines, type SideAxis, type SideTouch } from './finders.ts'
+import { calibrationOf, finderInputs, SIDE_NAMES, sideLines, type SideAxis, type SideTouch } from './finders.ts'
 
 /**
  * Edge: part zero in X or Y from one touch on a side.
@@ -67,7 +66,7 @@ export const edge: Routine = {
         line('less', `Edge stands at part ${axis ?? ''}`, values.length('place'), 'place'),
         ...sideLines(values, scene, side),
       ],
-      touch: touchOf(values, scene, side),
+      touch: touchOf(values, side),
       contributors: finder && between ? [{ label: finder.name, standard: finder.uncertainty }, between.contributor] : [],
       gauges: gaugesUsed(finder?.id, between?.gauge),
       rests: calibrationOf(finder, scene),
@@ -85,7 +84,7 @@ export const edge: Routine = {
   },
 }
 
-function touchOf(values: Values, scene: Scene, { axis, direction, finder, between }: SideTouch): SingleTouch | null {
+function touchOf(values: Values, { axis, direction, finder, between }: SideTouch): SingleTouch | null {
   const reading = values.length('reading')
   const place = values.length('place')
   if (!axis || !direction || !finder || !between || reading === null || place === null) return null
@@ -98,7 +97,6 @@ function touchOf(values: Values, scene: Scene, { axis, direction, finder, betwee
     finds: 'W',
     radius: effectiveRadius(finder, axis, direction),
     thickness: between.thickness,
-    alternatives: { finders: offered(scene, FINDERS), between: offered(scene, ['shim']), known: [] },
   }
 }
 

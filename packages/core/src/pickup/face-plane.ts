@@ -10,9 +10,7 @@ import {
   chosenBetween,
   chosenTool,
   countOf,
-  placeSlips,
   gaugesUsed,
-  offered,
   placeInput,
   readingInput,
   rowInput,
@@ -28,7 +26,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import { partFrame, turned, workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
-import { otherReaches, reachOf, restingOn, wearIn } from '../reach/index.ts'
+import { reachOf, restingOn, wearIn } from '../reach/index.ts'
 import { contributorsTo, ofReadout, type Contributor, type Source } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import { lengthRefusal, UNDER_A_TIP } from './face.ts'
@@ -86,7 +84,6 @@ export const facePlane: Routine = {
           total,
           contributors: [...contributorsTo(0, surface.sources), ...touched.contributors],
           rests: touched.register && reach ? [touched.register] : [],
-          slips: total === null ? [] : slipsOf(total, place!, between!, values, scene),
         },
       ],
       columns: ['X', 'Y', 'Z'],
@@ -180,23 +177,6 @@ function sourcesOf(plane: FittedPlane, over: { x: number; y: number }, scene: Sc
     { ...ofReadout(scene.machine.increment), effects: [weight] },
     { ...doubtBy('feltContact', scene), effects: [weight] },
   ])
-}
-
-function slipsOf(total: number, place: Nm, between: Between, values: Values, scene: Scene) {
-  const tool = chosenTool(values, scene)!
-  const reach = reachOf(tool, scene)!
-  return [
-    ...placeSlips(total, place, scene.machine.unit),
-    ...offered(scene, UNDER_A_TIP)
-      .filter(({ size }) => size !== between.thickness)
-      .map((gauge) => ({ id: 'shim', phrase: `${gauge.name} had lain between`, corrected: total + between.thickness - gauge.size })),
-    ...(between.thickness === 0 ? [] : [{ id: 'shim', phrase: 'nothing had lain between', corrected: total + between.thickness }]),
-    ...otherReaches(tool, scene).map((other) => ({
-      id: 'other-tool',
-      phrase: `${other.label} had been in the spindle`,
-      corrected: total + reach.value - other.value,
-    })),
-  ]
 }
 
 function linesOf(values: Values, { touches, height }: TouchedSurface, { tool, reach, between }: TouchedWith, scene: Scene): WorkingLine[] {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { mm } from '../length/index.ts'
-import { geometryRegister, lengthRegister } from '../register/index.ts'
+import { geometryRegister, lengthRegister, workRegister } from '../register/index.ts'
 import { sumOf } from '../working/index.ts'
 import { LATHE, scene, stands } from '@rook/testing'
 import { face } from './face.ts'
@@ -38,9 +38,13 @@ describe('face', () => {
     const both = scene([
       [lengthRegister('4'), stands(mm(103.4755))],
       [lengthRegister('17'), stands(mm(138.0221))],
+      [workRegister('G54', 'Z'), stands(mm(-511.1121))],
     ])
-    const slip = assess(face, inputs, both).sheet.result?.writes[0]?.slips.find(({ id }) => id === 'other-tool')
-    expect(slip).toMatchObject({ phrase: 'T7 had been in the spindle', corrected: mm(-511.1121) })
+    const jump = assess(face, inputs, both).findings.find(({ check }) => check === 'jump')
+    expect(jump).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('It would agree if T7 had been in the spindle.') as string,
+    })
   })
 
   it('draws the shim under the tip, to its thickness', () => {

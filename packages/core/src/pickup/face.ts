@@ -10,7 +10,6 @@ import {
   chosenTool,
   faceDrawing,
   gaugesUsed,
-  offered,
   readingInput,
   toolInput,
   pickUpSheet,
@@ -24,7 +23,7 @@ import {
   type Values,
 } from '../routine/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
-import { otherReaches, reachOf, restingOn, touchingReach, wearIn, wearLine } from '../reach/index.ts'
+import { reachOf, restingOn, touchingReach, wearIn, wearLine } from '../reach/index.ts'
 import { line } from '../working/index.ts'
 import { zSense } from '../machine/index.ts'
 import { tipRefusal } from '../lathe/tip.ts'
@@ -155,10 +154,5 @@ function touchOf(
     thickness: between.thickness,
     // What the sum has taken off is not in the readout a second time.
     wear: minus(wearIn(tool, scene), taken.wear),
-    alternatives: {
-      finders: [],
-      between: offered(scene, UNDER_A_TIP),
-      known: otherReaches(tool, scene),
-    },
   }
 }

@@ -4,9 +4,7 @@ import { formatExact, nm, type Nm } from '../length/index.ts'
 import { drawWork } from '../drawing/index.ts'
 import { registerKey, workRegister } from '../register/index.ts'
 import {
-  figureSlips,
   placeInput,
-  placeSlips,
   rotationInto,
   rowInput,
   sizeInput,
@@ -76,7 +74,7 @@ export const fromStock: Routine = {
       values,
       scene,
       refusal: refusalOf(from, values, scene),
-      found: axes.map(({ axis, total, size, share, place, corner, doubt }) => ({
+      found: axes.map(({ axis, total, size, share, corner, doubt }) => ({
         axis,
         total,
         contributors: [
@@ -86,18 +84,7 @@ export const fromStock: Routine = {
         ],
         rests: from ? [registerKey(workRegister(from, axis)), ...(turns ? frame.rests.slice(2) : [])] : [],
         slips:
-          total === null
-            ? []
-            : [
-                { id: 'half', phrase: 'the whole size belonged in place of the half', corrected: total + share! * size! },
-                { id: 'half', phrase: 'a quarter of the size had been taken', corrected: total - (share! * size!) / 2 },
-                { id: 'direction', phrase: 'the corner were on the other side', corrected: total - 2 * share! * size! },
-                ...figureSlips(size!, 'the size', 'place', scene.machine.unit).map((slip) => ({
-                  ...slip,
-                  corrected: total + share! * (slip.value - size!),
-                })),
-                ...placeSlips(total, place!, scene.machine.unit),
-              ],
+          total === null ? [] : [{ id: 'direction', phrase: 'the corner were on the other side', corrected: total - 2 * share! * size! }],
       })),
       lines: linesOf(axes, from, values, scene, frame),
       alsoWritten: (active) => (frame ? rotationInto(active, frame.rotation, scene, frame) : []),

@@ -92,7 +92,6 @@ export const knownFeatures: Routine = {
         total: fit ? (axis === 'X' ? fit.x : fit.y) : null,
         contributors: contributorsTo(at, sources),
         rests: slot && reading === 'part' ? [registerKey(workRegister(slot, axis)), ...partFrame(scene, slot).rests.slice(2)] : [],
-        slips: [],
         byEye: finder?.family === 'by-eye',
       })),
       lines: linesOf(values, scene, count, fit),

@@ -37,7 +37,7 @@ describe('middle of two faces', () => {
 
   it('names the finder that would give the expected width', () => {
     const size = run('middle', { ...web, expected: '96' }, at).finding('size')
-    expect(size).toMatchObject({ verdict: 'stop' })
+    expect(size).toMatchObject({ verdict: 'query' })
     expect(size?.sentence).toContain('Finder 6 had been in the spindle')
     expect(run('middle', { ...web, expected: '92.02' }, at).finding('size')).toMatchObject({ verdict: 'clear' })
   })

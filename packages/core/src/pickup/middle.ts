@@ -5,9 +5,7 @@ import { asShown } from '../machine/index.ts'
 import {
   chosenBetween,
   gaugesUsed,
-  offered,
   placeInput,
-  placeSlips,
   readingInput,
   rowInput,
   sizeInput,
@@ -17,7 +15,6 @@ import {
   type FoundSize,
   type Refusal,
   type Routine,
-  type Slip,
   type Values,
 } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
@@ -25,7 +22,7 @@ import { contactCorrection, type Direction } from '../touch/index.ts'
 import { contributorsTo, ofReadout, type Source } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 import { repeatRemark } from './corner.ts'
-import { calibrationOf, finderInputs, FINDERS, type SideAxis } from './finders.ts'
+import { calibrationOf, finderInputs, type SideAxis } from './finders.ts'
 import { standingReadouts } from './seen-from-zero.ts'
 
 /**
@@ -79,7 +76,6 @@ export const middle: Routine = {
           axis,
           total: found,
           contributors: pair ? contributorsTo(0, pair.sources) : [],
-          slips: found === null ? [] : placeSlips(found, place!, scene.machine.unit),
           rests: calibrationOf(finder, scene),
         },
       ],
@@ -90,7 +86,7 @@ export const middle: Routine = {
         const value = values.length(id)
         return value === null ? [] : [{ axis, label: `machine ${axis} at the ${id} side`, value }]
       }),
-      sizes: pair ? [widthOf(pair, values, scene)] : [],
+      sizes: pair ? [widthOf(pair, values)] : [],
       remarks: repeatRemark(values.length('first'), values.length('again'), scene, finder),
       drawing: drawingOf(axis, values, scene, pair),
       readouts: (slot) => standingReadouts(slot, 'Spindle in the middle of the two faces', [{ axis, value: place! }]),
@@ -173,31 +169,9 @@ const wantedOf = (values: Values, scene: Scene) => {
   return expected === null ? {} : { wanted: asShown(expected, scene.machine) }
 }
 
-/** The width with what could be wrong about it: another finder, a radius or shim left out, inside for outside. */
-function widthOf(pair: Pair, values: Values, scene: Scene): FoundSize {
-  const outside = pair.kind === 'outside' ? -1 : 1
-  const bare = pair.second - pair.first
-  const width = (radii: number, thickness: number) => nm(Math.round(bare + outside * (radii + 2 * thickness)))
-  const figure = (value: Nm) => formatExact(value, scene.machine.unit)
-  const slips: Slip[] = [
-    { id: 'radius', phrase: 'the radius had been taken off already', corrected: width(0, pair.thickness) },
-    {
-      id: 'direction',
-      phrase: `it had been touched from ${pair.kind === 'outside' ? 'inside' : 'outside'}`,
-      corrected: nm(bare - outside * (pair.radii + 2 * pair.thickness)),
-    },
-    ...offered(scene, FINDERS)
-      .filter(({ size }) => size !== pair.radii)
-      .map((other) => ({ id: 'finder', phrase: `${other.name} had been in the spindle`, corrected: width(other.size, pair.thickness) })),
-    ...offered(scene, ['shim'])
-      .filter(({ size }) => size !== pair.thickness)
-      .map((shim) => ({ id: 'shim', phrase: `${shim.name} had lain between`, corrected: width(pair.radii, shim.size) })),
-    ...(pair.thickness === 0
-      ? []
-      : [{ id: 'shim', phrase: `nothing had lain between, and ${figure(pair.thickness)} was taken off`, corrected: width(pair.radii, 0) }]),
-  ]
+function widthOf(pair: Pair, values: Values): FoundSize {
   const standard = Math.hypot(...contributorsTo(1, pair.sources).map((one) => one.standard))
-  return { label: 'width', found: pair.width, standard, expected: values.length('expected'), slips }
+  return { label: 'width', found: pair.width, standard, expected: values.length('expected') }
 }
 
 function linesOf(axis: SideAxis, values: Values, pair: Pair | null, scene: Scene): WorkingLine[] {

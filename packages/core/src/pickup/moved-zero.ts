@@ -6,10 +6,8 @@ import { halfOf, type GaugeFamily } from '../gauge/index.ts'
 import { axesOf, type Axis, zSense } from '../machine/index.ts'
 import { registerKey, workRegister } from '../register/index.ts'
 import {
-  figureSlips,
   gaugeInput,
   gaugesUsed,
-  offered,
   rotationInto,
   rowInput,
   slotInput,
@@ -99,7 +97,7 @@ export const movedZero: Routine = {
           ],
           rests: from ? [registerKey(workRegister(from, way.axis)), ...(frame?.rests.slice(2) ?? [])] : [],
           byEye: own?.byEye ?? false,
-          slips: total === null || way.axis !== axis ? [] : slipsOf(total, moved!.distance, way.share, scene),
+          slips: total === null || way.axis !== axis ? [] : otherWay(total, moved!.distance, way.share),
         }
       }),
       lines: linesOf(values, from, ways, moved, frame),
@@ -171,20 +169,9 @@ const unset = (from: string, axis: Axis, scene: Scene): Refusal => ({
   sentence: `${from} ${axis} is unset on ${scene.machine.name}; unset is not zero. Start from a zero that stands.`,
 })
 
-function slipsOf(total: number, whole: Nm, share: number, scene: Scene) {
-  const distance = whole * share
-  const base = total - distance
-  return [
-    { id: 'direction', phrase: 'the zero had been moved the other way', corrected: base - distance },
-    { id: 'half', phrase: 'the whole had been taken for the half', corrected: base + distance / 2 },
-    { id: 'half', phrase: 'the half had been taken for the whole', corrected: base + 2 * distance },
-    ...figureSlips(whole, 'the distance', 'place', scene.machine.unit).map((slip) => ({ ...slip, corrected: base + slip.value * share })),
-    ...offered(scene, ['shim']).map((shim) => ({
-      id: 'shim',
-      phrase: `${shim.name} belonged in place of it`,
-      corrected: base + Math.sign(distance) * shim.size,
-    })),
-  ]
+/** A distance that is no typed figure, a gauge's or a size's, may have been counted the other way all the same. */
+function otherWay(total: number, whole: Nm, share: number) {
+  return [{ id: 'direction', phrase: 'the zero had been moved the other way', corrected: total - 2 * whole * share }]
 }
 
 function linesOf(values: Values, from: string | null, ways: readonly Way[], moved: Moved | null, frame: PartFrame | null): WorkingLine[] {

@@ -216,7 +216,6 @@ function writesOf({ slot, x, y }: Cell, zero: Cell, from: string, { rotation, tu
       uncertainty: combine([ofReadout(increment), restingOn(`${from} ${axis}`, first), doubtBy('fixturePitch', scene), lever], increment),
       assembly: null,
       rests: frame.rests,
-      slips: [],
     }
   })
 }

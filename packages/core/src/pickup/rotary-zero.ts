@@ -205,7 +205,6 @@ function writeOf(
       uncertainty: contributors.length === 0 ? null : combine(contributors, nm(increment)),
       assembly: null,
       rests: [],
-      slips: [],
       byEye,
     },
   }

@@ -8,7 +8,6 @@ import {
   chosenBetween,
   chosenDirection,
   directionInput,
-  placeSlips,
   gaugesUsed,
   placeInput,
   readingInput,
@@ -74,14 +73,12 @@ export const turnedCorner: Routine = {
       scene,
       refusal: read && 'sentence' in read ? read : null,
       found: (['X', 'Y'] as const).map((axis, at) => {
-        const place = values.length(`place${axis}`)
         const total = zeros?.[axis] ?? null
         return {
           axis,
           total,
           contributors: solved ? contributorsTo(at, onZero(solved, values, turns)) : [],
           rests: calibrationOf(finder, scene),
-          slips: total === null || place === null ? [] : placeSlips(total, place, scene.machine.unit),
         }
       }),
       lines: linesOf(values, solved, turns),

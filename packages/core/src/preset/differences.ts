@@ -240,7 +240,6 @@ export function presetWrites(chosen: readonly Difference[], scene: Pick<Scene, '
         uncertainty: combine([doubtBy('preset', scene)], scene.machine.increment),
         assembly,
         rests: [],
-        slips: [],
       },
     ]
   })

@@ -145,7 +145,6 @@ function writesOf(radii: number[], turned: Repeats[], direction: 1 | -1, probe: 
     ),
     assembly: null,
     rests: [],
-    slips: [],
   }))
 }
 

@@ -142,7 +142,6 @@ function writeOf({ side, radius, repeats }: SideOfRing, probe: Gauge, ring: Gaug
     uncertainty: combine(contributors, increment),
     assembly: null,
     rests: [],
-    slips: [],
   }
 }
 

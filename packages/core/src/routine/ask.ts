@@ -64,6 +64,7 @@ export function readingInput(axis: Axis, machine: MachineRecord, label = `Machin
     kind: 'length',
     id,
     label,
+    axis,
     role: 'reading',
     grid: machine.increment,
     hint: 'from the machine display, not the part display',

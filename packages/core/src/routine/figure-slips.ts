@@ -37,20 +37,3 @@ export function figureSlips(figure: Nm, what: string, kind: 'reading' | 'place',
       : []),
   ]
 }
-
-/** A zero on an axis as it would be without a slip. */
-export interface ZeroSlip {
-  id: string
-  phrase: string
-  /** Machine coordinate of part zero, a real number of nanometres. */
-  corrected: number
-}
-
-/** What may have happened to the place on the part: a zero that was found at `total` moves against it, one for one. */
-export function placeSlips(total: number, place: Nm, unit: LengthUnit): ZeroSlip[] {
-  return figureSlips(place, 'the place on the part', 'place', unit).map(({ id, phrase, value }) => ({
-    id,
-    phrase,
-    corrected: total + place - value,
-  }))
-}

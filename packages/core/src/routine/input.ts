@@ -1,4 +1,5 @@
 import type { Nm } from '../length/index.ts'
+import type { Axis } from '../machine/index.ts'
 
 interface Input {
   id: string
@@ -18,6 +19,8 @@ export interface LengthInput extends Input {
    * Tells which slips are possible, and which pad opens.
    */
   role: 'reading' | 'place' | 'size'
+  /** The axis that a reading is of. */
+  axis?: Axis
   /** True for a figure of the choices' strip rather than of a line: a pitch, an expected width. */
   given?: boolean
 }

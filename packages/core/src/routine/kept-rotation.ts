@@ -29,7 +29,6 @@ export function keptRotation(values: Values, point: { x: Nm; y: Nm } | null, sce
       total: one.total === null ? null : one.total - (more[one.axis] ?? 0),
       contributors: [...one.contributors, { label: `${slot} rotation`, standard: by[one.axis] ?? 0 }],
       rests: [...(one.rests ?? []), ...frame.rests.slice(2)],
-      slips: one.slips.map((slip) => ({ ...slip, corrected: slip.corrected - (more[one.axis] ?? 0) })),
     }),
     line: (found: readonly FoundZero[]): WorkingLine => ({
       operation: 'less',

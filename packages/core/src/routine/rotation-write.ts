@@ -41,7 +41,6 @@ function writeOf(
         : null,
     assembly: null,
     rests,
-    slips: [],
   }
 }
 

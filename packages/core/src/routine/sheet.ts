@@ -16,8 +16,8 @@ export interface Write extends Partial<Marks> {
   assembly: string | null
   /** Registers whose present values it was worked out with. */
   rests: readonly RegisterKey[]
-  /** Single mistakes that could have been made, each with the value there would have been without it. */
-  slips: readonly Slip[]
+  /** Mistakes that only this way of finding it knows, each with the value there would have been without it. */
+  slips?: readonly Slip[]
 }
 
 /** A figure that the control must show once the value is in it. */
@@ -49,7 +49,6 @@ export interface FoundSize {
   /** Standard uncertainty, nanometres. */
   standard: number
   expected: Nm | null
-  slips: readonly Slip[]
 }
 
 /** Something only this routine can judge: touches at odds with each other, an angle, a tilt. */

@@ -5,8 +5,8 @@ import type { Marks, Scene } from '../scene/index.ts'
 import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import { resultCell } from './result-cell.ts'
-import type { Readout, Refusal, Remark, Sheet, Slip, Write } from './sheet.ts'
-import { readoutOf, slipsOf, valueOf, type SingleTouch } from './single-touch.ts'
+import type { Readout, Refusal, Remark, Sheet, Write } from './sheet.ts'
+import { readoutOf, valueOf, type SingleTouch } from './single-touch.ts'
 import type { Values } from './values.ts'
 import { wearLeft, wearRemarks, wearWrites } from './wear-kept.ts'
 import { zeroSheet } from './zero-sheet.ts'
@@ -49,8 +49,6 @@ export interface TouchOffParts extends TouchParts {
   fromHeight?: boolean
   /** What X was cut on, and how it measured then. */
   turned?: Marks['turned']
-  /** Slips that only this routine knows; those of every touch are added to them. */
-  slips?: Slip[]
   /** What is written together with it, wear put to zero aside. */
   alsoWritten?: Write[]
   facts?: Fact[]
@@ -78,7 +76,6 @@ export function pickUpSheet(parts: PickUpParts): Sheet {
         axis,
         total: touch ? valueOf(touch) : null,
         contributors: withReadout(parts),
-        slips: touch ? slipsOf(touch, scene.machine.unit) : [],
         rests,
       },
     ],
@@ -120,7 +117,7 @@ export function touchOffSheet(parts: TouchOffParts): Sheet {
 }
 
 function writeOf(parts: TouchOffParts, touch: SingleTouch, register: RegisterRef): Write {
-  const { increment, unit } = parts.scene.machine
+  const { increment } = parts.scene.machine
   return {
     register,
     value: roundToIncrement(valueOf(touch), increment),
@@ -130,6 +127,5 @@ function writeOf(parts: TouchOffParts, touch: SingleTouch, register: RegisterRef
     fromHeight: parts.fromHeight ?? false,
     turned: parts.turned ?? null,
     rests: parts.rests,
-    slips: [...slipsOf(touch, unit), ...(parts.slips ?? [])],
   }
 }

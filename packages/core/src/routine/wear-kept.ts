@@ -31,7 +31,7 @@ export function wearLeft(values: Values, register: RegisterRef | null, scene: Sc
 /** The write that puts the wear to zero together with the new geometry. */
 export function wearWrites(values: Values, register: RegisterRef, assembly: string | null, scene: Scene): Write[] {
   if (!wearStanding(register, scene) || values.choice('wear') !== 'zero') return []
-  return [{ register: wearOf(register), value: ZERO, state: 'deliberately-zero', uncertainty: null, assembly, rests: [], slips: [] }]
+  return [{ register: wearOf(register), value: ZERO, state: 'deliberately-zero', uncertainty: null, assembly, rests: [] }]
 }
 
 /** Wear that is left standing belongs to the geometry before: it would be counted a second time. */

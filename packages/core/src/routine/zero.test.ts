@@ -4,7 +4,7 @@ import { mm, nm } from '../length/index.ts'
 import { commonRegister, workRegister } from '../register/index.ts'
 import { edge } from '../pickup/index.ts'
 import { MILL, run, scene, stands } from '@rook/testing'
-import { figureSlips, placeSlips, rotationWrite } from './index.ts'
+import { figureSlips, rotationWrite } from './index.ts'
 import { digitSwaps } from './digit-swaps.ts'
 
 const touch = { axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }
@@ -70,11 +70,6 @@ describe('what may have happened to a figure', () => {
     expect(digitSwaps(mm(-31.8), 'mm')).toEqual([mm(-13.8), mm(-38.1)])
     expect(digitSwaps(mm(11), 'mm')).toEqual([])
     expect(digitSwaps(nm(25_400_000 * 1.2), 'in')).toEqual([nm(25_400_000 * 2.1)])
-  })
-
-  it('moves a zero against its place on the part', () => {
-    const [sign] = placeSlips(mm(-300.704), mm(-12.5), 'mm')
-    expect(sign).toMatchObject({ id: 'place-sign', corrected: mm(-300.704) + mm(-12.5) - mm(12.5) })
   })
 })
 

@@ -7,7 +7,6 @@ import type { WorkingLine, WorkingResult } from '../working/index.ts'
 import { formatAngle, type Microdegrees } from '../angle/index.ts'
 import { rowInput, slotInput } from './ask.ts'
 import type { InputSpec, Option, RawInputs } from './input.ts'
-import type { ZeroSlip } from './figure-slips.ts'
 import { resultCell } from './result-cell.ts'
 import { rotaryStandsInputs } from './rotary-stands.ts'
 import { rotationInto, standingRotation } from './rotation-write.ts'
@@ -75,13 +74,22 @@ function rotationInput(slots: readonly string[], scene: Scene): InputSpec[] {
   ]
 }
 
+/** A zero on an axis as it would be without a slip. */
+export interface ZeroSlip {
+  id: string
+  phrase: string
+  /** Machine coordinate of part zero, a real number of nanometres. */
+  corrected: number
+}
+
 /** Part zero on one axis as a routine finds it: the whole of W, before slot and common shift share it. */
 export interface FoundZero {
   axis: Axis
   /** Machine coordinate of part zero, a real number of nanometres; null while something is missing. */
   total: number | null
   contributors: Contributor[]
-  slips: readonly ZeroSlip[]
+  /** Mistakes that only this way of finding it knows. */
+  slips?: readonly ZeroSlip[]
   rests?: RegisterKey[]
   byEye?: boolean
 }
@@ -188,7 +196,7 @@ const allOf = (rows: Row[]): Write[] | null => {
 }
 
 function writeOf(found: FoundZero, taken: Nm | null, register: RegisterRef, scene: Scene): Write | null {
-  const { total, contributors, slips, rests = [], byEye = false } = found
+  const { total, contributors, slips = [], rests = [], byEye = false } = found
   if (total === null || taken === null) return null
   const { increment } = scene.machine
   return {

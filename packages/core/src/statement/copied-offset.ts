@@ -106,7 +106,6 @@ function writeOf(from: Source, to: Target): Write {
     uncertainty: null,
     assembly: to.tool?.assembly ?? standing.assembly,
     rests: [registerKey(register)],
-    slips: [],
   }
 }
 

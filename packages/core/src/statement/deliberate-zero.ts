@@ -49,7 +49,7 @@ export const deliberateZero: Routine = {
       },
       drawing: drawWork('above', scene),
       result: target && {
-        writes: [{ register: target, value: ZERO, state: 'deliberately-zero', uncertainty: null, assembly: null, rests: [], slips: [] }],
+        writes: [{ register: target, value: ZERO, state: 'deliberately-zero', uncertainty: null, assembly: null, rests: [] }],
         readings: [],
         readouts: [],
         gauges: [],

@@ -80,7 +80,7 @@ describe.each(['part', 'setter'] as const)('a thousand seeded lengths on the %s'
             'nothing had lain between, and 1 was taken off',
             ({ reading }) => ({ reading: text(reading - mm(1)) }),
           ],
-          ['G55 chosen for G54', 'G54 Z had been taken off', () => ({ slot: 'G55' })],
+          ['G55 chosen for G54', 'G54 had been active', () => ({ slot: 'G55' })],
         ] as [string, string, Mistake][])
       : []),
   ]

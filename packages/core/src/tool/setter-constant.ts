@@ -1,18 +1,8 @@
-import { formatExact, negate, roundToIncrement, type Nm } from '../length/index.ts'
+import { formatExact, roundToIncrement, type Nm } from '../length/index.ts'
 import { besideStock } from './beside-stock.ts'
 import type { Gauge } from '../gauge/index.ts'
 import { registerKey, setterRegister, type RegisterKey, reachRegister } from '../register/index.ts'
-import {
-  gaugeInput,
-  gaugesUsed,
-  offered,
-  readingInput,
-  resultCell,
-  type Option,
-  type Routine,
-  type Slip,
-  type Write,
-} from '../routine/index.ts'
+import { gaugeInput, gaugesUsed, offered, readingInput, resultCell, type Option, type Routine, type Write } from '../routine/index.ts'
 import { gaugeById, toolByNumber, type Scene } from '../scene/index.ts'
 import { setterConstant as constantFrom } from '../touch/index.ts'
 import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
@@ -84,7 +74,6 @@ function writeOf(setter: Gauge, master: Master, reading: Nm, scene: Scene): Writ
     uncertainty: combine(contributors, increment),
     assembly: null,
     rests: master.register ? [master.register] : [],
-    slips: slipsOf(reading, master, scene),
   }
 }
 
@@ -94,18 +83,6 @@ interface Master {
   gauge: string | null
   register: RegisterKey | null
   contributor: Contributor
-}
-
-function slipsOf(reading: Nm, master: Master, scene: Scene): Slip[] {
-  const others = offered(scene, ['master-tool']).filter((other) => other.size !== master.length)
-  return [
-    { id: 'sign', phrase: 'the reading had the other sign', corrected: constantFrom(negate(reading), master.length) },
-    ...others.map((other) => ({
-      id: 'other-tool',
-      phrase: `${other.name} had been in the spindle`,
-      corrected: constantFrom(reading, other.size),
-    })),
-  ]
 }
 
 function masters(scene: Scene): Option[] {

@@ -150,7 +150,7 @@ function writesOf({ setter, pin, axis, low, high }: Complete, scene: Scene): Wri
   const { increment } = scene.machine
   const readout = ofReadout(increment)
   const touch = { label: setter.name, standard: setter.uncertainty }
-  const plain = { state: 'set' as const, assembly: null, rests: [], slips: [] }
+  const plain = { state: 'set' as const, assembly: null, rests: [] }
   const across = combine([readout, readout, touch, touch, { label: pin.name, standard: pin.uncertainty }], increment)
   const centre = combine(
     [

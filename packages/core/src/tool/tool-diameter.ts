@@ -1,4 +1,4 @@
-import { nm, plus, roundToIncrement, times, ZERO, type Nm } from '../length/index.ts'
+import { nm, roundToIncrement, times, type Nm } from '../length/index.ts'
 import { drawWork } from '../drawing/index.ts'
 import { diameterRegister } from '../register/index.ts'
 import {
@@ -167,12 +167,10 @@ function writeOf(found: Found, tool: MountedTool, scene: Scene): Write {
   }
 }
 
-/** A radius taken for a diameter, or the reverse; a unit slip. */
+/** A radius taken for a diameter, or the reverse. */
 function slipsOf(value: Nm): Slip[] {
   return [
     { id: 'half', phrase: 'the figure were a radius in place of a diameter', corrected: times(value, 2) },
     { id: 'half', phrase: 'the figure were twice what it should be', corrected: roundToIncrement(value / 2, nm(1)) },
-    { id: 'unit-reading', phrase: 'the figure had been typed in inches', corrected: nm(Math.round(value * 25.4)) },
-    { id: 'unit-reading', phrase: 'the figure had been typed in millimetres', corrected: plus(nm(Math.round(value / 25.4)), ZERO) },
   ]
 }

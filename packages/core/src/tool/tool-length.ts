@@ -23,7 +23,6 @@ import {
   faceDrawing,
   gaugeInput,
   gaugesUsed,
-  offered,
   placeInput,
   slotInput,
   toolInput,
@@ -197,7 +196,7 @@ function onPart(values: Values, scene: Scene): Rest {
   const complete = total !== null && between && reading !== null && place !== null
   return {
     lines,
-    touch: complete ? { ...aboveFace(reading, place, total, between, otherZeros(slot!, zero!, scene), scene), ...mirrored(sense) } : null,
+    touch: complete ? { ...aboveFace(reading, place, total, between), ...mirrored(sense) } : null,
     gauges: gaugesUsed(between?.gauge),
     contributors: zero && between ? [restingOn(`${slot} Z`, zero), between.contributor] : [],
     perTouch: feltTouch(scene),
@@ -227,7 +226,7 @@ function onDatum(values: Values, scene: Scene): Rest {
   const reading = values.length('reading')
   return {
     lines: [readingLine(values), ...betweenLines(values, between, scene)],
-    touch: between && reading !== null ? aboveFace(reading, ZERO, ZERO, between, [], scene) : null,
+    touch: between && reading !== null ? aboveFace(reading, ZERO, ZERO, between) : null,
     gauges: gaugesUsed(between?.gauge),
     contributors: between ? [between.contributor] : [],
     perTouch: feltTouch(scene),
@@ -247,9 +246,7 @@ const tipOnFace = (tool: MountedTool | null, values: Values, scene: Scene): Shee
 /** On the work of a sub-spindle the tip moves Z+ onto the face, and part Z counts against machine Z. */
 const mirrored = (sense: 1 | -1): Partial<SingleTouch> => (sense === 1 ? {} : { sense, direction: 1 })
 
-type Others = SingleTouch['alternatives']['known']
-
-function aboveFace(reading: Nm, place: Nm, known: Nm, between: Between, others: Others, scene: Scene): SingleTouch {
+function aboveFace(reading: Nm, place: Nm, known: Nm, between: Between): SingleTouch {
   return {
     axis: 'Z',
     direction: -1,
@@ -259,16 +256,7 @@ function aboveFace(reading: Nm, place: Nm, known: Nm, between: Between, others: 
     finds: 'H',
     radius: nm(0),
     thickness: between.thickness,
-    alternatives: { finders: [], between: offered(scene, ['shim', 'gauge-block', 'gauge-pin']), known: others },
   }
-}
-
-/** The Z of the other slots: what would have been taken off had another slot been active. */
-function otherZeros(slot: string, zero: Standing, scene: Scene): Others {
-  return scene.machine.slots.flatMap(({ code }) => {
-    const other = code === slot ? null : workTotal(scene, code, 'Z')
-    return other !== null && other !== zero.value ? [{ label: `${code} Z`, value: other }] : []
-  })
 }
 
 function onSetter(values: Values, scene: Scene): Rest {
@@ -297,7 +285,6 @@ function onSetter(values: Values, scene: Scene): Rest {
             finds: 'H',
             radius: nm(0),
             thickness: nm(0),
-            alternatives: { finders: [], between: offered(scene, ['shim']), known: [] },
           }
         : null,
     gauges: gaugesUsed(setter?.id),

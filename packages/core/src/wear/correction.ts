@@ -184,9 +184,6 @@ export function correctionWrite(sum: CorrectionSum, doubt: Contributor[], scene:
       uncertainty,
       assembly: tool.assembly,
       rests: [],
-      slips: stays
-        ? []
-        : [{ id: 'sign', phrase: 'the correction had the other sign', corrected: roundToIncrement(plus(now, negate(step)), increment) }],
     },
   }
 }

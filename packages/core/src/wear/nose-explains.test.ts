@@ -3,12 +3,15 @@ import { LATHE, mounted, run, scene, stands } from '@rook/testing'
 import { mm, nm } from '../length/index.ts'
 import { microdegrees } from '../angle/index.ts'
 import { geometryRegister, noseRegister, registerKey, wearOf } from '../register/index.ts'
+import type { RegisterRef } from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
+import type { Standing } from '../scene/index.ts'
 import { diameterByNose } from './nose-explains.ts'
 
 const X = geometryRegister('3', 'X')
+const noseOf = (nose: number): [RegisterRef, Standing] => [noseRegister('3'), stands(mm(nose))]
 const at = (nose: number | null, insert: string | null = 'CCMT060208') =>
-  scene([[X, stands(mm(-231.406))], ...(nose === null ? [] : [[noseRegister('3'), stands(mm(nose))] as const])], {
+  scene([[X, stands(mm(-231.406))], ...(nose === null ? [] : [noseOf(nose)])], {
     machine: LATHE,
     plan: null,
     tools: [mounted('3', 'tt-3', 'Turning tool', { kind: 'turning', insert, properties: {} })],

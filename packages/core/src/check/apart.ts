@@ -1,0 +1,95 @@
+import { minus, nm, type Nm } from '../length/index.ts'
+import { holdsLength, registerKey, tiedToPart } from '../register/index.ts'
+import type { FoundSize, Result, Write } from '../routine/index.ts'
+import type { Scene, Standing } from '../scene/index.ts'
+import { BY_FAMILY } from './by-family.ts'
+import { limitOf } from './limits.ts'
+import { referenceFor } from './reference.ts'
+
+/** A figure beside the one it should be near. */
+export interface Apart {
+  moved: Nm
+  /** Combined standard uncertainty of the two, with what a loading or a measurement scatters by. */
+  standard: number
+  /** What it may be off by without a question. */
+  limit: Nm
+}
+
+/** A value beside its last one. */
+export interface Moved extends Apart {
+  reference: Standing
+  /** Words that follow the movement where it is not the last value. */
+  what: string
+  /** Words on where the limit comes from, where it was learned. */
+  learned: string
+}
+
+/**
+ * How far a value is from the one it should be near; null where there is none to compare with. Wear is meant to move; its own check
+ * says how far.
+ * @param anyones true where a value of any job will do: another slot's figure that was put here by mistake
+ */
+export function movedBy(write: Write, scene: Scene, anyones = false): Moved | null {
+  if (write.state !== 'set' || !holdsLength(write.register) || write.register.layer === 'wear') return null
+  const standing = scene.standing[registerKey(write.register)]
+  const found = referenceFor(write, scene) ?? (anyones && standing ? { value: standing, what: '' } : null)
+  if (!found || found.value.state === 'deliberately-zero') return null
+  const { machine } = scene
+  const unknown = limitOf(machine, 'unknownStandard')
+  const repeat = repeatOf(write, scene)
+  const standard = Math.hypot(write.uncertainty?.standard ?? unknown, found.value.standard ?? unknown, repeat.standard)
+  const least = limitOf(machine, BY_FAMILY[write.register.family].moves)
+  const limit = nm(Math.round(Math.max(least, limitOf(machine, 'questionedBeyond') * standard)))
+  return {
+    moved: minus(write.value, found.value.value),
+    standard,
+    limit,
+    reference: found.value,
+    what: found.what,
+    learned: repeat.learned,
+  }
+}
+
+/** How far a size that was found by the way is from the one expected; null where none is. */
+export function sizeOff({ found, expected, standard }: FoundSize, { machine }: Scene): Apart | null {
+  if (expected === null) return null
+  const limit = nm(Math.round(Math.max(limitOf(machine, 'sizeOff'), limitOf(machine, 'questionedBeyond') * standard)))
+  // What is expected comes from a drawing or a rule: it is never finer than this.
+  return { moved: minus(found, expected), standard: Math.hypot(standard, EXPECTED), limit }
+}
+
+/** Standard uncertainty of an expected size, nanometres. */
+const EXPECTED = 8_000
+
+/** Everything of a result that can be compared, by a name that stays the same when one input is otherwise. */
+export function apartOf(result: Result, scene: Scene, anyones = false): Map<string, Apart> {
+  const found = new Map<string, Apart>()
+  for (const [at, write] of result.writes.entries()) {
+    const moved = movedBy(write, scene, anyones)
+    if (moved) found.set(nameOfWrite(at), moved)
+  }
+  for (const [at, size] of (result.sizes ?? []).entries()) {
+    const off = sizeOff(size, scene)
+    if (off) found.set(nameOfSize(at), off)
+  }
+  return found
+}
+
+export const nameOfWrite = (at: number): string => `write ${at}`
+export const nameOfSize = (at: number): string => `size ${at}`
+
+/** How far the register scatters between measurements that are all right, and from how many loadings that is known. */
+function repeatOf(write: Write, scene: Scene): { standard: number; learned: string } {
+  const fixture = scene.plan?.fixtureRepeat ?? limitOf(scene.machine, 'fixtureRepeat')
+  const { scatters } = BY_FAMILY[write.register.family]
+  if (scatters === 'no') return { standard: 0, learned: '' }
+  if (scatters === 'loading') {
+    const learned = scene.plan?.repeats[registerKey(write.register)]
+    return learned
+      ? { standard: learned.standard, learned: `, from ${learned.n} loadings of this fixture` }
+      : { standard: fixture, learned: '' }
+  }
+  const repeat = limitOf(scene.machine, 'lengthRepeat')
+  // Lengths that are counted from part zero move with the part.
+  return { standard: tiedToPart(write.register, scene.machine) ? Math.hypot(fixture, repeat) : repeat, learned: '' }
+}

@@ -1,0 +1,100 @@
+import { magnitude, minus, nm, type Nm } from '../length/index.ts'
+import { asShown } from '../machine/index.ts'
+import { registerKey, registerName } from '../register/index.ts'
+import type { Result, Slip, Write } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
+import { likeliest, reworked, type Candidate, type Fit, type Off } from '../slip/index.ts'
+import { apartOf, nameOfWrite, type Apart } from './apart.ts'
+import { alsoPossible } from './explain.ts'
+import type { Evidence, Finding, Verdict } from './finding.ts'
+import { SLIP_VERDICT } from './thresholds.ts'
+
+/**
+ * The likeliest causes of one figure that is off: of everything that is off together where one mistake explains all of it, else of
+ * this figure alone. The mistakes are found by working the entry out again with one thing otherwise.
+ * @param name as `apartOf` calls it
+ */
+export function causesOf(name: string, evidence: Evidence): Fit[] {
+  const known = causes.get(evidence)
+  const all = known ?? explain(evidence)
+  if (!known) causes.set(evidence, all)
+  return all.get(name) ?? []
+}
+
+/** Several checks ask about the same entry; it is worked out once. */
+const causes = new WeakMap<Evidence, Map<string, Fit[]>>()
+
+function explain(evidence: Evidence): Map<string, Fit[]> {
+  const { scene, result } = evidence
+  const apart = apartOf(result, scene)
+  const now = offOf(apart)
+  const off = [...apart].filter(([, { moved, limit }]) => magnitude(moved) > limit).map(([name]) => name)
+  const { candidates, members } = candidatesOf(evidence, now)
+  const together = off.length > 1 ? likeliest(candidates, members, now, off) : []
+  return new Map(
+    off.map((name) => {
+      if (together.length > 0) return [name, together]
+      const only = (all: Off): Off => new Map([...all].filter(([one]) => one === name))
+      return [
+        name,
+        likeliest(
+          candidates.map((one) => ({ ...one, off: only(one.off) })),
+          members,
+          only(now),
+          [name],
+        ),
+      ]
+    }),
+  )
+}
+
+const offOf = (apart: ReadonlyMap<string, Apart>): Off =>
+  new Map([...apart].map(([name, { moved, standard }]) => [name, { off: moved, standard }]))
+
+function candidatesOf({ scene, result, given }: Evidence, now: Off): { candidates: Candidate[]; members: Map<string, number> } {
+  const said = result.writes.flatMap((write, at) => {
+    const own = write.slips ?? []
+    return bySlips(write, at, scene, given ? own : [...own, ...alsoPossible(write, scene)])
+  })
+  const again = given ? reworked(given.routine, { ...given, scene }, (other, at) => offOf(apartOf(other, at, true)), now) : null
+  const redone = (again?.found ?? []).map(({ alternative, result: other }): Candidate => {
+    const words = named(alternative, result, other)
+    return { ...words, off: offOf(apartOf(other, alternative.scene, true)) }
+  })
+  const members = new Map(again?.members ?? [])
+  for (const { id } of said) members.set(id, (members.get(id) ?? 0) + 1)
+  return { candidates: [...said, ...redone], members }
+}
+
+/** Mistakes that a routine knows of itself, or that stand on record: each says what one value would have been. */
+function bySlips(write: Write, at: number, scene: Scene, slips: readonly Slip[]): Candidate[] {
+  const moved = apartOf({ writes: [write], readings: [], readouts: [], gauges: [] }, scene).get(nameOfWrite(0))
+  if (!moved) return []
+  const { standard } = moved
+  const last = minus(write.value, moved.moved)
+  return slips.map(({ id, phrase, corrected }) => ({
+    id,
+    phrase,
+    off: new Map([[nameOfWrite(at), { off: minus(corrected, last), standard }]]),
+  }))
+}
+
+/** What would have gone into another register is called by that register. */
+function named({ id, phrase }: { id: string; phrase: string }, { writes }: Result, other: Result): { id: string; phrase: string } {
+  const [own, now] = [writes[0]?.register, other.writes[0]?.register]
+  if (!own || !now || registerKey(own) === registerKey(now) || (id !== 'other-slot' && id !== 'other-tool')) return { id, phrase }
+  return { id: now.family === 'work' ? 'other-slot' : 'other-value', phrase: `this were ${registerName(now)}` }
+}
+
+/** The words, the verdict and the means of causes for a finding: the mildest verdict of those that are named. */
+export function told(fits: readonly Fit[], name: string, scene: Scene, whose = ''): Pick<Finding, 'verdict' | 'sentence' | 'means'> | null {
+  if (fits.length === 0) return null
+  const verdicts = fits.map(({ id }): Verdict => SLIP_VERDICT[id] ?? 'query')
+  const left = nm(Math.round(Math.max(...fits.map((fit) => fit.left.get(name) ?? 0))))
+  const within = left === 0 ? '' : ` within ${asShown(left as Nm, scene.machine)}`
+  return {
+    verdict: verdicts.includes('query') ? 'query' : 'stop',
+    sentence: `It would agree${within} if ${fits.map(({ phrase }) => phrase).join(', or if ')}.`,
+    means: fits.map(({ phrase }) => `${whose}: ${phrase}`),
+  }
+}

@@ -1,0 +1,91 @@
+import { LIKELY, RARE, SIZES, UNKNOWN } from './likely.ts'
+import type { Off } from './rework.ts'
+
+/** An alternative that brings home what was off. */
+export interface Fit {
+  id: string
+  phrase: string
+  /** How far off what is compared would still be, by its name. */
+  left: ReadonlyMap<string, number>
+  /** Its share of all that could be the cause, what nobody can name among them. */
+  share: number
+}
+
+/** A cause brings a figure home within so many standard uncertainties, and leaves no more than this share of what it was off. */
+const [WITHIN, LEAVES] = [3, 0.25]
+/** One is named alone when it is this likely among all; two when both together are. */
+const [ONE, TWO] = [0.75, 0.9]
+/** Nothing is named when the chance that none of them is the cause is larger than this. */
+const CHANCE = 0.05
+
+/** Something that may have been otherwise, and how far off everything is with it undone. */
+export interface Candidate {
+  id: string
+  phrase: string
+  off: Off
+}
+
+/**
+ * The likeliest causes of what is off: none, one, or two that the figures cannot tell apart. Each alternative is weighed by how well
+ * it fits in standard uncertainties and by how often it happens; against all of them stands a cause that nobody can name, which fits
+ * anything and so nothing well.
+ * @param members how many there were of each kind, whether or not they fit
+ * @param now how far off each thing is
+ * @param off names of those that are off by more than they may
+ */
+export function likeliest(candidates: readonly Candidate[], members: ReadonlyMap<string, number>, now: Off, off: readonly string[]): Fit[] {
+  const fitting = candidates.flatMap(({ id, phrase, off: then }) => {
+    const left = fits(then, now, off)
+    if (!left) return []
+    const log = Math.log((LIKELY[id] ?? RARE) / (members.get(id) ?? 1)) + logFit(then, now)
+    return [{ id, phrase, left, log }]
+  })
+  if (fitting.length === 0) return []
+  const unknown = Math.log(UNKNOWN) + logUnknown(now, off)
+  const highest = Math.max(unknown, ...fitting.map(({ log }) => log))
+  const weight = (log: number) => Math.exp(log - highest)
+  const together = merged(fitting.map(({ log, ...fit }) => ({ ...fit, share: weight(log) })))
+  const total = weight(unknown) + together.reduce((sum, { share }) => sum + share, 0)
+  if (weight(unknown) / total > CHANCE) return []
+  const [first, second] = together.map((fit) => ({ ...fit, share: fit.share / total })).sort((a, b) => b.share - a.share)
+  if (first!.share >= ONE) return [first!]
+  return second && first!.share + second.share >= TWO ? [first!, second] : []
+}
+
+/** What would be left of each thing; null unless everything that is off comes home and nothing else is made worse. */
+function fits(then: Off, now: Off, off: readonly string[]): Map<string, number> | null {
+  const left = new Map<string, number>()
+  for (const [name, { off: before }] of now) {
+    const after = then.get(name)
+    if (!after) return null
+    const size = Math.abs(after.off)
+    if (size > WITHIN * after.standard && !(size <= Math.abs(before) && !off.includes(name))) return null
+    if (off.includes(name) && size > LEAVES * Math.abs(before)) return null
+    left.set(name, size)
+  }
+  return left
+}
+
+const logNormal = (off: number, standard: number): number => -((off / standard) ** 2) / 2 - Math.log(standard * Math.sqrt(2 * Math.PI))
+
+const logFit = (then: Off, now: Off): number =>
+  [...now.keys()].reduce((sum, name) => {
+    const { off, standard } = then.get(name)!
+    return sum + logNormal(off, standard)
+  }, 0)
+
+function logUnknown(now: Off, off: readonly string[]): number {
+  let sum = 0
+  for (const [name, one] of now) sum += off.includes(name) ? -Math.log(2 * Math.abs(one.off) * SIZES) : logNormal(one.off, one.standard)
+  return sum
+}
+
+/** The same words for the same cause count once. */
+function merged(fits: readonly Fit[]): Fit[] {
+  const by = new Map<string, Fit>()
+  for (const fit of fits) {
+    const same = by.get(fit.phrase)
+    by.set(fit.phrase, same ? { ...same, share: same.share + fit.share } : fit)
+  }
+  return [...by.values()]
+}
