@@ -1,0 +1,61 @@
+import { playMistakes, type Tally } from '@rook/testing'
+
+/** Scenes of each kind for each way of playing a routine. */
+const SCENES = Number(process.env.MISTAKE_SCENES ?? 40)
+
+const percent = (part: number, of: number) => (of === 0 ? '' : `${((100 * part) / of).toFixed(1)} %`)
+const row = (name: string, cells: readonly string[]) =>
+  console.log(`  ${name.padEnd(34)}${cells.map((cell) => cell.padStart(11)).join('')}`)
+const sum = (all: readonly Tally[]): Tally =>
+  all.reduce(
+    (one, { scenes, caught, named, misnamed, asked }) => ({
+      scenes: one.scenes + scenes,
+      caught: one.caught + caught,
+      named: one.named + named,
+      misnamed: one.misnamed + misnamed,
+      asked: one.asked + asked,
+    }),
+    { scenes: 0, caught: 0, named: 0, misnamed: 0, asked: 0 },
+  )
+const cellsOf = ({ scenes, caught, named, misnamed, asked }: Tally) => [
+  String(scenes),
+  percent(caught, scenes),
+  percent(named, scenes),
+  percent(misnamed, scenes),
+  percent(asked, scenes),
+]
+
+const began = performance.now()
+/** Part of a kind or routine whose misses are to be read. */
+const SHOW = process.env.MISTAKE_SHOW
+const fared = playMistakes(SCENES, 'mistakes', undefined, (key, raw, said) => {
+  if (SHOW !== undefined && key.includes(SHOW)) console.log(key, JSON.stringify(raw), '->', said)
+})
+const kinds = new Map<string, Tally[]>()
+for (const [key, tally] of fared.mistakes) {
+  const [kind] = key.split(' / ')
+  kinds.set(kind!, [...(kinds.get(kind!) ?? []), tally])
+}
+console.log('One mistake in each entry, larger than three times its ±U:')
+row('', ['scenes', 'caught', 'named', 'misnamed', 'asked twice'])
+for (const [kind, tallies] of kinds) row(kind, cellsOf(sum(tallies)))
+row('all', cellsOf(sum([...kinds.values()].flat())))
+
+console.log('Where fewer than 95 of 100 are caught or named:')
+for (const [key, tally] of fared.mistakes)
+  if (tally.scenes >= 5 && (tally.caught < 0.95 * tally.scenes || tally.named < 0.95 * tally.scenes)) row(key, cellsOf(tally))
+
+console.log('Clean entries that are questioned, where more than one in a hundred is:')
+let [clean, questioned] = [0, 0]
+for (const [name, tally] of fared.clean) {
+  clean += tally.scenes
+  questioned += tally.questioned
+  if (tally.questioned > 0.01 * tally.scenes)
+    row(name, [
+      String(tally.scenes),
+      percent(tally.questioned, tally.scenes),
+      [...tally.by].map(([check, n]) => ` ${check} ${n}`).join(','),
+    ])
+}
+row('all', [String(clean), percent(questioned, clean)])
+console.log(`${((performance.now() - began) / 1000).toFixed(0)} s`)
