@@ -8,19 +8,20 @@ const row = (name: string, cells: readonly string[]) =>
   console.log(`  ${name.padEnd(34)}${cells.map((cell) => cell.padStart(11)).join('')}`)
 const sum = (all: readonly Tally[]): Tally =>
   all.reduce(
-    (one, { scenes, caught, named, misnamed, asked }) => ({
+    (one, { scenes, caught, askedName, named, misnamed, asked }) => ({
       scenes: one.scenes + scenes,
       caught: one.caught + caught,
+      askedName: one.askedName + askedName,
       named: one.named + named,
       misnamed: one.misnamed + misnamed,
       asked: one.asked + asked,
     }),
-    { scenes: 0, caught: 0, named: 0, misnamed: 0, asked: 0 },
+    { scenes: 0, caught: 0, askedName: 0, named: 0, misnamed: 0, asked: 0 },
   )
-const cellsOf = ({ scenes, caught, named, misnamed, asked }: Tally) => [
+const cellsOf = ({ scenes, caught, askedName, named, misnamed, asked }: Tally) => [
   String(scenes),
   percent(caught, scenes),
-  percent(named, scenes),
+  percent(named, askedName),
   percent(misnamed, scenes),
   percent(asked, scenes),
 ]
@@ -43,7 +44,7 @@ row('all', cellsOf(sum([...kinds.values()].flat())))
 
 console.log('Where fewer than 95 of 100 are caught or named:')
 for (const [key, tally] of fared.mistakes)
-  if (tally.scenes >= 5 && (tally.caught < 0.95 * tally.scenes || tally.named < 0.95 * tally.scenes)) row(key, cellsOf(tally))
+  if (tally.scenes >= 5 && (tally.caught < 0.95 * tally.scenes || tally.named < 0.95 * tally.askedName)) row(key, cellsOf(tally))
 
 console.log('Clean entries that are questioned, where more than one in a hundred is:')
 let [clean, questioned] = [0, 0]

@@ -59,7 +59,7 @@ function candidatesOf({ scene, result, given }: Evidence, now: Off): { candidate
   const again = given ? reworked(given.routine, { ...given, scene }, (other, at) => offOf(apartOf(other, at, true)), now) : null
   const redone = (again?.found ?? []).map(({ alternative, result: other }): Candidate => {
     const words = named(alternative, result, other)
-    return { ...words, off: offOf(apartOf(other, alternative.scene, true)) }
+    return { ...words, off: offOf(apartOf(other, alternative.scene, true)), alternative }
   })
   const members = new Map(again?.members ?? [])
   for (const { id } of said) members.set(id, (members.get(id) ?? 0) + 1)

@@ -8,6 +8,7 @@ import { gaugeFit } from './gauge-fit.ts'
 import { homed } from './homed.ts'
 import { jump } from './jump.ts'
 import { master } from './master.ts'
+import { byOneCause } from './one-cause.ts'
 import { nominalDiameter } from './nominal-diameter.ts'
 import { offsetNumber } from './offset-number.ts'
 import { onPurpose } from './on-purpose.ts'
@@ -59,8 +60,10 @@ export const CHECKS: readonly Check[] = [
 
 /** Runs all checks on a complete result. */
 export function runChecks(evidence: Evidence): Finding[] {
-  return CHECKS.flatMap((check) => check.run(evidence))
+  return byOneCause(runAll(evidence), evidence, runAll)
 }
+
+const runAll = (evidence: Evidence): Finding[] => CHECKS.flatMap((check) => check.run(evidence))
 
 export { foldFindings } from './fold.ts'
 export type { FoldedFinding } from './fold.ts'

@@ -14,6 +14,8 @@ export const SLIP_VERDICT: Readonly<Record<string, Verdict>> = {
   'place-sign': 'stop',
   'unit-reading': 'stop',
   'unit-place': 'stop',
+  'again-reading': 'stop',
+  'again-place': 'stop',
   'point-reading': 'query',
   'point-place': 'query',
   'double-reading': 'stop',

@@ -32,6 +32,7 @@ function judge(machine: MachineRecord, axis: Axis, label: string, value: Nm, adv
   const what = label[0]!.toUpperCase() + label.slice(1)
   return {
     check: 'travel',
+    about: axis,
     name: 'inside travel',
     verdict: inside ? 'clear' : 'stop',
     sentence: inside

@@ -49,7 +49,26 @@ function figures(given: Given): Alternative[] {
 }
 
 /** Choices that say what is to be done with the result, or how it is worked out: no slip of the hand. */
-const INTENT = ['wear', 'rotation', 'then', 'by', 'with', 'cut-since', 'sizes', 'method', 'for', 'counts', 'stands']
+const INTENT = [
+  'wear',
+  'rotation',
+  'then',
+  'by',
+  'with',
+  'cut-since',
+  'sizes',
+  'sides',
+  'axes',
+  'method',
+  'for',
+  'counts',
+  'stands',
+  'touches',
+  'count',
+  'edges',
+  'repeats',
+  'read',
+]
 
 function choices(given: Given): Alternative[] {
   return given.inputs.flatMap((input) => {

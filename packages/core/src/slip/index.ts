@@ -1,7 +1,7 @@
 export type { Alternative } from './alternative.ts'
 export { alternativesOf } from './alternatives.ts'
 export type { Given } from './alternatives.ts'
-export { reworked } from './rework.ts'
+export { rework, reworked } from './rework.ts'
 export type { Off, Reworked } from './rework.ts'
 export { typedOtherwise } from './typed-otherwise.ts'
 export { likeliest } from './weigh.ts'

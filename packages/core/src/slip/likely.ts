@@ -21,6 +21,8 @@ export const LIKELY: Readonly<Record<string, number>> = {
   'place-sign': 0.04,
   'unit-reading': 0.05,
   'unit-place': 0.03,
+  'again-reading': 0.01,
+  'again-place': 0.01,
   'point-reading': 0.04,
   'point-place': 0.02,
   'double-reading': 0.01,
@@ -36,7 +38,7 @@ export const LIKELY: Readonly<Record<string, number>> = {
 export const RARE = 0.02
 
 /** Entries that are off by what nobody can name: the part lies elsewhere, a chip, a figure that was misread. */
-export const UNKNOWN = 0.1
+export const UNKNOWN = 0.06
 
 /** What nobody can name may be off by a micrometre or by a metre, each size of it as likely as the next: ln 10\u2076 of them. */
 export const SIZES = Math.log(1e6)

@@ -1,5 +1,5 @@
 import { formatExact, mm, nm, readLength, TooFar, type Nm } from '../length/index.ts'
-import { readInputs, type Result, type Routine } from '../routine/index.ts'
+import { readInputs, type Result, type Routine, type Sheet } from '../routine/index.ts'
 import type { Alternative } from './alternative.ts'
 import { alternativesOf, type Given } from './alternatives.ts'
 
@@ -12,13 +12,17 @@ export interface Reworked {
 /** How far each thing that is compared lies off, by its name; nanometres. */
 export type Off = ReadonlyMap<string, { off: number; standard: number }>
 
-/** Steps by which a figure is moved to see what it does to the result; a routine whose two steps agree is straight in it. */
-const [STEP, FAR] = [mm(1), mm(-12)]
+/** Steps by which a figure is moved to see what it does to the result: a routine whose two steps agree is straight in it. */
+const STEP = mm(10)
+/** The long one goes as far as a lost sign does, and further: the largest of several edges is straight only until it is not the largest. */
+const farStep = (value: Nm): Nm => nm(-Math.sign(value || 1) * (2 * Math.abs(value) + 12_000_000))
+/** Two slopes are one within this: half a step of an inch control is lost in rounding each. */
+const STRAIGHT = 4e-4
 /** A figure is worked out in full when a step says that it would come this near, in standard uncertainties. */
 const NEAR = 8
 
 /** The entry with one thing otherwise, through the same routine as the entry itself; null where that comes to nothing. */
-export function rework(routine: Routine, { raw, scene }: Pick<Alternative, 'raw' | 'scene'>): Result | null {
+export function rework(routine: Routine, { raw, scene }: Pick<Alternative, 'raw' | 'scene'>): Sheet | null {
   try {
     const inputs = routine.inputs(scene, raw)
     const values = readInputs(
@@ -28,8 +32,8 @@ export function rework(routine: Routine, { raw, scene }: Pick<Alternative, 'raw'
       inputs.map(({ id }) => id),
     )
     if (values.missing.length > 0 || values.problems.length > 0) return null
-    const { result, refusal } = routine.sheet(values, scene)
-    return refusal ? null : result
+    const sheet = routine.sheet(values, scene)
+    return sheet.refusal || !sheet.result ? null : sheet
   } catch (error) {
     if (error instanceof TooFar) return null
     throw error
@@ -59,7 +63,7 @@ export function reworked(
       const straight = steps.get(figure.input)!
       if (straight && !comesNear(straight, figure.text, given, now)) return []
     }
-    const result = rework(routine, alternative)
+    const result = rework(routine, alternative)?.result
     return result ? [{ alternative, result }] : []
   })
   return { found, members }
@@ -78,18 +82,18 @@ function straightness(
   const value = values.length(input)!
   const moved = (by: Nm): Off | null => {
     const text = `${formatExact(nm(value + by), scene.machine.unit).replace('\u2212', '-')} ${scene.machine.unit}`
-    const result = rework(routine, { raw: { ...raw, [input]: text }, scene })
-    return result && offOf(result, scene)
+    const result = rework(routine, { raw: { ...raw, [input]: text }, scene })?.result
+    return result ? offOf(result, scene) : null
   }
-  const [near, far] = [moved(STEP), moved(FAR)]
+  const long = farStep(value)
+  const [near, far] = [moved(STEP), moved(long)]
   if (!near || !far) return null
   const slopes = new Map<string, number>()
   for (const [name, { off }] of now) {
     const [one, other] = [near.get(name), far.get(name)]
     if (!one || !other) return null
-    const [slope, again] = [(one.off - off) / STEP, (other.off - off) / FAR]
-    // Half a step of the control is lost in rounding on each.
-    if (Math.abs(slope - again) > 0.02) return null
+    const [slope, again] = [(one.off - off) / STEP, (other.off - off) / long]
+    if (Math.abs(slope - again) > STRAIGHT) return null
     slopes.set(name, slope)
   }
   return Object.assign(slopes, { value })
@@ -102,6 +106,6 @@ function comesNear(straight: Straight, text: string, { scene }: Given, now: Off)
   // One thing that comes home is enough: the others may be off for a reason of their own.
   return [...now].some(([name, { off, standard }]) => {
     const moves = straight.get(name)! * by
-    return moves !== 0 && Math.abs(off + moves) <= NEAR * standard + 0.02 * Math.abs(moves)
+    return moves !== 0 && Math.abs(off + moves) <= NEAR * standard + STRAIGHT * Math.abs(moves)
   })
 }

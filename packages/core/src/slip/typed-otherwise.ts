@@ -2,7 +2,7 @@ import { formatExact, nm, type LengthUnit, type Nm } from '../length/index.ts'
 
 /** One way in which a figure goes wrong between the display and the ledger, undone: the text as it ought to have been. */
 export interface TypedOtherwise {
-  /** The kind of slip, without what it is a slip of: `sign`, `unit`, `point`, `double`, `swap`, `digit`. */
+  /** The kind of slip, without what it is a slip of: `sign`, `unit`, `again` (converted twice), `point`, `double`, `swap`, `digit`. */
   kind: string
   /** What follows the figure's name: "had the other sign". */
   had: string
@@ -19,7 +19,8 @@ interface Plain {
 }
 
 const PLACES = ['', 'one place', 'two places', 'three places', 'four places']
-const SHIFTS = [-4, -3, -2, -1, 1, 2, 3]
+/** Places that a point gets lost by; where none was typed at all it may be any. */
+const SHIFTS = { typed: [-2, -1, 1, 2], none: [-4, -3, -2, -1, 1, 2] } as const
 
 /**
  * What a typed figure may have been meant to be. It goes by the text and not by the value, so that a zero at the end or a
@@ -32,7 +33,7 @@ export function typedOtherwise(text: string, value: Nm, unit: LengthUnit): Typed
   const found = [
     { kind: 'sign', had: 'had the other sign', text: write({ ...plain, sign: plain.sign === '-' ? '' : '-' }) },
     ...inOtherUnit(plain, unit, value),
-    ...SHIFTS.flatMap((by) => pointMoved(plain, by)),
+    ...SHIFTS[plain.decimals === '' ? 'none' : 'typed'].map((by) => pointMoved(plain, by)),
     { kind: 'double', had: 'had been halved', text: exact(2 * value, unit) },
     { kind: 'double', had: 'had been doubled', text: exact(value / 2, unit) },
     ...digitsOtherwise(plain),
@@ -63,21 +64,19 @@ function inOtherUnit(plain: Plain, unit: LengthUnit, value: Nm): TypedOtherwise[
   const [once, again] = said === 'mm' ? [25.4, 1 / 25.4] : [1 / 25.4, 25.4]
   return [
     { kind: 'unit', had: had(other), text: plain.unit === '' ? write({ ...plain, unit: other }) : exact(value * once, unit) },
-    { kind: 'unit', had: had(said), text: exact(value * again, unit) },
+    { kind: 'again', had: had(said), text: exact(value * again, unit) },
   ]
 }
 
 /** @param by places to the right that the point belongs */
-function pointMoved(plain: Plain, by: number): TypedOtherwise[] {
+function pointMoved(plain: Plain, by: number): TypedOtherwise {
   const places = PLACES[Math.abs(by)]!
   const had = by < 0 ? `had lost its decimal point by ${places}` : `had its decimal point ${places} too far left`
   const all = plain.whole + plain.decimals
   const at = plain.whole.length + by
   const digits = at < 0 ? '0'.repeat(-at) + all : all.padEnd(at, '0')
   const [whole, decimals] = [digits.slice(0, Math.max(at, 0)), digits.slice(Math.max(at, 0))]
-  // Four places: the point was not typed at all.
-  if (by === -4 && plain.decimals !== '') return []
-  return [{ kind: 'point', had, text: write({ ...plain, whole: whole.replace(/^0+(?=\d)/, ''), decimals }) }]
+  return { kind: 'point', had, text: write({ ...plain, whole: whole.replace(/^0+(?=\d)/, ''), decimals }) }
 }
 
 /** Neighbouring digits swapped; a digit left out that stood there twice, or was a zero; a digit typed twice. */

@@ -1,3 +1,4 @@
+import type { Alternative } from './alternative.ts'
 import { LIKELY, RARE, SIZES, UNKNOWN } from './likely.ts'
 import type { Off } from './rework.ts'
 
@@ -7,14 +8,16 @@ export interface Fit {
   phrase: string
   /** How far off what is compared would still be, by its name. */
   left: ReadonlyMap<string, number>
+  /** How the entry would be with it undone, where it was worked out again. */
+  alternative?: Alternative
   /** Its share of all that could be the cause, what nobody can name among them. */
   share: number
 }
 
 /** A cause brings a figure home within so many standard uncertainties, and leaves no more than this share of what it was off. */
 const [WITHIN, LEAVES] = [3, 0.25]
-/** One is named alone when it is this likely among all; two when both together are. */
-const [ONE, TWO] = [0.75, 0.9]
+/** One is named alone when it is this likely among all; two, or three, when they are together. */
+const NAMED = [0.85, 0.9, 0.9]
 /** Nothing is named when the chance that none of them is the cause is larger than this. */
 const CHANCE = 0.05
 
@@ -23,10 +26,11 @@ export interface Candidate {
   id: string
   phrase: string
   off: Off
+  alternative?: Alternative
 }
 
 /**
- * The likeliest causes of what is off: none, one, or two that the figures cannot tell apart. Each alternative is weighed by how well
+ * The likeliest causes of what is off: none, one, or two or three that the figures cannot tell apart. Each alternative is weighed by how well
  * it fits in standard uncertainties and by how often it happens; against all of them stands a cause that nobody can name, which fits
  * anything and so nothing well.
  * @param members how many there were of each kind, whether or not they fit
@@ -34,11 +38,11 @@ export interface Candidate {
  * @param off names of those that are off by more than they may
  */
 export function likeliest(candidates: readonly Candidate[], members: ReadonlyMap<string, number>, now: Off, off: readonly string[]): Fit[] {
-  const fitting = candidates.flatMap(({ id, phrase, off: then }) => {
+  const fitting = candidates.flatMap(({ id, phrase, off: then, alternative }) => {
     const left = fits(then, now, off)
     if (!left) return []
     const log = Math.log((LIKELY[id] ?? RARE) / (members.get(id) ?? 1)) + logFit(then, now)
-    return [{ id, phrase, left, log }]
+    return [{ id, phrase, left, log, ...(alternative ? { alternative } : {}) }]
   })
   if (fitting.length === 0) return []
   const unknown = Math.log(UNKNOWN) + logUnknown(now, off)
@@ -47,9 +51,13 @@ export function likeliest(candidates: readonly Candidate[], members: ReadonlyMap
   const together = merged(fitting.map(({ log, ...fit }) => ({ ...fit, share: weight(log) })))
   const total = weight(unknown) + together.reduce((sum, { share }) => sum + share, 0)
   if (weight(unknown) / total > CHANCE) return []
-  const [first, second] = together.map((fit) => ({ ...fit, share: fit.share / total })).sort((a, b) => b.share - a.share)
-  if (first!.share >= ONE) return [first!]
-  return second && first!.share + second.share >= TWO ? [first!, second] : []
+  const likely = together.map((fit) => ({ ...fit, share: fit.share / total })).sort((a, b) => b.share - a.share)
+  let share = 0
+  for (const [at, enough] of NAMED.entries()) {
+    share += likely[at]?.share ?? 0
+    if (share >= enough) return likely.slice(0, at + 1)
+  }
+  return []
 }
 
 /** What would be left of each thing; null unless everything that is off comes home and nothing else is made worse. */

@@ -1,4 +1,18 @@
-import { assess, foldFindings, nm, registerKey, routineById, type Finding, type Gauge, type RawInputs, type Scene } from '@rook/core'
+import {
+  assess,
+  foldFindings,
+  nm,
+  registerKey,
+  routineById,
+  type Finding,
+  type Gauge,
+  type MountedTool,
+  type RawInputs,
+  type RegisterKey,
+  type RegisterRef,
+  type Scene,
+  type Standing,
+} from '@rook/core'
 import { Chance } from '../chance.ts'
 import { GAUGES } from '../gauges.ts'
 import { PLAYS, type Play } from '../plays/index.ts'
@@ -12,6 +26,8 @@ export type Missed = (key: string, raw: RawInputs, said: string) => void
 export interface Tally {
   scenes: number
   caught: number
+  /** Scenes in which the figures can bear a name, and those in which it was the right one. */
+  askedName: number
   named: number
   /** Something was named, and it was not what had happened. */
   misnamed: number
@@ -41,26 +57,34 @@ const CABINETS: readonly (readonly Gauge[])[] = [
   [3, 4, 5, 6, 8, 12, 16].map((mm) => more(`pn-${mm}`, `Plug ${mm}`, 'gauge-pin', mm * 1e6)),
 ]
 
-/** The scatter of one loading to the next, as the operation's record says; nanometres. */
-const LOADING = 4_000
+/** What a zero scatters by from one loading to the next where no operation says it, standard deviation in nanometres. */
+const LOADING = 20_000
+const loadingOf = ({ plan }: Scene) => plan?.fixtureRepeat ?? LOADING
 
-/** A machine that has done this before: what is found now was found then, but for the scatter of a loading. */
+/**
+ * A machine that has done this before: what is found now was found then, but for the scatter of a loading; other tools and other
+ * slots have figures of their own.
+ */
 function withPast({ scene, truth }: ReturnType<Play['play']>, chance: Chance): Scene {
-  const past = truth.flatMap(([register, value]) => {
-    if (register.layer === 'wear' || scene.standing[registerKey(register)]) return []
-    const tool = scene.tools.find(
-      ({ offset, diameterOffset }) => register.slot === (/diameter|radius/.test(register.property) ? diameterOffset : offset),
-    )
-    const scatter = register.family === 'work' ? chance.normal(LOADING) : chance.normal(2_000)
-    const step = scene.machine.increment
-    const then = nm(Math.round((value + scatter) / step) * step)
-    return [
-      [
-        registerKey(register),
-        stands(then, { standard: 3_000, assembly: register.family === 'tool' ? (tool?.assembly ?? null) : null }),
-      ] as const,
-    ]
-  })
+  const { increment } = scene.machine
+  const past: [RegisterKey, Standing][] = []
+  const add = (register: RegisterRef, value: number, assembly: string | null) => {
+    const key = registerKey(register)
+    const isThere = scene.standing[key] !== undefined || past.some(([one]) => one === key)
+    if (!isThere) past.push([key, stands(nm(Math.round(value / increment) * increment), { standard: 3_000, assembly })])
+  }
+  const numberOf = (tool: MountedTool, { property }: RegisterRef) => (/diameter|radius/.test(property) ? tool.diameterOffset : tool.offset)
+  for (const [register, value] of truth) {
+    if (register.layer === 'wear') continue
+    const tool = scene.tools.find((one) => numberOf(one, register) === register.slot)
+    const scatter = chance.normal(register.family === 'work' ? loadingOf(scene) : 2_000)
+    add(register, value + scatter, register.family === 'tool' ? (tool?.assembly ?? null) : null)
+    if (register.family === 'tool')
+      for (const other of scene.tools)
+        add({ ...register, slot: numberOf(other, register) }, value + chance.between(2e6, 40e6), other.assembly)
+    if (register.family === 'work' && register.property !== 'R')
+      for (const { code } of scene.machine.slots) add({ ...register, slot: code }, value + chance.between(40e6, 200e6), null)
+  }
   return { ...scene, standing: { ...scene.standing, ...Object.fromEntries(past) } }
 }
 
@@ -95,24 +119,32 @@ export function playMistakes(scenes: number, seed = 'mistakes', plays: readonly 
   return fared
 }
 
+interface Effect {
+  refused: string | null
+  findings: Finding[]
+  /** Large enough for a name. */
+  asked: boolean
+}
+
 /** What the ledger says of the entry with the mistake; null where it changes nothing by more than three times its \u00b1U. */
-function effect(
-  routine: Parameters<typeof assess>[0],
-  wrong: RawInputs,
-  right: RawInputs,
-  scene: Scene,
-): { refused: string | null; findings: Finding[] } | null {
+function effect(routine: Parameters<typeof assess>[0], wrong: RawInputs, right: RawInputs, scene: Scene): Effect | null {
   const [now, was] = [assess(routine, wrong, scene), assess(routine, right, scene)]
   if (!was.sheet.result) return null
-  if (now.sheet.refusal) return { refused: now.sheet.refusal.sentence, findings: [] }
+  if (now.sheet.refusal) return { refused: now.sheet.refusal.sentence, findings: [], asked: true }
   if (!now.sheet.result || now.values.problems.length > 0) return null
-  const moved = now.sheet.result.writes.some((write, at) => {
+  const moved = now.sheet.result.writes.map((write, at): number => {
     const before = was.sheet.result!.writes[at]
-    if (!before || registerKey(before.register) !== registerKey(write.register)) return before !== undefined
-    return Math.abs(write.value - before.value) > 3 * (before.uncertainty?.expanded ?? 0) && write.register.layer !== 'wear'
+    if (!before || write.register.layer === 'wear') return 0
+    if (registerKey(before.register) !== registerKey(write.register)) return Infinity
+    const loading = write.register.family === 'work' ? 2 * loadingOf(scene) : 0
+    return Math.abs(write.value - before.value) / ((before.uncertainty?.expanded ?? 0) + loading + 4_000)
   })
-  return moved ? { refused: null, findings: now.findings } : null
+  const most = Math.max(0, ...moved)
+  return most > CAUGHT ? { refused: null, findings: now.findings, asked: most > NAMED } : null
 }
+
+/** A mistake has to be caught from so many times the \u00b1U of the comparison, and named from so many. */
+const [CAUGHT, NAMED] = [3, 15]
 
 function countClean(fared: Fared, name: string, asked: readonly Finding[]): void {
   const tally = fared.clean.get(name) ?? { scenes: 0, questioned: 0, by: new Map<string, number>() }
@@ -126,13 +158,14 @@ function countClean(fared: Fared, name: string, asked: readonly Finding[]): void
 function countMistake(
   fared: Fared,
   key: string,
-  { refused, findings }: { refused: string | null; findings: Finding[] },
+  { refused, findings, asked: isAsked }: Effect,
   names: RegExp,
   clean: readonly Finding[],
 ): string | null {
-  const tally = fared.mistakes.get(key) ?? { scenes: 0, caught: 0, named: 0, misnamed: 0, asked: 0 }
+  const tally = fared.mistakes.get(key) ?? { scenes: 0, caught: 0, askedName: 0, named: 0, misnamed: 0, asked: 0 }
   fared.mistakes.set(key, tally)
   tally.scenes++
+  if (isAsked) tally.askedName++
   if (refused) {
     tally.caught++
     tally.named++
@@ -145,8 +178,8 @@ function countMistake(
   tally.caught++
   const said = asked.map(({ sentence }) => sentence).join(' ')
   const isNamed = names.test(said)
-  if (isNamed) tally.named++
-  else if (/It would agree/.test(said)) tally.misnamed++
+  if (isNamed && isAsked) tally.named++
+  if (!isNamed && /It would agree/.test(said)) tally.misnamed++
   if (foldFindings(asked).length > 1) tally.asked++
-  return isNamed ? null : said
+  return isNamed || !isAsked ? null : said
 }

@@ -1,0 +1,57 @@
+import { registerKey, zeroAxis } from '../register/index.ts'
+import { rework } from '../slip/index.ts'
+import { movedBy, nameOfSize, nameOfWrite } from './apart.ts'
+import { causesOf } from './cause.ts'
+import type { Evidence, Finding } from './finding.ts'
+
+/**
+ * Ties findings together that have one cause: what would be clear with the likeliest mistake undone is that mistake, and what would
+ * be clear with a figure as it was before is that figure. One of them speaks then, and one answer does for all.
+ * @param run all checks, on evidence as it would have been
+ */
+export function byOneCause(findings: Finding[], evidence: Evidence, run: (evidence: Evidence) => Finding[]): Finding[] {
+  const open = findings.filter(({ verdict }) => verdict !== 'clear')
+  if (open.length < 2) return findings
+  const means = new Map<Finding, string[]>()
+  const belong = (found: readonly Finding[], to: readonly string[]) => {
+    for (const finding of open) if (!found.some((one) => isSame(one, finding))) means.set(finding, [...(means.get(finding) ?? []), ...to])
+  }
+  for (const { alternative, token } of namedIn(open, evidence)) {
+    const undone = rework(evidence.given!.routine, alternative)
+    if (undone?.result) belong(openOf(run({ scene: alternative.scene, sheet: undone, result: undone.result })), [token])
+  }
+  for (const [at, write] of evidence.result.writes.entries()) {
+    const moved = movedBy(write, evidence.scene)
+    if (!moved || !open.some(({ check, means: own }) => check === 'jump' && own?.includes(registerKey(write.register)))) continue
+    const writes = evidence.result.writes.with(at, { ...write, value: moved.reference.value })
+    belong(openOf(run({ scene: evidence.scene, sheet: evidence.sheet, result: { ...evidence.result, writes } })), [
+      registerKey(write.register),
+    ])
+    // A reading that the machine cannot show makes the zero on its axis what it is.
+    const axis = zeroAxis(write.register)
+    for (const finding of open)
+      if (finding.check === 'travel' && finding.about === axis)
+        means.set(finding, [...(means.get(finding) ?? []), registerKey(write.register)])
+  }
+  return findings.map((finding) => {
+    const more = means.get(finding)
+    return more ? { ...finding, means: [...new Set([...(finding.means ?? []), ...more])] } : finding
+  })
+}
+
+const openOf = (findings: readonly Finding[]) => findings.filter(({ verdict }) => verdict !== 'clear')
+const isSame = (one: Finding, other: Finding): boolean => one.check === other.check && one.about === other.about
+
+/** The alternatives that findings name alone, each with the word by which its findings are tied. */
+function namedIn(open: readonly Finding[], evidence: Evidence) {
+  const names = [...evidence.result.writes.keys()].map(nameOfWrite).concat([...(evidence.result.sizes ?? []).keys()].map(nameOfSize))
+  const named = new Map<string, NonNullable<ReturnType<typeof causesOf>[number]['alternative']>>()
+  for (const name of names) {
+    const [first] = causesOf(name, evidence)
+    if (first?.alternative) named.set(first.phrase, first.alternative)
+  }
+  return [...named].flatMap(([phrase, alternative]) => {
+    const token = open.flatMap(({ means }) => means ?? []).find((one) => one.endsWith(`: ${phrase}`))
+    return token ? [{ alternative, token }] : []
+  })
+}
