@@ -1,4 +1,4 @@
-export { degreesOf, formatAngle, microdegrees, radiansOf } from './angle.ts'
+export { degreesOf, formatAngle, microdegrees, PER_DEGREE, radiansOf } from './angle.ts'
 export type { Microdegrees } from './angle.ts'
 export { readAngle } from './read.ts'
 export type { AngleReading } from './read.ts'

@@ -1,5 +1,6 @@
+import { PER_DEGREE } from '../angle/index.ts'
 import { minus, nm, type Nm } from '../length/index.ts'
-import { holdsLength, registerKey, tiedToPart } from '../register/index.ts'
+import { propertyOf, registerKey, tiedToPart } from '../register/index.ts'
 import type { FoundSize, Result, Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
 import { BY_FAMILY } from './by-family.ts'
@@ -30,11 +31,13 @@ export interface Moved extends Apart {
  * @param anyones true where a value of any job will do: another slot's figure that was put here by mistake
  */
 export function movedBy(write: Write, scene: Scene, anyones = false): Moved | null {
-  if (write.state !== 'set' || !holdsLength(write.register) || write.register.layer === 'wear') return null
+  const { holds } = propertyOf(write.register)
+  if (write.state !== 'set' || holds === 'whole' || write.register.layer === 'wear') return null
   const standing = scene.standing[registerKey(write.register)]
   const found = referenceFor(write, scene) ?? (anyones && standing ? { value: standing, what: '' } : null)
   if (!found || found.value.state === 'deliberately-zero') return null
   const { machine } = scene
+  if (holds === 'angle') return { ...turnedBy(write, found.value, scene), reference: found.value, what: found.what, learned: '' }
   const unknown = limitOf(machine, 'unknownStandard')
   const repeat = repeatOf(write, scene)
   const standard = Math.hypot(write.uncertainty?.standard ?? unknown, found.value.standard ?? unknown, repeat.standard)
@@ -49,6 +52,22 @@ export function movedBy(write: Write, scene: Scene, anyones = false): Moved | nu
     learned: repeat.learned,
   }
 }
+
+/** An angle beside its last one, the short way round; millionths of a degree. */
+function turnedBy({ value, uncertainty }: Write, last: Standing, { machine }: Scene): Apart {
+  const whole = 360 * PER_DEGREE
+  const round = (value - last.value) % whole
+  const moved = nm(round > whole / 2 ? round - whole : round < -whole / 2 ? round + whole : round)
+  const standard = Math.hypot(uncertainty?.standard ?? UNSAID_ANGLE, last.standard ?? UNSAID_ANGLE)
+  return {
+    moved,
+    standard,
+    limit: nm(Math.round(Math.max(limitOf(machine, 'angleMoves'), limitOf(machine, 'questionedBeyond') * standard))),
+  }
+}
+
+/** Standard uncertainty of an angle that states none, millionths of a degree. */
+const UNSAID_ANGLE = 20_000
 
 /** How far a size that was found by the way is from the one expected; null where none is. */
 export function sizeOff({ found, expected, standard }: FoundSize, { machine }: Scene): Apart | null {

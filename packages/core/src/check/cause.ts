@@ -1,5 +1,4 @@
 import { magnitude, minus, nm, type Nm } from '../length/index.ts'
-import { asShown } from '../machine/index.ts'
 import { registerKey, registerName } from '../register/index.ts'
 import type { Result, Slip, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -87,11 +86,16 @@ function named({ id, phrase }: { id: string; phrase: string }, { writes }: Resul
 }
 
 /** The words, the verdict and the means of causes for a finding: the mildest verdict of those that are named. */
-export function told(fits: readonly Fit[], name: string, scene: Scene, whose = ''): Pick<Finding, 'verdict' | 'sentence' | 'means'> | null {
+export function told(
+  fits: readonly Fit[],
+  name: string,
+  shown: (value: Nm) => string,
+  whose = '',
+): Pick<Finding, 'verdict' | 'sentence' | 'means'> | null {
   if (fits.length === 0) return null
   const verdicts = fits.map(({ id }): Verdict => SLIP_VERDICT[id] ?? 'query')
   const left = nm(Math.round(Math.max(...fits.map((fit) => fit.left.get(name) ?? 0))))
-  const within = left === 0 ? '' : ` within ${asShown(left as Nm, scene.machine)}`
+  const within = left === 0 ? '' : ` within ${shown(left)}`
   return {
     verdict: verdicts.includes('query') ? 'query' : 'stop',
     sentence: `It would agree${within} if ${fits.map(({ phrase }) => phrase).join(', or if ')}.`,

@@ -17,6 +17,7 @@ import { reaches } from './reaches.ts'
 import { remarks } from './remarks.ts'
 import { reserved } from './reserved.ts'
 import { restsGood } from './rests-good.ts'
+import { rotation } from './rotation.ts'
 import { sameAngle } from './same-angle.ts'
 import { sameDigits } from './same-digits.ts'
 import { size } from './size.ts'
@@ -40,6 +41,7 @@ export const CHECKS: readonly Check[] = [
   plannedSlot,
   reserved,
   sameAngle,
+  rotation,
   restsGood,
   estimate,
   stickOut,

@@ -1,6 +1,5 @@
-import { magnitude } from '../length/index.ts'
-import { asShown } from '../machine/index.ts'
-import { registerKey, registerName } from '../register/index.ts'
+import { magnitude, type Nm } from '../length/index.ts'
+import { asRegister, registerKey, registerName } from '../register/index.ts'
 import { movedBy, nameOfWrite } from './apart.ts'
 import { causesOf, told } from './cause.ts'
 import type { Check, Finding } from './finding.ts'
@@ -17,7 +16,9 @@ export const jump: Check = {
       if (!apart) return []
       const { moved, limit, reference, what, learned } = apart
       const name = registerName(write.register, scene.gauges)
-      const moves = `${name} moves ${asShown(moved, machine, 'always')}${what}`
+      const odd = registerKey(write.register)
+      const shown = (value: Nm, sign?: 'always') => asRegister(odd, value, machine, sign)
+      const moves = `${name} moves ${shown(moved, 'always')}${what}`
       const finding = {
         check: 'jump',
         about: name,
@@ -28,11 +29,10 @@ export const jump: Check = {
         ],
       }
       if (magnitude(moved) <= limit)
-        return [{ ...finding, verdict: 'clear', sentence: `${moves}; expected within ${asShown(limit, machine)}${learned}.` }]
-      const odd = registerKey(write.register)
-      const beyond = `${moves}, more than the ${asShown(limit, machine)} expected${learned}`
+        return [{ ...finding, verdict: 'clear', sentence: `${moves}; expected within ${shown(limit)}${learned}.` }]
+      const beyond = `${moves}, more than the ${shown(limit)} expected${learned}`
       // Two tools that look alike wrong are two: a reason for one is none for the other.
-      const cause = told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), scene, write.assembly ?? '')
+      const cause = told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), shown, write.assembly ?? '')
       if (!cause) return [{ ...finding, verdict: 'query', sentence: `${beyond}. No single slip explains it.`, means: [odd] }]
       return [{ ...finding, verdict: cause.verdict, sentence: `${beyond}. ${cause.sentence}`, means: [odd, ...cause.means!] }]
     })

@@ -28,6 +28,8 @@ export type LimitId =
   | 'turned'
   | 'tilted'
   | 'toleranceShare'
+  | 'angleMoves'
+  | 'turnedFar'
   | 'nominalOff'
   | 'edgeSpread'
   | 'wearStep'
@@ -76,6 +78,13 @@ export const LIMITS: readonly Limit[] = [
     'angle',
     50_000,
     'a part turned more than this, or a rotary axis between two zeros of one slot, is questioned where nothing takes it up',
+  ),
+  limit('angleMoves', 'angle', 500_000, 'a rotation or a rotary zero that moves less than this from its last value is not questioned'),
+  limit(
+    'turnedFar',
+    'angle',
+    5_000_000,
+    'a rotation of more than this is questioned: work lies nearly square, or features were taken for each other',
   ),
   limit('tilted', 'length', mm(0.03), 'a face that falls more than this over 100 mm is questioned'),
   limit('nominalOff', 'length', mm(0.3), 'a cutter whose diameter is this far from the one on its record is questioned'),

@@ -1,4 +1,5 @@
 import { formatAngle, microdegrees } from '../angle/index.ts'
+import { limitOf } from '../check/limits.ts'
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawWork, type Drawing } from '../drawing/index.ts'
 import { bestFit, type BestFit, type Pair } from '../fit/index.ts'
@@ -225,9 +226,17 @@ function factsOf(fit: BestFit, values: Values, scene: Scene, turning: boolean): 
   ]
 }
 
+/** What two measured places may be off each other by, three standard uncertainties; a drawing is seldom held closer than the least. */
+function asMeasured(values: Values, scene: Scene): Nm {
+  const finder = gaugeById(scene, values.choice('finder'))
+  const standard = Math.hypot(finder?.uncertainty ?? 0, ofReadout(scene.machine.increment).standard)
+  return nm(Math.round(Math.max(limitOf(scene.machine, 'sizeOff'), 3 * Math.SQRT2 * standard)))
+}
+
 function remarksOf(fit: BestFit, values: Values, scene: Scene, turning: boolean): Remark[] {
-  const tolerance = values.length('tolerance') ?? (scene.plan?.tolerance ? nm(Math.round(scene.plan.tolerance / 2)) : null)
-  if (tolerance === null) return []
+  const said = values.length('tolerance') ?? (scene.plan?.tolerance ? nm(Math.round(scene.plan.tolerance / 2)) : null)
+  // Where no tolerance says more, they have to fit as well as they were measured.
+  const tolerance = said ?? asMeasured(values, scene)
   const left = fit.residuals.map(lengthOf)
   const beyond = left.flatMap((value, at) => (value > tolerance ? [at] : []))
   const shown = (value: Nm) => asShown(value, scene.machine)
@@ -238,7 +247,7 @@ function remarksOf(fit: BestFit, values: Values, scene: Scene, turning: boolean)
     {
       id: 'features',
       name: 'features fit',
-      verdict: beyond.length > 0 ? 'stop' : 'clear',
+      verdict: beyond.length === 0 ? 'clear' : said === null ? 'query' : 'stop',
       sentence:
         beyond.length > 0
           ? `${beyond.map((at) => `${featureName(scene, at)} is ${shown(left[at]!)} off`).join(', ')}, more than \u00b1${shown(tolerance)}. ${advice}`

@@ -20,7 +20,15 @@ export interface Given {
  * may have been meant, each choice against the others, the display that was read, shifts that were on or off.
  */
 export function alternativesOf(given: Given): Alternative[] {
-  return [...figures(given), ...choices(given), ...unasked(given), ...displays(given), ...readingsSwapped(given), ...shifts(given)]
+  return [
+    ...figures(given),
+    ...choices(given),
+    ...unasked(given),
+    ...displays(given),
+    ...readingsSwapped(given),
+    ...placesSwapped(given),
+    ...shifts(given),
+  ]
 }
 
 /** How a figure is called in the middle of a sentence. */
@@ -84,28 +92,31 @@ function choices(given: Given): Alternative[] {
 /** Another option of a choice, one at a time. */
 function others(input: ChoiceInput, chosen: string, gauge: Gauge | null, { raw, scene, inputs }: Given): Alternative[] {
   const label = (value: string) => input.options.find((option) => option.value === value)?.label ?? value
-  return input.options
-    .filter(({ value }) => value !== chosen)
-    .map(({ value }) => {
-      const changed = { ...raw, [input.id]: value }
-      if (gauge) {
-        const other = gaugeById(scene, value)
-        return {
-          id: 'finder',
-          phrase: `${other?.name ?? label(value)} had been ${spindleHolds(gauge) ? 'in the spindle' : 'used'}`,
-          raw: changed,
-          scene,
+  return (
+    input.options
+      // What has no size is no finder taken for another: an indicator, the naked eye.
+      .filter(({ value }) => value !== chosen && (gauge === null || gauge.size === 0 || gaugeById(scene, value)?.size !== 0))
+      .map(({ value }) => {
+        const changed = { ...raw, [input.id]: value }
+        if (gauge) {
+          const other = gaugeById(scene, value)
+          return {
+            id: 'finder',
+            phrase: `${other?.name ?? label(value)} had been ${spindleHolds(gauge) ? 'in the spindle' : 'used'}`,
+            raw: changed,
+            scene,
+          }
         }
-      }
-      if (input.id === 'tool') return { id: 'other-tool', phrase: `T${value} had been in the spindle`, raw: changed, scene }
-      if (/slot|with$/.test(input.id)) return { id: 'other-slot', phrase: `${label(value)} had been active`, raw: changed, scene }
-      if (input.id.startsWith('direction')) {
-        const alone = inputs.filter(({ id }) => id.startsWith('direction')).length === 1
-        const where = alone ? '' : ` in ${input.id.slice('direction'.length)}`
-        return { id: 'direction', phrase: `the touch${where} came from the other side`, raw: changed, scene }
-      }
-      return { id: 'choice', phrase: `\u201c${input.label}\u201d had been ${label(value)}, not ${label(chosen)}`, raw: changed, scene }
-    })
+        if (input.id === 'tool') return { id: 'other-tool', phrase: `T${value} had been in the spindle`, raw: changed, scene }
+        if (/slot|with$/.test(input.id)) return { id: 'other-slot', phrase: `${label(value)} had been active`, raw: changed, scene }
+        if (input.id.startsWith('direction')) {
+          const alone = inputs.filter(({ id }) => id.startsWith('direction')).length === 1
+          const where = alone ? '' : ` in ${input.id.slice('direction'.length)}`
+          return { id: 'direction', phrase: `the touch${where} came from the other side`, raw: changed, scene }
+        }
+        return { id: 'choice', phrase: `\u201c${input.label}\u201d had been ${label(value)}, not ${label(chosen)}`, raw: changed, scene }
+      })
+  )
 }
 
 const IN_SPINDLE: readonly Gauge['family'][] = ['edge-finder', 'touch-probe', 'gauge-pin', 'indicator', 'by-eye']
@@ -220,6 +231,31 @@ function readingsSwapped(given: Given): Alternative[] {
         raw: { ...raw, [one.id]: raw[other.id]!, [other.id]: raw[one.id]! },
         scene,
       })),
+  )
+}
+
+/** All readings of one touch or feature, each written where another one's belong. */
+function placesSwapped(given: Given): Alternative[] {
+  const { raw, scene } = given
+  const by = new Map<string, Map<string, string>>()
+  for (const { id, axis } of readingsOf(given)) {
+    const number = /(\d+)$/.exec(id)?.[1]
+    if (number && axis) by.set(number, (by.get(number) ?? new Map<string, string>()).set(axis, id))
+  }
+  const places = [...by].filter(([, ids]) => ids.size > 1)
+  return places.flatMap(([one, ids], at) =>
+    places.slice(at + 1).map(([other, others]) => {
+      const swapped = [...ids].flatMap(([axis, id]) => [
+        [id, raw[others.get(axis)!]!],
+        [others.get(axis)!, raw[id]!],
+      ])
+      return {
+        id: 'swapped-readings',
+        phrase: `the readings of ${one} and ${other} had been swapped`,
+        raw: { ...raw, ...(Object.fromEntries(swapped) as Record<string, string>) },
+        scene,
+      }
+    }),
   )
 }
 

@@ -100,11 +100,11 @@ function digitsOtherwise(plain: Plain): TypedOtherwise[] {
       })
   }
   for (let at = 1; at <= all.length; at++)
-    for (const digit of new Set(['0', all[at - 1]!]))
-      found.push({
-        kind: 'digit',
-        had: 'had a digit left out',
-        text: back([...all.slice(0, at), digit, ...all.slice(at)], at <= point && at < all.length ? point + Number(at < point) : point),
-      })
+    for (const digit of new Set(['0', all[at - 1]!])) {
+      const longer = [...all.slice(0, at), digit, ...all.slice(at)]
+      // At the point it may have stood on either side of it.
+      if (at <= point) found.push({ kind: 'digit', had: 'had a digit left out', text: back(longer, point + 1) })
+      if (at >= point && plain.decimals !== '') found.push({ kind: 'digit', had: 'had a digit left out', text: back(longer, point) })
+    }
   return found
 }

@@ -160,6 +160,27 @@ export const MISTAKES: Readonly<Record<string, Mistake>> = {
     if (!one || !other || one.axis !== other.axis || raw[one.id] === raw[other.id]) return null
     return { raw: { ...raw, [one.id]: raw[other.id]!, [other.id]: raw[one.id]! }, names: /swapped|the other way round/ }
   },
+  'two places swapped'({ raw, inputs, chance }) {
+    const numbered = lengths(inputs, raw, 'reading').flatMap((input) => {
+      const [, stem, number] = /^(\D+)(\d+)$/.exec(input.id) ?? []
+      return stem && number ? [{ stem, number }] : []
+    })
+    const numbers = [...new Set(numbered.map(({ number }) => number))]
+    const one = anyOf(numbers, chance)
+    const other = anyOf(
+      numbers.filter((number) => number !== one),
+      chance,
+    )
+    if (one === null || other === null) return null
+    const stems = [...new Set(numbered.map(({ stem }) => stem))]
+    if (stems.length < 2 || stems.some((stem) => !raw[stem + one] || !raw[stem + other])) return null
+    const changed = stems.flatMap((stem) => [
+      [stem + one, raw[stem + other]!],
+      [stem + other, raw[stem + one]!],
+    ])
+    return { raw: { ...raw, ...(Object.fromEntries(changed) as RawInputs) }, names: /had been swapped|another line|end for end/ }
+  },
+  'axis another': pressed(/^axis$/, (was) => new RegExp(`had been ${escaped(was)}|this were`)),
   'common shift left out'({ raw, scene, inputs }) {
     const readings = lengths(inputs, raw, 'reading')
     const shift = (axis: string) => scene.standing[`common/all/${axis}/geometry`]?.value ?? 0

@@ -17,19 +17,21 @@ import { shown, typed } from '../typed.ts'
 import { STANDARD } from './part-zero.ts'
 import type { NamedPlays, Played } from './play.ts'
 
+const TOOLS = [
+  mounted('1', 'ld-80', 'Turning tool 80\u00b0', { kind: 'turning' }),
+  mounted('2', 'dr-85', 'Drill 8.5', { kind: 'drill' }),
+  mounted('3', 'bb-10', 'Boring bar 10', { kind: 'boring-bar' }),
+  mounted('11', 'ld-80-s', 'Turning tool 80\u00b0, second side', { kind: 'turning' }),
+]
+
+/** A tool's figures were found on the tool that sits there. */
+const assemblyOf = ({ family, slot }: RegisterRef) =>
+  (family === 'tool' ? TOOLS.find(({ offset }) => offset === slot)?.assembly : null) ?? null
+
 const on = (machine: MachineRecord, standing: [RegisterRef, number, number][]) =>
   scene(
-    standing.map(([ref, value, standard]) => [ref, stands(nm(Math.round(value)), { standard, assembly: 'ld-80' })]),
-    {
-      machine,
-      plan: null,
-      tools: [
-        mounted('1', 'ld-80', 'Turning tool 80\u00b0', { kind: 'turning' }),
-        mounted('2', 'dr-85', 'Drill 8.5', { kind: 'drill' }),
-        mounted('3', 'bb-10', 'Boring bar 10', { kind: 'boring-bar' }),
-        mounted('11', 'ld-80-s', 'Turning tool 80\u00b0, second side', { kind: 'turning' }),
-      ],
-    },
+    standing.map(([ref, value, standard]) => [ref, stands(nm(Math.round(value)), { standard, assembly: assemblyOf(ref) })]),
+    { machine, plan: null, tools: TOOLS },
   )
 /** Standard uncertainty of a diameter measured on the machine. */
 const MICROMETER = 3_000

@@ -1,0 +1,18 @@
+import { playMistakes, type Tally } from '@rook/testing'
+import { expect, it } from 'vitest'
+
+/** The corpus in small: `npm run mistakes` plays more of it, and says where something is missed. */
+it('mistakes are caught, named rightly and asked about once, and nobody is asked in vain', () => {
+  const fared = playMistakes(2, 'a few of each')
+  const all = [...fared.mistakes.values()]
+  const sum = (what: keyof Tally) => all.reduce((total, tally) => total + tally[what], 0)
+  const scenes = sum('scenes')
+  expect(scenes).toBeGreaterThan(400)
+  expect(sum('caught') / scenes).toBeGreaterThanOrEqual(0.98)
+  expect(sum('named') / sum('askedName')).toBeGreaterThanOrEqual(0.95)
+  expect(sum('misnamed') / scenes).toBeLessThanOrEqual(0.01)
+  expect(sum('asked') / scenes).toBeLessThanOrEqual(0.03)
+  const clean = [...fared.clean.values()]
+  const questioned = clean.reduce((total, tally) => total + tally.questioned, 0)
+  expect(questioned / clean.reduce((total, tally) => total + tally.scenes, 0)).toBeLessThan(0.02)
+}, 120_000)

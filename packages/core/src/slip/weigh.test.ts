@@ -1,0 +1,50 @@
+import { describe, expect, it } from 'vitest'
+import { likeliest, type Candidate } from './weigh.ts'
+
+const STANDARD = 6_000
+const at = (off: number): ReadonlyMap<string, { off: number; standard: number }> => new Map([['x', { off, standard: STANDARD }]])
+const candidate = (id: string, phrase: string, left: number): Candidate => ({ id, phrase, off: at(left) })
+const named = (jump: number, candidates: Candidate[], members: Record<string, number> = {}) =>
+  likeliest(candidates, new Map(Object.entries(members)), at(jump), ['x']).map(({ phrase }) => phrase)
+
+describe('the likeliest mistake', () => {
+  it('is named where it alone brings the figure home', () => {
+    expect(named(1_000_000, [candidate('shim', 'the shim', 1_000), candidate('radius', 'the radius', 400_000)])).toEqual(['the shim'])
+  })
+
+  it('is said together with the one that fits as well, the commoner first', () => {
+    expect(named(2_000_000, [candidate('common-shift', 'the shift', 0), candidate('finder', 'the finder', 0)])).toEqual([
+      'the finder',
+      'the shift',
+    ])
+  })
+
+  it('is not named where many fit: none of them stands out', () => {
+    const many = Array.from({ length: 6 }, (_, at) => candidate('shim', `shim ${at}`, 500 * at))
+    expect(named(1_000_000, many, { shim: 6 })).toEqual([])
+  })
+
+  it('is not named for a jump so small that any of seven shims would fit by chance', () => {
+    const shims = [candidate('shim', 'the strip', 9_000)]
+    expect(named(40_000, shims, { shim: 7 })).toEqual([])
+    // The same fit, far out, is no chance.
+    expect(named(2_000_000, shims, { shim: 7 })).toEqual(['the strip'])
+  })
+
+  it('brings everything home that is off, and makes nothing else worse', () => {
+    const two = (x: number, y: number) =>
+      new Map([
+        ['x', { off: x, standard: STANDARD }],
+        ['y', { off: y, standard: STANDARD }],
+      ])
+    const both = (phrase: string, x: number, y: number): Candidate => ({ id: 'finder', phrase, off: two(x, y) })
+    const found = (candidates: Candidate[], off: string[]) =>
+      likeliest(candidates, new Map(), two(2_000_000, off.length > 1 ? 2_000_000 : 0), off).map(({ phrase }) => phrase)
+    expect(found([both('one axis', 0, 2_000_000), both('both', 1_000, 2_000)], ['x', 'y'])).toEqual(['both'])
+    expect(found([both('spoils y', 0, 900_000)], ['x'])).toEqual([])
+  })
+
+  it('leaves less than a quarter of what was off', () => {
+    expect(named(20_000, [candidate('shim', 'the foil', 9_000)])).toEqual([])
+  })
+})
