@@ -28,9 +28,10 @@ export interface Moved extends Apart {
 /**
  * How far a value is from the one it should be near; null where there is none to compare with. Wear is meant to move; its own check
  * says how far.
+ * @param among how many are compared together: the family of them is questioned as seldom as one alone
  * @param anyones true where a value of any job will do: another slot's figure that was put here by mistake
  */
-export function movedBy(write: Write, scene: Scene, anyones = false): Moved | null {
+export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1 } = {}): Moved | null {
   const { holds } = propertyOf(write.register)
   if (write.state !== 'set' || holds === 'whole' || write.register.layer === 'wear') return null
   const standing = scene.standing[registerKey(write.register)]
@@ -42,7 +43,7 @@ export function movedBy(write: Write, scene: Scene, anyones = false): Moved | nu
   const repeat = repeatOf(write, scene)
   const standard = Math.hypot(write.uncertainty?.standard ?? unknown, found.value.standard ?? unknown, repeat.standard)
   const least = limitOf(machine, BY_FAMILY[write.register.family].moves)
-  const limit = nm(Math.round(Math.max(least, limitOf(machine, 'questionedBeyond') * standard)))
+  const limit = nm(Math.round(Math.max(least, beyond(machine, among) * standard)))
   return {
     moved: minus(write.value, found.value.value),
     standard,
@@ -84,7 +85,7 @@ const EXPECTED = 8_000
 export function apartOf(result: Result, scene: Scene, anyones = false): Map<string, Apart> {
   const found = new Map<string, Apart>()
   for (const [at, write] of result.writes.entries()) {
-    const moved = movedBy(write, scene, anyones)
+    const moved = movedBy(write, scene, { anyones, among: comparedIn(result) })
     if (moved) found.set(nameOfWrite(at), moved)
   }
   for (const [at, size] of (result.sizes ?? []).entries()) {
@@ -93,6 +94,17 @@ export function apartOf(result: Result, scene: Scene, anyones = false): Map<stri
   }
   return found
 }
+
+/** How many values of a result are held against something. */
+export const comparedIn = ({ writes }: Result): number =>
+  Math.max(1, writes.filter(({ state, register }) => state === 'set' && register.layer !== 'wear').length)
+
+/**
+ * Standard uncertainties beyond which one of several is questioned. The chance that a clean one of k is questioned is that of a single
+ * one when the limit grows to about √(z² + 2 ln k): 3.0 for one, 3.4 for three.
+ */
+const beyond = (machine: Scene['machine'], among: number): number =>
+  Math.sqrt(limitOf(machine, 'questionedBeyond') ** 2 + 2 * Math.log(among))
 
 export const nameOfWrite = (at: number): string => `write ${at}`
 export const nameOfSize = (at: number): string => `size ${at}`

@@ -4,6 +4,7 @@ import { asShown } from '../machine/index.ts'
 import { otherReaches, reachOf } from '../reach/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
+import { movedBy } from './apart.ts'
 import type { Check, Finding } from './finding.ts'
 import { limitOf } from './limits.ts'
 
@@ -20,9 +21,15 @@ export const estimate: Check = {
       const tool = scene.tools.find((mounted) => mounted.assembly === write.assembly)
       if (!tool || tool.estimate === null) return []
       const expected = expectedLength(tool, tool.estimate, scene)
-      return expected ? [judge(write, tool, expected, scene)] : []
+      return expected && !repeats(write, scene) ? [judge(write, tool, expected, scene)] : []
     })
   },
+}
+
+/** A length that comes out as it did before: whatever the rule said then, it has lost. */
+function repeats(write: Write, scene: Scene): boolean {
+  const moved = movedBy(write, scene)
+  return moved !== null && magnitude(moved.moved) <= moved.limit
 }
 
 interface Expected {

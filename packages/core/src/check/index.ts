@@ -1,4 +1,5 @@
 import { clears } from './clears.ts'
+import { compared } from './compared.ts'
 import { convention } from './convention.ts'
 import { estimate } from './estimate.ts'
 import { wearLimits } from './wear-limits.ts'
@@ -35,6 +36,7 @@ export const CHECKS: readonly Check[] = [
   remarks,
   jump,
   size,
+  compared,
   travel,
   reaches,
   turningReach,

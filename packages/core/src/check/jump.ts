@@ -1,8 +1,9 @@
 import { magnitude, type Nm } from '../length/index.ts'
-import { asRegister, registerKey, registerName } from '../register/index.ts'
-import { movedBy, nameOfWrite } from './apart.ts'
+import { asRegister, propertyOf, registerKey, registerName } from '../register/index.ts'
+import { comparedIn, movedBy, nameOfWrite } from './apart.ts'
 import { causesOf, told } from './cause.ts'
 import type { Check, Finding } from './finding.ts'
+import { limitOf } from './limits.ts'
 
 /** A value far from its last one, with the single mistake that would account for it. */
 export const jump: Check = {
@@ -12,7 +13,7 @@ export const jump: Check = {
     const { scene, result } = evidence
     const { machine } = scene
     return result.writes.flatMap((write, at): Finding[] => {
-      const apart = movedBy(write, scene)
+      const apart = movedBy(write, scene, { among: comparedIn(result) })
       if (!apart) return []
       const { moved, limit, reference, what, learned } = apart
       const name = registerName(write.register, scene.gauges)
@@ -33,7 +34,11 @@ export const jump: Check = {
       const beyond = `${moves}, more than the ${shown(limit)} expected${learned}`
       // Two tools that look alike wrong are two: a reason for one is none for the other.
       const cause = told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), shown, write.assembly ?? '')
-      if (!cause) return [{ ...finding, verdict: 'query', sentence: `${beyond}. No single slip explains it.`, means: [odd] }]
+      if (!cause) {
+        // A long way without a reason is the costliest slip of all; an angle has no such length.
+        const far = propertyOf(write.register).holds === 'length' && magnitude(moved) > limitOf(machine, 'movesFar')
+        return [{ ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond}. No single slip explains it.`, means: [odd] }]
+      }
       return [{ ...finding, verdict: cause.verdict, sentence: `${beyond}. ${cause.sentence}`, means: [odd, ...cause.means!] }]
     })
   },

@@ -13,6 +13,7 @@ export interface Limit {
 }
 
 export type LimitId =
+  | 'movesFar'
   | 'zeroMoves'
   | 'fixtureRepeat'
   | 'lengthMoves'
@@ -50,6 +51,7 @@ export type DoubtId =
   | 'caliperHeight'
   | 'micrometer'
   | 'unsaidSize'
+  | 'stockAsCut'
   | 'rule'
   | 'heldOnCentre'
   | 'fixturePitch'
@@ -104,6 +106,8 @@ export const LIMITS: readonly Limit[] = [
   limit('micrometer', 'length', mm(0.003), 'standard uncertainty of a diameter measured on the machine'),
   limit('heldOnCentre', 'length', mm(0.01), 'standard uncertainty of how true a tool on centre sits in its station'),
   limit('rule', 'length', mm(0.25), 'standard uncertainty of a stick-out read with a rule'),
+  limit('stockAsCut', 'length', mm(0.2), 'standard uncertainty of stock as its record states it'),
+  limit('movesFar', 'length', mm(25), 'a move of more than this that nothing explains is stopped'),
   limit('unsaidSize', 'length', mm(0.01), 'standard uncertainty of a size measured with something that is not said'),
   limit('fixturePitch', 'length', mm(0.005), 'standard uncertainty of where a fixture\u2019s nests stand to each other'),
   limit('seatedAgain', 'length', mm(0.02), 'standard uncertainty of a part seated again against the same stops'),
@@ -131,6 +135,7 @@ const DOUBTS: Readonly<Record<DoubtId, string>> = {
   micrometer: 'measured diameter',
   rule: 'rule held to it',
   heldOnCentre: 'how true it sits',
+  stockAsCut: 'stock as its record states it',
   unsaidSize: 'measured with something not said',
   fixturePitch: 'pitch of the fixture',
   seatedAgain: 'seated again against the stops',

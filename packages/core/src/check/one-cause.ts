@@ -1,6 +1,6 @@
 import { registerKey, zeroAxis } from '../register/index.ts'
 import { rework } from '../slip/index.ts'
-import { movedBy, nameOfSize, nameOfWrite } from './apart.ts'
+import { comparedIn, movedBy, nameOfSize, nameOfWrite } from './apart.ts'
 import { causesOf } from './cause.ts'
 import type { Evidence, Finding } from './finding.ts'
 
@@ -21,7 +21,7 @@ export function byOneCause(findings: Finding[], evidence: Evidence, run: (eviden
     if (undone?.result) belong(openOf(run({ scene: alternative.scene, sheet: undone, result: undone.result })), [token])
   }
   for (const [at, write] of evidence.result.writes.entries()) {
-    const moved = movedBy(write, evidence.scene)
+    const moved = movedBy(write, evidence.scene, { among: comparedIn(evidence.result) })
     if (!moved || !open.some(({ check, means: own }) => check === 'jump' && own?.includes(registerKey(write.register)))) continue
     const writes = evidence.result.writes.with(at, { ...write, value: moved.reference.value })
     belong(openOf(run({ scene: evidence.scene, sheet: evidence.sheet, result: { ...evidence.result, writes } })), [

@@ -1,4 +1,5 @@
-import { expectedRegister, registerKey, tiedToPart, zeroAxis, type RegisterKey } from '../register/index.ts'
+import { ZERO } from '../length/index.ts'
+import { expectedRegister, registerKey, tiedToPart, zeroAxis, type RegisterKey, type RegisterRef } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
 import { BY_FAMILY } from './by-family.ts'
@@ -48,4 +49,11 @@ function sameOperation(key: RegisterKey, standing: Standing | null, scene: Scene
 /** A length counted from part zero, or a setter's constant tied to one, lies elsewhere with every part. */
 function movesWithPart({ register }: Write, { machine }: Scene): boolean {
   return tiedToPart(register, machine) || (register.family === 'setter' && machine.lengthConvention === 'touch-off')
+}
+
+/** True where a register has a figure that a new one would be held against. */
+export function hasPast(register: RegisterRef, scene: Scene): boolean {
+  const write: Write = { register, value: ZERO, state: 'set', uncertainty: null, assembly: null, rests: [] }
+  const found = referenceFor(write, scene)
+  return found !== null && found.value.state !== 'deliberately-zero'
 }

@@ -40,7 +40,8 @@ function otherSlot(write: Write, writes: readonly Write[], scene: Scene): Findin
   const twin = scene.machine.slots.find(({ code }) => {
     const key = registerKey(workRegister(code, axis))
     const together = writes.some((one) => registerKey(one.register) === key)
-    return code !== slot && !together && scene.standing[key]?.value === write.value
+    // What it was worked out from is no twin: parts in a row share an axis.
+    return code !== slot && !together && !write.rests.includes(key) && scene.standing[key]?.value === write.value
   })
   if (!twin) return []
   return [

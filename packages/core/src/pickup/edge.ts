@@ -20,6 +20,7 @@ import { gaugeById, type Scene } from '../scene/index.ts'
 import { contactCorrection } from '../touch/index.ts'
 import { line } from '../working/index.ts'
 import { calibrationOf, finderInputs, SIDE_NAMES, sideLines, type SideAxis, type SideTouch } from './finders.ts'
+import { witnessed, witnessInputs, witnessLines } from './witness.ts'
 
 /**
  * Edge: part zero in X or Y from one touch on a side.
@@ -45,6 +46,7 @@ export const edge: Routine = {
       ...finderInputs(scene, raw),
       readingInput(axis, scene.machine),
       placeInput(`Edge stands at part ${axis}`),
+      ...witnessInputs(axis, raw.direction === '+' ? 1 : raw.direction === '-' ? -1 : null, scene, raw),
     ]
   },
 
@@ -65,11 +67,13 @@ export const edge: Routine = {
         line('start', `Machine ${axis ?? ''} at the touch`, values.length('reading'), 'reading'),
         line('less', `Edge stands at part ${axis ?? ''}`, values.length('place'), 'place'),
         ...sideLines(values, scene, side),
+        ...witnessLines(values, axis, side.direction, scene),
       ],
       touch: touchOf(values, side),
       contributors: finder && between ? [{ label: finder.name, standard: finder.uncertainty }, between.contributor] : [],
       gauges: gaugesUsed(finder?.id, between?.gauge),
       rests: calibrationOf(finder, scene),
+      sizes: witnessed(values, values.length('reading'), witnessSide(side), scene),
       readingLabel: `machine ${axis} at the touch`,
       drawing: drawingOf(values, scene, side),
       readouts: (value, slot) => [
@@ -82,6 +86,20 @@ export const edge: Routine = {
       ],
     })
   },
+}
+
+/** The side with what the opposite one is reckoned by; null until all of it is chosen. */
+function witnessSide({ axis, direction, finder, between }: SideTouch): Parameters<typeof witnessed>[2] {
+  if (!axis || !direction || !finder || !between) return null
+  const radius = (way: 1 | -1) => effectiveRadius(finder, axis, way)
+  return {
+    axis,
+    direction,
+    radius: radius(direction),
+    opposite: radius(direction === 1 ? -1 : 1),
+    thickness: between.thickness,
+    uncertainty: finder.uncertainty,
+  }
 }
 
 function touchOf(values: Values, { axis, direction, finder, between }: SideTouch): SingleTouch | null {

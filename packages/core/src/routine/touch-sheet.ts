@@ -5,7 +5,7 @@ import type { Marks, Scene } from '../scene/index.ts'
 import { combine, ofReadout, type Contributor } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import { resultCell } from './result-cell.ts'
-import type { Readout, Refusal, Remark, Sheet, Write } from './sheet.ts'
+import type { FoundSize, Readout, Refusal, Remark, Sheet, Write } from './sheet.ts'
 import { readoutOf, valueOf, type SingleTouch } from './single-touch.ts'
 import type { Values } from './values.ts'
 import { wearLeft, wearRemarks, wearWrites } from './wear-kept.ts'
@@ -30,6 +30,8 @@ interface TouchParts {
 
 export interface PickUpParts extends TouchParts {
   values: Values
+  /** Sizes that the touch finds by the way. */
+  sizes?: FoundSize[]
   /** True for a side touched along X or Y: a rotation that stands in the slot is asked about. */
   square?: boolean
   drawing: Drawing
@@ -82,6 +84,7 @@ export function pickUpSheet(parts: PickUpParts): Sheet {
     gauges: parts.gauges,
     readings: readingsOf(parts),
     remarks: parts.remarks ?? [],
+    ...(parts.sizes ? { sizes: parts.sizes } : {}),
     ...(parts.square ? { square: { point: null } } : {}),
     drawing: parts.drawing,
     readouts: (active) => (touch ? parts.readouts(readoutOf(touch), active) : []),

@@ -49,9 +49,9 @@ export function spindleRemarks(values: Values): Remark[] {
     {
       id: 'turned-while-measuring',
       name: 'turned the right way',
-      verdict: wrong ? 'query' : 'clear',
+      verdict: wrong ? 'stop' : 'clear',
       sentence: wrong
-        ? 'The tool turned with the cut while it was measured: an edge then digs in and reads long. Turn it against the cut, or say why it stands.'
+        ? 'The tool turned with the cut while it was measured: an edge then digs in and reads long. Turn it against the cut and measure again.'
         : `Measured ${TURNS[turns]}.`,
       figures: [],
     },

@@ -63,7 +63,7 @@ describe('a cutter\u2019s diameter', () => {
     expect(run('tool-diameter', raw, at()).finding('length-first')?.verdict).toBe('clear')
   })
 
-  it('turned with the cut while it was measured is asked about; the speed stays with the figure', () => {
+  it('turned with the cut while it was measured is stopped; the speed stays with the figure', () => {
     const raw = {
       tool: '4',
       method: 'one-side',
@@ -76,7 +76,7 @@ describe('a cutter\u2019s diameter', () => {
       warmth: 'warm',
     }
     const found = run('tool-diameter', raw, at())
-    expect(found.finding('turned-while-measuring')?.verdict).toBe('query')
+    expect(found.finding('turned-while-measuring')?.verdict).toBe('stop')
     expect(found.fact('Spindle')).toBe('turning with the cut, 600 rpm, warm')
     expect(run('tool-diameter', { ...raw, speed: 'fast' }, at()).values.problems[0]?.sentence).toBe(
       'Speed: write a number from 1 to 60000 rpm.',
