@@ -1,6 +1,6 @@
 import { drawWork } from '../drawing/index.ts'
 import { TooFar } from '../length/index.ts'
-import { findingKey, runChecks, type Finding } from '../check/index.ts'
+import { findingKey, runChecks, type Evidence, type Finding } from '../check/index.ts'
 import { readInputs, type InputSpec, type RawInputs, type Routine, type Sheet, type Values } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { sumRefusal } from './adds-up.ts'
@@ -17,25 +17,21 @@ export interface Assessment {
 /**
  * Works out a routine from what was typed. The interface runs it on every keystroke; the server runs it
  * again on what it is sent, and only believes its own. A working that does not add up to its result is refused.
+ * @param explains false for a quick look while somebody types: what is off is said, and not what may have caused it
  */
-export function assess(routine: Routine, raw: RawInputs, scene: Scene, agreed: readonly string[] = []): Assessment {
+export function assess(routine: Routine, raw: RawInputs, scene: Scene, agreed: readonly string[] = [], explains = true): Assessment {
   const inputs = routine.inputs(scene, raw)
   const values = readInputs(inputs, raw, scene, agreed)
   try {
-    return { inputs, values, ...judged(routine, inputs, raw, values, scene) }
+    return { inputs, values, ...judged({ routine, inputs, raw, values }, scene, explains) }
   } catch (error) {
     if (!(error instanceof TooFar)) throw error
     return { inputs, values, sheet: tooFar(scene), findings: [] }
   }
 }
 
-function judged(
-  routine: Routine,
-  inputs: readonly InputSpec[],
-  raw: RawInputs,
-  values: Values,
-  scene: Scene,
-): Pick<Assessment, 'sheet' | 'findings'> {
+function judged(given: NonNullable<Evidence['given']>, scene: Scene, explains: boolean): Pick<Assessment, 'sheet' | 'findings'> {
+  const { routine, inputs, values } = given
   const drawn = routine.sheet(values, scene)
   const worked = { ...drawn, drawing: pictureOf(drawn.drawing, inputs, values, scene) }
   // A default that a routine works with until something is chosen is no answer.
@@ -43,7 +39,7 @@ function judged(
   const disagrees = made.result ? sumRefusal(made, scene) : null
   const sheet = disagrees ? { ...made, refusal: disagrees, result: null } : made
   const complete = sheet.result !== null && values.problems.length === 0
-  return { sheet, findings: complete ? runChecks({ scene, sheet, result: sheet.result!, given: { routine, inputs, raw, values } }) : [] }
+  return { sheet, findings: complete ? runChecks({ scene, sheet, result: sheet.result!, given, explains }) : [] }
 }
 
 /** Each figure can be read by itself, and together they lead beyond every machine: a gauge a kilometre thick, sides that never meet. */

@@ -14,6 +14,7 @@ import { SLIP_VERDICT } from './thresholds.ts'
  * @param name as `apartOf` calls it
  */
 export function causesOf(name: string, evidence: Evidence): Fit[] {
+  if (evidence.explains === false) return []
   const known = causes.get(evidence)
   const all = known ?? explain(evidence)
   if (!known) causes.set(evidence, all)

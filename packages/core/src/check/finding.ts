@@ -29,6 +29,8 @@ export interface Evidence {
   result: Result
   /** What was given and the routine that worked it out; absent for figures that were typed or came in a file. */
   given?: Omit<Given, 'scene'> & { routine: Routine }
+  /** False while somebody is typing: what is off is said at once, and what may have caused it when the figure stands. */
+  explains?: boolean
 }
 
 export interface Check {

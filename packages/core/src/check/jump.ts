@@ -37,7 +37,8 @@ export const jump: Check = {
       if (!cause) {
         // A long way without a reason is the costliest slip of all; an angle has no such length.
         const far = propertyOf(write.register).holds === 'length' && magnitude(moved) > limitOf(machine, 'movesFar')
-        return [{ ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond}. No single slip explains it.`, means: [odd] }]
+        const unexplained = evidence.explains === false ? '' : ' No single slip explains it.'
+        return [{ ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond}.${unexplained}`, means: [odd] }]
       }
       return [{ ...finding, verdict: cause.verdict, sentence: `${beyond}. ${cause.sentence}`, means: [odd, ...cause.means!] }]
     })

@@ -21,6 +21,9 @@ const STRAIGHT = 4e-4
 /** A figure is worked out in full when a step says that it would come this near, in standard uncertainties. */
 const NEAR = 8
 
+/** Where a figure's effect has to be worked out in full for every text, what happens seldom and in many ways is left out. */
+const SELDOM = /^(digit|again)-/
+
 /** The entry with one thing otherwise, through the same routine as the entry itself; null where that comes to nothing. */
 export function rework(routine: Routine, { raw, scene }: Pick<Alternative, 'raw' | 'scene'>): Sheet | null {
   try {
@@ -61,7 +64,7 @@ export function reworked(
     if (figure) {
       if (!steps.has(figure.input)) steps.set(figure.input, straightness(routine, given, figure.input, offOf, now))
       const straight = steps.get(figure.input)!
-      if (straight && !comesNear(straight, figure.text, given, now)) return []
+      if (straight ? !comesNear(straight, figure.text, given, now) : SELDOM.test(alternative.id)) return []
     }
     const result = rework(routine, alternative)?.result
     return result ? [{ alternative, result }] : []

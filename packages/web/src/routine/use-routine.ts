@@ -2,6 +2,7 @@ import { assess, findingKey, obstacles, registerKey, routineById, type RawInputs
 import { computed, ref, watch, type Ref } from 'vue'
 import { useDrafts, type Draft } from './drafts.ts'
 import { sameInputs } from './same-inputs.ts'
+import { useSettled } from './use-settled.ts'
 
 export interface RoutineAt {
   machine: string
@@ -28,8 +29,9 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
   void drafts.fetchOther(key, draft.value, at.preset).then((by) => (takenFrom.value = by))
 
   const same = sameInputs()
+  const settled = useSettled(() => draft.value.inputs, routine, scene)
   const assessment = computed(() => {
-    const fresh = assess(routine, draft.value.inputs, scene.value, draft.value.agreed)
+    const fresh = assess(routine, draft.value.inputs, scene.value, draft.value.agreed, settled.value)
     return { ...fresh, inputs: same(fresh.inputs) }
   })
   const targets = computed(() => assessment.value.sheet.targets.map(registerKey))
@@ -53,6 +55,7 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
   const ready = computed(
     () =>
       assessment.value.sheet.result !== null &&
+      settled.value &&
       assessment.value.values.problems.length === 0 &&
       open.value.unanswered.length === 0 &&
       movedOn.value.length === 0,
