@@ -18,6 +18,8 @@ export interface Finding {
   figures: { label: string; value: Nm }[]
   /** What it points to where it is not clear: the mistake it names, the register it finds odd. Two that share one mean one thing. */
   means?: readonly string[]
+  /** True where it names the mistake: of several that mean one thing it is the one that helps. */
+  names?: boolean
   /** Clear, but worth a line of its own: advice. */
   tell?: boolean
 }

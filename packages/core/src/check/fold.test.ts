@@ -22,6 +22,12 @@ describe('findings that mean one thing', () => {
     ])
   })
 
+  it('are spoken for by the one that names the mistake, where none is graver', () => {
+    const named = { ...finding('jump', 'query', ['X']), names: true }
+    expect(shape([finding('features', 'query', ['X']), named])).toEqual([['jump', 'features']])
+    expect(shape([finding('features', 'stop', ['X']), named])).toEqual([['features', 'jump']])
+  })
+
   it('are those that share the register or the mistake, also by way of a third', () => {
     const [a, b, c] = [finding('a', 'query', ['X']), finding('b', 'query', ['shim']), finding('c', 'query', ['X', 'shim'])]
     expect(shape([a, b, c])).toEqual([['a', 'b', 'c']])

@@ -1,6 +1,6 @@
 import type { Finding, Verdict } from './finding.ts'
 
-/** Findings that mean one thing: the gravest speaks, the rest stands under it. */
+/** Findings that mean one thing: the sharpest speaks, the rest stands under it. */
 export interface FoldedFinding {
   head: Finding
   under: Finding[]
@@ -8,9 +8,13 @@ export interface FoldedFinding {
 
 const GRAVITY: Readonly<Record<Verdict, number>> = { stop: 2, query: 1, clear: 0 }
 
+/** The gravest speaks; among equals the one that names the mistake. */
+const sharpness = ({ verdict, names }: Finding): number => 2 * GRAVITY[verdict] + (names ? 1 : 0)
+
 /**
  * Gathers findings that point to one and the same thing: the same mistake named twice, or two checks that both find one figure
- * odd. The order in which they were found is kept; among those that belong together the gravest is the head.
+ * odd. The order in which they were found is kept; among those that belong together the gravest is the head, and among those
+ * the one that names the mistake.
  */
 export function foldFindings(findings: readonly Finding[]): FoldedFinding[] {
   const groups: { means: Set<string>; members: Finding[] }[] = []
@@ -31,7 +35,7 @@ export function foldFindings(findings: readonly Finding[]): FoldedFinding[] {
     first.members.push(finding)
   }
   return groups.map(({ members }) => {
-    const head = members.reduce((gravest, one) => (GRAVITY[one.verdict] > GRAVITY[gravest.verdict] ? one : gravest))
+    const head = members.reduce((sharpest, one) => (sharpness(one) > sharpness(sharpest) ? one : sharpest))
     return { head, under: members.filter((one) => one !== head) }
   })
 }

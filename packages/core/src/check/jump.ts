@@ -40,7 +40,7 @@ export const jump: Check = {
         const unexplained = evidence.explains === false ? '' : ' No single slip explains it.'
         return [{ ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond}.${unexplained}`, means: [odd] }]
       }
-      return [{ ...finding, verdict: cause.verdict, sentence: `${beyond}. ${cause.sentence}`, means: [odd, ...cause.means!] }]
+      return [{ ...finding, verdict: cause.verdict, sentence: `${beyond}. ${cause.sentence}`, means: [odd, ...cause.means!], names: true }]
     })
   },
 }

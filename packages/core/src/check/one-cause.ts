@@ -33,10 +33,17 @@ export function byOneCause(findings: Finding[], evidence: Evidence, run: (eviden
       if (finding.check === 'travel' && finding.about === axis)
         means.set(finding, [...(means.get(finding) ?? []), registerKey(write.register)])
   }
-  return findings.map((finding) => {
+  const tied = findings.map((finding) => {
     const more = means.get(finding)
     return more ? { ...finding, means: [...new Set([...(finding.means ?? []), ...more])] } : finding
   })
+  // Where one of them stops the entry all of it is stopped, and then the one that names the mistake says so.
+  const stops = new Set(tied.flatMap(({ verdict, means: own = [] }) => (verdict === 'stop' ? own : [])))
+  return tied.map((finding) =>
+    finding.names && finding.verdict === 'query' && finding.means?.some((one) => stops.has(one))
+      ? { ...finding, verdict: 'stop' as const }
+      : finding,
+  )
 }
 
 const openOf = (findings: readonly Finding[]) => findings.filter(({ verdict }) => verdict !== 'clear')

@@ -111,7 +111,8 @@ function others(input: ChoiceInput, chosen: string, gauge: Gauge | null, { raw, 
         if (/slot|with$/.test(input.id)) return { id: 'other-slot', phrase: `${label(value)} had been active`, raw: changed, scene }
         if (input.id.startsWith('direction')) {
           const alone = inputs.filter(({ id }) => id.startsWith('direction')).length === 1
-          const where = alone ? '' : ` in ${input.id.slice('direction'.length)}`
+          // "Moving in X" says which touch it was.
+          const where = alone ? '' : input.label.replace(/^Moving/, '')
           return { id: 'direction', phrase: `the touch${where} came from the other side`, raw: changed, scene }
         }
         return { id: 'choice', phrase: `\u201c${input.label}\u201d had been ${label(value)}, not ${label(chosen)}`, raw: changed, scene }
@@ -251,7 +252,7 @@ function placesSwapped(given: Given): Alternative[] {
       ])
       return {
         id: 'swapped-readings',
-        phrase: `the readings of ${one} and ${other} had been swapped`,
+        phrase: `the readings at ${one} and ${other} had been swapped`,
         raw: { ...raw, ...(Object.fromEntries(swapped) as Record<string, string>) },
         scene,
       }
