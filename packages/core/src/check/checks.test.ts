@@ -67,7 +67,8 @@ describe('a jump, and the single mistake that explains it', () => {
       'query',
     ],
     ['inches read as millimetres', { reading: '-12.5277' }, 'the reading had been typed in inches', 'stop'],
-    ['a point too far left', { reading: '-31.8204' }, 'the reading had its decimal point one place too far left', 'query'],
+    // From there the stock would go out of the travel, which is a stop.
+    ['a point too far left', { reading: '-31.8204' }, 'the reading had its decimal point one place too far left', 'stop'],
     ['another finder', { reading: '-316.2040' }, 'Finder 6 had been in the spindle', 'query'],
     ['a place with the wrong sign', { place: '-12.5', reading: '-305.7040' }, 'the place on the part had the other sign', 'stop'],
   ])('names %s', (_name, raw, phrase, verdict) => {
