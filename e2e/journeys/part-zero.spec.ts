@@ -181,7 +181,7 @@ test('a slot is halved by its two sides, and the wrong finder is named by the wi
   })
   await expect(results(page)).toContainText(minus('-313.2040'))
   await expect(fact(page, 'width')).toContainText('92.0000 expected 96.0000')
-  await expect(page.locator('[data-check=size][data-verdict=stop]')).toContainText('Finder 6 had been in the spindle')
+  await expect(page.locator('[data-check=size][data-verdict=query]')).toContainText('Finder 6 had been in the spindle')
   await give(page, { second: '-318.204' })
   await expect(page.getByLabel('Checks')).toContainText('the second side has not been read yet')
 })

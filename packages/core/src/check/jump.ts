@@ -1,9 +1,21 @@
 import { magnitude, type Nm } from '../length/index.ts'
-import { asRegister, propertyOf, registerKey, registerName } from '../register/index.ts'
+import { asRegister, parseRegisterKey, propertyOf, registerKey, registerName } from '../register/index.ts'
+import type { Write } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
 import { comparedIn, movedBy, nameOfWrite } from './apart.ts'
 import { causesOf, told } from './cause.ts'
 import type { Check, Finding } from './finding.ts'
 import { limitOf } from './limits.ts'
+
+/**
+ * What a long move without a reason is a stop for: a length, or a zero of the same operation that was touched. A zero that is worked
+ * out from another one goes where that is, one of another job may lie anywhere, and an angle has no length.
+ */
+function staysInPlace({ register, rests }: Write, { plan }: Scene): boolean {
+  if (propertyOf(register).holds !== 'length') return false
+  const isDerived = rests.some((key) => parseRegisterKey(key).family === 'work')
+  return register.family !== 'work' || (plan !== null && !isDerived)
+}
 
 /** A value far from its last one, with the single mistake that would account for it. */
 export const jump: Check = {
@@ -35,8 +47,7 @@ export const jump: Check = {
       // Two tools that look alike wrong are two: a reason for one is none for the other.
       const cause = told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), shown, write.assembly ?? '')
       if (!cause) {
-        // A long way without a reason is the costliest slip of all; an angle has no such length.
-        const far = propertyOf(write.register).holds === 'length' && magnitude(moved) > limitOf(machine, 'movesFar')
+        const far = magnitude(moved) > limitOf(machine, 'movesFar') && staysInPlace(write, scene)
         const unexplained = evidence.explains === false ? '' : ' No single slip explains it.'
         return [{ ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond}.${unexplained}`, means: [odd] }]
       }
