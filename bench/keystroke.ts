@@ -10,7 +10,9 @@ export interface Keystrokes {
   /** Milliseconds of work, script, style and layout, from the keystroke to updated working and checks. */
   median: number
   p95: number
-  /** The same on a lathe, a tool on the face. */
+  /** The same while the figure is off by two swapped digits, and the mistake is looked for. */
+  off: number
+  /** The same on a lathe, a tool on the face; here the figure is off as well. */
   lathe: number
 }
 
@@ -32,7 +34,9 @@ export async function benchKeystrokes(databaseUrl: string): Promise<Keystrokes> 
   const browser = await openBrowser()
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await signInAt(page, server.url)
-  const times = await typeFigures(page, `${server.url}/setup/${setup.rows.find(({ machine }) => machine === 'mill-3')!.id}/step/zero-G54-Y`)
+  const step = `${server.url}/setup/${setup.rows.find(({ machine }) => machine === 'mill-3')!.id}/step/zero-G54-Y`
+  const times = await typeFigures(page, step)
+  const off = await typeFigures(page, step, '-147.70')
   const turned = await typeFigures(
     page,
     `${server.url}/setup/${setup.rows.find(({ machine }) => machine === 'lathe-1')!.id}/step/length-T4`,
@@ -44,7 +48,7 @@ export async function benchKeystrokes(databaseUrl: string): Promise<Keystrokes> 
     const sorted = all.slice(20).sort((a, b) => a - b)
     return sorted[Math.floor(sorted.length * part)]!
   }
-  return { entries: rows[0]!.n, median: share(times, 0.5), p95: share(times, 0.95), lathe: share(turned, 0.95) }
+  return { entries: rows[0]!.n, median: share(times, 0.5), p95: share(times, 0.95), off: share(off, 0.95), lathe: share(turned, 0.95) }
 }
 
 /**
