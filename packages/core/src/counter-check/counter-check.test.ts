@@ -101,6 +101,7 @@ describe('a wrong readout leads back to the likeliest mistake', () => {
       display: 'machine',
       before: null,
     } as const
-    expect(explainReadout(asked, inches)).toContain('its decimal point')
+    // The control holds a tenth of what it should: the point was typed a place too far left.
+    expect(explainReadout(asked, inches)).toContain('what was typed into G54 X had its decimal point one place too far left')
   })
 })

@@ -2,7 +2,7 @@ import { magnitude, minus, negate, nm, ZERO, type Nm } from '../length/index.ts'
 import { asShown, type Axis } from '../machine/index.ts'
 import { registerKey, workRegister } from '../register/index.ts'
 import { reachOf } from '../reach/index.ts'
-import { figureSlips } from '../routine/index.ts'
+import { mistypedFigures } from '../slip/index.ts'
 import { commonShift, slotOffset, toolByNumber, type Scene } from '../scene/index.ts'
 
 export interface SeenWrong {
@@ -63,7 +63,7 @@ function suspicions({ axis, slot, tool, before, expected }: SeenWrong, scene: Sc
 
 function inSlot(axis: Axis, slot: string, own: Nm, before: Nm | null, scene: Scene): Suspicion[] {
   const name = `${slot} ${axis}`
-  const typed = figureSlips(own, `what was typed into ${name}`, 'reading', scene.machine.unit)
+  const typed = mistypedFigures(own, `what was typed into ${name}`, scene.machine.unit)
   const others = scene.machine.slots.flatMap(({ code }) => {
     const other = scene.standing[registerKey(workRegister(code, axis))]
     return code === slot || !other ? [] : [{ phrase: `${code} were active in place of ${slot}`, off: other.value - own }]

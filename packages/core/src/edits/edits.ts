@@ -11,8 +11,9 @@ import {
   type RegisterKey,
   type RegisterRef,
 } from '../register/index.ts'
-import { figureSlips, resultCell, type Result, type Sheet, type Write } from '../routine/index.ts'
+import { resultCell, type Result, type Sheet, type Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
+import { meantFigures } from '../slip/index.ts'
 import { doubtsOf } from './doubts.ts'
 import type { Change, Edit, EditWorth } from './edit.ts'
 import { toolOfRegister } from './tool-of-register.ts'
@@ -89,7 +90,7 @@ function writeOf(register: RegisterRef, value: Nm, worth: EditWorth, scene: Scen
     assembly: toolOfRegister(register, scene)?.assembly ?? null,
     rests: [],
     slips: holdsLength(register)
-      ? figureSlips(value, 'the figure', 'reading', scene.machine.unit).map(({ id, phrase, value: corrected }) => ({
+      ? meantFigures(value, 'the figure', scene.machine.unit).map(({ id, phrase, value: corrected }) => ({
           id,
           phrase,
           corrected,

@@ -34,7 +34,6 @@ export {
   wayName,
 } from './ask.ts'
 export type { Between } from './ask.ts'
-export { figureSlips } from './figure-slips.ts'
 export { rotationInto, rotationWrite, standingRotation } from './rotation-write.ts'
 export { resultCell } from './result-cell.ts'
 export { wearInput, wearLeft, wearRemarks, wearWrites } from './wear-kept.ts'

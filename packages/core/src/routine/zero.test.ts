@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
-import { mm, nm } from '../length/index.ts'
+import { mm } from '../length/index.ts'
 import { commonRegister, workRegister } from '../register/index.ts'
 import { edge } from '../pickup/index.ts'
 import { MILL, run, scene, stands } from '@rook/testing'
-import { figureSlips, rotationWrite } from './index.ts'
-import { digitSwaps } from './digit-swaps.ts'
+import { rotationWrite } from './index.ts'
 
 const touch = { axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }
 const slots = ['G54', 'G55', 'G56'].map((code) => ({ code, name: null }))
@@ -53,23 +52,6 @@ describe('where a zero goes', () => {
     const { sheet, values } = assess(edge, touch, scene())
     expect(values.missing).toEqual(['slot'])
     expect(sheet.result).toBeNull()
-  })
-})
-
-describe('what may have happened to a figure', () => {
-  const ids = (figure: number, kind: 'reading' | 'place' = 'reading') =>
-    figureSlips(nm(figure), 'the reading', kind, 'mm').map(({ id }) => id)
-
-  it('is a sign, a unit, a decimal point, half or double, two digits', () => {
-    expect(new Set(ids(mm(-318.204)))).toEqual(new Set(['sign', 'unit-reading', 'point-reading', 'double-reading', 'swap-reading']))
-    expect(new Set(ids(mm(12.5), 'place'))).toEqual(new Set(['place-sign', 'unit-place', 'point-place', 'double-place']))
-    expect(ids(0)).toEqual([])
-  })
-
-  it('swaps neighbours as they were typed, across the decimal point too, in the machine\u2019s unit', () => {
-    expect(digitSwaps(mm(-31.8), 'mm')).toEqual([mm(-13.8), mm(-38.1)])
-    expect(digitSwaps(mm(11), 'mm')).toEqual([])
-    expect(digitSwaps(nm(25_400_000 * 1.2), 'in')).toEqual([nm(25_400_000 * 2.1)])
   })
 })
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { inch, mm, readLength, nm, type LengthUnit, type Nm } from '../length/index.ts'
+import { meantFigures, mistypedFigures } from './other-figures.ts'
 import { typedOtherwise } from './typed-otherwise.ts'
 
 const texts = (text: string, value: Nm, unit: LengthUnit = 'mm') => typedOtherwise(text, value, unit)
@@ -45,5 +46,20 @@ describe('what a typed figure may have been meant to be', () => {
 
   it('never gives the figure that was typed', () => {
     for (const text of ['11', '-318.2040', '0.50']) expect(texts(text, mm(Number(text))).map((one) => one.text)).not.toContain(text)
+  })
+})
+
+describe('what a figure may have been typed as', () => {
+  it('says the same slip from the other side', () => {
+    const words = (value: Nm, unit: LengthUnit = 'mm') =>
+      new Map(mistypedFigures(value, 'it', unit).map(({ value: typed, phrase }): [number, string] => [typed, phrase]))
+    expect(words(mm(318.2)).get(mm(31.82))).toBe('it had its decimal point one place too far left')
+    expect(words(mm(318.2)).get(mm(3182))).toBe('it had lost its decimal point by one place')
+    expect(words(mm(25.4)).get(mm(1))).toBe('it had been typed in inches')
+    expect(words(mm(40)).get(mm(80))).toBe('it had been doubled')
+    expect(words(mm(-12.5)).get(mm(12.5))).toBe('it had the other sign')
+    expect(meantFigures(mm(31.82), 'it', 'mm').find(({ value }) => value === mm(318.2))?.phrase).toBe(
+      'it had its decimal point one place too far left',
+    )
   })
 })

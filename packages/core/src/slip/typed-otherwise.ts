@@ -4,8 +4,10 @@ import { formatExact, nm, type LengthUnit, type Nm } from '../length/index.ts'
 export interface TypedOtherwise {
   /** The kind of slip, without what it is a slip of: `sign`, `unit`, `again` (converted twice), `point`, `double`, `swap`, `digit`. */
   kind: string
-  /** What follows the figure's name: "had the other sign". */
+  /** What follows the figure's name where this text was meant: "had lost its decimal point by one place". */
   had: string
+  /** The same the other way round, where the figure was meant and this text was typed: "had its decimal point one place too far left". */
+  typed: string
   /** True where the phrase begins with what was done to it: "two digits of the reading had been swapped". */
   of?: boolean
   text: string
@@ -31,11 +33,16 @@ export function typedOtherwise(text: string, value: Nm, unit: LengthUnit): Typed
   const plain = readPlain(text) ?? readPlain(formatExact(value, unit).replace('\u2212', '-'))!
   if (!/[1-9]/.test(plain.whole + plain.decimals)) return []
   const found = [
-    { kind: 'sign', had: 'had the other sign', text: write({ ...plain, sign: plain.sign === '-' ? '' : '-' }) },
+    {
+      kind: 'sign',
+      had: 'had the other sign',
+      typed: 'had the other sign',
+      text: write({ ...plain, sign: plain.sign === '-' ? '' : '-' }),
+    },
     ...inOtherUnit(plain, unit, value),
     ...SHIFTS[plain.decimals === '' ? 'none' : 'typed'].map((by) => pointMoved(plain, by)),
-    { kind: 'double', had: 'had been halved', text: exact(2 * value, unit) },
-    { kind: 'double', had: 'had been doubled', text: exact(value / 2, unit) },
+    { kind: 'double', had: 'had been halved', typed: 'had been doubled', text: exact(2 * value, unit) },
+    { kind: 'double', had: 'had been doubled', typed: 'had been halved', text: exact(value / 2, unit) },
     ...digitsOtherwise(plain),
   ]
   const own = write(plain)
@@ -63,20 +70,30 @@ function inOtherUnit(plain: Plain, unit: LengthUnit, value: Nm): TypedOtherwise[
   // The other way round it had been converted already, and was converted once more.
   const [once, again] = said === 'mm' ? [25.4, 1 / 25.4] : [1 / 25.4, 25.4]
   return [
-    { kind: 'unit', had: had(other), text: plain.unit === '' ? write({ ...plain, unit: other }) : exact(value * once, unit) },
-    { kind: 'again', had: had(said), text: exact(value * again, unit) },
+    {
+      kind: 'unit',
+      had: had(other),
+      typed: had(said),
+      text: plain.unit === '' ? write({ ...plain, unit: other }) : exact(value * once, unit),
+    },
+    { kind: 'again', had: had(said), typed: had(other), text: exact(value * again, unit) },
   ]
 }
 
 /** @param by places to the right that the point belongs */
 function pointMoved(plain: Plain, by: number): TypedOtherwise {
   const places = PLACES[Math.abs(by)]!
-  const had = by < 0 ? `had lost its decimal point by ${places}` : `had its decimal point ${places} too far left`
+  const [lost, left] = [`had lost its decimal point by ${places}`, `had its decimal point ${places} too far left`]
   const all = plain.whole + plain.decimals
   const at = plain.whole.length + by
   const digits = at < 0 ? '0'.repeat(-at) + all : all.padEnd(at, '0')
   const [whole, decimals] = [digits.slice(0, Math.max(at, 0)), digits.slice(Math.max(at, 0))]
-  return { kind: 'point', had, text: write({ ...plain, whole: whole.replace(/^0+(?=\d)/, ''), decimals }) }
+  return {
+    kind: 'point',
+    had: by < 0 ? lost : left,
+    typed: by < 0 ? left : lost,
+    text: write({ ...plain, whole: whole.replace(/^0+(?=\d)/, ''), decimals }),
+  }
 }
 
 /** Neighbouring digits swapped; a digit left out that stood there twice, or was a zero; a digit typed twice. */
@@ -91,11 +108,12 @@ function digitsOtherwise(plain: Plain): TypedOtherwise[] {
     if (before !== here) {
       const swapped = [...all]
       ;[swapped[at - 1], swapped[at]] = [here, before]
-      found.push({ kind: 'swap', had: 'had been swapped', of: true, text: back(swapped, point) })
+      found.push({ kind: 'swap', had: 'had been swapped', typed: 'had been swapped', of: true, text: back(swapped, point) })
     } else
       found.push({
         kind: 'digit',
         had: 'had a digit typed twice',
+        typed: 'had a digit left out',
         text: back([...all.slice(0, at), ...all.slice(at + 1)], at < point ? point - 1 : point),
       })
   }
@@ -103,8 +121,10 @@ function digitsOtherwise(plain: Plain): TypedOtherwise[] {
     for (const digit of new Set(['0', all[at - 1]!])) {
       const longer = [...all.slice(0, at), digit, ...all.slice(at)]
       // At the point it may have stood on either side of it.
-      if (at <= point) found.push({ kind: 'digit', had: 'had a digit left out', text: back(longer, point + 1) })
-      if (at >= point && plain.decimals !== '') found.push({ kind: 'digit', had: 'had a digit left out', text: back(longer, point) })
+      if (at <= point)
+        found.push({ kind: 'digit', had: 'had a digit left out', typed: 'had a digit too many', text: back(longer, point + 1) })
+      if (at >= point && plain.decimals !== '')
+        found.push({ kind: 'digit', had: 'had a digit left out', typed: 'had a digit too many', text: back(longer, point) })
     }
   return found
 }
