@@ -1,6 +1,6 @@
 export type { Alternative } from './alternative.ts'
 export { alternativesOf } from './alternatives.ts'
-export type { Given } from './alternatives.ts'
+export type { Given } from './given.ts'
 export { rework, reworked } from './rework.ts'
 export type { Off, Reworked } from './rework.ts'
 export { meantFigures, mistypedFigures } from './other-figures.ts'

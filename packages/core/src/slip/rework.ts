@@ -1,7 +1,8 @@
-import { formatExact, mm, nm, readLength, TooFar, type Nm } from '../length/index.ts'
+import { mm, nm, readLength, TooFar, type Nm } from '../length/index.ts'
 import { readInputs, type Result, type Routine, type Sheet } from '../routine/index.ts'
 import type { Alternative } from './alternative.ts'
-import { alternativesOf, type Given } from './alternatives.ts'
+import { alternativesOf } from './alternatives.ts'
+import { inUnit, type Given } from './given.ts'
 
 /** An alternative with what the routine makes of it. */
 export interface Reworked {
@@ -84,7 +85,7 @@ function straightness(
 ): Straight | null {
   const value = values.length(input)!
   const moved = (by: Nm): Off | null => {
-    const text = `${formatExact(nm(value + by), scene.machine.unit).replace('\u2212', '-')} ${scene.machine.unit}`
+    const text = inUnit(nm(value + by), scene)
     const result = rework(routine, { raw: { ...raw, [input]: text }, scene })?.result
     return result ? offOf(result, scene) : null
   }

@@ -1,0 +1,33 @@
+import type { LengthInput } from '../../routine/index.ts'
+import type { Alternative } from '../alternative.ts'
+import { lengthsOf, type Given } from '../given.ts'
+import { typedOtherwise } from '../typed-otherwise.ts'
+
+/** How a figure is called in the middle of a sentence. */
+function called({ id, label }: LengthInput): string {
+  if (id === 'reading') return 'the reading'
+  if (id === 'place') return label.startsWith('Diameter') ? 'the diameter' : 'the place on the part'
+  return `\u201c${label}\u201d`
+}
+
+/** The ending of a slip's id: how likely it is depends on what the figure is. */
+const ENDING = { reading: 'reading', place: 'place', size: 'place' } as const
+
+/** Each typed figure as it may have been meant; of an angle its sign. */
+export function figures(given: Given): Alternative[] {
+  const { raw, values, scene } = given
+  const angles = given.inputs.flatMap((input): Alternative[] => {
+    const text = input.kind === 'angle' && values.angle(input.id) !== null ? raw[input.id]!.trim() : ''
+    if (text === '' || values.angle(input.id) === 0) return []
+    const turned = /^[-\u2212]/.test(text) ? text.slice(1) : `-${text.replace(/^\+/, '')}`
+    return [{ id: 'place-sign', phrase: `\u201c${input.label}\u201d had the other sign`, raw: { ...raw, [input.id]: turned }, scene }]
+  })
+  const lengths = lengthsOf(given).flatMap((input) =>
+    typedOtherwise(raw[input.id]!, values.length(input.id)!, scene.machine.unit).map(({ kind, had, of, text }) => {
+      const id = kind === 'sign' ? (input.role === 'reading' ? 'sign' : 'place-sign') : `${kind}-${ENDING[input.role]}`
+      const phrase = of ? `two digits of ${called(input)} ${had}` : `${called(input)} ${had}`
+      return { id, phrase, raw: { ...raw, [input.id]: text }, scene, figure: { input: input.id, text } }
+    }),
+  )
+  return [...lengths, ...angles]
+}
