@@ -80,7 +80,7 @@ export const plannedSize: z.ZodType<PlannedSize> = z
     nominal: size,
     upper: deviation,
     lower: deviation,
-    tool: z.string().max(5).nullable(),
+    tool: z.string().max(11).nullable(),
     gauge: z.string().max(60).nullable(),
     every: z.int().min(1).max(100_000).nullable(),
   })
@@ -89,8 +89,12 @@ export const plannedSize: z.ZodType<PlannedSize> = z
 
 const featureSchema = z.object({ name: words('Feature', 60), x: size, y: size, size: size.nullable() })
 const toolNumber = z.string().regex(/^[1-9]\d{0,4}$/, { error: 'Tool: its number, 1 to 99999.' })
+/** A further pair of offsets is called by station and offset: 3.13. */
+const calledNumber = z
+  .string()
+  .regex(/^[1-9]\d{0,4}(\.[1-9]\d{0,4})?$/, { error: 'Tool: its number, 1 to 99999, with a point and an offset for a further pair.' })
 const plannedTool = z.object({
-  number: toolNumber,
+  number: calledNumber,
   offset: toolNumber,
   diameterOffset: toolNumber,
   diameter: z.boolean(),

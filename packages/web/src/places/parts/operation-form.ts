@@ -148,6 +148,9 @@ const range = (axis: string, unit: LengthUnit) =>
   z
     .object({ from: length(`Stock ${axis}, from`, unit), to: length(`Stock ${axis}, to`, unit) })
     .check(z.refine(({ from, to }) => from < to, { path: ['to'], error: `Stock ${axis}: it ends above where it begins.` }))
+const calledNumber = z
+  .string()
+  .check(z.trim(), z.regex(/^[1-9]\d{0,4}(\.[1-9]\d{0,4})?$/, 'T: a number from 1 on; 3.13 for offset 13 of station 3.'))
 const toolNumber = (name: string) => z.string().check(z.trim(), z.regex(/^[1-9]\d{0,4}$/, `${name}: a number from 1 on.`))
 
 const sizeShape = (unit: LengthUnit) =>
@@ -158,7 +161,7 @@ const sizeShape = (unit: LengthUnit) =>
       nominal: length('Nominal', unit),
       upper: length('Upper deviation', unit),
       lower: length('Lower deviation', unit),
-      tool: z.string().check(z.trim(), z.regex(/^([1-9]\d{0,4})?$/, 'Tool: its number.')),
+      tool: z.string().check(z.trim(), z.regex(/^([1-9]\d{0,4}(\.[1-9]\d{0,4})?)?$/, 'Tool: its number.')),
       gauge: z.nullable(z.string()),
       every: wholeOrNone('Measured every: a whole number of parts.'),
     })
@@ -207,7 +210,7 @@ export const operationShape = (unit: LengthUnit, hasStock: boolean, kind: Machin
       sizes: z.array(sizeShape(unit)),
       tools: z.array(
         z.object({
-          number: toolNumber('T'),
+          number: calledNumber,
           offset: toolNumber('H'),
           diameterOffset: toolNumber('D'),
           diameter: z.boolean(),
