@@ -10,4 +10,5 @@ import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router.ts'
 
-createApp(App).use(createPinia()).use(VueQueryPlugin).use(router).mount('#app')
+// What the files themselves did is one task; the first page is another, so that a slow tablet is never away for both.
+setTimeout(() => createApp(App).use(createPinia()).use(VueQueryPlugin).use(router).mount('#app'))

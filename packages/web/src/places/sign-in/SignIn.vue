@@ -1,17 +1,22 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { NoAnswer, Refused } from '../../app/call.ts'
 import { usePeople } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { useTheme } from '../../app/theme.ts'
+import { clockTime } from '../../app/time.ts'
+import { turns } from '../../ui/turns.ts'
+import { zoneHere } from '../people/time-zones.ts'
 import RookMark from '../../parts/RookMark.vue'
 import PinPad from './PinPad.vue'
 
 // Needed once in a shop's life.
 const OpenShop = defineAsyncComponent(() => import('./OpenShop.vue'))
 useTheme()
+// The first clock of a zone takes a slow tablet a tenth of a second: it is made while somebody looks for their name.
+onBeforeUnmount(turns.wait(() => void clockTime(new Date().toISOString(), { timeZone: zoneHere() })))
 const people = usePeople()
 const session = useSession()
 const route = useRoute()
