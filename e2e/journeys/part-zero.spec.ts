@@ -186,6 +186,22 @@ test('a slot is halved by its two sides, and the wrong finder is named by the wi
   await expect(page.getByLabel('Checks')).toContainText('the second side has not been read yet')
 })
 
+test('a first zero has nothing to be held against, and says so; the opposite side then names the wrong finder', async ({ page, shop }) => {
+  await signIn(page, shop)
+  await open(page, shop, 'mill-3', 'edge')
+  const touch = { slot: 'G57', axis: 'X', direction: 'X+', finder: 'Finder 10', between: 'Nothing' }
+  await give(page, { ...touch, reading: '-318.204', place: '0' })
+  await expect(page.getByLabel('Checks')).toContainText('Nothing was compared: G57 X has no earlier figure')
+  // 92 wide with a finder of 10 the far side reads −216.204; four nearer, it was the one of 6.
+  await give(page, { witness: '-220.204', width: '92' })
+  await expect(page.getByLabel('Checks')).toContainText(
+    'comes out at 88.0000, expected 92.0000. It would agree if Finder 6 had been in the spindle',
+  )
+  await expect(page.getByLabel('Checks')).not.toContainText('Nothing was compared')
+  await give(page, { witness: '-216.204' })
+  await expect(page.getByLabel('Checks')).not.toContainText('Finder 6')
+})
+
 test('a grid is shown before it is written, and the parts come where they were worked out by hand', async ({ page, shop }) => {
   await signIn(page, shop)
   await open(page, shop, 'mill-2', 'capture')
