@@ -190,6 +190,8 @@ export const pairsBody = z
     assembly: z.string().max(60),
     /** All of them; none where it is called by its own offset alone. */
     pairs: z.array(furtherPair).max(8),
+    /** Those that the screen showed before. */
+    shown: z.array(furtherPair).max(8),
   })
   .meta({ id: 'SayPairs' })
 export type PairsBody = z.infer<typeof pairsBody>

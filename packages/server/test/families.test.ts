@@ -58,7 +58,7 @@ afterAll(() => shop.stop())
 
 describe('further offsets of a tool', () => {
   const call = (pairs: object[], more: object = {}, by = setter) =>
-    by.send<Entry>('POST', '/api/machines/mill-3/pairs', { id: randomUUID(), number: '5', assembly: 'em-12-c', pairs, ...more })
+    by.send<Entry>('POST', '/api/machines/mill-3/pairs', { id: randomUUID(), number: '5', assembly: 'em-12-c', pairs, shown: [], ...more })
   const finishing = { offset: '45', words: 'finishing', spindle: null }
 
   it('are said by a setter of what sits there, and are tools of their own in the scene', async () => {
@@ -74,13 +74,35 @@ describe('further offsets of a tool', () => {
     expect((await scene()).tools.find(({ number }) => number === '5.45')).toMatchObject({ offset: '45', pairOf: '5', assembly: 'em-12-c' })
   })
 
+  it('go with their tool into another pocket of the machine', async () => {
+    const move = (number: string, from: string) =>
+      setter.send('POST', '/api/machines/mill-3/mounts', {
+        id: randomUUID(),
+        number,
+        assembly: 'em-12-c',
+        offset: '',
+        diameterOffset: '',
+        from: { machine: 'mill-3', number: from },
+        replaces: null,
+        carry: false,
+        reason: '',
+      })
+    expect((await move('8', '5')).status).toBe(200)
+    expect((await scene()).tools.map(({ number }) => number)).toContain('8.45')
+    expect((await move('5', '8')).status).toBe(200)
+    expect((await scene()).tools.map(({ number }) => number)).toContain('5.45')
+  })
+
   it('belong to their tool alone, hold at a past minute, and are given up again', async () => {
     const moved = { number: '9', assembly: 'em-12', offset: '45', diameterOffset: '', from: { machine: 'mill-3', number: '4' } }
     const mounting = { id: randomUUID(), ...moved, replaces: null, carry: false, reason: '' }
     expect((await setter.send('POST', '/api/machines/mill-3/mounts', mounting)).body).toMatchObject({ code: 'number-taken' })
     const then = new Date().toISOString()
     await new Promise((resolve) => setTimeout(resolve, 5))
-    expect((await call([])).body.content.title).toBe('End mill 12, the second in T5 is called by its own offset alone')
+    expect((await call([])).body).toMatchObject({ code: 'pairs-moved-on' })
+    expect((await call([], { shown: [finishing] })).body.content.title).toBe(
+      'End mill 12, the second in T5 is called by its own offset alone',
+    )
     expect((await scene()).tools.map(({ number }) => number)).not.toContain('5.45')
     expect((await scene(`?at=${then}`)).tools.map(({ number }) => number)).toContain('5.45')
   })

@@ -71,6 +71,8 @@ async function putIn(
     place: Number(body.number),
     ...offsets,
     assembly: row.id,
+    // Within a machine the figures stay under their numbers, so the tool goes on being called by them.
+    further: before?.machine === machineId ? before.further.filter((pair) => !Object.values(offsets).includes(pair.offset)) : [],
     ...stampOf(author),
   })
   const moved = cameFrom(before, machineId, locked)

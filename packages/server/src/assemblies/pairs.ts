@@ -1,6 +1,7 @@
 import { furtherPairsProblem, listed, type FurtherPair } from '@rook/core'
 import type { Entry, PairsBody } from '@rook/contract'
 import { and, eq } from 'drizzle-orm'
+import { isDeepStrictEqual } from 'node:util'
 import type { Connection } from '../db/client.ts'
 import { assembly, mount } from '../db/schema.ts'
 import { Problem } from '../http/problem.ts'
@@ -22,6 +23,8 @@ export function sayPairs(connection: Connection, machineId: string, body: PairsB
     const own = sitting.find(({ pocket }) => pocket.number === body.number)
     if (own?.pocket.assembly !== body.assembly)
       throw new Problem(409, 'sits-elsewhere', `Another tool is in T${body.number} now, or none. Look at it again.`)
+    if (!isDeepStrictEqual(own.pocket.further, body.shown))
+      throw new Problem(409, 'pairs-moved-on', `Somebody has changed the further offsets of T${body.number} meanwhile. Look at them again.`)
     const others = sitting.filter((one) => one !== own).flatMap(({ pocket }) => offsetsOf(pocket))
     const problem = furtherPairsProblem(own.pocket, body.pairs, others, machine.record.offsets)
     if (problem) throw new Problem(422, 'pairs', problem, { fields: { pairs: problem } })

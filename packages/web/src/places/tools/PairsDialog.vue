@@ -35,7 +35,7 @@ const { trouble, busy, send } = useSend({
 const keep = () =>
   send('sayPairs', {
     params: { id: props.scene.machine.id },
-    body: { number: props.tool.number, assembly: props.tool.assembly, pairs: said.value },
+    body: { number: props.tool.number, assembly: props.tool.assembly, pairs: said.value, shown: [...(props.tool.further ?? [])] },
   })
 </script>
 

@@ -99,7 +99,7 @@ describe('further offsets of a tool', () => {
     await flushPromises()
     expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
       path: '/api/machines/mill/pairs',
-      body: { number: '2', assembly: 'em-2', pairs: [{ offset: '42', words: 'finishing', spindle: null }] },
+      body: { number: '2', assembly: 'em-2', pairs: [{ offset: '42', words: 'finishing', spindle: null }], shown: [] },
     })
     await vi.waitFor(() => expect(document.body.textContent).toContain('Another tool is in T2 now'))
   })
