@@ -63,7 +63,7 @@ describe('a jump, and the single mistake that explains it', () => {
     [
       'a shim that was not there',
       { between: 'shim' },
-      'nothing had lain between, and 1 was taken off, or if Pin 8 had been in the spindle',
+      'nothing had lain between, or the 1 had been taken off already, or if Pin 8 had been in the spindle',
       'query',
     ],
     ['inches read as millimetres', { reading: '-12.5277' }, 'the reading had been typed in inches', 'stop'],

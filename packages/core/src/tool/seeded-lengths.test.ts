@@ -77,7 +77,7 @@ describe.each(['part', 'setter'] as const)('a thousand seeded lengths on the %s'
           ['the shim forgotten', 'Shim 1.000 had lain between and was not taken off', () => ({ between: 'none' })],
           [
             'a shim that was not there',
-            'nothing had lain between, and 1 was taken off',
+            'nothing had lain between, or the 1 had been taken off already',
             ({ reading }) => ({ reading: text(reading - mm(1)) }),
           ],
           ['G55 chosen for G54', 'G54 had been active', () => ({ slot: 'G55' })],

@@ -21,9 +21,15 @@ export function between(input: ChoiceInput, chosen: string, { raw, scene, values
     }))
   if (!thickness) return found
   const figure = formatExact(thickness, scene.machine.unit)
+  // Nothing there, and taken off in the head as well: the figures are the same, so both are said.
   return [
     ...found,
-    { id: 'shim', phrase: `nothing had lain between, and ${figure} was taken off`, raw: { ...bare, [input.id]: 'none' }, scene },
+    {
+      id: 'shim',
+      phrase: `nothing had lain between, or the ${figure} had been taken off already`,
+      raw: { ...bare, [input.id]: 'none' },
+      scene,
+    },
   ]
 }
 
