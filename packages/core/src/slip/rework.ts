@@ -23,7 +23,7 @@ const STRAIGHT = 4e-4
 const NEAR = 8
 
 /** Where a figure's effect has to be worked out in full for every text, what happens seldom and in many ways is left out. */
-const SELDOM = /^(digit|again)-/
+const SELDOM = /^(digit-|again-|double-reading)/
 
 /** The entry with one thing otherwise, through the same routine as the entry itself; null where that comes to nothing. */
 export function rework(routine: Routine, { raw, scene }: Pick<Alternative, 'raw' | 'scene'>): Sheet | null {

@@ -1,4 +1,6 @@
+import { nm, readLength } from '../../length/index.ts'
 import type { LengthInput } from '../../routine/index.ts'
+import type { Scene } from '../../scene/index.ts'
 import type { Alternative } from '../alternative.ts'
 import { lengthsOf, type Given } from '../given.ts'
 import { typedOtherwise } from '../typed-otherwise.ts'
@@ -13,6 +15,14 @@ function called({ id, label }: LengthInput): string {
 /** The ending of a slip's id: how likely it is depends on what the figure is. */
 const ENDING = { reading: 'reading', place: 'place', size: 'place' } as const
 
+/** A machine shows nothing outside its travel: what lies there was not read from its display. */
+function isPossible({ role, axis }: LengthInput, text: string, { machine }: Scene): boolean {
+  const travel = role === 'reading' && machine.travels.find((one) => one.axis === axis)
+  if (!travel) return true
+  const read = readLength(text, { name: '', unit: machine.unit, grid: nm(1) })
+  return (read.kind === 'length' || read.kind === 'finer') && read.value >= travel.min && read.value <= travel.max
+}
+
 /** Each typed figure as it may have been meant; of an angle its sign. */
 export function figures(given: Given): Alternative[] {
   const { raw, values, scene } = given
@@ -23,11 +33,13 @@ export function figures(given: Given): Alternative[] {
     return [{ id: 'place-sign', phrase: `\u201c${input.label}\u201d had the other sign`, raw: { ...raw, [input.id]: turned }, scene }]
   })
   const lengths = lengthsOf(given).flatMap((input) =>
-    typedOtherwise(raw[input.id]!, values.length(input.id)!, scene.machine.unit).map(({ kind, had, of, text }) => {
-      const id = kind === 'sign' ? (input.role === 'reading' ? 'sign' : 'place-sign') : `${kind}-${ENDING[input.role]}`
-      const phrase = of ? `two digits of ${called(input)} ${had}` : `${called(input)} ${had}`
-      return { id, phrase, raw: { ...raw, [input.id]: text }, scene, figure: { input: input.id, text } }
-    }),
+    typedOtherwise(raw[input.id]!, values.length(input.id)!, scene.machine.unit)
+      .filter(({ text }) => isPossible(input, text, scene))
+      .map(({ kind, had, of, text }) => {
+        const id = kind === 'sign' ? (input.role === 'reading' ? 'sign' : 'place-sign') : `${kind}-${ENDING[input.role]}`
+        const phrase = of ? `two digits of ${called(input)} ${had}` : `${called(input)} ${had}`
+        return { id, phrase, raw: { ...raw, [input.id]: text }, scene, figure: { input: input.id, text } }
+      }),
   )
   return [...lengths, ...angles]
 }
