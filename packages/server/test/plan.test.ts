@@ -362,12 +362,20 @@ describe('a setup', () => {
     const again = (await setter.send<SetupSummary[]>('GET', '/api/setups')).body.find(({ slots }) => slots.includes('G55'))!.id
     await setter.send('POST', `/api/setups/${again}/ended`, { id: randomUUID(), reason: 'spindle needed' })
     expect((await begin(setter, { id: front, job: own.id })).status).toBe(200)
+    await operator.send('POST', `/api/setups/${front}/parts`, { id: randomUUID(), made: 4, scrapped: 0, reason: null })
     await setter.send('POST', `/api/setups/${front}/ended`, { id: randomUUID(), reason: 'flipped' })
     expect((await begin(setter, { id: second, operation: flipped.body.id, job: own.id })).status).toBe(200)
     const sides = async (of: string) => (await setter.send<Setup>('GET', `/api/setups/${of}`)).body.otherSides
     expect(await sides(second)).toMatchObject([{ setup: front, operationName: 'Op 10, rev A', machineName: 'Mill 3' }])
     expect((await sides(second))[0]!.endedAt).not.toBeNull()
     expect((await sides(front)).map(({ setup }) => setup)).toEqual([second])
+    // What went through the first side alone is not made.
+    const made = async () => (await setter.send<JobPage>('GET', `/api/jobs/${own.id}`)).body.job.made
+    const count = (of: string, parts: number) =>
+      operator.send('POST', `/api/setups/${of}/parts`, { id: randomUUID(), made: parts, scrapped: 0, reason: null })
+    expect(await made()).toBe(0)
+    await count(second, 3)
+    expect(await made()).toBe(3)
     // Setups of other jobs are no sides of it.
     expect(await sides('now')).toEqual([])
   })

@@ -8,7 +8,7 @@ import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { countsWhere } from './counts.ts'
 import { found, PAGE } from './list-page.ts'
-import { setupsOf, summed } from './setup-lines.ts'
+import { setupsOf, summed, throughAll } from './setup-lines.ts'
 import { announce } from '../live/announce.ts'
 
 interface Wanted {
@@ -26,7 +26,7 @@ export async function jobsOf(db: Queries, { part: partId, id, words = '', skip =
       partNumber: part.number,
       partName: part.name,
       runs: sql<boolean>`EXISTS (SELECT FROM setup s WHERE s.job = ${job.id} AND s.ended_at IS NULL)`,
-      made: summed(sql`c.made`, sql`c.job = ${job.id}`),
+      made: throughAll(job.id),
       scrapped: summed(sql`c.scrapped`, sql`c.job = ${job.id}`),
     })
     .from(job)

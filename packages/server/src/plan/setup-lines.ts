@@ -9,6 +9,13 @@ export const summed = (column: SQL, where: SQL) =>
     Number,
   )
 
+/** Parts of a job that went through every operation it was set up for: a second side that is still to be cut makes none whole. */
+export const throughAll = (job: SQLWrapper) =>
+  sql<number>`(SELECT coalesce(min(done.made), 0) FROM (
+      SELECT ${summed(sql`c.made`, sql`c.setup = ANY (array_agg(s.id))`)} AS made FROM setup s WHERE s.job = ${job} GROUP BY s.operation) done)`.mapWith(
+    Number,
+  )
+
 /** Parts that were counted in a setup, as columns of a query. */
 const madeIn = (setup: SQLWrapper) => ({
   made: summed(sql`c.made`, sql`c.setup = ${setup}`),

@@ -31,7 +31,10 @@ const job = computed(() => jobs.data.value?.find(({ number }) => number === prop
 const made = computed(() => {
   if (!job.value) return null
   const { made, scrapped, quantity } = job.value
-  return `${made} of ${quantity} made${scrapped > 0 ? `, ${scrapped} scrapped` : ''}`
+  const lost = scrapped > 0 ? `, ${scrapped} scrapped` : ''
+  if (props.data.otherSides.length === 0) return `${made} of ${quantity} made${lost}`
+  const here = (counts.data.value ?? []).reduce((sum, count) => sum + count.made, 0)
+  return `${here} of ${quantity} made in this setup, ${made} through all sides${lost}`
 })
 const last = computed(() => counts.data.value?.[0] ?? null)
 </script>
