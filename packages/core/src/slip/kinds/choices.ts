@@ -1,6 +1,7 @@
 import type { Gauge } from '../../gauge/index.ts'
+import { layoutOf } from '../../register/index.ts'
 import type { ChoiceInput } from '../../routine/index.ts'
-import { gaugeById } from '../../scene/index.ts'
+import { gaugeById, type Scene } from '../../scene/index.ts'
 import type { Alternative } from '../alternative.ts'
 import type { Given } from '../given.ts'
 import { between } from './between.ts'
@@ -32,13 +33,20 @@ const INTENT = [
 export function choices(given: Given): Alternative[] {
   return given.inputs.flatMap((input) => {
     const chosen = input.kind === 'choice' ? given.values.choice(input.id) : null
-    if (input.kind !== 'choice' || chosen === null || INTENT.includes(input.id)) return []
+    if (input.kind !== 'choice' || chosen === null || (INTENT.includes(input.id) && !isOfSlots(input, given))) return []
     // Gauges are picked from a list; a word in a row may be spelled like one's id.
     const gauge = input.shown === 'list' ? gaugeById(given.scene, chosen) : null
     if (/between$/.test(input.id)) return between(input, chosen, given)
     return [...(gauge ? ofGauge(input, gauge, given) : []), ...others(input, chosen, gauge, given)]
   })
 }
+
+/** Slots are known by what is offered: the one that is written, the one that a shift is counted with, the one that is started from. */
+const isOfSlots = ({ options }: ChoiceInput, { scene }: Pick<Given, 'scene'>): boolean =>
+  options.some(({ value }) => scene.machine.slots.some(({ code }) => code === value))
+
+/** A mill's tool sits in the spindle, a lathe's on its turret. */
+const atTheWork = ({ machine }: Scene): string => (layoutOf(machine).stock === 'bar' ? 'at the work' : 'in the spindle')
 
 /** Another option of a choice, one at a time. */
 function others(input: ChoiceInput, chosen: string, gauge: Gauge | null, { raw, scene, inputs }: Given): Alternative[] {
@@ -58,8 +66,8 @@ function others(input: ChoiceInput, chosen: string, gauge: Gauge | null, { raw, 
             scene,
           }
         }
-        if (input.id === 'tool') return { id: 'other-tool', phrase: `T${value} had been in the spindle`, raw: changed, scene }
-        if (/slot|with$/.test(input.id)) return { id: 'other-slot', phrase: `${label(value)} had been active`, raw: changed, scene }
+        if (input.id === 'tool') return { id: 'other-tool', phrase: `T${value} had been ${atTheWork(scene)}`, raw: changed, scene }
+        if (isOfSlots(input, { scene })) return { id: 'other-slot', phrase: `${label(value)} had been active`, raw: changed, scene }
         if (input.id.startsWith('direction')) {
           const alone = inputs.filter(({ id }) => id.startsWith('direction')).length === 1
           // "Moving in X" says which touch it was.
