@@ -49,7 +49,7 @@ export function byOneCause(findings: Finding[], evidence: Evidence, run: (eviden
 const openOf = (findings: readonly Finding[]) => findings.filter(({ verdict }) => verdict !== 'clear')
 const isSame = (one: Finding, other: Finding): boolean => one.check === other.check && one.about === other.about
 
-/** The alternatives that findings name alone, each with the word by which its findings are tied. */
+/** The likeliest alternative of each finding that names one, with the word by which its findings are tied. */
 function namedIn(open: readonly Finding[], evidence: Evidence) {
   const names = [...evidence.result.writes.keys()].map(nameOfWrite).concat([...(evidence.result.sizes ?? []).keys()].map(nameOfSize))
   const named = new Map<string, NonNullable<ReturnType<typeof causesOf>[number]['alternative']>>()

@@ -91,8 +91,8 @@ export function obstaclesAt(spindle: SpindleName, scene: Scene): { obstacles: Ob
 export function onTurret(turretName: string, active: string, scene: Scene): OnTurret[] {
   const own = scene.tools.find(({ number }) => number === active)
   return scene.tools.flatMap((tool) => {
-    if (own?.pairOf === undefined ? tool.pairOf !== undefined : tool.number === own.pairOf || (tool.pairOf !== undefined && tool !== own))
-      return []
+    const isShown = tool.number === active || (tool.pairOf === undefined && tool.number !== own?.pairOf)
+    if (!isShown) return []
     const station = stationOf(scene.machine.turrets, tool.number)
     if (!station || station.turret.name !== turretName) return []
     const along = standsAlong(tool) ?? 'X'

@@ -26,7 +26,7 @@ export function turnedDrawing(kind: TurnedKind | null, values: Values, tool: Mou
   if (kind === 'shoulder') return shoulder(target, measured, tool, shown)
   const angle = values.angle('cone')
   const drawing = round(kind === 'cone' || kind === 'outside' ? 'outside' : 'bore', target, measured, tool, shown)
-  return kind.startsWith('cone') && angle !== null ? sloping(drawing, target, angle, kind === 'cone') : drawing
+  return (kind === 'cone' || kind === 'cone-bore') && angle !== null ? sloping(drawing, target, angle, kind === 'cone') : drawing
 }
 
 /**

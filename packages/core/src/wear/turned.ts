@@ -17,7 +17,7 @@ interface KindRow {
   wanted: string
   less: string
   more: string
-  /** Which side of the wall a cone lies on; absent for what has no slope. A wrong nose radius shows on a cone alone. */
+  /** For a cone: whether it is cut outside or in a bore. Only a cone shows a wrong nose radius. */
   cone?: 'outside' | 'inside'
 }
 

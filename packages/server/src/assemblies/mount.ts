@@ -177,8 +177,14 @@ async function refuseNumbers(
     throw new Problem(
       409,
       'number-taken',
-      `${taken.mount.offset === numbers.offset ? `H${numbers.offset}` : taken.mount.diameterOffset === numbers.diameterOffset ? `D${numbers.diameterOffset}` : `Offset ${numbers.offset}`} belongs to T${taken.mount.number}, ${taken.name}; each would overwrite the other\u2019s figures.`,
+      `${wordOf(taken.mount, numbers)} belongs to T${taken.mount.number}, ${taken.name}; each would overwrite the other\u2019s figures.`,
     )
+}
+
+/** The number that two tools would be called by, with its word. */
+function wordOf(other: MountRow, { offset, diameterOffset }: { offset: string; diameterOffset: string }): string {
+  if (other.offset === offset) return `H${offset}`
+  return other.diameterOffset === diameterOffset ? `D${diameterOffset}` : `Offset ${offset}`
 }
 
 /** Where the assembly sits now; refused when that is elsewhere than the person believes. */

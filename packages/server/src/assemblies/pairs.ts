@@ -39,15 +39,11 @@ export function sayPairs(connection: Connection, machineId: string, body: PairsB
 }
 
 /** Every number that what sits in a pocket is called by. */
-export const offsetsOf = ({
+const offsetsOf = ({ offset, diameterOffset, further }: { offset: string; diameterOffset: string; further: FurtherPair[] }): string[] => [
   offset,
   diameterOffset,
-  further,
-}: {
-  offset: string
-  diameterOffset: string
-  further: FurtherPair[]
-}): string[] => [offset, diameterOffset, ...further.map((pair) => pair.offset)]
+  ...further.map((pair) => pair.offset),
+]
 
 const titleOf = ({ number, pairs }: PairsBody, name: string): string =>
   pairs.length === 0

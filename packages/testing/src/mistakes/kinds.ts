@@ -108,8 +108,8 @@ const radiusBefore: Mistake = ({ raw, scene, inputs }) => {
 
 /** Another option of a choice was pressed. */
 const pressed =
-  (id: RegExp, names: (was: string, label: string) => RegExp): Mistake =>
-  ({ raw, inputs, chance }) => {
+  (id: RegExp, names: (was: string, label: string, scene: Scene) => RegExp): Mistake =>
+  ({ raw, scene, inputs, chance }) => {
     const input = choice(inputs, id)
     const was = input?.options.find(({ value }) => value === raw[input.id])
     const other =
@@ -119,7 +119,7 @@ const pressed =
             chance,
           )
         : null
-    return other && { raw: { ...raw, [input!.id]: other.value }, names: names(was!.value, was!.label) }
+    return other && { raw: { ...raw, [input!.id]: other.value }, names: names(was!.value, was!.label, scene) }
   }
 
 const NOTHING = /nothing had lain between/
@@ -129,9 +129,9 @@ export const MISTAKES: Readonly<Record<string, Mistake>> = {
   'unit of a reading': inFigure('reading', /had been typed in|converted/, otherUnit),
   'point of a reading': inFigure('reading', /decimal point/, pointLeft),
   'digits of a reading swapped': inFigure('reading', /two digits .* swapped/, swapped),
-  'sign of a place': inFigure('place', /had the other sign|in the middle/, flipped),
+  'sign of a place': inFigure('place', /had the other sign/, flipped),
   'unit of a place': inFigure('place', /had been typed in/, otherUnit),
-  'half for whole': inFigure('place', /had been halved|radius/, (text, scene) => written(figure(text) / 2, scene)),
+  'half for whole': inFigure('place', /had been halved/, (text, scene) => written(figure(text) / 2, scene)),
   'finder on record another': wrongGauge('finder', FINDERS, (used) => new RegExp(`${escaped(used.name)} had been`)),
   'shim on record another': wrongGauge('between', BETWEEN, (used) => new RegExp(`${escaped(used.name)} had lain between`)),
   'shim forgotten'({ raw, scene, inputs }) {
@@ -150,7 +150,10 @@ export const MISTAKES: Readonly<Record<string, Mistake>> = {
   },
   'direction the other way': pressed(/^direction/, () => /came from the other side/),
   'slot another': pressed(/^slot$/, (was) => new RegExp(`${escaped(was)}( |\\b)`)),
-  'tool another': pressed(/^tool$/, (was) => new RegExp(`T${escaped(was)} had been|this were [HDT]`)),
+  'tool another': pressed(/^tool$/, (was, _label, { tools }) => {
+    const { offset, diameterOffset } = tools.find(({ number }) => number === was)!
+    return new RegExp(`T${escaped(was)} had been|this were (H${offset}|D${diameterOffset}|T${offset}) `)
+  }),
   'inside for outside': pressed(/^(kind|surface|turned)$/, (_was, label) => new RegExp(`had been ${escaped(label)}`)),
   'face another': pressed(/^face$/, (_was, label) => new RegExp(`had been ${escaped(label)}`)),
   'part display read': partDisplay,
@@ -180,7 +183,7 @@ export const MISTAKES: Readonly<Record<string, Mistake>> = {
     ])
     return { raw: { ...raw, ...(Object.fromEntries(changed) as RawInputs) }, names: /had been swapped|another line|end for end/ }
   },
-  'axis another': pressed(/^axis$/, (was) => new RegExp(`had been ${escaped(was)}|this were`)),
+  'axis another': pressed(/^axis$/, (was) => new RegExp(`had been ${escaped(was)},`)),
   'common shift left out'({ raw, scene, inputs }) {
     const readings = lengths(inputs, raw, 'reading')
     const shift = (axis: string) => scene.standing[`common/all/${axis}/geometry`]?.value ?? 0

@@ -33,8 +33,7 @@ const made = computed(() => {
   const { made, scrapped, quantity } = job.value
   const lost = scrapped > 0 ? `, ${scrapped} scrapped` : ''
   if (props.data.otherSides.length === 0) return `${made} of ${quantity} made${lost}`
-  const here = (counts.data.value ?? []).reduce((sum, count) => sum + count.made, 0)
-  return `${here} of ${quantity} made in this setup, ${made} through all sides${lost}`
+  return `${made} of ${quantity} made through all sides${lost}`
 })
 const last = computed(() => counts.data.value?.[0] ?? null)
 </script>
