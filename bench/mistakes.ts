@@ -1,4 +1,4 @@
-import { playMistakes, type Tally } from '@rook/testing'
+import { playCorrections, playEdits, playMistakes, type Missed, type Tally } from '@rook/testing'
 
 /** Scenes of each kind for each way of playing a routine. */
 const SCENES = Number(process.env.MISTAKE_SCENES ?? 40)
@@ -29,9 +29,12 @@ const cellsOf = ({ scenes, caught, askedName, named, misnamed, asked }: Tally) =
 const began = performance.now()
 /** Part of a kind or routine whose misses are to be read. */
 const SHOW = process.env.MISTAKE_SHOW
-const fared = playMistakes(SCENES, 'mistakes', undefined, (key, raw, said) => {
+const show: Missed = (key, raw, said) => {
   if (SHOW !== undefined && key.includes(SHOW)) console.log(key, JSON.stringify(raw), '->', said)
-})
+}
+const fared = playMistakes(SCENES, 'mistakes', undefined, show)
+playCorrections(fared, SCENES, 'corrections', show)
+playEdits(fared, SCENES, 'edits', show)
 const kinds = new Map<string, Tally[]>()
 for (const [key, tally] of fared.mistakes) {
   const [kind] = key.split(' / ')

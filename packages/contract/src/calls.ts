@@ -65,6 +65,7 @@ export const CALLS = {
   signHandover: { method: 'post', path: '/api/machines/{id}/handovers', access: 'operator' },
   readHandover: { method: 'post', path: '/api/handovers/{id}/read', access: 'operator' },
   cutMeanwhile: { method: 'get', path: '/api/entries/{id}/parts', access: 'viewer' },
+  reasonsGiven: { method: 'get', path: '/api/setups/{id}/reasons', access: 'viewer' },
   partCounts: { method: 'get', path: '/api/setups/{id}/parts', access: 'viewer' },
   reserve: { method: 'post', path: '/api/machines/{id}/reservations', access: 'setter', unnamed: true },
   endReservation: { method: 'post', path: '/api/reservations/{id}/ended', access: 'setter', unnamed: true },

@@ -56,6 +56,12 @@ export const answeredFinding = z.object({
   reason: z.string().nullable(),
 })
 
+/** A reason that was given for what a check asked, to be offered where it asks the same again. */
+export const givenReason = z
+  .object({ check: z.string(), about: z.string().nullable(), reason: z.string(), at: instant, by: z.string() })
+  .meta({ id: 'GivenReason' })
+export type GivenReason = z.infer<typeof givenReason>
+
 const carriedFigure: z.ZodType<CarriedFigure> = z.object({
   register: z.string(),
   name: z.string(),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { entrySchema } from './entry.ts'
+import { entrySchema, givenReason } from './entry.ts'
 import { handoverPage, handoverSchema, readHandoverBody, signHandoverBody } from './handover.ts'
 import { operation } from './operation.ts'
 import { remarkBody, remarkQuery, remarkSchema, withdrawBody } from './remark.ts'
@@ -211,6 +211,12 @@ export const planApi = {
     summary: 'Parts that were counted while what an entry wrote stood: those to look at when it was wrong.',
     params: z.object({ id: z.uuid({ error: 'Entry: this is not an entry\u2019s id.' }) }),
     response: cutMeanwhile,
+    problems: [404],
+  }),
+  reasonsGiven: operation('reasonsGiven', {
+    summary: 'Reasons that were given in a setup for what a check asked, newest first.',
+    params: byId,
+    response: z.array(givenReason),
     problems: [404],
   }),
   partCounts: operation('partCounts', {

@@ -1,4 +1,6 @@
+import { SIZE_KINDS } from '@rook/core'
 import type {
+  PlannedSize,
   Provenance,
   Feature,
   Gauge,
@@ -36,6 +38,7 @@ export const provenanceFields = {
   fromHeight: z.boolean().default(false),
   angles: z.object({ A: angle, B: angle, C: angle }).partial().default({}),
   edge: z.uuid().nullable().default(null),
+  warmth: z.enum(['cold', 'warm']).nullable().default(null),
   turned: z
     .object({ surface: z.enum(['outside', 'bore']), diameter: nmSchema })
     .nullable()
@@ -135,6 +138,17 @@ export const featureSchema: z.ZodType<Feature> = z
   .object({ name: z.string(), x: nmSchema, y: nmSchema, size: nmSchema.nullable() })
   .meta({ id: 'Feature' })
 
+const plannedSize: z.ZodType<PlannedSize> = z.object({
+  name: z.string(),
+  kind: z.enum(SIZE_KINDS),
+  nominal: nmSchema,
+  upper: nmSchema,
+  lower: nmSchema,
+  tool: z.string().nullable(),
+  gauge: z.string().nullable(),
+  every: z.int().nullable(),
+})
+
 const planSchema: z.ZodType<Plan> = z
   .object({
     setup: z.string(),
@@ -148,6 +162,8 @@ const planSchema: z.ZodType<Plan> = z
     tolerance: nmSchema.nullable(),
     clearance: nmSchema.nullable(),
     features: z.array(featureSchema),
+    sizes: z.array(plannedSize),
+    cut: instant.nullable(),
     tools: z.array(plannedTool),
     repeats: z.record(z.string(), z.object({ standard: z.number(), n: z.int() })),
     confirmed: z.record(z.string(), z.uuid()),

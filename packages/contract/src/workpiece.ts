@@ -14,6 +14,7 @@ export const holdingSchema: z.ZodType<Holding> = z
       fixedJaw: z.enum(STOCK_SIDES),
       grip: nmSchema.nullable(),
       parallels: nmSchema.nullable(),
+      bed: nmSchema.nullable().optional(),
     }),
     z.object({ kind: z.literal('plate'), thickness: nmSchema.nullable() }),
     z.object({ kind: z.literal('clamps'), parallels: nmSchema.nullable() }),

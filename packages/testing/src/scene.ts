@@ -65,6 +65,8 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
       tolerance: null,
       clearance: mm(50),
       features: [],
+      sizes: [],
+      cut: null,
       tools: [],
       repeats: {},
       confirmed: {},

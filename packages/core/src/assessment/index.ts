@@ -1,7 +1,18 @@
 import { drawWork } from '../drawing/index.ts'
 import { TooFar } from '../length/index.ts'
 import { findingKey, runChecks, type Evidence, type Finding } from '../check/index.ts'
-import { readInputs, type InputSpec, type RawInputs, type Routine, type Sheet, type Values } from '../routine/index.ts'
+import {
+  besideFacts,
+  displayRefusal,
+  readInputs,
+  stateInputs,
+  warmthOf,
+  type InputSpec,
+  type RawInputs,
+  type Routine,
+  type Sheet,
+  type Values,
+} from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { sumRefusal } from './adds-up.ts'
 import { pictureOf } from './picture-of.ts'
@@ -20,7 +31,8 @@ export interface Assessment {
  * @param explains false for a quick look while somebody types: what is off is said, and not what may have caused it
  */
 export function assess(routine: Routine, raw: RawInputs, scene: Scene, agreed: readonly string[] = [], explains = true): Assessment {
-  const inputs = routine.inputs(scene, raw)
+  const asked = routine.inputs(scene, raw)
+  const inputs = [...asked, ...stateInputs(routine.kind, asked, scene.machine)]
   const values = readInputs(inputs, raw, scene, agreed)
   try {
     return { inputs, values, ...judged({ routine, inputs, raw, values }, scene, explains) }
@@ -31,8 +43,8 @@ export function assess(routine: Routine, raw: RawInputs, scene: Scene, agreed: r
 }
 
 function judged(given: NonNullable<Evidence['given']>, scene: Scene, explains: boolean): Pick<Assessment, 'sheet' | 'findings'> {
-  const { routine, inputs, values } = given
-  const drawn = routine.sheet(values, scene)
+  const { routine, inputs, raw, values } = given
+  const drawn = stated(routine.sheet(values, scene), inputs, raw)
   const worked = { ...drawn, drawing: pictureOf(drawn.drawing, inputs, values, scene) }
   // A default that a routine works with until something is chosen is no answer.
   const made = values.missing.length > 0 ? { ...worked, result: null } : worked
@@ -40,6 +52,18 @@ function judged(given: NonNullable<Evidence['given']>, scene: Scene, explains: b
   const sheet = disagrees ? { ...made, refusal: disagrees, result: null } : made
   const complete = sheet.result !== null && values.problems.length === 0
   return { sheet, findings: complete ? runChecks({ scene, sheet, result: sheet.result!, given, explains }) : [] }
+}
+
+/** What was said of the measurement beside its figures goes with what it found. */
+function stated(sheet: Sheet, inputs: readonly InputSpec[], raw: RawInputs): Sheet {
+  const isAsked = (id: string) => inputs.some((input) => input.id === id && input.beside)
+  const refusal = sheet.refusal ?? (isAsked('display') ? displayRefusal(raw) : null)
+  const warmth = isAsked('warmth') ? warmthOf(raw) : null
+  const facts = besideFacts(inputs, raw)
+  const told = facts.length === 0 ? sheet : { ...sheet, working: { ...sheet.working, facts: [...sheet.working.facts, ...facts] } }
+  if (refusal) return { ...told, refusal, result: null }
+  if (warmth === null || !told.result) return told
+  return { ...told, result: { ...told.result, writes: told.result.writes.map((write) => ({ ...write, warmth })) } }
 }
 
 /** Each figure can be read by itself, and together they lead beyond every machine: a gauge a kilometre thick, sides that never meet. */

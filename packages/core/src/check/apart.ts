@@ -1,6 +1,6 @@
 import { PER_DEGREE } from '../angle/index.ts'
 import { minus, nm, type Nm } from '../length/index.ts'
-import { propertyOf, registerKey, tiedToPart } from '../register/index.ts'
+import { propertyOf, registerKey, tiedToPart, timesInDiameter } from '../register/index.ts'
 import type { FoundSize, Result, Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
 import { BY_FAMILY } from './by-family.ts'
@@ -70,6 +70,17 @@ function turnedBy({ value, uncertainty }: Write, last: Standing, { machine }: Sc
 /** Standard uncertainty of an angle that states none, millionths of a degree. */
 const UNSAID_ANGLE = 20_000
 
+/** How far a correction is from none, by what one may come to; null for what is no correction. */
+export function wearOff({ register, state, value }: Write, { machine, standing }: Scene): Apart | null {
+  if (register.layer !== 'wear' || state !== 'set') return null
+  const limit = wearLimit('wearStep', register, machine)
+  return { moved: minus(value, standing[registerKey(register)]?.value ?? nm(0)), standard: limit / 3, limit }
+}
+
+/** A limit on wear as its register holds it: the limits are said in diameters, a radius register holds half of them. */
+export const wearLimit = (id: 'wearStep' | 'wearTotal', register: Write['register'], machine: Scene['machine']): Nm =>
+  nm(Math.round(limitOf(machine, id) / (timesInDiameter(register, machine) ?? 1)))
+
 /** How far a size that was found by the way is from the one expected; null where none is. */
 export function sizeOff({ found, expected, standard }: FoundSize, { machine }: Scene): Apart | null {
   if (expected === null) return null
@@ -85,7 +96,7 @@ const EXPECTED = 8_000
 export function apartOf(result: Result, scene: Scene, anyones = false): Map<string, Apart> {
   const found = new Map<string, Apart>()
   for (const [at, write] of result.writes.entries()) {
-    const moved = movedBy(write, scene, { anyones, among: comparedIn(result) })
+    const moved = movedBy(write, scene, { anyones, among: comparedIn(result) }) ?? wearOff(write, scene)
     if (moved) found.set(nameOfWrite(at), moved)
   }
   for (const [at, size] of (result.sizes ?? []).entries()) {

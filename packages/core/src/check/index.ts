@@ -2,12 +2,14 @@ import { clears } from './clears.ts'
 import { compared } from './compared.ts'
 import { convention } from './convention.ts'
 import { estimate } from './estimate.ts'
-import { wearLimits } from './wear-limits.ts'
 import type { Check, Evidence, Finding } from './finding.ts'
 import { fineness } from './fineness.ts'
 import { gaugeFit } from './gauge-fit.ts'
 import { homed } from './homed.ts'
+import { homedAgain } from './homed-again.ts'
+import { jogStep } from './jog-step.ts'
 import { jump } from './jump.ts'
+import { lengthsWanting } from './lengths-wanting.ts'
 import { master } from './master.ts'
 import { byOneCause } from './one-cause.ts'
 import { nominalDiameter } from './nominal-diameter.ts'
@@ -22,11 +24,15 @@ import { rotation } from './rotation.ts'
 import { sameAngle } from './same-angle.ts'
 import { sameDigits } from './same-digits.ts'
 import { size } from './size.ts'
+import { skimGrows } from './skim-grows.ts'
 import { stationMap } from './station-map.ts'
 import { stickOut } from './stick-out.ts'
+import { stockFaces } from './stock-faces.ts'
 import { travel } from './travel.ts'
 import { turningReach } from './turning-reach.ts'
 import { turningSign } from './turning-sign.ts'
+import { warmth } from './warmth.ts'
+import { wearLimits } from './wear-limits.ts'
 
 /**
  * Every check there is, in the order their findings are shown: what a routine itself has to say comes first, for it
@@ -40,6 +46,7 @@ export const CHECKS: readonly Check[] = [
   travel,
   reaches,
   turningReach,
+  stockFaces,
   plannedSlot,
   reserved,
   sameAngle,
@@ -50,14 +57,19 @@ export const CHECKS: readonly Check[] = [
   nominalDiameter,
   offsetNumber,
   clears,
+  lengthsWanting,
   wearLimits,
   convention,
   turningSign,
   master,
   stationMap,
+  skimGrows,
   homed,
+  homedAgain,
+  warmth,
   gaugeFit,
   fineness,
+  jogStep,
   sameDigits,
   onPurpose,
 ]

@@ -1,9 +1,11 @@
-import { playMistakes, type Tally } from '@rook/testing'
+import { playCorrections, playEdits, playMistakes, type Tally } from '@rook/testing'
 import { expect, it } from 'vitest'
 
 /** The corpus in small: `npm run mistakes` plays more of it, and says where something is missed. */
 it('mistakes are caught, named rightly and asked about once, and nobody is asked in vain', () => {
   const fared = playMistakes(2, 'a few of each')
+  playCorrections(fared, 4)
+  playEdits(fared, 8)
   const all = [...fared.mistakes.values()]
   const sum = (what: keyof Tally) => all.reduce((total, tally) => total + tally[what], 0)
   const scenes = sum('scenes')

@@ -5,6 +5,10 @@ export const remarks: Check = {
   id: 'remarks',
   name: 'touches agree',
   run({ result }) {
-    return (result.remarks ?? []).map(({ id, ...remark }) => ({ check: id, ...remark }))
+    return (result.remarks ?? []).map(({ id, odd, ...remark }) => ({
+      check: id,
+      ...remark,
+      ...(odd && remark.verdict !== 'clear' ? { means: odd } : {}),
+    }))
   },
 }

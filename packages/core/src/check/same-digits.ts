@@ -1,15 +1,21 @@
 import { asShown } from '../machine/index.ts'
-import { registerKey, registerName, workRegister, zeroAxis } from '../register/index.ts'
-import type { Reading, Write } from '../routine/index.ts'
+import { listed, registerKey, registerName, workRegister, zeroAxis } from '../register/index.ts'
+import type { Reading, Result, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
+import { limitOf } from './limits.ts'
+import { referenceFor } from './reference.ts'
 
 /** The same digits twice are seldom two measurements. */
 export const sameDigits: Check = {
   id: 'same-digits',
   name: 'no figure twice',
   run({ scene, result }) {
-    const found = [...twoAxes(result.readings, scene), ...result.writes.flatMap((write) => otherSlot(write, result.writes, scene))]
+    const found = [
+      ...twoAxes(result.readings, scene),
+      ...asLastTime(result, scene),
+      ...result.writes.flatMap((write) => otherSlot(write, result.writes, scene)),
+    ]
     return found.length > 0 || result.readings.length < 2
       ? found
       : [{ check: 'same-digits', name: 'no figure twice', verdict: 'clear', sentence: 'No figure was read twice.', figures: [] }]
@@ -27,6 +33,33 @@ function twoAxes(readings: readonly Reading[], { machine }: Scene): Finding[] {
       verdict: 'query',
       sentence: `${capital(same.label)} and ${other.label} are both ${asShown(same.value, machine)}. One of them may have been read for the other.`,
       figures: [{ label: same.label, value: same.value }],
+    },
+  ]
+}
+
+/** One axis may well come out as it did before; two that do, to the last digit, were not measured again. */
+function asLastTime({ writes, readings }: Result, scene: Scene): Finding[] {
+  if (readings.length === 0) return []
+  const fine = scene.machine.increment * 2
+  const same = writes.filter((write) => {
+    const last = zeroAxis(write.register) === null ? null : referenceFor(write, scene)
+    // What scatters by less than the display shows comes out the same of itself.
+    const scatters =
+      scene.plan?.repeats[registerKey(write.register)]?.standard ?? scene.plan?.fixtureRepeat ?? limitOf(scene.machine, 'fixtureRepeat')
+    return (
+      last !== null && last.what === '' && last.value.value === write.value && scatters > fine && last.value.setup !== scene.plan?.setup
+    )
+  })
+  if (same.length < 2) return []
+  const names = listed(same.map(({ register }) => registerName(register)))
+  return [
+    {
+      check: 'same-digits',
+      about: 'last time',
+      name: 'no figure twice',
+      verdict: 'query',
+      sentence: `${names} would all be, to the last digit, what they were the last time. Say that they were measured, and not copied.`,
+      figures: same.map(({ register, value }) => ({ label: registerName(register), value })),
     },
   ]
 }

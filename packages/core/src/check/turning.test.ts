@@ -172,3 +172,27 @@ describe('the bar, the journal and the master', () => {
     expect(verdict('station-map', touch('1'), lathe(Z), 'face')).toBeUndefined()
   })
 })
+
+describe('skims of one setup on one surface', () => {
+  const before = (diameter: number, surface: 'outside' | 'bore' = 'outside', setup = 'now'): [RegisterRef, ReturnType<typeof stands>] => [
+    geometryRegister('1', 'X'),
+    stands(mm(-200), { turned: { surface, diameter: mm(diameter) }, setup }),
+  ]
+  const said = (place: string, last: ReturnType<typeof before>) =>
+    run(
+      'turned-diameter',
+      { ...skim('-171.406'), place },
+      scene([[AXIS[0], stands(nm(AXIS[1] as number))], last], { machine: LATHE, tools: TOOLS }),
+    ).finding('skim-grows')
+
+  it('get smaller, or another journal was measured', () => {
+    expect(said('60', before(60.4))).toMatchObject({ verdict: 'clear' })
+    expect(said('60', before(59.5))).toMatchObject({ verdict: 'query' })
+    expect(said('60', before(59.5))?.sentence).toContain('measures 60.000, and offset T1 left 59.500 on the outside before it')
+  })
+
+  it('are told apart from a bore\u2019s, and from another setup\u2019s', () => {
+    expect(said('60', before(59.5, 'bore'))).toBeUndefined()
+    expect(said('60', before(59.5, 'outside', 'before'))).toBeUndefined()
+  })
+})

@@ -1,26 +1,27 @@
-import { magnitude, minus, nm, ZERO, type Nm } from '../length/index.ts'
+import { magnitude, minus, ZERO, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { registerKey, registerName, timesInDiameter } from '../register/index.ts'
+import { registerKey, registerName } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
-import type { Scene } from '../scene/index.ts'
-import type { Check, Finding } from './finding.ts'
-import { limitOf } from './limits.ts'
+import { nameOfWrite, wearLimit } from './apart.ts'
+import { causesOf, told } from './cause.ts'
+import type { Check, Evidence, Finding } from './finding.ts'
 
-/** Wear that grows in leaps, or beyond what an edge can lose, is another trouble than wear. */
+/** Wear that grows in leaps, or beyond what an edge can lose, is another trouble than wear: a slip where one explains it. */
 export const wearLimits: Check = {
   id: 'wear-limits',
   name: 'wear within limits',
-  run({ scene, result }) {
-    return result.writes.filter(({ register, state }) => register.layer === 'wear' && state === 'set').map((write) => judge(write, scene))
+  run(evidence) {
+    return evidence.result.writes.flatMap((write, at) =>
+      write.register.layer === 'wear' && write.state === 'set' ? [judge(write, at, evidence)] : [],
+    )
   },
 }
 
-function judge(write: Write, scene: Scene): Finding {
-  const { machine } = scene
-  const now = scene.standing[registerKey(write.register)]?.value ?? ZERO
-  // The limits are said in diameters; a radius register holds half of them.
-  const share = timesInDiameter(write.register, machine) ?? 1
-  const limit = (id: 'wearStep' | 'wearTotal') => nm(Math.round(limitOf(machine, id) / share))
+function judge(write: Write, at: number, evidence: Evidence): Finding {
+  const { machine, standing } = evidence.scene
+  const key = registerKey(write.register)
+  const now = standing[key]?.value ?? ZERO
+  const limit = (id: 'wearStep' | 'wearTotal') => wearLimit(id, write.register, machine)
   const step = minus(write.value, now)
   const name = registerName(write.register)
   const shown = (value: Nm) => asShown(value, machine, 'always')
@@ -33,17 +34,22 @@ function judge(write: Write, scene: Scene): Finding {
       { label: `${name} now`, value: now },
     ],
   }
-  if (magnitude(write.value) > limit('wearTotal'))
+  const [far, leaps] = [magnitude(write.value) > limit('wearTotal'), magnitude(step) > limit('wearStep')]
+  if (!far && !leaps)
+    return { ...finding, verdict: 'clear', sentence: `${name} changes by ${shown(step)}, within ${asShown(limit('wearStep'), machine)}.` }
+  const beyond = far
+    ? `${name} would be ${shown(write.value)}, beyond the ${asShown(limit('wearTotal'), machine)} that wear may come to.`
+    : `${name} changes by ${shown(step)} at once, more than ${asShown(limit('wearStep'), machine)}.`
+  const cause = leaps ? told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), (value) => asShown(value, machine)) : null
+  if (cause)
     return {
       ...finding,
-      verdict: 'stop',
-      sentence: `${name} would be ${shown(write.value)}, beyond the ${asShown(limit('wearTotal'), machine)} that wear may come to. Doubt the tool or the measurement, do not correct it.`,
+      // What lies beyond all wear is stopped whatever explains it.
+      verdict: far ? 'stop' : cause.verdict,
+      sentence: `${beyond} ${cause.sentence.replace(/^It would agree within \S+ if/, 'It would be a usual correction if')}`,
+      means: [key, ...cause.means!],
+      names: true,
     }
-  if (magnitude(step) > limit('wearStep'))
-    return {
-      ...finding,
-      verdict: 'query',
-      sentence: `${name} changes by ${shown(step)} at once, more than ${asShown(limit('wearStep'), machine)}. Look at the edge and measure again, or say what happened.`,
-    }
-  return { ...finding, verdict: 'clear', sentence: `${name} changes by ${shown(step)}, within ${asShown(limit('wearStep'), machine)}.` }
+  const look = far ? 'Doubt the tool or the measurement, do not correct it.' : 'Look at the edge and measure again, or say what happened.'
+  return { ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond} ${look}`, means: [key] }
 }

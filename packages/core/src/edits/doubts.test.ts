@@ -102,3 +102,25 @@ describe('a thousand seeded columns of lengths', () => {
     expect(play(0)).toBeLessThan(10)
   })
 })
+
+describe('a diameter that answers to no wear', () => {
+  const held = scene([], {
+    tools: [mounted('17', 'dr-66', 'Drill 6.6', { kind: 'drill' }), mounted('4', 'em-12', 'End mill 12', { kind: 'end-mill' })],
+  })
+
+  it('is asked about: a drill makes the size that it has', () => {
+    expect(found('answers-not', 'tool/17/radius/wear', '-0.01', held)).toMatchObject({ verdict: 'query' })
+    expect(found('answers-not', 'tool/17/radius/wear', '-0.01', held)?.sentence).toContain('T17 is a drill: it makes the size that it has')
+    expect(found('answers-not', 'tool/4/radius/wear', '-0.01', held)).toBeUndefined()
+    expect(found('answers-not', 'tool/17/length/wear', '-0.01', held)).toBeUndefined()
+  })
+})
+
+describe('an amount in the place of a length', () => {
+  it('is asked about where it is typed with a plus sign and small', () => {
+    // Typed +0.2 over 103.4755: 103.6755 was meant.
+    expect(found('replaced-or-added', 'tool/4/length/geometry', '+0.2')).toMatchObject({ verdict: 'query' })
+    expect(found('replaced-or-added', 'tool/4/length/geometry', '+0.2')?.sentence).toContain('type +103.6755')
+    expect(found('replaced-or-added', 'tool/4/length/geometry', '+103.5')).toBeUndefined()
+  })
+})

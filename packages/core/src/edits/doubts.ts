@@ -1,5 +1,6 @@
 import { limitOf } from '../check/index.ts'
-import { magnitude, minus, plus, times, type Nm } from '../length/index.ts'
+import { answersToWear } from '../assembly/index.ts'
+import { magnitude, minus, plus, times, ZERO, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { isCutter, isReach, listed, parseRegisterKey, registerKey, timesInDiameter, type RegisterRef } from '../register/index.ts'
 import type { Remark } from '../routine/index.ts'
@@ -17,7 +18,11 @@ export function doubtsOf(edits: readonly Edit[], changes: readonly Change[], sce
     ...changes.flatMap((change) => {
       const register = parseRegisterKey(change.register)
       const text = edits.find((edit) => edit.register === change.register)?.text ?? ''
-      return [...sizedByGeometry(change, register, scene), ...replacedOrAdded(change, register, text, scene)]
+      return [
+        ...sizedByGeometry(change, register, scene),
+        ...answersNot(change, register, scene),
+        ...replacedOrAdded(change, register, text, scene),
+      ]
     }),
   ]
 }
@@ -38,7 +43,7 @@ function shiftedColumn(changes: readonly Change[], scene: Scene): Remark[] {
       const other = offset !== register.slot && scene.standing[registerKey({ ...register, slot: offset })]
       return other && magnitude(minus(other.value, after)) <= near
     })
-    return owner ? [{ name, after, words: `${name} what T${owner.number} has` }] : []
+    return owner ? [{ key, name, after, words: `${name} what T${owner.number} has` }] : []
   })
   if (strays.length < 2) return []
   return [
@@ -48,6 +53,8 @@ function shiftedColumn(changes: readonly Change[], scene: Scene): Remark[] {
       verdict: 'stop',
       sentence: `${strays.length} of these figures are each what stands for another tool: ${listed(strays.map(({ words }) => words))}. It looks like a column that began in the wrong row.`,
       figures: strays.map(({ name, after }) => ({ label: name, value: after })),
+      odd: strays.map(({ key }) => key),
+      names: true,
     },
   ]
 }
@@ -76,9 +83,29 @@ function sizedByGeometry({ name, before, after }: Change, register: RegisterRef,
   ]
 }
 
+/** A drill, a reamer, a tap makes the size that it has; a figure in its diameter’s wear corrects nothing. */
+function answersNot({ name, before, after }: Change, register: RegisterRef, scene: Scene): Remark[] {
+  const tool = register.layer === 'wear' && isCutter(register) && after !== 0 ? toolOfRegister(register, scene) : null
+  if (!tool || answersToWear(tool)) return []
+  return [
+    {
+      id: 'answers-not',
+      name: 'a tool that answers',
+      verdict: 'query',
+      sentence: `T${tool.number} is a ${tool.kind.replace('-', ' ')}: it makes the size that it has, and ${name} changes nothing on the part. Look which tool makes that size, or say what this is for.`,
+      figures: [
+        { label: `${name} now`, value: before ?? ZERO },
+        { label: `${name} new`, value: after },
+      ],
+    },
+  ]
+}
+
 /** A figure typed with a plus sign over one that is not zero reads like an amount to be added. */
 function replacedOrAdded({ name, before, after }: Change, register: RegisterRef, text: string, { machine }: Scene): Remark[] {
-  if (register.layer !== 'wear' || before === null || before === 0 || !/^\s*\+/.test(text)) return []
+  if (before === null || before === 0 || !/^\s*\+/.test(text)) return []
+  // A geometry that is signed as all of its kind are is no amount.
+  if (register.layer === 'geometry' && (magnitude(after) > limitOf(machine, 'wearTotal') || Math.sign(before) === 0)) return []
   return [
     {
       id: 'replaced-or-added',

@@ -83,6 +83,7 @@ export const corner: Routine = {
       lines: linesOf(values, sides, scene),
       gauges: gaugesUsed(finder?.id, ...sides.map(({ between }) => between?.gauge)),
       readings: sides.flatMap(({ axis, touch }) => (touch ? [{ axis, label: `machine ${axis} at the touch`, value: touch.reading }] : [])),
+      touched: sides.flatMap(({ touch }) => (touch ? [{ axis: touch.axis, direction: touch.direction, place: touch.place }] : [])),
       remarks: [...repeatRemark(values.length('readingX'), values.length('again'), scene, finder), ...understated(z?.between ?? null)],
       drawing: drawingOf(values, scene, sides),
       readouts: (slot) => sides.flatMap((side) => readoutOf(side, slot)),

@@ -45,6 +45,11 @@ describe('row or grid of parts', () => {
     const planned = { ...at, plan: scene().plan }
     expect(run('parts-grid', raw, planned).finding('overlap')).toMatchObject({ verdict: 'query' })
     expect(run('parts-grid', { ...raw, pitchX: '100', columns: '3' }, planned).finding('overlap')).toMatchObject({ verdict: 'clear' })
+    // A pitch of the part's own size is a gap forgotten: the parts would stand wall to wall.
+    const size = String((planned.plan!.stock!.X.to - planned.plan!.stock!.X.from) / 1e6)
+    const touching = run('parts-grid', { ...raw, pitchX: size, columns: '3' }, planned).finding('overlap')
+    expect(touching).toMatchObject({ verdict: 'query' })
+    expect(touching?.sentence).toContain('is the size of the stock: the parts would touch. Was the gap forgotten?')
     expect(run('parts-grid', raw, at).finding('turned')).toMatchObject({ verdict: 'query' })
   })
 

@@ -268,10 +268,9 @@ function turnedParts({ turned }: Grid, scene: Scene): Remark[] {
 function overlap({ columns, rows, pitchX, pitchY }: Grid, scene: Scene): Remark[] {
   const stock = scene.plan?.stock
   if (!stock) return []
-  const tight = (['X', 'Y'] as const).filter((axis) => {
-    const pitch = Math.abs(axis === 'X' ? pitchX : pitchY)
-    return (axis === 'X' ? columns : rows) > 1 && pitch < stock[axis].to - stock[axis].from
-  })
+  const room = (axis: 'X' | 'Y') => Math.abs(axis === 'X' ? pitchX : pitchY) - (stock[axis].to - stock[axis].from)
+  // Parts at a pitch of their own size touch: there is no gap for a cutter, and nearly always it was forgotten.
+  const tight = (['X', 'Y'] as const).filter((axis) => (axis === 'X' ? columns : rows) > 1 && room(axis) <= 0)
   return [
     {
       id: 'overlap',
@@ -279,7 +278,7 @@ function overlap({ columns, rows, pitchX, pitchY }: Grid, scene: Scene): Remark[
       verdict: tight.length > 0 ? 'query' : 'clear',
       sentence:
         tight.length > 0
-          ? `The pitch in ${tight.join(' and ')} is less than the stock: the parts would overlap. Was the gap forgotten?`
+          ? `The pitch in ${tight.join(' and ')} is ${tight.some((axis) => room(axis) < 0) ? 'less than the stock: the parts would overlap' : 'the size of the stock: the parts would touch'}. Was the gap forgotten?`
           : 'The parts stand clear of each other.',
       figures: tight.map((axis) => ({ label: `pitch in ${axis}`, value: axis === 'X' ? pitchX : pitchY })),
     },

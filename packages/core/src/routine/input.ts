@@ -7,6 +7,8 @@ interface Input {
   hint?: string
   /** May be left empty. */
   optional?: boolean
+  /** Said of the measurement beside its figures: it stands under them. */
+  beside?: boolean
 }
 
 /** A figure on one of the working's lines. */

@@ -59,6 +59,10 @@ export interface Remark {
   verdict: 'clear' | 'query' | 'stop'
   sentence: string
   figures: { label: string; value: Nm }[]
+  /** Registers that it finds odd: another finding about one of them means the same thing. */
+  odd?: readonly RegisterKey[]
+  /** True where it names the mistake. */
+  names?: boolean
 }
 
 /** A machine reading, for the checks on readings. */
@@ -66,6 +70,15 @@ export interface Reading {
   axis: Axis
   label: string
   value: Nm
+}
+
+/** A side or face of the workpiece that was touched. */
+export interface TouchedFace {
+  axis: Axis
+  /** The way that the axis moved onto it. */
+  direction: 1 | -1
+  /** Where it stands in the part, as it was said. */
+  place: Nm
 }
 
 /** The result of a routine once everything it needs is there. */
@@ -76,6 +89,8 @@ export interface Result {
   gauges: string[]
   /** What the control showed at the touches. */
   readings: Reading[]
+  /** The sides and faces that it rests on. */
+  touched?: TouchedFace[]
   sizes?: FoundSize[]
   remarks?: Remark[]
 }

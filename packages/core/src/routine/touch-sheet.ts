@@ -83,6 +83,7 @@ export function pickUpSheet(parts: PickUpParts): Sheet {
     ],
     gauges: parts.gauges,
     readings: readingsOf(parts),
+    touched: touch ? [{ axis: touch.axis, direction: touch.direction, place: touch.place }] : [],
     remarks: parts.remarks ?? [],
     ...(parts.sizes ? { sizes: parts.sizes } : {}),
     ...(parts.square ? { square: { point: null } } : {}),

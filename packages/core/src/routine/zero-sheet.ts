@@ -3,9 +3,10 @@ import { commonRegister, registerKey, workRegister } from '../register/index.ts'
 import { nm, type Nm } from '../length/index.ts'
 import type { Marks, Scene } from '../scene/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
-import type { FoundSize, Readout, Reading, Refusal, Remark, Sheet, Write } from './sheet.ts'
+import type { FoundSize, Readout, Reading, Refusal, Remark, Sheet, TouchedFace, Write } from './sheet.ts'
 import type { Values } from './values.ts'
 import { keptRemark, keptRotation } from './kept-rotation.ts'
+import { seatOverTable } from './seat-over-table.ts'
 import { rotaryFacts, rotaryStands } from './rotary-stands.ts'
 import { placeZero, rotationChosen, type FoundZero, type PlacedZero } from './zero.ts'
 
@@ -27,6 +28,8 @@ export interface ZeroParts {
   refusal?: Refusal | null
   gauges: string[]
   readings: Reading[]
+  /** The sides and faces that were touched. */
+  touched?: TouchedFace[]
   sizes?: FoundSize[]
   remarks?: Remark[]
   drawing: Drawing
@@ -61,12 +64,13 @@ export function zeroSheet(parts: ZeroParts): Sheet {
       facts: [...(parts.facts ?? []), ...rotaryFacts(stands, scene)],
     },
     drawing: { ...parts.drawing, formerZero: parts.drawing.formerZero ?? formerZero(parts.drawing, scene, shown, placed.active) },
-    result: refusal ? null : resultOf(parts, placed, alsoWritten, rotation.kept, stands),
+    result: refusal ? null : resultOf(parts, shown, placed, alsoWritten, rotation.kept, stands),
   }
 }
 
 function resultOf(
   parts: ZeroParts,
+  found: readonly FoundZero[],
   { writes, active }: PlacedZero,
   alsoWritten: Write[],
   kept: readonly string[],
@@ -78,7 +82,8 @@ function resultOf(
     readings: parts.readings,
     readouts: active ? (parts.readouts?.(active) ?? []) : [],
     gauges: parts.gauges,
-    sizes: parts.sizes ?? [],
+    touched: parts.touched ?? [],
+    sizes: [...(parts.sizes ?? []), ...seatOverTable(found, parts.scene)],
     remarks: [...(parts.remarks ?? []), ...kept.map((slot) => keptRemark(slot, parts.square?.point ?? null, parts.scene))],
   }
 }

@@ -9,8 +9,8 @@ export type StockSide = (typeof STOCK_SIDES)[number]
  * which is drawn by a usual size and marked.
  */
 export type Holding =
-  /** One vise or several in a row along the jaws. `grip`: how far the jaws reach up the stock from its lowest face. `parallels`: height of what the stock lies on. */
-  | { kind: 'vise'; count: number; fixedJaw: StockSide; grip: Nm | null; parallels: Nm | null }
+  /** One vise or several in a row along the jaws. `grip`: how far the jaws reach up the stock from its lowest face. `parallels`: height of what the stock lies on. `bed`: how high they lie over the table. */
+  | { kind: 'vise'; count: number; fixedJaw: StockSide; grip: Nm | null; parallels: Nm | null; bed?: Nm | null | undefined }
   /** Screwed or located on a plate or in a fixture of this thickness. */
   | { kind: 'plate'; thickness: Nm | null }
   /** Clamped from above onto the table, on parallels of this height. */

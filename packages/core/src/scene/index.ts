@@ -17,6 +17,8 @@ export type {
   StockBox,
   ToolFamily,
 } from './scene.ts'
+export { SIZE_KINDS } from './planned-size.ts'
+export type { PlannedSize, SizeKind } from './planned-size.ts'
 export { STOCK_SIDES } from './holding.ts'
 export type { Holding, StockSide } from './holding.ts'
 export { partFrame, turnDoubt, turned } from './part-frame.ts'

@@ -25,6 +25,8 @@ export interface Marks {
   edge: string | null
   /** For a tool's X: the skim that it was found by, as it measured then; null where it was found otherwise. */
   turned: { surface: 'outside' | 'bore'; diameter: Nm } | null
+  /** Whether the machine was cold or warm; null where nobody said it. */
+  warmth: 'cold' | 'warm' | null
 }
 
 /** Where a value comes from: kept with it in this one shape from the routine to the database's column. */
@@ -38,7 +40,7 @@ export interface Provenance extends Marks {
 }
 
 /** Marks of a value of which nothing special is said. */
-export const PLAIN_MARKS: Marks = { byEye: false, fromHeight: false, angles: {}, edge: null, turned: null }
+export const PLAIN_MARKS: Marks = { byEye: false, fromHeight: false, angles: {}, edge: null, turned: null, warmth: null }
 
 /** Provenance of a value of which only the entry is known. */
 export const bareProvenance = (origin: string): Provenance => ({ ...PLAIN_MARKS, origin, rests: [], gauges: [] })

@@ -5,6 +5,7 @@ import type { RegisterKey } from '../register/index.ts'
 import type { Gauge } from '../gauge/index.ts'
 import type { FurtherPair } from './further-pairs.ts'
 import type { Holding } from './holding.ts'
+import type { PlannedSize } from './planned-size.ts'
 import type { Provenance } from './provenance.ts'
 
 /** A register's present value and what it rests on. A register without one is unset, which is not zero. */
@@ -96,6 +97,10 @@ export interface Plan {
   /** Height over part zero at which a tool may stand without hitting anything. */
   clearance: Nm | null
   features: Feature[]
+  /** Sizes that the operation makes; empty where it names none. */
+  sizes: readonly PlannedSize[]
+  /** ISO time from which parts are known to have been cut in this setup; null while none is. */
+  cut: string | null
   /** Tools in the order they are set; empty where the operation does not say. */
   tools: PlannedTool[]
   /** Learned from the loadings before this setup; a register has none before there were three of them. */

@@ -1,9 +1,9 @@
 import { formatExact, type LengthUnit, type Nm } from '../length/index.ts'
 import { routineById } from '../catalogue/index.ts'
 import { needWords } from '../assembly/index.ts'
-import type { Feature, PlannedTool } from '../scene/index.ts'
+import type { Feature, PlannedSize, PlannedTool } from '../scene/index.ts'
 import { howOften } from './order-of-work.ts'
-import type { OperationPlan, PlannedSize, PlannedStep } from './planned.ts'
+import type { OperationPlan, PlannedStep } from './planned.ts'
 
 /** One thing that two editions say differently; null on the side that says nothing of it. */
 export interface PlanDifference {

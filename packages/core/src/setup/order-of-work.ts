@@ -2,7 +2,8 @@ import type { Gauge, GaugeFamily } from '../gauge/index.ts'
 import { plainFigure, type LengthUnit, type Nm } from '../length/index.ts'
 import { spindleOfSlot, spindleOfTool, type MachineKind, type MachineRecord, type SpindleName } from '../machine/index.ts'
 import { registerKey, geometryRegister, listed, workRegister } from '../register/index.ts'
-import { middleOf, type OperationPlan, type PlannedSize, type PlannedStep, type SizeKind } from './planned.ts'
+import type { PlannedSize, SizeKind } from '../scene/index.ts'
+import { middleOf, type OperationPlan, type PlannedStep } from './planned.ts'
 
 /** What the order of work is made from. */
 export type Described = Pick<OperationPlan, 'kind' | 'unit' | 'slots' | 'purposes' | 'stock' | 'fixture' | 'tools' | 'sizes'>

@@ -8,7 +8,7 @@ const TURNS: Readonly<Record<string, string>> = {
 }
 const WARMTH: Readonly<Record<string, string>> = { cold: 'cold', warm: 'warm' }
 
-/** How the spindle was while a setter measured: kept with the figure, for a warm spindle is a longer one. */
+/** How the spindle turned while a setter measured; whether it was warm is asked of every reading. */
 export function spindleInputs(raw: RawInputs): InputSpec[] {
   const turning: InputSpec = {
     ...rowInput('spindle', 'Spindle', [
@@ -18,15 +18,8 @@ export function spindleInputs(raw: RawInputs): InputSpec[] {
     ]),
     optional: true,
   }
-  const warmth: InputSpec = {
-    ...rowInput('warmth', 'Spindle is', [
-      { value: 'cold', label: 'Cold' },
-      { value: 'warm', label: 'Warm' },
-    ]),
-    optional: true,
-  }
-  if (raw.spindle !== 'against' && raw.spindle !== 'with') return [turning, warmth]
-  return [turning, { kind: 'number', id: 'speed', label: 'Speed', unit: 'rpm', min: 1, max: 60_000, optional: true }, warmth]
+  if (raw.spindle !== 'against' && raw.spindle !== 'with') return [turning]
+  return [turning, { kind: 'number', id: 'speed', label: 'Speed', unit: 'rpm', min: 1, max: 60_000, optional: true }]
 }
 
 /** The conditions in a line under the result. */

@@ -21,6 +21,8 @@ import { gaugeById, type MountedTool, type Scene, type SizeTaken } from '../scen
 import { combine, ofReadout, type Contributor, type Uncertainty } from '../uncertainty/index.ts'
 import { line, type Fact, type WorkingLine } from '../working/index.ts'
 import { driftRemarks } from './drift.ts'
+import { targetRemarks } from './against-plan.ts'
+import { enteredElsewhere } from './entered-elsewhere.ts'
 import { cutSinceInput, earlierSize, lastOf, lastRemarks, type Feature } from './last-size.ts'
 import { givenSize } from './sizes-taken.ts'
 
@@ -284,7 +286,8 @@ export function wearSheet({
   const found = whole && !refusal ? correctionWrite(whole, doubt, scene) : null
   const target = register && wearOf(register)
   const measured = values.choice('by') === 'measured'
-  const last = measured ? lastOf({ register, routine, kind, target: values.length('target') }, scene) : null
+  const feature: Feature = { register, routine, kind, target: values.length('target') }
+  const last = measured ? lastOf(feature, scene) : null
   return {
     targets: target ? [target] : [],
     refusal,
@@ -294,7 +297,7 @@ export function wearSheet({
       lines: whole ? correctionLines(values, whole, scene, wantedLabel) : [],
       results: [{ label: `${label} wear`, cells: [resultCell(target, found?.write.value ?? null, found?.write.uncertainty ?? null)] }],
       facts: [
-        ...lastFact(measured ? earlierSize({ register, routine, kind, target: values.length('target') }, scene) : null, scene),
+        ...lastFact(measured ? earlierSize(feature, scene) : null, scene),
         ...(stays && change !== null ? [{ label: 'The size is right', text: `${offBy(change, scene)}, wear stays` }] : []),
         ...(found && register && !stays ? wearFacts(found, register, words, scene) : []),
       ],
@@ -307,7 +310,9 @@ export function wearSheet({
       gauges: gaugesUsed(values.choice('with')),
       remarks: [
         ...remarks,
-        ...lastRemarks(values, last, combine(doubt, nm(1)).standard, scene),
+        ...(measured ? targetRemarks(feature, values.length('measured'), scene) : []),
+        ...(measured ? enteredElsewhere(feature, values.length('measured'), combine(doubt, nm(1)).standard, scene) : []),
+        ...lastRemarks(values, feature, last, combine(doubt, nm(1)).standard, scene),
         ...correctionRemarks(values, doubt, change, stays, scene),
         ...(found.write.uncertainty ? driftRemarks(found.write.register, found.step, found.write.uncertainty.expanded, scene) : []),
       ],

@@ -84,7 +84,13 @@ const MISTAKES: readonly Way[] = [
  *
  * @param standard standard uncertainty of one measurement, nanometres
  */
-export function lastRemarks(values: Values, last: SizeTaken | null, standard: number, scene: Scene): Remark[] {
+export function lastRemarks(
+  values: Values,
+  { register }: Pick<Feature, 'register'>,
+  last: SizeTaken | null,
+  standard: number,
+  scene: Scene,
+): Remark[] {
   const measured = values.length('measured')
   const since = values.choice('cut-since')
   if (!last || measured === null || since === null) return []
@@ -96,6 +102,8 @@ export function lastRemarks(values: Values, last: SizeTaken | null, standard: nu
       { label: 'off before the last correction', value: before },
       { label: 'off now', value: off },
     ],
+    odd: register ? [registerKey(wearOf(register))] : [],
+    names: true,
   }
   const shown = (value: Nm) => asShown(value, scene.machine, 'always')
   if (since === 'nothing')

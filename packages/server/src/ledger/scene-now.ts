@@ -18,8 +18,12 @@ export const OPERATION_NAME = `concat(o.name, ', rev ', o.revision)`
 const CONFIRMED = `(SELECT coalesce(json_object_agg(c.register, c.origin), '{}') FROM carried c
       WHERE c.setup = o.setup AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = c.entry AND k.kind = 'correction'))`
 
+/** When parts were first known to have been cut in a setup: it was proven, or parts were counted. */
+export const cutSince = (setup: string, moment = 'NULL::timestamptz') => `(SELECT min(e.at) FROM entry e
+      WHERE e.setup = ${setup} AND e.kind IN ('proven', 'counted') AND e.at <= coalesce(${moment}, e.at))`
+
 export const PLAN = `o.id AS operation, (SELECT number FROM job WHERE id = o.job) AS job, ${OPERATION_NAME} AS "operationName", o.slots, o.stock, p.holding, o.fixture_repeat AS "fixtureRepeat",
-  o.tolerance, o.clearance, o.features, o.tools, o.repeats, ${CONFIRMED} AS confirmed`
+  o.tolerance, o.clearance, o.features, o.sizes, o.tools, o.repeats, ${cutSince('o.setup')} AS cut, ${CONFIRMED} AS confirmed`
 
 /** Slots of a machine that are kept for somebody and not given up; whether their time is over is for the reader to see. */
 export const reservedOn = (machine: string, moment = 'NULL::timestamptz') => `(SELECT json_agg(r) FROM (

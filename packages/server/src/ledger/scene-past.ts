@@ -4,7 +4,7 @@ import type { Lane } from '../db/transaction.ts'
 import { rowOf, rowsOf } from '../db/rows.ts'
 import { assembly, gauge, machine, mount, operation, workpiece, type machineHead } from '../db/schema.ts'
 import { notFound } from '../http/problem.ts'
-import { familiesOn, FORMERLY, reservedOn, SIZES, type FormerRow, type SizeRow, type ToolRow } from './scene-now.ts'
+import { cutSince, familiesOn, FORMERLY, reservedOn, SIZES, type FormerRow, type SizeRow, type ToolRow } from './scene-now.ts'
 import { asMachine } from './machine.ts'
 import { planOf, sceneOf } from './scene.ts'
 import type { StandingRow } from './standing.ts'
@@ -23,6 +23,7 @@ interface PastRows {
     repeats: Plan['repeats']
     confirmed: Plan['confirmed']
     job: string
+    cut: string | null
   } | null
   operation: Content | null
   workpiece: Content | null
@@ -38,7 +39,7 @@ const THINGS = `
   WITH upto AS (
     SELECT seq FROM entry WHERE machine = $1::text AND at <= $3::timestamptz ORDER BY at DESC, seq DESC LIMIT 1
   ), own AS (
-    SELECT machine, operation, edition, started_at, CASE WHEN ended_at <= $3 THEN ended_at END AS ended, repeats, (SELECT number FROM job WHERE id = setup.job) AS job,
+    SELECT machine, operation, edition, started_at, CASE WHEN ended_at <= $3 THEN ended_at END AS ended, repeats, (SELECT number FROM job WHERE id = setup.job) AS job, ${cutSince('setup.id', '$3::timestamptz')} AS cut,
       (SELECT coalesce(json_object_agg(c.register, c.origin), '{}') FROM carried c JOIN entry e ON e.id = c.entry
         WHERE c.setup = $2 AND e.at <= $3 AND NOT EXISTS (
           SELECT FROM entry k WHERE k.refers = c.entry AND k.kind = 'correction' AND k.at <= $3)) AS confirmed
@@ -102,7 +103,7 @@ export async function loadSceneAt(
 const iso = (at: string | null): string | null => (at === null ? null : new Date(at).toISOString())
 
 function planRow(setup: string, { setup: own, operation: content, workpiece: work }: PastRows) {
-  const { id, name, revision, slots, stock, fixtureRepeat, tolerance, clearance, features, tools } = rowOf(operation, content!)
+  const { id, name, revision, slots, stock, fixtureRepeat, tolerance, clearance, features, sizes, tools } = rowOf(operation, content!)
   return {
     setup,
     job: own!.job,
@@ -117,6 +118,8 @@ function planRow(setup: string, { setup: own, operation: content, workpiece: wor
     tolerance,
     clearance,
     features,
+    sizes,
+    cut: iso(own!.cut),
     tools,
     repeats: own!.repeats,
     confirmed: own!.confirmed,

@@ -120,7 +120,7 @@ function calledAs(tool: MountedTool, plan: Plan | null): MountedTool {
 
 export function planOf(row: PlanRow | null, record: MachineRecord, setupId: string, purpose: 'read' | 'write'): Plan {
   if (!row) throw notFound(`Setup ${setupId}`)
-  const { machine: onMachine, endedAt, ...plan } = row
+  const { machine: onMachine, endedAt, cut, ...plan } = row
   if (onMachine !== record.id)
     throw new Problem(422, 'other-machine', `This setup is not on ${record.name}. Open the routine from the setup’s own machine.`)
   if (endedAt && purpose === 'write')
@@ -129,7 +129,7 @@ export function planOf(row: PlanRow | null, record: MachineRecord, setupId: stri
       'setup-ended',
       `This setup is finished; what was recorded in it stands. Your figures are kept: record them in the setup that is on ${record.name} now, or from the machine’s own page.`,
     )
-  return plan
+  return { ...plan, cut: cut === null ? null : new Date(cut).toISOString() }
 }
 
 function formerlyOf(rows: readonly FormerRow[], planned: ReadonlySet<RegisterKey>): Scene['formerly'] {

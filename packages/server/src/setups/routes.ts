@@ -16,6 +16,7 @@ import { beginSetup } from '../ledger/begin-setup.ts'
 import { countsWhere } from '../plan/counts.ts'
 import { countParts, endSetup, prove } from '../ledger/setup-whole.ts'
 import { loadSetup, loadSetupPlan } from './load.ts'
+import { reasonsGiven } from './reasons.ts'
 
 export function setupRoutes(app: Express, connection: Connection, overview: Overview): void {
   const { db } = connection
@@ -31,6 +32,10 @@ export function setupRoutes(app: Express, connection: Connection, overview: Over
   serve(app, api.carryOver, ({ params, body, author }) => carryOver(connection, params.id, body, author))
   serve(app, api.prove, ({ params, body, author }) => prove(connection, params.id, body, author))
   serve(app, api.countParts, ({ params, body, author }) => countParts(connection, params.id, body, author))
+  serve(app, api.reasonsGiven, async ({ params }) => {
+    await loadSetupPlan(db, params.id)
+    return reasonsGiven(connection, params.id)
+  })
   serve(app, api.partCounts, async ({ params }) => {
     await loadSetupPlan(db, params.id)
     return countsWhere(db, eq(partCount.setup, params.id))

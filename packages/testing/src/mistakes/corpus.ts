@@ -1,6 +1,5 @@
 import {
   assess,
-  foldFindings,
   nm,
   propertyOf,
   registerKey,
@@ -19,29 +18,7 @@ import { GAUGES } from '../gauges.ts'
 import { PLAYS, type Play } from '../plays/index.ts'
 import { stands } from '../scene.ts'
 import { inputsOf, MISTAKES } from './kinds.ts'
-
-/** Told of every mistake that was not caught, or not named. */
-export type Missed = (key: string, raw: RawInputs, said: string) => void
-
-/** How a kind of mistake fared in a routine. */
-export interface Tally {
-  scenes: number
-  caught: number
-  /** Scenes in which the figures can bear a name, and those in which it was the right one. */
-  askedName: number
-  named: number
-  /** Something was named, and it was not what had happened. */
-  misnamed: number
-  /** More than one question for one mistake. */
-  asked: number
-}
-
-export interface Fared {
-  /** By kind of mistake and way of playing a routine: "unit of a reading / edge". */
-  mistakes: Map<string, Tally>
-  /** Clean entries by way of playing, and those that were questioned, with the checks that did. */
-  clean: Map<string, { scenes: number; questioned: number; by: Map<string, number> }>
-}
+import { countClean, countMistake, questions, type Effect, type Fared, type Missed } from './tally.ts'
 
 /** Cabinets unlike each other: few gauges, many thin shims, many pins. */
 const more = (id: string, name: string, family: Gauge['family'], size: number): Gauge => ({
@@ -103,8 +80,6 @@ function withPast(routine: string, { raw, scene, truth }: ReturnType<Play['play'
   return { ...scene, standing: { ...scene.standing, ...Object.fromEntries(past) } }
 }
 
-const questions = (findings: readonly Finding[]) => findings.filter(({ verdict }) => verdict !== 'clear')
-
 /** What is asked of an entry without a mistake because the play is so: each with its reason. */
 const BY_DESIGN: Readonly<Record<string, string>> = {
   'on-purpose': 'a zero on purpose has its reason asked for',
@@ -156,13 +131,6 @@ export function playMistakes(scenes: number, seed = 'mistakes', plays: readonly 
   return fared
 }
 
-interface Effect {
-  refused: string | null
-  findings: Finding[]
-  /** Large enough for a name. */
-  asked: boolean
-}
-
 /** What the ledger says of the entry with the mistake; null where it changes nothing by more than three times its \u00b1U. */
 function effect(routine: Parameters<typeof assess>[0], wrong: RawInputs, right: RawInputs, scene: Scene): Effect | null {
   const [now, was] = [assess(routine, wrong, scene), assess(routine, right, scene)]
@@ -182,41 +150,3 @@ function effect(routine: Parameters<typeof assess>[0], wrong: RawInputs, right: 
 
 /** A mistake has to be caught from so many times the \u00b1U of the comparison, and named from so many. */
 const [CAUGHT, NAMED] = [3, 15]
-
-function countClean(fared: Fared, name: string, asked: readonly Finding[]): void {
-  const tally = fared.clean.get(name) ?? { scenes: 0, questioned: 0, by: new Map<string, number>() }
-  tally.scenes++
-  if (asked.length > 0) tally.questioned++
-  for (const { check } of asked) tally.by.set(check, (tally.by.get(check) ?? 0) + 1)
-  fared.clean.set(name, tally)
-}
-
-/** @returns what was said where the mistake was not named; null where it was */
-function countMistake(
-  fared: Fared,
-  key: string,
-  { refused, findings, asked: isAsked }: Effect,
-  names: RegExp,
-  clean: readonly Finding[],
-): string | null {
-  const tally = fared.mistakes.get(key) ?? { scenes: 0, caught: 0, askedName: 0, named: 0, misnamed: 0, asked: 0 }
-  fared.mistakes.set(key, tally)
-  tally.scenes++
-  if (isAsked) tally.askedName++
-  if (refused) {
-    tally.caught++
-    tally.named++
-    return null
-  }
-  // What is asked of the clean twin too is no catch.
-  const known = new Set(clean.map(({ check, about }) => `${check} ${about}`))
-  const asked = questions(findings).filter(({ check, about }) => !known.has(`${check} ${about}`))
-  if (asked.length === 0) return 'nothing'
-  tally.caught++
-  const said = asked.map(({ sentence }) => sentence).join(' ')
-  const isNamed = names.test(said)
-  if (isNamed && isAsked) tally.named++
-  if (!isNamed && /It would agree/.test(said)) tally.misnamed++
-  if (foldFindings(asked).length > 1) tally.asked++
-  return isNamed || !isAsked ? null : said
-}

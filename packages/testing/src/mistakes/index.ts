@@ -1,3 +1,5 @@
+export { playCorrections } from './corrections.ts'
 export { playMistakes } from './corpus.ts'
-export type { Fared, Missed, Tally } from './corpus.ts'
+export { playEdits } from './edits.ts'
 export { MISTAKES } from './kinds.ts'
+export type { Fared, Missed, Tally } from './tally.ts'

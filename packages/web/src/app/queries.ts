@@ -69,6 +69,8 @@ export const useCutMeanwhile = (entry: MaybeRefOrGetter<string | null>) => askBy
 export const useCarryOffer = (setup: MaybeRefOrGetter<string | null>) => askBy('carryOffer', setup)
 export const useRemarks = (about: MaybeRefOrGetter<RemarkAbout>, key: MaybeRefOrGetter<string>) =>
   ask('remarks', () => ({ query: { about: toValue(about), key: toValue(key) } }))
+/** Reasons that were given in a setup, to be offered again. */
+export const useReasonsGiven = (setup: MaybeRefOrGetter<string | null>) => askBy('reasonsGiven', setup)
 export const usePartCounts = (setup: MaybeRefOrGetter<string | null>) => askBy('partCounts', setup)
 /** Of one part, or of all; a page of those that some words are found in. */
 export const useJobs = (part: MaybeRefOrGetter<string | undefined> = undefined, words: MaybeRefOrGetter<string> = '') =>

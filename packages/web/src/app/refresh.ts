@@ -76,6 +76,7 @@ const BY_ENTRY: ByName<EntrySaid> = {
   cutMeanwhile: () => true,
   // Whatever writes a register or does a step on its machine, or on any: nobody looks at more than one.
   carryOffer: () => true,
+  reasonsGiven: ({ setup }, { params }) => params.id === setup,
   partCounts: (said, { params }) => ofSetups(said) && (said.setup === null || said.setup === params.id),
 }
 

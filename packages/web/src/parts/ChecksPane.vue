@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { findingKey, foldFindings, readoutText, type Finding, type MachineRecord, type Readout, type Refusal } from '@rook/core'
+import type { GivenReason } from '@rook/contract'
 import { Button, Input } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import VerdictMark from './VerdictMark.vue'
@@ -13,6 +14,8 @@ const props = defineProps<{
   refusal: Refusal | null
   /** What is still asked for, by its label; null when everything is there. */
   waitingFor: string | null
+  /** Reasons that were given in this setup before. */
+  given?: readonly GivenReason[]
 }>()
 const emit = defineEmits<{ answer: [finding: Finding, reason: string]; see: [key: string] }>()
 
@@ -25,17 +28,21 @@ const open = computed(() =>
   foldFindings(props.findings.filter(({ verdict }) => verdict !== 'clear')).map(({ head, under }) => {
     const queries = [head, ...under].filter(({ verdict }) => verdict === 'query')
     const reasons = queries.map((one) => props.answers[findingKey(one)])
-    return { head, under, key: findingKey(head), queries, reason: reasons.every(Boolean) ? (reasons[0] ?? null) : null }
+    const reason = reasons.every(Boolean) ? (reasons[0] ?? null) : null
+    return { head, under, key: findingKey(head), queries, reason, before: reason === null ? givenBefore(queries) : null }
   }),
 )
+/** What was said in this setup when a check asked the same of the same thing. */
+const givenBefore = (queries: readonly Finding[]): GivenReason | null =>
+  queries.flatMap(({ check, about }) => props.given?.find((one) => one.check === check && one.about === (about ?? null)) ?? [])[0] ?? null
+
 type Open = (typeof open.value)[number]
 const clearWords = computed(() => {
   const names = [...new Set(clear.value.map(({ name }) => name))].join(', ')
   return names && names[0]!.toUpperCase() + names.slice(1)
 })
 
-function keep({ key, queries }: Open): void {
-  const reason = writing.get(key)?.trim() ?? ''
+function keep({ key, queries }: Open, reason = writing.get(key)?.trim() ?? ''): void {
   if (reason.length < 3) return
   for (const query of queries) emit('answer', query, reason)
   writing.delete(key)
@@ -83,6 +90,9 @@ function keep({ key, queries }: Open): void {
           <Button @click="keep(one)">Keep</Button>
         </div>
       </div>
+      <Button v-if="one.before && !writing.has(one.key)" @click="keep(one, one.before.reason)">
+        as {{ one.before.by }} said: “{{ one.before.reason }}”
+      </Button>
       <Button v-if="one.queries.length > 0 && !writing.has(one.key)" @click="writing.set(one.key, one.reason ?? '')">
         {{ one.reason ? 'change it' : 'give a reason' }}
       </Button>

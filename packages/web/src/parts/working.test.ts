@@ -245,6 +245,20 @@ describe('the checks', () => {
     expect(wrapper.emitted('answer')![0]![1]).toBe('stop reset')
   })
 
+  it('offer what was said in the setup when the same was asked of the same register, and of no other', async () => {
+    const { findings } = assess(routineById('edge')!, { ...raw, reading: '-319.5' }, before)
+    const { check, about } = findings.find(({ verdict }) => verdict === 'query')!
+    const said = { check, about: about!, reason: 'stop was reset', at: '2026-11-24T01:00:00.000Z', by: 'W. Tansley' }
+    const shown = (given: readonly (typeof said)[]) =>
+      put(ChecksPane, { findings, answers: {}, readouts: [], seen: [], machine: MILL, refusal: null, waitingFor: null, given })
+    expect(textOf(shown([{ ...said, about: 'G55 X' }]))).not.toContain('W. Tansley')
+    const wrapper = shown([said])
+    const again = wrapper.findAll('[data-verdict=query] button').find((button) => button.text().includes('stop was reset'))!
+    expect(again.text()).toBe('as W. Tansley said: \u201cstop was reset\u201d')
+    await again.trigger('click')
+    expect(wrapper.emitted('answer')![0]![1]).toBe('stop was reset')
+  })
+
   it('give advice a line of its own', () => {
     const near = scene([[workRegister('G54', 'X'), stands(mm(-313.2), { setup: 'now' })]])
     expect(textOf(pane(raw, near))).toContain('It may as well stay.')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LEAST_ROLE } from '@rook/contract/roles'
-import { useWorkpiece } from '../app/queries.ts'
+import { useReasonsGiven, useWorkpiece } from '../app/queries.ts'
 import { useSession } from '../app/session.ts'
 import { asRegister, findingKey, registerNames, parseRegisterKey, type Finding, type InputSpec, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
@@ -28,6 +28,7 @@ const emit = defineEmits<{ recorded: [entry: Entry]; target: [register: string |
 
 const scene = toRef(props, 'scene')
 const work = useWorkpiece(() => props.scene.plan?.operation ?? null)
+const reasons = useReasonsGiven(() => props.at.setup)
 const state = useRoutine(props.at, scene)
 const recording = useRecording(props.at, state, finish)
 const pad = useNumberPad()
@@ -46,7 +47,9 @@ const sheet = computed(() => assessment.value.sheet)
 const target = computed(() => (sheet.value.targets.length > 0 ? registerNames(sheet.value.targets, scene.value.gauges) : null))
 /** Figures that have a line in the working are typed there; all else stands in the strip above. */
 const onLines = computed(() => new Set(sheet.value.working.lines.flatMap(({ cells }) => cells.flatMap((cell) => cell?.input ?? []))))
-const givens = computed(() => assessment.value.inputs.filter((input: InputSpec) => !onLines.value.has(input.id)))
+const givens = computed(() => assessment.value.inputs.filter((input: InputSpec) => !onLines.value.has(input.id) && !input.beside))
+/** What is said of the measurement after it was made stands under its figures. */
+const beside = computed(() => assessment.value.inputs.filter((input: InputSpec) => input.beside))
 /** What the plan has given already is said in one line, until somebody wants to change it; what it leaves open is asked. */
 const folded = ref(props.at.step !== null)
 const askedFor = useAskedFor(givens, () => draft.value.inputs)
@@ -188,8 +191,21 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           :machine="scene.machine"
           :refusal="sheet.refusal"
           :waiting-for="labelOf(asked)"
+          :given="reasons.data.value ?? []"
           @answer="answer"
           @see="toggleSeen"
+        />
+      </InTurn>
+      <InTurn>
+        <GivenStrip
+          v-if="beside.length > 0"
+          class="sheet beside"
+          :inputs="beside"
+          :raw="draft.inputs"
+          :problems="[]"
+          :asked="null"
+          :machine="scene.machine"
+          @type="type"
         />
       </InTurn>
     </div>
@@ -255,6 +271,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 8px;
+}
+.beside {
+  padding: 6px 14px 10px;
 }
 .working {
   grid-area: 2 / 2;

@@ -9,6 +9,9 @@ import { ofGauge, spindleHolds } from './radius.ts'
 
 /** Choices that say what is to be done with the result, or how it is worked out: no slip of the hand. */
 const INTENT = [
+  'jog',
+  'warmth',
+  'display',
   'wear',
   'rotation',
   'then',

@@ -48,6 +48,13 @@ async function keep(): Promise<void> {
         <CountField v-model="form.count" label="Vises in a row" :min="1" :max="4" />
         <PickField v-model="form.fixedJaw" label="Fixed jaw at its" :options="optionsOf(SIDE_WORDS)" />
         <WordField v-model="form.grip" :label="`The jaws grip, ${unit}`" figure :maxlength="40" :problem="checked.problems.value.grip" />
+        <WordField
+          v-model="form.bed"
+          :label="`Bed of the jaws over the table, ${unit}`"
+          figure
+          :maxlength="40"
+          :problem="checked.problems.value.bed"
+        />
       </template>
       <WordField
         v-if="form.kind === 'vise' || form.kind === 'clamps'"
@@ -74,7 +81,9 @@ async function keep(): Promise<void> {
         :problem="checked.problems.value.stickOut"
       />
     </div>
-    <p class="quiet small">What is left empty is drawn by usual sizes.</p>
+    <p class="quiet small">
+      What is left empty is drawn by usual sizes. Heights that are known are also held against every part zero in Z.
+    </p>
     <BarPlanner
       v-if="form.kind === 'chuck' || form.kind === 'collet'"
       :machine="machine"

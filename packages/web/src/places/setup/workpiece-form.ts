@@ -9,6 +9,7 @@ export interface HoldingForm {
   fixedJaw: StockSide
   grip: string
   parallels: string
+  bed: string
   thickness: string
   stickOut: string
 }
@@ -31,13 +32,14 @@ export const SIDE_WORDS: Readonly<Record<StockSide, string>> = {
 const plain = (value: Nm | null | undefined, unit: LengthUnit) => (value == null ? '' : plainFigure(value, unit))
 
 export function holdingFormOf(holding: Holding | null, unit: LengthUnit): HoldingForm {
-  const sizes = (holding ?? {}) as Partial<Record<'grip' | 'parallels' | 'thickness' | 'stickOut', Nm | null>>
+  const sizes = (holding ?? {}) as Partial<Record<'grip' | 'parallels' | 'bed' | 'thickness' | 'stickOut', Nm | null>>
   return {
     kind: holding?.kind ?? '',
     count: holding?.kind === 'vise' ? holding.count : 1,
     fixedJaw: holding?.kind === 'vise' ? holding.fixedJaw : 'Y+',
     grip: plain(sizes.grip, unit),
     parallels: plain(sizes.parallels, unit),
+    bed: plain(sizes.bed, unit),
     thickness: plain(sizes.thickness, unit),
     stickOut: plain(sizes.stickOut, unit),
   }
@@ -56,12 +58,13 @@ export const holdingShape = (unit: LengthUnit) =>
       fixedJaw: z.enum(['X-', 'X+', 'Y-', 'Y+']),
       grip: above('The jaws grip', unit),
       parallels: above('Parallels', unit),
+      bed: above('Bed of the jaws', unit),
       thickness: above('Thickness of the fixture', unit),
       stickOut: above('Stands out of the jaws', unit),
     }),
-    z.transform(({ kind, count, fixedJaw, grip, parallels, thickness, stickOut }): Holding | null => {
+    z.transform(({ kind, count, fixedJaw, grip, parallels, bed, thickness, stickOut }): Holding | null => {
       if (kind === '') return null
-      if (kind === 'vise') return { kind, count, fixedJaw, grip, parallels }
+      if (kind === 'vise') return { kind, count, fixedJaw, grip, parallels, bed }
       if (kind === 'plate') return { kind, thickness }
       return kind === 'clamps' ? { kind, parallels } : { kind, stickOut }
     }),
