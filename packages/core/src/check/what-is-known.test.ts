@@ -90,6 +90,26 @@ describe('the seat of the stock over the table', () => {
   })
 })
 
+describe('the height of equal parts', () => {
+  const plate = { kind: 'plate', thickness: null } as const
+  const other = (setup = 'now'): [RegisterRef, Standing] => [workRegister('G55', 'Z'), stands(mm(-476.6), { setup })]
+  const said = (more: Partial<Plan>, second = other()) =>
+    run('face', face, planned({ slots: ['G54', 'G55'], holding: plate, ...more }, [length, second])).finding('size')
+
+  it('is one on a plate: the slot that was found first is something to compare with', () => {
+    // −476.5655 beside −476.6: 0.0345.
+    expect(said({})).toMatchObject({ verdict: 'clear', about: 'height beside G55', figures: [{ value: mm(0.0345) }, { value: 0 }] })
+    expect(said({}, [workRegister('G55', 'Z'), stands(mm(-478.6), { setup: 'now' })])).toMatchObject({ verdict: 'query' })
+  })
+
+  it('is not asked of another setup\u2019s slot, of a single vise, or where nobody has said what holds the work', () => {
+    expect(said({}, other('before'))).toBeUndefined()
+    expect(said({ holding: { kind: 'vise', count: 1, fixedJaw: 'Y+', grip: null, parallels: null } })).toBeUndefined()
+    expect(said({ holding: null })).toBeUndefined()
+    expect(said({ slots: ['G54'] })).toBeUndefined()
+  })
+})
+
 describe('what is said beside a reading', () => {
   it('asks when the last jog step is coarser than what is claimed, by s/\u221a12', () => {
     // \u00b10.0101 is 0.0051 of standard uncertainty; a step of 0.1 is 0.0289, one of 0.01 is 0.0029.

@@ -178,7 +178,7 @@ function mirrorRemarks(values: Values) {
     {
       id: 'mirrored',
       name: 'mirrored axes',
-      verdict: unchanged.length > 0 ? ('query' as const) : ('clear' as const),
+      verdict: unchanged.length > 0 ? ('stop' as const) : ('clear' as const),
       sentence:
         unchanged.length > 0
           ? `${unchanged.join(' and ')} is turned round by this flip, yet the same face would lie against the stop. Was an axis not mirrored?`

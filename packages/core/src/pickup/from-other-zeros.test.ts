@@ -107,8 +107,8 @@ describe('after a flip', () => {
     expect(value('expected/G55/Y')).toBe(mm(-169.703))
     expect(value('expected/G55/Z')).toBe(mm(-494.5655))
   })
-  it('asks when an axis that is turned round was not mirrored', () => {
-    expect(run('after-flip', { ...raw, firstX: '92', secondX: '92' }, W).finding('mirrored')).toMatchObject({ verdict: 'query' })
+  it('stops when an axis that is turned round was not mirrored', () => {
+    expect(run('after-flip', { ...raw, firstX: '92', secondX: '92' }, W).finding('mirrored')).toMatchObject({ verdict: 'stop' })
   })
   it('is what a fresh pick-up is held against', () => {
     const expected = stands(mm(-221.204), { setup: 'now', standard: mm(0.02) })

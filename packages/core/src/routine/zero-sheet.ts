@@ -6,7 +6,7 @@ import type { Fact, WorkingLine } from '../working/index.ts'
 import type { FoundSize, Readout, Reading, Refusal, Remark, Sheet, TouchedFace, Write } from './sheet.ts'
 import type { Values } from './values.ts'
 import { keptRemark, keptRotation } from './kept-rotation.ts'
-import { seatOverTable } from './seat-over-table.ts'
+import { heightsAround } from './heights-around.ts'
 import { rotaryFacts, rotaryStands } from './rotary-stands.ts'
 import { placeZero, rotationChosen, type FoundZero, type PlacedZero } from './zero.ts'
 
@@ -83,7 +83,7 @@ function resultOf(
     readouts: active ? (parts.readouts?.(active) ?? []) : [],
     gauges: parts.gauges,
     touched: parts.touched ?? [],
-    sizes: [...(parts.sizes ?? []), ...seatOverTable(found, parts.scene)],
+    sizes: [...(parts.sizes ?? []), ...heightsAround(found, active, parts.scene)],
     remarks: [...(parts.remarks ?? []), ...kept.map((slot) => keptRemark(slot, parts.square?.point ?? null, parts.scene))],
   }
 }

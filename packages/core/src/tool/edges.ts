@@ -102,7 +102,7 @@ export function spreadRemark(read: EdgesRead, tool: MountedTool, machine: Machin
     {
       id: 'edge-spread',
       name: 'edges alike',
-      verdict: spread > limit * 4 ? 'stop' : 'query',
+      verdict: spread > limit * 4 || isChipped(behind) ? 'stop' : 'query',
       sentence: `${apart(behind)} by ${shown(spread)}, more than the ${shown(limit)} that T${tool.number} may have. Look at the edge before it cuts.`,
       figures,
     },
@@ -112,10 +112,14 @@ export function spreadRemark(read: EdgesRead, tool: MountedTool, machine: Machin
 /** One edge far from the rest is chipped; a fall from edge to edge is the whole tool running out. */
 function apart(behind: readonly Nm[]): string {
   const worst = behind.indexOf(nm(Math.max(...behind)))
-  const others = behind.filter((_, at) => at !== worst)
-  const rest = Math.max(...others)
-  if (others.length > 1 && rest * 3 < behind[worst]!) return `Edge ${worst + 1} falls behind the others, chipped or broken,`
+  if (isChipped(behind)) return `Edge ${worst + 1} falls behind the others, chipped or broken,`
   return `The edges fall behind each other, the tool runs out (edge ${worst + 1} most),`
+}
+
+/** One edge far behind, and all others near each other. */
+function isChipped(behind: readonly Nm[]): boolean {
+  const [worst = 0, second = 0] = [...behind].sort((one, other) => other - one)
+  return behind.length > 2 && second * 3 < worst
 }
 
 /** What the small picture of the edges shows. */

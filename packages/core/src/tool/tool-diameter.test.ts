@@ -128,7 +128,7 @@ describe('edges one by one', () => {
 
   it('one far behind the others is chipped and named; all apart is running out', () => {
     expect(edges(['-398.6425', '-398.6400', '-398.7450', '-398.6440']).finding('edge-spread')).toMatchObject({
-      verdict: 'query',
+      verdict: 'stop',
       sentence: expect.stringMatching(/^Edge 3 falls behind the others, chipped or broken, by 0\.1050/) as string,
     })
     expect(edges(['-398.6425', '-398.6825']).finding('edge-spread')?.sentence).toContain('the tool runs out (edge 2 most)')

@@ -287,7 +287,6 @@ export function wearSheet({
   const target = register && wearOf(register)
   const measured = values.choice('by') === 'measured'
   const feature: Feature = { register, routine, kind, target: values.length('target') }
-  const last = measured ? lastOf(feature, scene) : null
   return {
     targets: target ? [target] : [],
     refusal,
@@ -310,14 +309,24 @@ export function wearSheet({
       gauges: gaugesUsed(values.choice('with')),
       remarks: [
         ...remarks,
-        ...(measured ? targetRemarks(feature, values.length('measured'), scene) : []),
-        ...(measured ? enteredElsewhere(feature, values.length('measured'), combine(doubt, nm(1)).standard, scene) : []),
-        ...lastRemarks(values, feature, last, combine(doubt, nm(1)).standard, scene),
+        ...ofMeasured(values, feature, doubt, scene),
         ...correctionRemarks(values, doubt, change, stays, scene),
         ...(found.write.uncertainty ? driftRemarks(found.write.register, found.step, found.write.uncertainty.expanded, scene) : []),
       ],
     },
   }
+}
+
+/** What a measured size says of the plan, of other tools' corrections and of its own last one. */
+function ofMeasured(values: Values, feature: Feature, doubt: Contributor[], scene: Scene): Remark[] {
+  if (values.choice('by') !== 'measured') return []
+  const found = values.length('measured')
+  const { standard } = combine(doubt, nm(1))
+  return [
+    ...targetRemarks(feature, found, scene),
+    ...enteredElsewhere(feature, found, standard, scene),
+    ...lastRemarks(values, feature, lastOf(feature, scene), standard, scene),
+  ]
 }
 
 function lastFact(last: SizeTaken | null, { machine }: Scene): Fact[] {

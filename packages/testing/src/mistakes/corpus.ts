@@ -46,8 +46,16 @@ function besides(register: RegisterRef, { machine, tools }: Scene): [RegisterRef
   const slots = machine.slots.map(({ code }): [RegisterRef, null] => [{ ...register, slot: code }, null])
   const axes = machine.travels.map(({ axis }): [RegisterRef, null] => [{ ...register, property: axis }, null])
   if (register.family === 'work') return holds === 'angle' ? slots : [...slots, ...axes]
+  // The other sides of a setter, the other faces of an arm.
+  if (register.family === 'setter')
+    return SETTER_SIDES.find((sides) => sides.includes(register.property))?.map((property) => [{ ...register, property }, null]) ?? []
   return register.family === 'tool' ? tools.map((tool) => [{ ...register, slot: numberOf(tool, register) }, tool.assembly]) : []
 }
+
+const SETTER_SIDES: readonly (readonly RegisterRef['property'][])[] = [
+  ['X', 'Y'],
+  ['X-', 'X+', 'Z-', 'Z+'],
+]
 
 const numberOf = (tool: MountedTool, { property }: RegisterRef) => (/diameter|radius/.test(property) ? tool.diameterOffset : tool.offset)
 
@@ -75,7 +83,7 @@ function withPast(routine: string, { raw, scene, truth }: ReturnType<Play['play'
     const scatter = propertyOf(register).holds === 'length' ? chance.normal(register.family === 'work' ? loadingOf(scene) : 2_000) : 0
     add(register, value + scatter, register.family === 'tool' ? (tool?.assembly ?? null) : null)
   }
-  for (const [register, value] of truth)
+  for (const [register, value] of truth.length > 0 ? truth : found)
     for (const [other, assembly] of besides(register, scene)) add(other, value + chance.between(20e6, 200e6), assembly)
   return { ...scene, standing: { ...scene.standing, ...Object.fromEntries(past) } }
 }
