@@ -25,6 +25,7 @@ export const SLIP_VERDICT: Readonly<Record<string, Verdict>> = {
   'common-shift': 'stop',
   'other-value': 'stop',
   half: 'stop',
+  'stock-place': 'stop',
   choice: 'stop',
   rotation: 'stop',
   'swapped-readings': 'query',

@@ -32,6 +32,7 @@ export const LIKELY: Readonly<Record<string, number>> = {
   'digit-reading': 0.01,
   'digit-place': 0.01,
   half: 0.04,
+  'stock-place': 0.04,
 }
 
 /** Of a kind that is not in the list. */

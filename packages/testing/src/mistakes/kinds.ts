@@ -122,6 +122,20 @@ const pressed =
     return other && { raw: { ...raw, [input!.id]: other.value }, names: names(was!.value, was!.label, scene) }
   }
 
+/** The place of a single touch is taken from the stock, at a wrong point of it. */
+const atStock =
+  (point: (stock: { from: number; to: number }, place: number) => number, names: RegExp): Mistake =>
+  ({ raw, scene }) => {
+    const stock = scene.plan?.stock
+    const side = raw.axis === 'X' || raw.axis === 'Y' ? stock?.[raw.axis] : undefined
+    if (!side || !raw.place || !plain(raw.place)) return null
+    const scale = scene.machine.unit === 'mm' ? 1e6 : 25.4e6
+    const place = figure(raw.place) * scale
+    // The figure that was typed is at the wrong point; the right one is where the stock has it.
+    if (![side.from, side.to].some((end) => Math.abs(end - place) < 1e5)) return null
+    return { raw: { ...raw, place: written(point(side, place) / scale, scene) }, names }
+  }
+
 const NOTHING = /nothing had lain between/
 
 export const MISTAKES: Readonly<Record<string, Mistake>> = {
@@ -134,6 +148,11 @@ export const MISTAKES: Readonly<Record<string, Mistake>> = {
   'half for whole': inFigure('place', /had been halved/, (text, scene) => written(figure(text) / 2, scene)),
   'finder on record another': wrongGauge('finder', FINDERS, (used) => new RegExp(`${escaped(used.name)} had been`)),
   'shim on record another': wrongGauge('between', BETWEEN, (used) => new RegExp(`${escaped(used.name)} had lain between`)),
+  'middle of the stock for its side': atStock(({ from, to }) => (from + to) / 2, /where the stock ends/),
+  'other end of the stock': atStock(
+    ({ from, to }, place) => (Math.abs(place - from) < Math.abs(place - to) ? to : from),
+    /where the stock ends/,
+  ),
   'shim forgotten'({ raw, scene, inputs }) {
     const lay = gaugeById(scene, raw.between ?? null)
     return lay && choice(inputs, 'between')

@@ -59,6 +59,18 @@ export const PART_ZERO_PLAYS: NamedPlays = {
     return { scene: at([]), raw: { ...raw, reading }, truth: [[workRegister('G54', 'X'), W]] }
   },
 
+  'edge: a side of the stock'(chance) {
+    const W = zero(chance).X
+    const isLow = chance.happens(0.5)
+    const [d, P] = isLow ? ([1, 0] as const) : ([-1, 92e6] as const)
+    const raw = { slot: 'G54', axis: 'X', direction: isLow ? '+' : '-', finder: 'finder', between: 'none', place: typed(P) }
+    return {
+      scene: { ...at([]), plan: scene().plan },
+      raw: { ...raw, reading: touch(W + P, d, 5e6, 0, chance.normal(STANDARD.finder)) },
+      truth: [[workRegister('G54', 'X'), W]],
+    }
+  },
+
   corner(chance) {
     const W = zero(chance)
     const H = 103_475_500 + chance.normal(STANDARD.length)
