@@ -1,0 +1,214 @@
+import { AXES } from './extents.ts'
+import { has, numberOf, textOf, type Given } from './given.ts'
+import type { Listing } from './listing.ts'
+import type { Motion } from './motion.ts'
+import type { State } from './state.ts'
+
+/** What a code needs to do its part. */
+export interface Doing {
+  state: State
+  listing: Listing
+  motion: Motion
+  /** Length of a word, nanometres; null where it is not known. */
+  length(given: Given, letter: string): number | null
+}
+
+type Does = (doing: Doing, given: Given) => void
+
+const nowhere = () => ({ X: null, Y: null, Z: null })
+
+const plane =
+  (plane: State['plane']): Does =>
+  ({ state }) => {
+    state.plane = plane
+  }
+
+const unit =
+  (unit: State['unit']): Does =>
+  ({ state, listing }, { block }) => {
+    state.unit = unit
+    listing.unit(block.line, unit)
+  }
+
+const moves =
+  (motion: State['motion']): Does =>
+  ({ state }) => {
+    state.motion = motion
+    state.turning = false
+    if (motion !== 'cycle') state.cycle = null
+  }
+
+const compensates =
+  (side: State['compensates']): Does =>
+  ({ state, listing }, given) => {
+    state.compensates = side
+    if (side === null) return
+    listing.ofTool(state.tool, 'compensates', { side, line: given.block.line })
+    const offset = numberOf(given, 'D')
+    if (offset !== null) listing.ofTool(state.tool, 'diameters', { offset: String(offset), line: given.block.line })
+  }
+
+/** A frame that turns, scales or mirrors in a way that is not worked out here. */
+const frame =
+  (words: string | null): Does =>
+  ({ state, listing }, given) => {
+    state.frame = words
+    if (words !== null) listing.notFollowed(given.block.line, textOf(given), `${words}: no place is told until it is off`)
+  }
+
+const calls =
+  (slot: (given: Given) => string | null): Does =>
+  ({ state, listing }, given) => {
+    const called = slot(given)
+    if (called === null) return listing.notFollowed(given.block.line, textOf(given), 'the number of the slot is not known')
+    // The same place has other figures in another slot.
+    if (called !== state.slot) state.at = nowhere()
+    state.slot = called
+    listing.slot(given.block.line, called)
+  }
+
+function rotates({ state, listing, length }: Doing, given: Given): void {
+  const [x, y] = [given.words.has('X') ? length(given, 'X') : 0, given.words.has('Y') ? length(given, 'Y') : 0]
+  const angle = numberOf(given, 'R')
+  listing.listed('shifts', 'G68', given.block.line, textOf(given))
+  // By its code the block goes nowhere: its X and Y are the centre.
+  state.rotation = x === null || y === null || angle === null ? 'unknown' : { angle: (angle * Math.PI) / 180, x, y }
+  if (state.rotation === 'unknown') listing.notFollowed(given.block.line, textOf(given), 'the rotation is not known')
+}
+
+function shifts({ state, listing, length }: Doing, given: Given): void {
+  listing.listed('shifts', 'G52', given.block.line, textOf(given))
+  const shift = { ...state.shift }
+  // Programmed figures stay where the tool is; it is the frame that moves under them.
+  for (const axis of AXES)
+    if (given.words.has(axis)) {
+      const by = length(given, axis)
+      const at = state.at[axis]
+      const before = shift[axis]
+      state.at[axis] = at === null || by === null || before === null ? null : at + before - by
+      shift[axis] = by
+    }
+  state.shift = shift
+}
+
+/** G92: where the tool stands is called by these figures from now on. */
+function presets({ state, listing, length }: Doing, given: Given): void {
+  if (!has(given, 'XYZ')) return
+  listing.listed('shifts', 'G92', given.block.line, textOf(given))
+  const shift = { ...state.shift }
+  for (const axis of AXES)
+    if (given.words.has(axis)) {
+      const called = length(given, axis)
+      const at = state.at[axis]
+      const before = shift[axis]
+      shift[axis] = at === null || called === null || before === null ? null : at + before - called
+      state.at[axis] = called
+    }
+  state.shift = shift
+  if (AXES.some((axis) => shift[axis] === null))
+    listing.notFollowed(given.block.line, textOf(given), 'where the tool stood is not known, and so is where this puts the zero')
+}
+
+function takesLength({ state, listing }: Doing, given: Given): void {
+  state.length = true
+  // The tip stands elsewhere in part coordinates than what was there before.
+  state.at.Z = null
+  const offset = numberOf(given, 'H')
+  if (offset !== null) listing.ofTool(state.tool, 'lengths', { offset: String(offset), line: given.block.line })
+}
+
+function drill(code: number): Does {
+  return ({ state, motion }, given) => {
+    if (state.cycle && state.cycle.code !== code) state.cycle = { ...state.cycle, code }
+    state.motion = 'cycle'
+    motion.define(given, code)
+  }
+}
+
+const MILL_CYCLES = [73, 74, 76, 81, 82, 83, 84, 85, 86, 87, 88, 89]
+
+/** What every G code does that stays or that needs no place, by its number in tenths. */
+export const CODES: ReadonlyMap<number, Does> = new Map<number, Does>([
+  [0, moves('rapid')],
+  [10, moves('feed')],
+  [20, moves('cw')],
+  [30, moves('ccw')],
+  // Threads are cut by a feed move.
+  [320, moves('feed')],
+  [330, moves('feed')],
+  [340, moves('feed')],
+  [170, plane('XY')],
+  [180, plane('ZX')],
+  [190, plane('YZ')],
+  [200, unit('in')],
+  [210, unit('mm')],
+  [400, compensates(null)],
+  [410, compensates('left')],
+  [420, compensates('right')],
+  [430, takesLength],
+  [440, takesLength],
+  [490, ({ state }) => ((state.length = false), (state.at.Z = null), undefined)],
+  [160, frame('polar coordinates')],
+  [150, frame(null)],
+  [434, frame('tool centre point control')],
+  [510, frame('scaling')],
+  [500, frame(null)],
+  [511, frame('mirror')],
+  [501, frame(null)],
+  [682, frame('tilted plane')],
+  [680, rotates],
+  [690, ({ state }) => void (state.rotation = null)],
+  [660, frame('a macro at every block')],
+  [670, frame(null)],
+  [520, shifts],
+  [920, presets],
+  [541, calls((given) => plainSlot(numberOf(given, 'P'), (number) => `G54.1 P${number}`))],
+  [900, ({ state }) => void (state.incremental = false)],
+  [910, ({ state }) => void (state.incremental = true)],
+  [901, ({ state }) => void (state.centresAbsolute = true)],
+  [911, ({ state }) => void (state.centresAbsolute = false)],
+  [980, ({ state }) => void (state.returns = 'initial')],
+  [990, ({ state }) => void (state.returns = 'retract')],
+  [800, ({ state }) => ((state.cycle = null), (state.motion = state.motion === 'cycle' ? 'rapid' : state.motion), undefined)],
+  ...[54, 55, 56, 57, 58, 59].map((code): [number, Does] => [code * 10, calls(() => `G${code}`)]),
+  ...Array.from({ length: 9 }, (_, at): [number, Does] => [591 + at, calls(() => `G59.${at + 1}`)]),
+  ...MILL_CYCLES.map((code): [number, Does] => [code * 10, drill(code)]),
+])
+
+const plainSlot = (number: number | null, name: (number: number) => string): string | null =>
+  number === null ? null : name(Math.trunc(number))
+
+/** On a control whose U and W add, these are no distances and no drilling cycles. */
+export const LATHE_CODES: ReadonlyMap<number, Does | null> = new Map<number, Does | null>([
+  [900, turning],
+  [920, (doing, given) => (has(given, 'XZUW') ? turning(doing, given) : undefined)],
+  [940, turning],
+  [980, null],
+  [990, null],
+  [730, null],
+  [740, there],
+  [750, there],
+  [760, there],
+  [700, null],
+  [710, null],
+  [720, null],
+  [500, null],
+])
+
+function turning({ state, motion }: Doing, given: Given): void {
+  state.turning = true
+  state.motion = 'feed'
+  if (motion.goes(given)) motion.there(given, motion.target(given))
+}
+
+function there({ motion }: Doing, given: Given): void {
+  if (motion.goes(given)) motion.there(given, motion.target(given))
+}
+
+/** Codes after which the block's places are not a move in part coordinates. */
+export const NO_MOVE: ReadonlySet<number> = new Set([40, 100, 280, 300, 310, 500, 501, 510, 511, 520, 530, 650, 660, 680, 682, 920])
+
+/** Codes that change nothing of what is told here: dwell, exact stop, feed and speed modes, tapping modes. */
+export const SILENT: ReadonlySet<number> = new Set([
+  40, 50, 51, 80, 90, 110, 220, 230, 270, 600, 610, 620, 630, 640, 930, 940, 950, 960, 970, 980, 990,
+])
