@@ -35,7 +35,7 @@ test('a part\u2019s outline and its jaws lie under the drawings of its operation
   const [kept] = await shop.query<{ holding: unknown; outline: { lines: { points: number[][] }[] } }>(
     `SELECT holding, outline FROM workpiece WHERE id = 'flange-20'`,
   )
-  expect(kept!.holding).toEqual({ kind: 'vise', count: 1, fixedJaw: 'X-', grip: 6_000_000, parallels: 19_050_000 })
+  expect(kept!.holding).toEqual({ kind: 'vise', count: 1, fixedJaw: 'X-', grip: 6_000_000, parallels: 19_050_000, bed: null })
   // The outline's near left corner is part zero: it begins at 0, 0 and ends at 88, 60.
   expect(kept!.outline.lines[0]!.points[0]).toEqual([0, 0])
   expect(kept!.outline.lines[0]!.points[2]).toEqual([88_000_000, 60_000_000])

@@ -1,4 +1,4 @@
-import { listed, parseRegisterKey, registerKey, registerName, type RegisterKey } from '../register/index.ts'
+import { geometryUnder, listed, parseRegisterKey, registerKey, registerName, type RegisterKey } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -36,7 +36,7 @@ export const warmth: Check = {
 
 /** What a figure is counted with: what it was worked out from, and for wear the geometry that it is added to. */
 const restingOn = ({ register, rests }: Write): RegisterKey[] =>
-  register.layer === 'wear' ? [...rests, registerKey({ ...register, layer: 'geometry' })] : [...rests]
+  register.layer === 'wear' ? [...rests, registerKey(geometryUnder(register))] : [...rests]
 
 const figuresOf = (keys: readonly RegisterKey[], scene: Scene) =>
   keys.map((key) => ({ label: registerName(parseRegisterKey(key), scene.gauges), value: scene.standing[key]!.value }))

@@ -22,6 +22,8 @@ export interface Extents {
   slot: string | null
   feed: Reached
   rapid: Reached
+  /** Places that a rapid goes to, other than straight up. */
+  into: Reached
 }
 
 export const AXES: readonly Axis[] = ['X', 'Y', 'Z']

@@ -113,11 +113,11 @@ export class Listing {
   }
 
   /** Takes a place that a tool goes to into its extents under the slot. */
-  reached(kind: 'feed' | 'rapid', place: Place, line: number, tool: string | null, slot: string | null): void {
+  reached(kind: 'feed' | 'rapid' | 'into', place: Place, line: number, tool: string | null, slot: string | null): void {
     const key = `${tool}|${slot}`
     let extents = this.byPlace.get(key)
     if (!extents) {
-      extents = { tool, slot, feed: {}, rapid: {} }
+      extents = { tool, slot, feed: {}, rapid: {}, into: {} }
       this.byPlace.set(key, extents)
       if (this.read.extents.length < MOST_LISTED * 5) this.read.extents.push(extents)
     }

@@ -186,6 +186,8 @@ export class Motion {
     if (this.state.slot === null) this.listing.read.beforeSlot ??= line
     this.reach(kind, from, line)
     this.reach(kind, to, line)
+    const isUp = from.X === to.X && from.Y === to.Y && from.Z !== null && to.Z !== null && to.Z >= from.Z
+    if (kind === 'rapid' && !isUp) this.reach('into', to, line)
     this.draw(kind, line, from, to, null)
     this.state.at = to
   }
@@ -199,7 +201,7 @@ export class Motion {
     if (tool) tool.cutsWithoutLength ??= line
   }
 
-  private reach(kind: 'feed' | 'rapid', place: Place, line: number): void {
+  private reach(kind: 'feed' | 'rapid' | 'into', place: Place, line: number): void {
     this.listing.reached(kind, inSlot(this.state, place), line, this.state.tool, this.state.slot)
   }
 

@@ -1,0 +1,254 @@
+import { describe, expect, it } from 'vitest'
+import { mm, nm } from '../../length/index.ts'
+import {
+  diameterRegister,
+  geometryRegister,
+  lengthRegister,
+  noseRegister,
+  tipRegister,
+  workRegister,
+  wearOf,
+  type RegisterRef,
+} from '../../register/index.ts'
+import type { Plan, Scene, Standing } from '../../scene/index.ts'
+import { LATHE, MILL, mounted, scene, stands } from '@rook/testing'
+import { dialectOf, goFindings, readProgram } from '../index.ts'
+
+const tool = (number: string, more = {}) =>
+  mounted(number, `tool-${number}`, 'End mill 12', { kind: 'end-mill', properties: { DC: mm(12) }, ...more })
+const plannedTool = (number: string) => ({ number, offset: number, diameterOffset: number, diameter: true })
+const GOOD: [RegisterRef, Standing][] = [
+  ...(['X', 'Y', 'Z'] as const).map((axis, at): [RegisterRef, Standing] => [
+    workRegister('G54', axis),
+    stands([mm(-313.204), mm(-169.703), mm(-476.566)][at]!, { setup: 'now' }),
+  ]),
+  [lengthRegister('4'), stands(mm(103.476), { setup: 'now', assembly: 'tool-4' })],
+  [diameterRegister(MILL, '4'), stands(mm(5.998), { setup: 'now', assembly: 'tool-4' })],
+]
+const at = (standing: [RegisterRef, Standing | null][] = [], more: Partial<Scene> = {}, plan: Partial<Plan> = {}) => {
+  const whole = scene(
+    [...GOOD, ...standing].filter((one): one is [RegisterRef, Standing] => one[1] !== null),
+    { tools: [tool('4'), tool('7')], ...more },
+  )
+  const none = standing.filter(([, value]) => value === null).map(([ref]) => `${ref.family}/${ref.slot}/${ref.property}/${ref.layer}`)
+  return {
+    ...whole,
+    standing: Object.fromEntries(Object.entries(whole.standing).filter(([key]) => !none.includes(key))),
+    plan: { ...whole.plan!, tools: [plannedTool('4')], ...plan },
+  }
+}
+// Everything inside the stock of 92 × 63 × 18, cut from above.
+const START = [
+  'G21 G90 G17',
+  'T4 M6',
+  'G54 G0 X10. Y10.',
+  'G43 H4 Z50. M3 S2000',
+  'G41 D4 G1 X12. F200',
+  'Z-2.',
+  'X80. Y50.',
+  'G40 G1 Z50.',
+]
+const program = (lines: readonly string[]) => readProgram(() => [lines.join('\n')], dialectOf(MILL))
+const found = (lines: readonly string[], where = at()) => goFindings(program(lines), where).filter(({ verdict }) => verdict !== 'clear')
+const ids = (lines: readonly string[], where = at()) => found(lines, where).map(({ id, verdict }) => `${verdict} ${id}`)
+const sentence = (id: string, lines: readonly string[], where = at()) =>
+  goFindings(program(lines), where).find((one) => one.id === id)?.sentence
+const whole = [...START, 'M30']
+
+describe('a program that fits its setup', () => {
+  it('has nothing to stop or question, and says what is good', () => {
+    expect(found(whole)).toEqual([])
+    expect(goFindings(program(whole), at()).map(({ id }) => id)).toContain('zero work/G54/X/geometry')
+  })
+})
+
+describe('slots', () => {
+  it('are stopped where they are unset, stale, or not there', () => {
+    expect(ids(whole, at([[workRegister('G54', 'Z'), null]]))).toEqual(['stop zero work/G54/Z/geometry'])
+    expect(sentence('zero work/G54/Z/geometry', whole, at([[workRegister('G54', 'Z'), null]]))).toBe(
+      'G54 Z is unset on Mill 3, which is not zero.',
+    )
+    expect(ids(whole, at([[workRegister('G54', 'X'), stands(mm(-313), { state: 'disturbed' })]]))).toEqual([
+      'stop zero work/G54/X/geometry',
+    ])
+    expect(ids([...START, 'G59', 'M30'])).toEqual(['stop slot G59'])
+  })
+
+  it('are questioned where they stand from another setup or are not planned', () => {
+    expect(ids(whole, at([[workRegister('G54', 'X'), stands(mm(-313.204), { setup: 'before' })]]))).toEqual([
+      'query zero work/G54/X/geometry',
+    ])
+    const second = (['X', 'Y', 'Z'] as const).map((axis): [RegisterRef, Standing] => [
+      workRegister('G55', axis),
+      stands(mm(-300), { setup: 'now' }),
+    ])
+    expect(ids([...START, 'G55', 'M30'], at(second))).toEqual(['query unplanned G55'])
+    expect(ids([...START, 'G55', 'M30'], at(second, {}, { slots: ['G55', 'G54'] }))).toEqual(['query order'])
+  })
+
+  it('belong to whom they are kept for', () => {
+    const reserved = [{ id: 'r', slot: 'G54', job: '0612', words: '', until: null, by: 'B. Hollins' }]
+    expect(ids(whole, at([], { reserved }))).toEqual(['stop kept G54'])
+  })
+
+  it('are called before anything moves', () => {
+    expect(ids(['G21 G90', 'T4 M6', 'G0 X5.', ...START, 'M30'])).toContain('stop before-slot')
+  })
+
+  it('that are planned and not called are told of', () => {
+    expect(goFindings(program(whole), at([], {}, { slots: ['G54', 'G55'] })).find(({ id }) => id === 'not-called G55')).toMatchObject({
+      verdict: 'clear',
+    })
+  })
+})
+
+describe('tools and offsets', () => {
+  it('are stopped where nothing sits, nothing stands, or another\u2019s offset is called', () => {
+    expect(ids(['G21 G54', 'T9 M6', 'G0 G43 H9 Z5.', 'M30'])).toEqual(['stop tool 9'])
+    expect(ids(whole, at([[lengthRegister('4'), null]]))).toEqual(['stop value tool/4/length/geometry'])
+    expect(ids(whole.map((line) => line.replace('H4', 'H7')))).toEqual(['stop offset 4 7'])
+    expect(
+      sentence(
+        'offset 4 7',
+        whole.map((line) => line.replace('H4', 'H7')),
+      ),
+    ).toBe('T4 is run with H7; its own is H4, and H7 belongs to T7.')
+    expect(ids(whole.map((line) => line.replace('H4', 'H99')))).toEqual(['query offset 4 99'])
+    expect(ids(whole.map((line) => line.replace('G43 H4 ', '')))).toEqual(['stop no-length 4'])
+  })
+
+  it('need a diameter where the cutter is compensated', () => {
+    expect(ids(whole, at([[diameterRegister(MILL, '4'), null]]))).toEqual(['stop value tool/4/radius/geometry'])
+    expect(ids(whole.map((line) => line.replace(' D4', '')))).toEqual(['stop no-d 4'])
+    expect(ids(whole.map((line) => line.replace('D4', 'D7')))).toEqual(['stop d 4 7'])
+    // A diameter where a radius is held: 12 in place of 6.
+    expect(ids(whole, at([[diameterRegister(MILL, '4'), stands(mm(11.99), { setup: 'now', assembly: 'tool-4' })]]))).toEqual([
+      'stop half 4',
+    ])
+  })
+
+  it('are questioned where they are estimates, turn the other way, are worn out or not planned', () => {
+    expect(ids(whole, at([[lengthRegister('4'), stands(mm(103), { state: 'estimated', assembly: 'tool-4' })]]))).toEqual([
+      'query value tool/4/length/geometry',
+    ])
+    expect(ids(whole.map((line) => line.replace('M3 ', 'M4 ')))).toEqual(['query spindle 4'])
+    const worn = tool('4', { life: { by: 'parts', limit: 100, warning: 80 }, lifeUsed: 90 })
+    expect(ids(whole, at([], { tools: [worn] }))).toEqual(['query life 4'])
+    expect(ids(whole, at([], { tools: [{ ...worn, lifeUsed: 100 }] }))).toEqual(['stop life 4'])
+    expect(ids(whole, at([], {}, { tools: [plannedTool('7')] }))).toEqual(['query unplanned 4'])
+  })
+
+  it('of a family mean the one in use', () => {
+    const family = (inUse: string | null) => [{ entry: 'e', name: 'finishers', called: '4', members: ['4', '7'], inUse }]
+    expect(ids(whole, at([], { families: family(null) }))).toEqual(['stop tool 4'])
+  })
+})
+
+describe('travel', () => {
+  // Machine X of part X 80 is −313.204 + 80; of −360 it is −673.204, and X ends at −660.
+  it('is stopped by the line that is furthest out, and by how much', () => {
+    const far = [...START, 'G0 X-350.', 'X-360.', 'M30']
+    expect(ids(far)).toEqual(['stop travel G54 X'])
+    expect(sentence('travel G54 X', far)).toBe(
+      'From G54, T4 would take X to machine \u2212673.2040, 13.2040 beyond its travel of \u2212660.0000 to 0.0000. Look at the zero, the length and the line.',
+    )
+    expect(found(far)[0]).toMatchObject({ line: START.length + 2 })
+  })
+
+  it('counts the tool\u2019s length and wear in Z', () => {
+    // −476.566 + 103.476 + Z: at Z 373 it stands at −0.09, at 373.2 beyond zero.
+    const high = (z: string) => ids([...START, `G0 Z${z}`, 'M30'])
+    expect(high('373.')).toEqual([])
+    expect(high('373.2')).toEqual(['stop travel G54 Z'])
+    const worn = at([[wearOf(lengthRegister('4')), stands(mm(-0.2), { setup: 'now', assembly: 'tool-4' })]])
+    expect(ids([...START, 'G0 Z373.2', 'M30'], worn)).toEqual([])
+  })
+})
+
+describe('the stock', () => {
+  it('is not cut through into what holds it, and not met at rapid', () => {
+    expect(ids([...START, 'G1 Z-30.', 'G0 Z50.', 'M30'])).toEqual(['query under 4 G54'])
+    expect(ids([...START, 'G0 X20. Z-1.', 'M30'])).toEqual(['query rapid 4 G54'])
+    // Straight up out of a hole is no danger.
+    expect(ids([...START, 'G81 X20. Y20. R2. Z-10. F100', 'G80', 'M30'])).toEqual([])
+  })
+
+  it('lies elsewhere for a program from another corner, which is named', () => {
+    const corner = (x: number, y: number) => [
+      'G21 G90',
+      'T4 M6',
+      `G54 G0 X${x + 5}. Y${y + 5}.`,
+      'G43 H4 Z50. M3',
+      'G1 Z-2. F200',
+      `X${x + 87}. Y${y + 58}.`,
+      'G0 Z50.',
+      'M30',
+    ]
+    expect(ids(corner(0, 0))).toEqual([])
+    expect(ids(corner(-92, -63))).toEqual(['stop beside G54'])
+    expect(sentence('beside G54', corner(-92, -63))).toContain('It would fit with part zero at the far right corner.')
+    expect(sentence('beside G54', corner(-92, 0))).toContain('at the near right corner')
+    expect(sentence('beside G54', corner(-46, -31))).toContain('in the middle')
+    expect(sentence('beside G54', corner(500, 0))).not.toContain('It would fit')
+  })
+})
+
+describe('values that it writes', () => {
+  it('are stopped where the ledger holds another, and clear where it holds the same', () => {
+    expect(ids(['G10 L2 P1 X-313.204', ...whole])).toEqual([])
+    expect(ids(['G10 L2 P1 X-300.', ...whole])).toEqual(['stop writes 1 work/G54/X/geometry'])
+    expect(ids(['G10 L12 P4 R5.998', ...whole])).toEqual([])
+    expect(ids(['G91 G10 L11 P4 R-.01', 'G90', ...whole])).toEqual(['stop writes 1 tool/4/length/wear'])
+    expect(ids(['G10 L50', ...whole])).toEqual(['query writes 1 '])
+  })
+})
+
+describe('the text', () => {
+  it('is stopped where it cannot be read, and questioned where it cannot be followed', () => {
+    expect(ids([...START, 'G1 X1.2.3', 'M30'])).toEqual(['stop errors'])
+    expect(ids([...START, 'G0 Z[#500]', 'M30'])).toContain('query not-followed')
+    expect(ids([...START, 'M98 P9000', 'M30'])).toEqual(['query not-followed', 'query subs'])
+    expect(ids(whole.map((line) => line.replace('G21', 'G20').replace(/\d+\./g, '0.')))).toContain('query units')
+    expect(ids(whole.map((line) => line.replace('G21 ', '')))).toEqual(['query units'])
+    expect(ids([...START, 'G1 X20', 'M30'])).toEqual(['query no-point'])
+    expect(ids([...START, 'M205', 'M30'])).toEqual(['query unknown'])
+    expect(ids([...START, 'G42 D4 X20.', 'M30'])).toEqual(['query left-on cutter compensation'])
+    expect(ids(START)).toEqual(['query ends'])
+  })
+})
+
+describe('a lathe\u2019s program', () => {
+  const tools = [mounted('3', 'tool-3', 'Turning tool', { kind: 'turning' })]
+  const turned = (standing: [RegisterRef, Standing][], lines: readonly string[]) => {
+    const where = scene(standing, { machine: LATHE, tools, plan: null })
+    return goFindings(
+      readProgram(() => [lines.join('\n')], dialectOf(LATHE)),
+      where,
+    )
+      .filter(({ verdict }) => verdict !== 'clear')
+      .map(({ id, verdict }) => `${verdict} ${id}`)
+  }
+  const all: [RegisterRef, Standing][] = [
+    [workRegister('G54', 'X'), stands(nm(0))],
+    [workRegister('G54', 'Z'), stands(mm(-480))],
+    [geometryRegister('3', 'X'), stands(mm(-231.4), { assembly: 'tool-3' })],
+    [geometryRegister('3', 'Z'), stands(mm(120), { assembly: 'tool-3' })],
+  ]
+  const lines = ['G21 G54', 'T0303', 'G0 X62. Z2.', 'G42 G1 X60. F.2', 'Z-30.', 'G40 X64.', 'M30']
+
+  it('needs nose and tip where it compensates, and both offsets', () => {
+    const full: [RegisterRef, Standing][] = [
+      ...all,
+      [noseRegister('3'), stands(mm(0.4), { assembly: 'tool-3' })],
+      [tipRegister('3'), stands(nm(3), { assembly: 'tool-3' })],
+    ]
+    expect(turned(full, lines)).toEqual([])
+    expect(turned(all, lines)).toEqual(['stop value tool/3/nose/geometry', 'stop value tool/3/tip/geometry'])
+    expect(
+      turned(
+        full.filter(([ref]) => ref.property !== 'Z' || ref.family !== 'tool'),
+        lines,
+      ),
+    ).toEqual(['stop value tool/3/Z/geometry'])
+  })
+})

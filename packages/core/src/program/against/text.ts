@@ -1,0 +1,60 @@
+import { listed } from '../../register/index.ts'
+import type { GoCheck, GoFinding } from './finding.ts'
+
+/** What stands in the text itself: what cannot be read or followed, units, what is left on. */
+export const text: GoCheck = ({ read, scene }) => {
+  const { machine } = scene
+  const found: GoFinding[] = []
+  const say = (id: string, verdict: GoFinding['verdict'], line: number | null, sentence: string) =>
+    found.push({ id, verdict, line, sentence, register: null, mend: 'program' })
+  const more = (inAll: number) => (inAll > 1 ? ` ${inAll} lines in all.` : '')
+  const [error] = read.errors
+  if (error) say('errors', 'stop', error.line, `Column ${error.column}: ${error.sentence}${more(read.errorsInAll)}`)
+  const [open] = read.notFollowed
+  if (open)
+    say(
+      'not-followed',
+      'query',
+      open.line,
+      `${open.text}: ${open.why}.${more(read.notFollowedInAll)} What follows from it is not checked here.`,
+    )
+  const missing = read.subs.filter(({ atHand }) => !atHand)
+  if (missing.length > 0)
+    say(
+      'subs',
+      'query',
+      missing[0]!.line,
+      `${listed(missing.map(({ number }) => number))} ${missing.length === 1 ? 'is' : 'are'} called and not in this file. Look that the control has the right issue.`,
+    )
+  const foreign = read.units.find(({ unit }) => unit !== machine.unit)
+  if (foreign)
+    say(
+      'units',
+      'query',
+      foreign.line,
+      `${foreign.unit === 'mm' ? 'G21' : 'G20'} counts in ${foreign.unit}, and ${machine.name} is kept in ${machine.unit}${read.units.length > 1 ? '; the program changes between both' : ''}.`,
+    )
+  else if (read.units.length === 0)
+    say('units', 'query', null, `The program says neither G20 nor G21: it counts in whatever is active on ${machine.name}.`)
+  if (read.withoutPoint)
+    say(
+      'no-point',
+      'query',
+      read.withoutPoint.line,
+      `A length without a decimal point, ${times(read.withoutPoint.times)}: here it is read as whole units. Some controls count steps.`,
+    )
+  if (read.unknown.length > 0)
+    say(
+      'unknown',
+      'query',
+      read.unknown[0]!.line,
+      `${listed(read.unknown.slice(0, 6).map(({ word, times: n }) => `${word} (${times(n)})`))}: not known here, and left out.`,
+    )
+  for (const what of read.leftOn)
+    say(`left-on ${what}`, 'query', null, `${what[0]!.toUpperCase()}${what.slice(1)} is still on where the program ends.`)
+  if (read.ends === null) say('ends', 'query', read.lines, 'The text ends without M30 or M2. Look whether the file is whole.')
+  if (read.optional > 0) say('optional', 'clear', null, `${read.optional} blocks begin with / and may be left out at the machine.`)
+  return found
+}
+
+const times = (n: number) => (n === 1 ? 'once' : `${n} times`)

@@ -1,0 +1,208 @@
+import { judgeLife } from '../../life/index.ts'
+import {
+  diameterRegister,
+  geometryRegister,
+  layoutOf,
+  noseRegister,
+  reachRegister,
+  registerKey,
+  registerName,
+  tipRegister,
+  type RegisterRef,
+} from '../../register/index.ts'
+import type { MountedTool, Scene } from '../../scene/index.ts'
+import { isSuspect, standingNote } from '../../standing/index.ts'
+import type { CalledTool } from '../read.ts'
+import type { GoCheck, GoFinding } from './finding.ts'
+
+/** Tools and offsets that the program calls against what sits in the machine and what stands. */
+export const tools: GoCheck = ({ read, scene }) => [
+  ...(read.beforeTool === null
+    ? []
+    : [
+        {
+          id: 'before-tool',
+          verdict: 'query' as const,
+          line: read.beforeTool,
+          register: null,
+          mend: 'program' as const,
+          sentence: 'It cuts before any tool is called: whatever is in the spindle.',
+        },
+      ]),
+  ...read.tools.flatMap((called) => ofTool(called, scene)),
+  ...notCalled(read.tools, scene),
+]
+
+function ofTool(called: CalledTool, scene: Scene): GoFinding[] {
+  const { machine, plan, families } = scene
+  const line = called.lines[0] ?? null
+  const family = families.find((one) => one.called === called.number)
+  const number = family ? family.inUse : called.number
+  const tool = scene.tools.find((one) => one.number === number)
+  const finding = { line, register: null, mend: 'mount' as const }
+  if (!tool)
+    return [
+      {
+        ...finding,
+        id: `tool ${called.number}`,
+        verdict: 'stop',
+        sentence: family
+          ? `${called.number} calls ${family.name}, and none of them is in use.`
+          : `T${called.number} is called, and nothing sits in it on ${machine.name}.`,
+      },
+    ]
+  const found: GoFinding[] = []
+  if (plan && plan.tools.length > 0 && !plan.tools.some((one) => one.number === called.number))
+    found.push({
+      ...finding,
+      id: `unplanned ${called.number}`,
+      verdict: 'query',
+      mend: 'plan',
+      sentence: `T${called.number} is called, and ${plan.operationName} does not plan it.`,
+    })
+  found.push(
+    ...ofLengths(called, tool, scene),
+    ...ofDiameters(called, tool, scene),
+    ...ofSpindle(called, tool, scene),
+    ...ofLife(tool, line),
+  )
+  return found
+}
+
+/** A figure that has to stand. */
+function stands(ref: RegisterRef, line: number | null, scene: Scene, whose: string): GoFinding[] {
+  const register = registerKey(ref)
+  const note = standingNote(register, scene)
+  const finding = { id: `value ${register}`, line, register, mend: 'tool' as const }
+  const name = registerName(ref)
+  if (note.word === 'unset') return [{ ...finding, verdict: 'stop', sentence: `${name}${whose} is unset, which is not zero. Measure it.` }]
+  if (isSuspect(note)) return [{ ...finding, verdict: 'stop', sentence: `${name}${whose} is ${note.word}: ${note.because}.` }]
+  if (note.word === 'estimated')
+    return [{ ...finding, verdict: 'query', sentence: `${name}${whose} is only an estimate. Measure it before it cuts.` }]
+  return [{ ...finding, verdict: 'clear', sentence: `${name} is ${note.word}.` }]
+}
+
+function ofLengths(called: CalledTool, tool: MountedTool, scene: Scene): GoFinding[] {
+  const { machine } = scene
+  const layout = layoutOf(machine)
+  const own = scene.tools.filter(({ number, pairOf }) => number === tool.number || pairOf === tool.number)
+  const found = called.lengths.flatMap(({ offset, line }): GoFinding[] => {
+    const pair = own.find((one) => one.offset === offset)
+    if (pair)
+      return layout.countsLengths
+        ? stands(reachRegister(machine, pair), line, scene, '')
+        : (['X', 'Z'] as const).flatMap((axis) => stands(geometryRegister(offset, axis), line, scene, ''))
+    const other = scene.tools.find((one) => one.offset === offset)
+    const letter = layout.countsLengths ? 'H' : 'offset '
+    return [
+      {
+        id: `offset ${called.number} ${offset}`,
+        verdict: other ? 'stop' : 'query',
+        line,
+        register: null,
+        mend: 'program',
+        sentence: `T${called.number} is run with ${letter}${offset}; its own is ${letter}${tool.offset}${other ? `, and ${letter}${offset} belongs to T${other.number}` : ''}.`,
+      },
+    ]
+  })
+  if (called.cutsWithoutLength !== null && (layout.countsLengths || called.lengths.length === 0))
+    found.push({
+      id: `no-length ${called.number}`,
+      verdict: 'stop',
+      line: called.cutsWithoutLength,
+      register: null,
+      mend: 'program',
+      sentence: `T${called.number} cuts before a length is called for it (${layout.countsLengths ? 'G43 with its H' : 'its offset in the T word'}).`,
+    })
+  return found
+}
+
+function ofDiameters(called: CalledTool, tool: MountedTool, scene: Scene): GoFinding[] {
+  const { machine } = scene
+  const [first] = called.compensates
+  if (!first) return []
+  if (!layoutOf(machine).countsLengths)
+    return [noseRegister(tool.offset), tipRegister(tool.offset)].flatMap((ref) =>
+      stands(ref, first.line, scene, `, which ${first.side === 'left' ? 'G41' : 'G42'} needs,`),
+    )
+  if (called.diameters.length === 0)
+    return [
+      {
+        id: `no-d ${called.number}`,
+        verdict: 'stop',
+        line: first.line,
+        register: null,
+        mend: 'program',
+        sentence: `T${called.number} compensates for its cutter, and no D is called.`,
+      },
+    ]
+  return called.diameters.flatMap(({ offset, line }): GoFinding[] => {
+    const ref = diameterRegister(machine, offset)
+    if (offset !== tool.diameterOffset) {
+      const other = scene.tools.find((one) => one.diameterOffset === offset)
+      return [
+        {
+          id: `d ${called.number} ${offset}`,
+          verdict: other ? 'stop' : 'query',
+          line,
+          register: registerKey(ref),
+          mend: 'program',
+          sentence: `T${called.number} compensates with D${offset}; its own is D${tool.diameterOffset}${other ? `, and D${offset} belongs to T${other.number}` : ''}.`,
+        },
+      ]
+    }
+    const DC = tool.properties.DC
+    const value = scene.standing[registerKey(ref)]?.value
+    const other = machine.diameterRegister === 'diameter' ? 0.5 : 1
+    if (DC !== undefined && value !== undefined && Math.abs(value - DC * other) < DC / 20)
+      return [
+        {
+          id: `half ${called.number}`,
+          verdict: 'stop',
+          line,
+          register: registerKey(ref),
+          mend: 'tool',
+          sentence: `D${offset} holds about ${machine.diameterRegister === 'diameter' ? 'half' : 'twice'} of what T${tool.number} measures (DC), and ${machine.name} takes a ${machine.diameterRegister} there.`,
+        },
+      ]
+    return stands(ref, line, scene, '')
+  })
+}
+
+/** Drills and mills turn clockwise; what turns the other way is a left-hand tool, or a mistake. */
+function ofSpindle(called: CalledTool, tool: MountedTool, { machine }: Scene): GoFinding[] {
+  const against = layoutOf(machine).countsLengths ? called.spindle.find(({ turns }) => turns === 'ccw') : undefined
+  return against
+    ? [
+        {
+          id: `spindle ${called.number}`,
+          verdict: 'query',
+          line: against.line,
+          register: null,
+          mend: 'program',
+          sentence: `M4 turns T${called.number}, ${tool.name}, against the usual way. Say that it is a left-hand tool.`,
+        },
+      ]
+    : []
+}
+
+function ofLife(tool: MountedTool, line: number | null): GoFinding[] {
+  if (!tool.life) return []
+  const { verdict, sentence } = judgeLife(tool.life, tool.lifeUsed)
+  return verdict === 'clear'
+    ? []
+    : [{ id: `life ${tool.number}`, verdict, line, register: null, mend: 'tool', sentence: `T${tool.number}: ${sentence}` }]
+}
+
+function notCalled(called: readonly CalledTool[], { plan }: Scene): GoFinding[] {
+  return (plan?.tools ?? [])
+    .filter(({ number }) => !called.some((one) => one.number === number.split('.')[0]))
+    .map(({ number }) => ({
+      id: `not-called T${number}`,
+      verdict: 'clear',
+      line: null,
+      register: null,
+      mend: 'look',
+      sentence: `T${number} is planned, and this program does not call it.`,
+    }))
+}
