@@ -21,6 +21,7 @@ import { foundSchema } from './find.ts'
 import { gaugeEventBody, gaugeInput, gaugePage, gaugeRecord } from './gauge.ts'
 import { outlineReadSchema, readOutlineBody, workpieceSchema } from './workpiece.ts'
 import { planApi } from './plan-api.ts'
+import { programApi } from './program-api.ts'
 import { toolApi } from './tool-api.ts'
 import { sceneSchema } from './scene.ts'
 import { confirmBody, counterCheckBody, floorMachine, setupSchema, setupSummary, skipBody } from './setup.ts'
@@ -47,6 +48,7 @@ export type Draft = z.infer<typeof draftSchema>
 export const api = {
   ...toolApi,
   ...planApi,
+  ...programApi,
   people: operation('people', {
     summary: 'Names to pick from at sign-in, and the shop they work in.',
     response: z

@@ -27,6 +27,7 @@ export const LEAST_ROLE: Readonly<Record<EntryKind, Role>> = {
   'tool-changed': 'operator',
   'stand-in': 'operator',
   correction: 'operator',
+  go: 'setter',
   proven: 'operator',
   counted: 'operator',
   // What parts are made by.

@@ -27,6 +27,7 @@ import { peopleRoutes } from './people/routes.ts'
 import { handoverRoutes } from './handover/routes.ts'
 import { remarkRoutes } from './remarks/routes.ts'
 import { planRoutes } from './plan/routes.ts'
+import { programRoutes } from './programs/routes.ts'
 import { workpieceRoutes } from './workpieces/routes.ts'
 import { setupRecordRoutes } from './setup-record/routes.ts'
 import { setupRoutes } from './setups/routes.ts'
@@ -51,7 +52,8 @@ const files = express.json({ limit: '17mb', reviver: plainText })
 /** How large a body may be, by what it is for. */
 const bodies: RequestHandler = (request, response, next) => {
   // Only somebody who has signed in may send a whole file.
-  if (request.session.person && /\/(presets(\/read)?|outlines\/read|remarks)$/.test(request.path)) return files(request, response, next)
+  if (request.session.person && /\/(presets(\/read)?|outlines\/read|remarks|programs)$/.test(request.path))
+    return files(request, response, next)
   const reader = /\/(tools|seen|held|records|records\/read)$/.test(request.path) ? figures : small
   return reader(request, response, next)
 }
@@ -108,6 +110,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   shopRoutes(app, connection)
   machineRoutes(app, connection)
   planRoutes(app, connection)
+  programRoutes(app, connection, readers)
   remarkRoutes(app, connection)
   setupRecordRoutes(app, connection)
   handoverRoutes(app, connection, overview)

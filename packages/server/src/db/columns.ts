@@ -14,6 +14,8 @@ export const moment = customType<{ data: string; driverData: string | Date }>({
   fromDriver: (value) => new Date(value).toISOString(),
 })
 
+export const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
+
 /**
  * When and by whom a row got what it holds now; nobody for what the shop began with. The database keeps each state of
  * such a row as an edition (see the migrations).

@@ -1,9 +1,7 @@
 import type { FileKind } from '@rook/contract'
-import { char, customType, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core'
-import { chained, moment } from './columns.ts'
+import { char, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core'
+import { bytea, chained, moment } from './columns.ts'
 import { person } from './shop-tables.ts'
-
-const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 
 /** Files as they are kept, each once however often it is put somewhere. Rows are added and never changed. */
 export const keptFile = pgTable('kept_file', {

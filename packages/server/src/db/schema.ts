@@ -36,6 +36,7 @@ import { person } from './shop-tables.ts'
 
 export * from './machine-tables.ts'
 export * from './plan-tables.ts'
+export * from './program-tables.ts'
 export * from './remark-tables.ts'
 export * from './shop-tables.ts'
 

@@ -3,7 +3,7 @@ import type { Entry, EntryContent } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Connection } from '../db/client.ts'
 import type { Lane } from '../db/transaction.ts'
-import { partCount, setup } from '../db/schema.ts'
+import { partCount, programUse, setup } from '../db/schema.ts'
 import { Problem } from '../http/problem.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
@@ -11,11 +11,12 @@ import { loadMachine } from './machine.ts'
 import { loadScene } from './scene.ts'
 import { firstTime, onceOnly, sentBy } from './sending.ts'
 import { refuseUnlessMayRecord } from '../people/may.ts'
+import { issuesOf } from '../programs/issues.ts'
 import { standingEntries } from '../setups/entries.ts'
 import { describe, loadSetupPlan, type SetupRow } from '../setups/load.ts'
 
 /** What a setup's own entry says; `parts` for what was counted. */
-type Said = Pick<EntryContent, 'kind' | 'title' | 'reason'> & Partial<Pick<EntryContent, 'parts' | 'carried'>>
+type Said = Pick<EntryContent, 'kind' | 'title' | 'reason'> & Partial<Pick<EntryContent, 'parts' | 'carried' | 'findings'>>
 
 interface Door {
   /** What was sent, with the id that becomes the entry's. */
@@ -90,6 +91,14 @@ export function prove(connection: Connection, id: string, body: { id: string; ob
         if (open.length > 0)
           throw new Problem(409, 'left-open', `Before the first run these are to be done or skipped: ${open.join('; ')}.`)
         return { kind: 'proven', title: `Proven: ${row.plan.program || row.plan.name}`, reason: body.observed }
+      },
+      // The text that ran is the newest one.
+      async after(lane, row, entry) {
+        const [issue] = await issuesOf(lane, row.plan.id)
+        if (issue)
+          await lane.db
+            .insert(programUse)
+            .values({ entry: entry.id, kind: 'proven', setup: id, operation: row.plan.id, issue: issue.id, at: entry.at })
       },
     },
     author,

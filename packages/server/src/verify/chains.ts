@@ -11,6 +11,8 @@ const CHAINS: Readonly<Record<string, readonly string[]>> = {
   handover: ['machine'],
   handover_read: ['handover'],
   tool_family: ['machine'],
+  program_issue: ['operation'],
+  program_use: ['setup'],
   reservation: ['machine'],
   reservation_ended: ['reservation'],
   remark: ['thing'],

@@ -42,7 +42,7 @@ const BY_THING: Readonly<
 }
 
 /** Entries that begin and end a setup or count its parts; to take one back is the same. */
-const OF_SETUPS = ['begun', 'carried', 'ended', 'counted', 'proven']
+const OF_SETUPS = ['begun', 'carried', 'ended', 'counted', 'go', 'proven']
 
 type EntrySaid = Extract<Announcement, { kind: 'entry' }>
 

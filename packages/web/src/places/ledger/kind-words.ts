@@ -22,6 +22,7 @@ export const ENTRY_WORDS: Readonly<Record<EntryKind, string>> = {
   'stand-in': 'tool stands in',
   begun: 'setup begun',
   carried: 'carried over',
+  go: 'go given',
   proven: 'setup proven',
   counted: 'parts counted',
   ended: 'setup ended',

@@ -1,0 +1,157 @@
+import type { AddProgramBody, ProgramDifference, ProgramIssue, ProgramLines } from '@rook/contract'
+import { diffArrays } from 'diff'
+import type { Connection, Queries } from '../db/client.ts'
+import { operation, programIssue, programText } from '../db/schema.ts'
+import { eq } from 'drizzle-orm'
+import type { Lane } from '../db/transaction.ts'
+import type { FileReaders } from '../files/file-readers.ts'
+import { notFound, Problem } from '../http/problem.ts'
+import type { Author } from '../ledger/author.ts'
+import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
+import { announce } from '../live/announce.ts'
+import { piecesOf } from './decode.ts'
+import { unpacked } from './unpack.ts'
+
+const ISSUES = `
+  SELECT i.id, i.operation, i.issue, i.name, trim(i.text) AS hash, t.bytes, t.lines, i.note, i.at, p.name AS "by", last.proven
+  FROM program_issue i JOIN program_text t ON t.hash = i.text JOIN person p ON p.id = i.person
+  LEFT JOIN LATERAL (
+    SELECT json_build_object('at', u.at, 'setup', u.setup) AS proven FROM program_use u
+    WHERE u.operation = i.operation AND u.kind = 'proven' AND u.issue = i.id
+      AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = u.entry AND k.kind = 'correction')
+    ORDER BY u.at DESC LIMIT 1) last ON true`
+
+type Row = Omit<ProgramIssue, 'at' | 'proven'> & { at: Date; proven: { at: string; setup: string } | null }
+
+const asIssue = ({ at, proven, ...row }: Row): ProgramIssue => ({
+  ...row,
+  at: at.toISOString(),
+  proven: proven && { ...proven, at: new Date(proven.at).toISOString() },
+})
+
+type Asks = Pick<Lane, 'client'>
+
+/** Issues of an operation's program, newest first. */
+export async function issuesOf({ client }: Asks, operationId: string): Promise<ProgramIssue[]> {
+  const { rows } = await client.query<Row>({
+    name: 'program-issues',
+    text: `${ISSUES} WHERE i.operation = $1 ORDER BY i.issue DESC`,
+    values: [operationId],
+  })
+  return rows.map(asIssue)
+}
+
+/** @throws Problem 404 */
+export async function issueOf({ client }: Asks, id: string): Promise<ProgramIssue> {
+  const { rows } = await client.query<Row>({ name: 'program-issue', text: `${ISSUES} WHERE i.id = $1`, values: [id] })
+  if (!rows[0]) throw notFound('This issue of a program')
+  return asIssue(rows[0])
+}
+
+export async function contentOf({ client }: Asks, hash: string): Promise<Buffer> {
+  const { rows } = await client.query<{ content: Buffer }>({
+    name: 'program-content',
+    text: 'SELECT content FROM program_text WHERE hash = $1',
+    values: [hash],
+  })
+  return rows[0]!.content
+}
+
+async function linesOf(asks: Asks, { hash }: ProgramIssue): Promise<string[]> {
+  const text = [...piecesOf(unpacked(await contentOf(asks, hash)))].join('')
+  const lines = text.split(/\r\n|\n|\r/)
+  if (lines.at(-1) === '') lines.pop()
+  return lines
+}
+
+export async function stretchOf(asks: Asks, id: string, from: number, count: number): Promise<ProgramLines> {
+  const issue = await issueOf(asks, id)
+  const lines = await linesOf(asks, issue)
+  return { issue, from, lines: lines.slice(from - 1, from - 1 + count) }
+}
+
+/** Lines that differ are listed up to so many, and longer programs are compared only for whether they are the same. */
+const [MOST_LISTED, MOST_COMPARED] = [2_000, 60_000]
+
+/** What changed from one issue to another of the same operation, by line. */
+export async function differenceOf(asks: Asks, afterId: string, beforeId: string): Promise<ProgramDifference> {
+  const [before, after] = [await issueOf(asks, beforeId), await issueOf(asks, afterId)]
+  if (before.operation !== after.operation) throw new Problem(422, 'other-operation', 'These are programs of two operations.')
+  const [old, fresh] = [await linesOf(asks, before), await linesOf(asks, after)]
+  if (Math.max(old.length, fresh.length) > MOST_COMPARED)
+    throw new Problem(422, 'too-long', `Programs of more than ${MOST_COMPARED} lines are not compared line by line here.`)
+  const parts: ProgramDifference['parts'] = []
+  let [oldAt, freshAt, listed] = [1, 1, 0]
+  for (const { added, removed, value } of diffArrays(old, fresh)) {
+    const kind = added ? 'new' : removed ? 'gone' : 'same'
+    const line = removed ? oldAt : freshAt
+    const lines = kind === 'same' ? [] : value.slice(0, Math.max(0, MOST_LISTED - listed))
+    listed += kind === 'same' ? 0 : value.length
+    parts.push({ kind, line, count: value.length, lines })
+    if (!added) oldAt += value.length
+    if (!removed) freshAt += value.length
+  }
+  return { before, after, parts, cut: listed > MOST_LISTED }
+}
+
+/**
+ * Keeps a new issue. The same text as the newest issue is no new one; somebody else's issue in between is seen first.
+ * @throws Problem 409 where there is a newer one than the sender has seen, or this text is the newest already
+ */
+export async function addIssue(
+  connection: Connection,
+  readers: FileReaders,
+  operationId: string,
+  body: AddProgramBody,
+  author: Author,
+): Promise<ProgramIssue> {
+  await refuseUnknown(connection.db, operationId)
+  const { hash, bytes, lines } = await readers.unpack({ gzip: body.gzip })
+  const { gzip, ...said } = body
+  const sent = sentBy(author, 'program', operationId, { ...said, hash })
+  return once(
+    connection,
+    sent,
+    async (lane) => {
+      const { client, db } = lane
+      // One after the other: two that come at once are two issues, in an order.
+      await client.query(`SELECT pg_advisory_xact_lock(hashtextextended('program ' || $1, 0))`, [operationId])
+      await firstTime(lane)
+      const [newest] = await issuesOf(lane, operationId)
+      if ((newest?.id ?? null) !== body.basis)
+        throw new Problem(
+          409,
+          'program-moved-on',
+          newest
+            ? `${newest.by} has kept issue ${newest.issue} meanwhile. Look at it before this one replaces it.`
+            : 'The issues of this program have changed. Look again.',
+        )
+      if (newest?.hash === hash)
+        throw new Problem(409, 'same-program', `This is issue ${newest.issue}, to the last letter. Nothing was kept.`)
+      await db
+        .insert(programText)
+        .values({ hash, bytes, lines, content: Buffer.from(gzip, 'base64') })
+        .onConflictDoNothing()
+      await db.insert(programIssue).values({
+        id: body.id,
+        operation: operationId,
+        issue: (newest?.issue ?? 0) + 1,
+        name: body.name,
+        text: hash,
+        note: body.note || null,
+        at: author.now,
+        person: author.person.id,
+      })
+      await announce(client, { kind: 'plan', id: operationId })
+      await keepSending(lane)
+      return issueOf(lane, body.id)
+    },
+    () => issueOf({ client: connection.pool }, body.id),
+  )
+}
+
+/** @throws Problem 404 */
+export async function refuseUnknown(db: Queries, id: string): Promise<void> {
+  const [known] = await db.select({ id: operation.id }).from(operation).where(eq(operation.id, id))
+  if (!known) throw notFound(`Operation ${id}`)
+}

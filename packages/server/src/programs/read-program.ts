@@ -1,0 +1,17 @@
+import { readProgram, type Dialect, type ProgramRead } from '@rook/core'
+import { answerOf } from '../files/file-refused.ts'
+import { piecesOf } from './decode.ts'
+import { unpacked } from './unpack.ts'
+
+/** A kept program and how the machine understands it. */
+export interface ToRead {
+  content: Uint8Array
+  dialect: Dialect
+}
+
+function read({ content, dialect }: ToRead): ProgramRead {
+  const bytes = unpacked(content)
+  return readProgram(() => piecesOf(bytes), dialect)
+}
+
+export default (asked: ToRead) => answerOf(() => read(asked))

@@ -1,0 +1,35 @@
+import { dialectOf, type MachineRecord, type ProgramRead } from '@rook/core'
+import type { FileReaders } from '../files/file-readers.ts'
+
+/** So many programs are kept as they were read: a shop looks at a few again and again. */
+const KEPT = 40
+
+/** Programs as machines understand them, each read once while it is looked at. */
+export class ProgramReads {
+  private readonly kept = new Map<string, Promise<ProgramRead>>()
+  private readonly readers: FileReaders
+
+  constructor(readers: FileReaders) {
+    this.readers = readers
+  }
+
+  /** @param content fetched only where the program has not been read for such a machine */
+  of(hash: string, machine: MachineRecord, content: () => Promise<Uint8Array>): Promise<ProgramRead> {
+    const dialect = dialectOf(machine)
+    const key = `${hash} ${JSON.stringify(dialect)}`
+    const known = this.kept.get(key)
+    if (known) {
+      // The one that was looked at last goes last.
+      this.kept.delete(key)
+      this.kept.set(key, known)
+      return known
+    }
+    const read = content().then((bytes) => this.readers.program({ content: bytes, dialect }))
+    this.kept.set(key, read)
+    // What failed once may work the next time.
+    read.catch(() => this.kept.delete(key))
+    const [oldest] = this.kept.keys()
+    if (this.kept.size > KEPT && oldest !== undefined) this.kept.delete(oldest)
+    return read
+  }
+}

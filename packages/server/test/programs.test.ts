@@ -1,0 +1,155 @@
+import { randomUUID } from 'node:crypto'
+import { gzipSync } from 'node:zlib'
+import type { Entry, GoPage, Problem, ProgramDifference, ProgramIssue, ProgramLines } from '@rook/contract'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { Browser, edgeEntry, openShop } from './shop.ts'
+
+let shop: Awaited<ReturnType<typeof openShop>>
+let marrow: Browser
+let cordell: Browser
+let operation: string
+
+beforeAll(async () => {
+  shop = await openShop()
+  marrow = await new Browser(shop.url).signIn('marrow')
+  cordell = await new Browser(shop.url).signIn('cordell')
+  operation = (
+    await marrow.send<{ scene?: { plan: { operation: string } }; plan?: { operation: string } }>(
+      'GET',
+      '/api/machines/mill-3/scene?setup=now',
+    )
+  ).body.plan!.operation
+})
+afterAll(() => shop.stop())
+
+const FIRST = ['%', 'O2410 (FLANGE)', 'G21 G90', 'G54 G0 X0. Y0.', 'M30', '%']
+const pressed = (text: string | Buffer) => gzipSync(text).toString('base64')
+const add = (text: string | Buffer, basis: string | null, more: Record<string, unknown> = {}, by = marrow) =>
+  by.send<ProgramIssue & Problem>('POST', `/api/operations/${operation}/programs`, {
+    id: randomUUID(),
+    name: 'flange.nc',
+    gzip: pressed(text),
+    note: null,
+    basis,
+    ...more,
+  })
+const issues = async () => (await marrow.send<ProgramIssue[]>('GET', `/api/operations/${operation}/programs`)).body
+const go = async () => (await marrow.send<GoPage>('GET', '/api/setups/now/go')).body
+const give = (issue: string, answers: Record<string, string> = {}, by = marrow) =>
+  by.send<Entry & Problem>('POST', '/api/setups/now/go', { id: randomUUID(), issue, answers })
+
+describe('issues of a program', () => {
+  it('are kept with hash, size, who and when', async () => {
+    expect(await issues()).toEqual([])
+    expect((await go()).issue).toBeNull()
+    const { status, body } = await add(FIRST.join('\n'), null, { note: 'from the stick' })
+    expect(status).toBe(200)
+    expect(body).toMatchObject({ issue: 1, name: 'flange.nc', lines: 6, by: 'Marrow', note: 'from the stick', proven: null })
+    expect(body.hash).toMatch(/^[0-9a-f]{64}$/)
+    expect(await issues()).toEqual([body])
+  })
+
+  it('are answered alike when they are sent twice', async () => {
+    const [newest] = await issues()
+    const body = {
+      id: randomUUID(),
+      name: 'flange.nc',
+      gzip: pressed([...FIRST.slice(0, 4), 'G1 X5. F100', 'M30'].join('\n')),
+      note: null,
+      basis: newest!.id,
+    }
+    const sent = await Promise.all([1, 2].map(() => marrow.send<ProgramIssue>('POST', `/api/operations/${operation}/programs`, body)))
+    expect(sent.map(({ status }) => status)).toEqual([200, 200])
+    expect((await issues()).map(({ issue }) => issue)).toEqual([2, 1])
+  })
+
+  it('never replace one that was not seen, nor the same text', async () => {
+    const [second, first] = await issues()
+    expect(await add('G21\nM30', first!.id)).toMatchObject({
+      status: 409,
+      body: { code: 'program-moved-on', detail: expect.stringContaining('kept issue 2 meanwhile') as string },
+    })
+    const same = [...FIRST.slice(0, 4), 'G1 X5. F100', 'M30'].join('\n')
+    expect(await add(same, second!.id)).toMatchObject({ status: 409, body: { code: 'same-program' } })
+  })
+
+  it.each([
+    ['nothing', Buffer.alloc(0), 'file-empty'],
+    ['a picture', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 1, 2, 3]), 'file-binary'],
+    ['a letter', 'Dear Sir, the organ sounds well.', 'no-program'],
+    ['more than fits', Buffer.alloc(53_000_000, 'G1 X1.\n'), 'file-long'],
+  ])('are refused where the file is %s', async (_what, content, code) => {
+    const [newest] = await issues()
+    expect(await add(content, newest!.id)).toMatchObject({ status: 422, body: { code } })
+  })
+
+  it('are refused where what was sent is damaged, and from whoever may not', async () => {
+    const [newest] = await issues()
+    expect(await add('', newest!.id, { gzip: 'AAAA' })).toMatchObject({ status: 422, body: { code: 'file-damaged' } })
+    expect((await add('G21\nM30', newest!.id, {}, cordell)).status).toBe(403)
+    expect((await marrow.send('GET', '/api/operations/nowhere/programs')).status).toBe(404)
+  })
+
+  it('are shown by line, and compared', async () => {
+    const [second, first] = await issues()
+    const stretch = (await marrow.send<ProgramLines>('GET', `/api/programs/${second!.id}?from=4&count=2`)).body
+    expect(stretch).toMatchObject({ from: 4, lines: ['G54 G0 X0. Y0.', 'G1 X5. F100'] })
+    const { parts, cut } = (await marrow.send<ProgramDifference>('GET', `/api/programs/${second!.id}/from/${first!.id}`)).body
+    expect(cut).toBe(false)
+    expect(parts).toEqual([
+      { kind: 'same', line: 1, count: 4, lines: [] },
+      { kind: 'new', line: 5, count: 1, lines: ['G1 X5. F100'] },
+      { kind: 'same', line: 6, count: 1, lines: [] },
+      { kind: 'gone', line: 6, count: 1, lines: ['%'] },
+    ])
+    expect((await marrow.send('GET', `/api/programs/${randomUUID()}`)).status).toBe(404)
+  })
+
+  it('cannot be changed in the database', async () => {
+    await expect(shop.connection.pool.query(`UPDATE program_issue SET name = 'other'`)).rejects.toThrow()
+    await expect(shop.connection.pool.query('DELETE FROM program_text')).rejects.toThrow()
+  })
+})
+
+describe('the go of a setup', () => {
+  it('is stopped by what is unset, with the line', async () => {
+    const { issue, findings, given, read } = await go()
+    expect(issue?.issue).toBe(2)
+    expect(given).toBeNull()
+    expect(read?.slots).toEqual([{ slot: 'G54', line: 4, times: 1, known: true }])
+    expect(findings[0]).toMatchObject({
+      id: 'zero work/G54/X/geometry',
+      verdict: 'stop',
+      line: 4,
+      register: 'work/G54/X/geometry',
+      mend: 'zero',
+    })
+    expect(await give(issue!.id)).toMatchObject({ status: 422, body: { code: 'no-go' } })
+  })
+
+  it('is given once nothing stops it and what is questioned has its reason', async () => {
+    // A program that touches nothing the shop has not set: no slot, no tool.
+    const [newest] = await issues()
+    const third = (await add('%\nO2410\nG21 G90\nM205\nM30\n%', newest!.id)).body
+    const asked = (await go()).findings.filter(({ verdict }) => verdict === 'query')
+    expect(asked.map(({ id }) => id)).toEqual(['unknown'])
+    expect(await give(third.id)).toMatchObject({ status: 422, body: { code: 'unanswered' } })
+    expect((await give(third.id, { unknown: 'opens the guard' }, cordell)).status).toBe(403)
+    expect(await give(newest!.id, { unknown: 'opens the guard' })).toMatchObject({ status: 409, body: { code: 'program-moved-on' } })
+    const entry = await give(third.id, { unknown: 'opens the guard' })
+    expect(entry.status).toBe(200)
+    expect(entry.body.content).toMatchObject({ kind: 'go', setup: 'now' })
+    expect(entry.body.content.findings.find(({ finding }) => finding.check === 'unknown')?.reason).toBe('opens the guard')
+    expect((await go()).given).toMatchObject({ entry: entry.body.content.id, by: 'Marrow', issue: third.id, changed: [] })
+  })
+
+  it('no longer holds once a figure it rests on is written, or another issue comes, and says which', async () => {
+    await marrow.send('POST', '/api/machines/mill-3/entries', edgeEntry())
+    expect((await go()).given?.changed).toEqual(['G54 X written since.'])
+    const [newest] = await issues()
+    await add('%\nO2410\nG21 G90\nM206\nM30\n%', newest!.id)
+    const { given } = await go()
+    expect(given?.changed).toContain('Issue 4 of the program has come since.')
+    expect(given?.changed.some((sentence) => sentence.includes('M206'))).toBe(true)
+  })
+})
