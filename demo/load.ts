@@ -32,6 +32,7 @@ import { playRemarks } from './remarks.ts'
 import { OPERATIONS } from './operations/index.ts'
 import * as PARTS from './operations/parts.ts'
 import { plannedOnly } from './operations/planned.ts'
+import { keepPrograms } from './programs/index.ts'
 import { gaugesAt, PEOPLE, SHIFTS, SHOP } from './shop.ts'
 
 const BEFORE = 400 * 86_400_000
@@ -166,6 +167,7 @@ async function loadStandingData(lane: Lane, until: number): Promise<void> {
   await db
     .insert(operation)
     .values(plannedOnly(gaugesAt(until).map((one) => ({ ...one, doubtful: [...one.doubtful] }))).map((one) => ({ ...one, ...since })))
+  await keepPrograms(db, until)
   await playPlans(db, until)
   await db
     .insert(workpiece)

@@ -49,7 +49,7 @@ export const entryWriteSchema = z.object({
 export type EntryWrite = z.infer<typeof entryWriteSchema>
 
 /** Opaque to the wire; their shape is the core's. */
-const coreShape = <T>() => z.looseObject({}) as unknown as z.ZodType<T>
+export const coreShape = <T>() => z.looseObject({}) as unknown as z.ZodType<T>
 
 export const answeredFinding = z.object({
   finding: coreShape<Finding>(),

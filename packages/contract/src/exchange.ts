@@ -1,7 +1,7 @@
 import { PRESET_FIELDS, SETTING_KINDS, type Difference, type Mapping, type OutValue, type SettingTemplate } from '@rook/core'
 import { z } from 'zod'
 import { reason } from './reason.ts'
-import { entrySchema } from './entry.ts'
+import { coreShape, entrySchema } from './entry.ts'
 import { nmSchema } from './lengths.ts'
 import { pinSchema } from './people.ts'
 
@@ -11,8 +11,6 @@ const release = z
   .default(null)
 const answers = z.record(z.string().max(400), reason).default({})
 const basis = z.record(z.string().max(120), z.uuid().nullable()).default({})
-const coreShape = <T>() => z.looseObject({}) as unknown as z.ZodType<T>
-
 /** Figures typed into the tools table, recorded together, all or none. */
 export const editsBody = z
   .object({

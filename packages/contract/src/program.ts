@@ -1,5 +1,6 @@
 import type { GoFinding, ProgramRead } from '@rook/core'
 import { z } from 'zod'
+import { coreShape } from './entry.ts'
 import { instant } from './lengths.ts'
 import { reason } from './reason.ts'
 
@@ -76,7 +77,7 @@ const goFinding: z.ZodType<GoFinding> = z
   })
   .meta({ id: 'GoFinding' })
 
-const programRead = z.custom<ProgramRead>().meta({ id: 'ProgramRead', description: 'What the program says, as `core/program` reads it.' })
+const programRead = coreShape<ProgramRead>()
 
 /** Whether a setup may be run with its operation's program, and everything that was found. */
 export const goPage = z

@@ -42,12 +42,14 @@ export function put(
     'change-operation',
     'handover',
     'stood',
+    'go',
+    'program',
   ]
   const router = createRouter({
     history: createMemoryHistory(),
     routes: [
       ...names.map((name) => ({
-        path: `/${name}/:entry?/:setup?/:step?/:machine?/:assembly?/:gauge?/:part?/:operation?`,
+        path: `/${name}/:entry?/:setup?/:step?/:machine?/:assembly?/:gauge?/:part?/:operation?/:issue?`,
         name,
         component: Nowhere,
       })),

@@ -94,7 +94,7 @@ export function prove(connection: Connection, id: string, body: { id: string; ob
       },
       // The text that ran is the newest one.
       async after(lane, row, entry) {
-        const [issue] = await issuesOf(lane, row.plan.id)
+        const issue = (await issuesOf(lane, row.plan.id)).find(({ at }) => at <= entry.at)
         if (issue)
           await lane.db
             .insert(programUse)

@@ -26,7 +26,7 @@ export function unpacked(gzip: Uint8Array): Buffer {
   }
 }
 
-function unpack({ gzip }: ProgramSent): Unpacked {
+export function unpack({ gzip }: ProgramSent): Unpacked {
   const bytes = unpacked(Buffer.from(gzip, 'base64'))
   if (bytes.length === 0) throw refusalOf('file-empty', 'The file is empty.')
   const binary = bytes.indexOf(0)

@@ -69,6 +69,19 @@ export const useCutMeanwhile = (entry: MaybeRefOrGetter<string | null>) => askBy
 export const useCarryOffer = (setup: MaybeRefOrGetter<string | null>) => askBy('carryOffer', setup)
 export const useRemarks = (about: MaybeRefOrGetter<RemarkAbout>, key: MaybeRefOrGetter<string>) =>
   ask('remarks', () => ({ query: { about: toValue(about), key: toValue(key) } }))
+/** Issues of an operation’s program. */
+export const usePrograms = (operation: MaybeRefOrGetter<string | null>) => askBy('programs', operation)
+/** The program of a setup against its record. */
+export const useGo = (setup: MaybeRefOrGetter<string | null>) => askBy('go', setup, { staleTime: 0 })
+export const useProgramLines = (issue: MaybeRefOrGetter<string>, from: MaybeRefOrGetter<number>) =>
+  ask('programLines', () => ({ params: { id: toValue(issue) }, query: { from: toValue(from), count: 400 } }), { keepsShowing: true })
+/** What changed from one issue to another; not asked while there is none to compare with. */
+export const useProgramDifference = (of: MaybeRefOrGetter<{ id: string; other: string } | null>) =>
+  ask('programDifference', () => {
+    const params = toValue(of)
+    return params && { params }
+  })
+
 /** Reasons that were given in a setup, to be offered again. */
 export const useReasonsGiven = (setup: MaybeRefOrGetter<string | null>) => askBy('reasonsGiven', setup)
 export const usePartCounts = (setup: MaybeRefOrGetter<string | null>) => askBy('partCounts', setup)

@@ -20,10 +20,11 @@ const named = ({ id }: { id: string }, { params }: Asked) => params.id === id
 const BY_THING: Readonly<
   Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'plan' | 'handover' | 'remark' | 'shop', ByName<{ id: string }>>
 > = {
-  machine: { machines: always, floor: always, scene: named, template: named },
+  machine: { machines: always, floor: always, scene: named, template: named, go: always },
   // Whether a figure stands good hangs on its gauges, on every machine.
-  gauge: { carryOffer: always, gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
+  gauge: { go: always, carryOffer: always, gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
   assembly: {
+    go: always,
     carryOffer: always,
     assemblies: always,
     presetSenders: always,
@@ -35,7 +36,18 @@ const BY_THING: Readonly<
   // How the work is held is part of the scene of whatever machine has the operation.
   workpiece: { workpiece: named, scene: always },
   // A setup keeps its own edition and says that there is a newer one.
-  plan: { parts: always, part: always, operation: always, jobs: always, job: always, floor: always, setups: always, setup: always },
+  plan: {
+    programs: always,
+    go: always,
+    parts: always,
+    part: always,
+    operation: always,
+    jobs: always,
+    job: always,
+    floor: always,
+    setups: always,
+    setup: always,
+  },
   handover: { handover: named, floor: always },
   remark: { remarks: ({ id }, { query }) => id === '' || query.key === id },
   shop: { people: always, personRecords: always },
@@ -76,6 +88,9 @@ const BY_ENTRY: ByName<EntrySaid> = {
   cutMeanwhile: () => true,
   // Whatever writes a register or does a step on its machine, or on any: nobody looks at more than one.
   carryOffer: () => true,
+  // It rests on every figure of its machine, and on what was proven.
+  go: () => true,
+  programs: ofSetups,
   reasonsGiven: ({ setup }, { params }) => params.id === setup,
   partCounts: (said, { params }) => ofSetups(said) && (said.setup === null || said.setup === params.id),
 }

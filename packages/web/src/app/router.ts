@@ -19,11 +19,13 @@ export const router = createRouter({
       children: [
         { path: '', name: 'setup', component: () => import('../places/setup/SetupOverview.vue'), props: true },
         { path: 'step/:step', name: 'step', component: () => import('../places/setup/StepPage.vue'), props: true },
+        { path: 'go', name: 'go', component: () => import('../places/programs/GoPage.vue'), props: true },
         { path: 'routine/:routine', name: 'setup-routine', component: () => import('../routine/FreeRoutine.vue'), props: true },
       ],
     },
     { path: '/parts', name: 'parts', component: () => import('../places/parts/Parts.vue') },
     { path: '/parts/:part', name: 'part', component: () => import('../places/parts/PartPage.vue'), props: true },
+    { path: '/programs/:issue', name: 'program', component: () => import('../places/programs/ProgramPage.vue'), props: true },
     { path: '/jobs/:job', name: 'job', component: () => import('../places/parts/JobPage.vue'), props: true },
     {
       path: '/parts/:part/new-operation',

@@ -185,6 +185,10 @@ describe('the stock', () => {
       'M30',
     ]
     expect(ids(corner(0, 0))).toEqual([])
+    // One hole alone is over the stock or beside it.
+    const hole = (x: number) => ['G21 G90', 'T4 M6', `G54 G0 X${x}. Y9.`, 'G43 H4 Z50. M3', 'G81 R2. Z-3. F100', 'G80', 'M30']
+    expect(ids(hole(9))).toEqual([])
+    expect(ids(hole(-9))).toEqual(['stop beside G54'])
     expect(ids(corner(-92, -63))).toEqual(['stop beside G54'])
     expect(sentence('beside G54', corner(-92, -63))).toContain('It would fit with part zero at the far right corner.')
     expect(sentence('beside G54', corner(-92, 0))).toContain('at the near right corner')

@@ -92,8 +92,9 @@ function beside(all: readonly Extents[], box: StockBox, scene: Scene): GoFinding
 
 /** How much of a span lies within the stock, as a share of the smaller of the two. */
 function overlap({ min, max }: Span, from: number, to: number): number {
-  const common = Math.min(max, to) - Math.max(min, from)
-  return common / Math.max(1, Math.min(max - min, to - from))
+  // A single hole has no width: it is over the stock, or it is not.
+  if (max - min < 1) return min >= from && max <= to ? 1 : 0
+  return (Math.min(max, to) - Math.max(min, from)) / Math.min(max - min, to - from)
 }
 
 /** So much of what is cut lies over the stock, or the zero is elsewhere. */

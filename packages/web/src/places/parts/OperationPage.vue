@@ -30,6 +30,7 @@ import Remarks from '../../parts/Remarks.vue'
 import Facts from '../../ui/Facts.vue'
 import GoTo from '../../ui/GoTo.vue'
 import Rows from '../../ui/Rows.vue'
+import ProgramIssues from '../programs/ProgramIssues.vue'
 import Differences from './Differences.vue'
 import SetupRows from './SetupRows.vue'
 
@@ -208,6 +209,8 @@ const changes = computed(() => {
         >
       </Rows>
     </template>
+    <h2>Program</h2>
+    <ProgramIssues :operation="operation" />
     <h2>Order of work</h2>
     <ol class="steps">
       <li v-for="step in own.steps" :key="step.id">

@@ -65,6 +65,7 @@ const last = computed(() => counts.data.value?.[0] ?? null)
     <p class="ways">
       <Button @click="doing = 'record'">Setup record</Button>
       <template v-if="!ended">
+        <GoTo :to="{ name: 'go', params: { setup } }">Go or no go</GoTo>
         <Button v-if="!session.mayNot('countParts')" @click="doing = 'count'">Count parts</Button>
         <Button v-if="!session.mayNot('prove') && (!data.proven || data.proven.lapsed)" @click="doing = 'prove'">First run was good</Button>
         <GoTo :to="{ name: 'handover', params: { machine: data.summary.machine } }">Hand over</GoTo>

@@ -1,0 +1,69 @@
+import { give } from '../give.ts'
+import { expect, signIn, test } from '../shop.ts'
+
+const PROGRAM = [
+  '%',
+  'O2417 (SPOT ONLY)',
+  'G21 G90',
+  'T5 M6',
+  'G54 G0 X9. Y9. S3200 M3',
+  'G43 H5 Z50.',
+  'G81 R2. Z-3.4 F240',
+  'G80',
+  'G0 Z50.',
+  'M30',
+  '%',
+]
+const file = (lines: readonly string[]) => ({ name: 'SPOT.NC', mimeType: 'text/plain', buffer: Buffer.from(lines.join('\r\n')) })
+
+test('a program is kept, held against the record, and has its go until a figure changes', async ({ page, shop }) => {
+  await signIn(page, shop)
+  await page.goto(shop.url + '/operations/flange-20')
+  const program = page.getByRole('region', { name: 'Program' })
+  await expect(program.locator('[data-issue="5"]')).toContainText('W. Tansley')
+
+  // A letter is no program, and nothing of it is kept.
+  await program
+    .getByLabel('File of the program')
+    .setInputFiles({ name: 'letter.txt', mimeType: 'text/plain', buffer: Buffer.from('Dear Sir') })
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('dialog')).toContainText('No G or M word was found')
+  await page.getByRole('dialog').getByRole('button', { name: 'Leave it' }).click()
+  await expect(program.locator('[data-issue="6"]')).toHaveCount(0)
+
+  await program.getByLabel('File of the program').setInputFiles(file(PROGRAM))
+  await page.getByLabel('What changed, or where it comes from').fill('spots only, to try the fixture')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(program.locator('[data-issue="6"]')).toContainText('spots only')
+  await program.locator('[data-issue="6"]').getByRole('button', { name: 'what changed' }).click()
+  await expect(program.locator('[data-change=new]').first()).toContainText('O2417 (SPOT ONLY)')
+
+  // What stands from another setup is questioned, with its line; nothing stops it.
+  await page.goto(shop.url + '/setup/mill-3-0407/go')
+  await expect(page.locator('[data-go]')).toHaveAttribute('data-go', 'query')
+  const height = page.locator('[data-finding="zero work/G54/Z/geometry"]')
+  await expect(height).toContainText('G54 Z stands from another setup')
+  await height.getByRole('link', { name: 'line 5' }).click()
+  await expect(page.locator('li[aria-current]')).toContainText('G54 G0 X9. Y9. S3200 M3')
+  await page.goBack()
+  await expect(page.getByRole('button', { name: 'Give the go' })).toBeDisabled()
+  for (const reason of await page.getByPlaceholder('why it may run all the same').all())
+    await reason.fill('spots in the air, to see the zero')
+  await page.getByRole('button', { name: 'Give the go' }).click()
+  await expect(page.locator('[data-go]')).toHaveAttribute('data-go', 'clear')
+  await expect(page.locator('[data-go]')).toContainText('Go, given')
+
+  // A figure that it rests on is written: the go is over, and says why.
+  await page.goto(shop.url + '/setup/mill-3-0407/step/zero-G54-Y')
+  await give(page, { between: 'Nothing', reading: '-174.7000' })
+  await page.getByRole('button', { name: /^Record/ }).click()
+  await expect(
+    page
+      .getByText('G54 Y recorded', { exact: false })
+      .or(page.getByRole('button', { name: 'Undo' }))
+      .first(),
+  ).toBeVisible()
+  await page.goto(shop.url + '/setup/mill-3-0407/go')
+  await expect(page.getByRole('region', { name: 'Changed since' })).toContainText('G54 Y written since.')
+  await expect(page.locator('[data-go]')).not.toContainText('Go, given')
+})
