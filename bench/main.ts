@@ -7,6 +7,7 @@ import { HISTORY } from './history.ts'
 import { benchImport } from './import-tools.ts'
 import { benchKeystrokes } from './keystroke.ts'
 import { benchLongDay } from './long-day.ts'
+import { benchProgram } from './program.ts'
 import { benchRecording } from './recording.ts'
 import { benchStart } from './start-time.ts'
 import { openBenchShop } from './shop.ts'
@@ -51,6 +52,10 @@ const MEASUREMENTS: Readonly<Record<string, () => Promise<string> | string>> = {
   },
   circle: () => fit('Circle through 12 touches', benchCircle()),
   fit: () => fit('Best fit of 8 features', benchBestFit()),
+  program() {
+    const { reading, memory, against } = benchProgram()
+    return `Reading a program of 50 MB: ${reading.toFixed(0)} MB a minute on one core (aim: 100), memory grows by ${(100 * memory).toFixed(1)} % of its length; one of 10 MB against its setup ${against.toFixed(1)} ms (aim: 1000)`
+  },
   async table() {
     const { scrolling, editing, keystroke } = await benchToolsTable(databaseUrl)
     return `Tools table with ${ASSEMBLIES} assemblies: scrolls a row a frame at ${scrolling.toFixed(0)} frames a second, edits at ${editing.toFixed(0)} (aim: 60), keystroke 95th percentile ${keystroke.toFixed(1)} ms`

@@ -22,10 +22,9 @@ test('pictures', async ({ page, shop }) => {
   await page.getByRole('heading', { name: 'What stands in Mill 3' }).waitFor()
   await picture(page, 'setup')
 
-  await page.locator('[data-step=zero-G54-Y]').click()
-  await pick(page, 'Between', 'Nothing')
-  await page.getByLabel('Machine Y at the touch').fill('-175+0.295')
-  await picture(page, 'edge')
+  await page.getByRole('link', { name: 'Go or no go' }).click()
+  await page.locator('[data-go]').waitFor()
+  await picture(page, 'go')
 
   const [zero] = await shop.query<{ value: string }>(
     `SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'work/G54/Z/geometry'`,
