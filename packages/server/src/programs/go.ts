@@ -33,6 +33,16 @@ async function held(lane: Lane, setup: string, reads: ProgramReads, now: string)
   return { issue, proven, read, scene, findings: findings.sort(byGravity) }
 }
 
+/** Reads the program before anything is held: a long one takes longer than a transaction may. */
+async function readBefore({ pool, db, kept }: Connection, setup: string, reads: ProgramReads): Promise<void> {
+  const { plan } = await loadSetupPlan(db, setup)
+  const lane: Lane = { client: pool, db, kept, sent: null }
+  const [issue] = await issuesOf(lane, plan.id)
+  if (!issue) return
+  const { record } = await loadMachine(lane, plan.machine)
+  await reads.of(issue.hash, record, () => contentOf(lane, issue.hash))
+}
+
 const GRAVITY = { stop: 0, query: 1, clear: 2 }
 const byGravity = (one: GoFinding, other: GoFinding) => GRAVITY[one.verdict] - GRAVITY[other.verdict]
 
@@ -79,7 +89,8 @@ function changedSince({ at, issue, findings }: Given, now: Held): string[] {
 }
 
 /** The program of a setup against its record, and the go that was given last. */
-export function goOf(connection: Connection, setup: string, reads: ProgramReads, now: string): Promise<GoPage> {
+export async function goOf(connection: Connection, setup: string, reads: ProgramReads, now: string): Promise<GoPage> {
+  await readBefore(connection, setup, reads)
   return inTransaction(
     connection,
     async (lane) => {
@@ -102,7 +113,8 @@ export function goOf(connection: Connection, setup: string, reads: ProgramReads,
 }
 
 /** Gives the go: an entry with everything that was found and the reasons, on the issue that the person saw. */
-export function giveGo(connection: Connection, setup: string, body: GiveGoBody, reads: ProgramReads, author: Author): Promise<Entry> {
+export async function giveGo(connection: Connection, setup: string, body: GiveGoBody, reads: ProgramReads, author: Author): Promise<Entry> {
+  await readBefore(connection, setup, reads)
   let issue: ProgramIssue
   return ofSetup(
     connection,

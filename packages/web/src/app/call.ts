@@ -29,7 +29,14 @@ export type Answer<Name extends CallName> = Api[Name] extends Operation ? z.outp
 /** The server gives up before this, so that nothing is recorded after somebody was told that no answer came. */
 const PATIENCE = 15_000
 /** A whole file takes longer. */
-const PATIENCE_FOR: Partial<Record<CallName, number>> = { readPresets: 60_000, takePresets: 60_000, addRemark: 60_000 }
+const PATIENCE_FOR: Partial<Record<CallName, number>> = {
+  addProgram: 60_000,
+  go: 90_000,
+  giveGo: 90_000,
+  readPresets: 60_000,
+  takePresets: 60_000,
+  addRemark: 60_000,
+}
 
 /** Whom this screen shows: every write says it, so that a tab from before somebody else signed in writes nothing. */
 let shown: string | null = null

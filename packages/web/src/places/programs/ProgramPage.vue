@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useContextLine } from '../../app/context.ts'
-import { useProgramLines } from '../../app/queries.ts'
+import { useMachines, useProgramLines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
 import Opening from '../../parts/Opening.vue'
@@ -22,6 +22,9 @@ watch(asked, (line) => (from.value = stretchAround(line)))
 const page = useProgramLines(() => props.issue, from)
 const kept = computed(() => page.data.value?.issue ?? null)
 useContextLine(() => ['Program', ...(kept.value ? [`${kept.value.name}, issue ${kept.value.issue}`] : [])])
+const machines = useMachines()
+const changing = ref(false)
+const ChangeProgram = defineAsyncComponent(() => import('./ChangeProgram.vue'))
 const list = ref<HTMLElement | null>(null)
 watch(
   () => page.data.value?.from,
@@ -45,6 +48,7 @@ const last = computed(() => (page.data.value ? page.data.value.from + page.data.
       <Button :disabled="from <= 1" @click="from = Math.max(1, from - 400)">Lines before</Button>
       <span class="quiet">{{ page.data.value.from }} to {{ last }}</span>
       <Button :disabled="last >= kept.lines" @click="from = from + 400">Lines after</Button>
+      <Button @click="changing = true">Change it</Button>
     </p>
     <ol ref="list" class="sheet text" tabindex="0" aria-label="Text of the program">
       <li
@@ -56,6 +60,7 @@ const last = computed(() => (page.data.value ? page.data.value.from + page.data.
         <span class="number">{{ page.data.value.from + at }}</span> <code>{{ text }}</code>
       </li>
     </ol>
+    <ChangeProgram v-if="changing" :issue="kept" :machines="machines.data.value ?? []" @close="changing = false" />
   </div>
 </template>
 

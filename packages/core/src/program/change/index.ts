@@ -1,0 +1,5 @@
+export { layOut } from './layout.ts'
+export type { LayoutOrder, NotLaidOut } from './layout.ts'
+export { renumber } from './offsets.ts'
+export type { Renumbered } from './offsets.ts'
+export { retarget } from './slots.ts'

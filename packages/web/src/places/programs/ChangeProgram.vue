@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import type { MachineRecord } from '@rook/core'
+import type { ProgramIssue } from '@rook/contract'
+import { computed, onMounted, reactive, ref } from 'vue'
+import { saveFile } from '../../app/file.ts'
+import Field from '../../ui/Field.vue'
+import FormDialog from '../../ui/FormDialog.vue'
+import OneOf from '../../ui/OneOf.vue'
+import PickField from '../../ui/PickField.vue'
+import WordField from '../../ui/WordField.vue'
+import { changed, changedLines, newName, type Wanted } from './changed.ts'
+import { MOST_CHANGED, wholeText } from './whole-text.ts'
+
+/** A program with another slot, over several slots, or with other offset numbers: shown line by line, and saved as a new file. */
+const props = defineProps<{ issue: ProgramIssue; machines: readonly MachineRecord[] }>()
+const emit = defineEmits<{ close: [] }>()
+const text = ref<string[] | null>(null)
+const trouble = ref<string | null>(null)
+const wanted = reactive<Wanted>({ what: 'slot', from: '', to: '', slots: [], order: 'part by part', letter: 'H', old: '', fresh: '' })
+
+onMounted(async () => {
+  if (props.issue.lines > MOST_CHANGED) {
+    trouble.value = `A program of more than ${MOST_CHANGED} lines is changed where it was made.`
+    return
+  }
+  try {
+    text.value = await wholeText(props.issue)
+  } catch {
+    trouble.value = 'The text could not be fetched. Close this and open it again.'
+  }
+})
+
+const slots = computed(() =>
+  [...new Set(props.machines.flatMap((machine) => machine.slots.map(({ code }) => code)))].map((value) => ({ value, label: value })),
+)
+const several = computed({
+  get: () => wanted.slots.join(', '),
+  set: (typed: string) =>
+    (wanted.slots = typed
+      .toUpperCase()
+      .split(/\s*,\s*/)
+      .filter(Boolean)),
+})
+const out = computed(() => (text.value ? changed(text.value, wanted) : null))
+const shown = computed(() => (text.value && out.value && 'lines' in out.value ? changedLines(text.value, out.value.lines) : null))
+const refused = computed(() => (out.value && 'refused' in out.value ? out.value.refused : null))
+
+function save(): void {
+  if (!out.value || !('lines' in out.value)) return
+  saveFile(newName(props.issue.name, wanted.what), `${out.value.lines.join('\r\n')}\r\n`)
+  emit('close')
+}
+
+const WHATS = [
+  { value: 'slot', label: 'Another slot' },
+  { value: 'layout', label: 'Over several slots' },
+  { value: 'offset', label: 'Other H or D' },
+] as const
+const ORDERS = [
+  { value: 'part by part', label: 'Part by part' },
+  { value: 'tool by tool', label: 'Tool by tool' },
+] as const
+const LETTERS = [
+  { value: 'H', label: 'H' },
+  { value: 'D', label: 'D' },
+] as const
+</script>
+
+<template>
+  <FormDialog
+    :title="`Change ${issue.name}, issue ${issue.issue}`"
+    ok="Save as a new file"
+    :blocked="!shown || shown.inAll === 0"
+    :trouble="trouble"
+    :width="820"
+    @go="save"
+    @close="emit('close')"
+  >
+    <div class="fields">
+      <Field label="What"><OneOf v-model="wanted.what" name="What" :options="WHATS" /></Field>
+      <template v-if="wanted.what === 'offset'">
+        <Field label="Word"><OneOf v-model="wanted.letter" name="Word" :options="LETTERS" /></Field>
+        <WordField v-model="wanted.old" label="Number that is called" figure :maxlength="4" inputmode="numeric" />
+        <WordField v-model="wanted.fresh" label="New number" figure :maxlength="4" inputmode="numeric" />
+      </template>
+      <PickField v-else v-model="wanted.from" label="Slot that it calls" :options="slots" />
+      <PickField v-if="wanted.what === 'slot'" v-model="wanted.to" label="New slot" :options="slots" />
+      <template v-if="wanted.what === 'layout'">
+        <WordField v-model="several" label="Slots, in their order" placeholder="G54, G55, G56" :maxlength="200" />
+        <Field label="Order"><OneOf v-model="wanted.order" name="Order" :options="ORDERS" /></Field>
+      </template>
+    </div>
+    <p v-if="refused" class="quiet">{{ refused }}</p>
+    <p v-else-if="shown" class="quiet">
+      {{
+        shown.inAll === 0
+          ? 'No line would differ.'
+          : `${shown.inAll} lines${shown.lines.length < shown.inAll ? `, the first ${shown.lines.length} of them here` : ''}.`
+      }}
+      The issue stays as it is; keep the new file as an issue when it is good.
+    </p>
+    <ol v-if="shown && shown.inAll > 0" class="sheet">
+      <li v-for="line in shown.lines" :key="line.number" :data-changed="line.number">
+        <span class="quiet">{{ line.number }}</span>
+        <code v-if="line.was !== null" class="was">{{ line.was }}</code>
+        <code>{{ line.is }}</code>
+      </li>
+    </ol>
+  </FormDialog>
+</template>
+
+<style scoped>
+.fields {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 14px;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 8px 14px;
+  max-height: 40vh;
+  overflow: auto;
+}
+li {
+  display: grid;
+  grid-template-columns: 48px repeat(2, minmax(0, 1fr));
+  gap: 14px;
+}
+.was {
+  text-decoration: line-through;
+}
+</style>
