@@ -4,9 +4,6 @@ import { coreShape } from './entry.ts'
 import { instant } from './lengths.ts'
 import { reason } from './reason.ts'
 
-/** A program longer than this is refused, characters. */
-export const MOST_PROGRAM = 52_000_000
-
 /** An issue of an operation's program. */
 export const programIssue = z
   .object({

@@ -105,6 +105,21 @@ describe('issues of a program', () => {
     expect((await marrow.send('GET', `/api/programs/${randomUUID()}`)).status).toBe(404)
   })
 
+  it('are not compared where they have little in common', async () => {
+    const [newest] = await issues()
+    const long = (word: string) => `G21\n${Array.from({ length: 4_000 }, (_, at) => `${word}${at}`).join('\n')}\nM30`
+    const one = (await add(long('X'), newest!.id)).body
+    const other = (await add(long('Y'), one.id)).body
+    expect(await marrow.send(`GET`, `/api/programs/${other.id}/from/${one.id}`)).toMatchObject({
+      status: 422,
+      body: { code: 'too-different' },
+    })
+    const end = (await marrow.send<ProgramLines>('GET', `/api/programs/${other.id}?from=4001&count=400`)).body
+    expect(end.lines).toEqual(['Y3999', 'M30'])
+    // The next tests go on with a short one.
+    expect((await add([...FIRST.slice(0, 4), 'G1 X5. F100', 'M30'].join('\n'), other.id)).status).toBe(200)
+  })
+
   it('cannot be changed in the database', async () => {
     await expect(shop.connection.pool.query(`UPDATE program_issue SET name = 'other'`)).rejects.toThrow()
     await expect(shop.connection.pool.query('DELETE FROM program_text')).rejects.toThrow()
@@ -114,7 +129,7 @@ describe('issues of a program', () => {
 describe('the go of a setup', () => {
   it('is stopped by what is unset, with the line', async () => {
     const { issue, findings, given, read } = await go()
-    expect(issue?.issue).toBe(2)
+    expect(issue?.issue).toBe(5)
     expect(given).toBeNull()
     expect(read?.slots).toEqual([{ slot: 'G54', line: 4, times: 1, known: true }])
     expect(findings[0]).toMatchObject({
@@ -149,7 +164,7 @@ describe('the go of a setup', () => {
     const [newest] = await issues()
     await add('%\nO2410\nG21 G90\nM206\nM30\n%', newest!.id)
     const { given } = await go()
-    expect(given?.changed).toContain('Issue 4 of the program has come since.')
+    expect(given?.changed).toContain('Issue 7 of the program has come since.')
     expect(given?.changed.some((sentence) => sentence.includes('M206'))).toBe(true)
   })
 })

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { gunzipSync } from 'node:zlib'
-import { MOST_PROGRAM } from '@rook/contract'
+import { MOST_PROGRAM } from '@rook/contract/file-limits'
 import { answerOf, refusalOf } from '../files/file-refused.ts'
 
 /** A program as it was sent: pressed, as base64. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ProgramIssue } from '@rook/contract'
+import { MOST_PROGRAM } from '@rook/contract/file-limits'
 import { computed, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
@@ -12,9 +13,9 @@ const emit = defineEmits<{ close: [] }>()
 const note = ref('')
 const unread = ref<string | null>(null)
 const { trouble, busy, send } = useSend()
-/** Longer files are read on the server no more. */
-const MOST = 52_000_000
-const tooLong = computed(() => (props.file.size > MOST ? `The file has ${Math.round(props.file.size / 1e6)} MB; 52 MB is the most.` : null))
+const tooLong = computed(() =>
+  props.file.size > MOST_PROGRAM ? `The file has ${Math.round(props.file.size / 1e6)} MB; ${MOST_PROGRAM / 1e6} MB is the most.` : null,
+)
 
 async function keep(): Promise<void> {
   unread.value = null
