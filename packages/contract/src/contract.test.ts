@@ -77,6 +77,7 @@ describe('the contract', () => {
       'carried',
       'edited',
       'ended',
+      'go',
       'mounted',
       'pick-up',
       'preset',

@@ -86,7 +86,8 @@ export function readBlock(source: string, line: number, semicolon: boolean): Blo
   const { code, comments, open } = hasComment ? withoutComments(source, semicolon) : { code: source, comments: [], open: -1 }
   block.comments = comments
   if (open >= 0) block.errors.push({ column: open + 1, sentence: 'A comment is opened here and not closed on its line.' })
-  const text = code.toUpperCase()
+  // ISO 6983 writes a program's number behind a colon as well as behind an O.
+  const text = code.toUpperCase().replace(/^(\s*):(?=\s*\d)/, '$1O')
   let at = 0
   while (at < text.length) {
     const code = text.charCodeAt(at)
@@ -122,7 +123,7 @@ function flow(text: string, at: number, block: Block): number {
 }
 
 /** True for a space, a tab and the other controls that programs are padded with. */
-const isSpace = (code: number) => code <= 32 || code === 160
+const isSpace = (code: number) => code <= 32 || code === 160 || code === 0xfeff
 const isDigit = (code: number) => code >= 48 && code <= 57
 const [MINUS, PLUS, POINT, OPEN, HASH] = [45, 43, 46, 91, 35]
 

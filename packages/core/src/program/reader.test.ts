@@ -151,6 +151,9 @@ describe('how far it goes', () => {
     expect(span(program, 'feed', 'Z')).toBeUndefined()
     expect(program.machineMoves).toEqual([{ code: 'G53', line: 5, text: 'G53 G0 Z0.' }])
     expect(why(lines('G54 T1 M6', 'G91 G0 X5.'))).toEqual(['2: X is counted from where nobody knows'])
+    // Straight home from wherever it stands, as most programs begin.
+    expect(why(lines('G91 G28 Z0.', 'G90 G54'))).toEqual([])
+    expect(why(lathe('G28 U0 W0', 'T0101'))).toEqual([])
     const scaled = lines(...START, 'G51 X0 Y0 P2.', 'G1 X500. F100', 'G50', 'G1 X5.')
     expect(span(scaled, 'feed', 'X')).toEqual([5, 500])
     expect(why(scaled)).toEqual(['5: scaling: no place is told until it is off'])
@@ -192,6 +195,11 @@ describe('subprograms', () => {
     ])
     expect(program.subs).toEqual([{ number: 'O100', line: 6, times: 1, atHand: true }])
     expect(program.extents[0]!.feed.X).toMatchObject({ maxLine: 9 })
+  })
+
+  it('are numbered behind a colon too', () => {
+    const program = lines('\ufeff%', ':0001', ...START, 'M98 P100', 'M30', ':0100', 'G1 X33. F100', 'M99')
+    expect([program.name, span(program, 'feed', 'X')]).toEqual(['O0001', [0, 33]])
   })
 
   it('are local where a block number calls them', () => {

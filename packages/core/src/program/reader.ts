@@ -237,7 +237,9 @@ export class ProgramReader {
     listing.listed('machineMoves', `G${code / 10}`, given.block.line, textOf(given))
     const named = (['X', 'Y', 'Z'] as const).filter((axis) => given.words.has(axis) || has(given, { X: 'U', Y: 'V', Z: 'W' }[axis]))
     // On its way to the reference point it passes the place that the block names.
-    if (code !== 530 && motion.goes(given)) motion.rapid(given, motion.target(given))
+    // "From where it stands" needs no place: whatever stands there goes straight home.
+    const isKnown = named.every((axis) => (given.words.has(axis) && !state.incremental) || state.at[axis] !== null)
+    if (code !== 530 && isKnown && motion.goes(given)) motion.rapid(given, motion.target(given))
     for (const axis of named.length === 0 && code !== 530 ? (['X', 'Y', 'Z'] as const) : named) state.at[axis] = null
   }
 

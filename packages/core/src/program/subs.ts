@@ -4,7 +4,7 @@ export interface Sub {
   first: number
 }
 
-const OPENS = /^\s*(?:\/\s*)?O\s*0*(\d+)/i
+const OPENS = /^\s*(?:\/\s*)?[O:]\s*0*(\d+)/i
 const MAY_END = /[Mm]/
 const ENDS = /M\s*0*(2|30|99)(?!\d)/i
 

@@ -167,6 +167,7 @@ describe('an operation', () => {
     serverThat({
       'GET /api/operations/op': ok(page),
       'GET /api/operations/op/workpiece': ok({ holding: null, outline: null }),
+      'GET /api/operations/op/programs': ok([]),
       'GET /api/machines': ok([MILL]),
       'GET /api/machines/mill/scene': ok(at),
       'GET /api/gauges': ok(at.gauges),
