@@ -10,7 +10,7 @@ const NAME = 'face as the stock has it'
 
 /**
  * A touched side or face against the stock of the operation: before anything is cut the raw face is there, and its allowance is
- * counted whole and to its own side; afterwards it is gone.
+ * counted whole and to its own side.
  */
 export const stockFaces: Check = {
   id: 'stock-faces',
@@ -39,14 +39,16 @@ function judge({ axis, direction, place }: TouchedFace, scene: Scene): Finding {
   }
   const clear = { ...finding, verdict: 'clear' as const }
   const isAt = (value: Nm) => magnitude(minus(place, value)) <= near(raw, scene)
+  // From the first part on both may lie in the machine: a fresh piece, and one whose face is gone. A face that is touched again moves
+  // its zero by what was cut, and is found by that.
   if (plan!.cut !== null)
-    return raw !== 0 && isAt(raw) && !isAt(nm(0))
+    return axis === 'Z' && raw !== 0 && isAt(raw)
       ? {
-          ...finding,
-          verdict: 'query',
-          sentence: `Parts have been cut in this setup, and ${shown(raw)} is where the raw stock ends. If this face was cut, it stands at its finished ${axis} now.`,
+          ...clear,
+          tell: true,
+          sentence: `Parts have been cut in this setup: a raw face at ${axis} ${shown(raw)} is there on a fresh piece only.`,
         }
-      : { ...clear, sentence: `Parts have been cut since the stock was as recorded.` }
+      : { ...clear, sentence: 'Parts have been cut since the stock was as recorded.' }
   if (isAt(raw)) return { ...clear, sentence: `The stock ends at ${axis} ${shown(raw)}, where this face is said to be.` }
   if (isAt(opposite) && mayBeJaw(axis, direction, scene))
     return { ...clear, sentence: `The opposite side of the stock, where the fixed jaw is.` }

@@ -48,11 +48,22 @@ describe('a face against the stock of the operation', () => {
     expect(said(far, { holding: { ...jaw, fixedJaw: 'X-' } })?.sentence).toContain('which is the opposite side')
   })
 
-  it('asks about a raw face once parts have been cut', () => {
+  it('only tells of a raw face once parts have been cut, for a fresh piece has one', () => {
     const cut = '2026-11-24T02:00:00.000Z'
-    expect(said(face, { cut })).toMatchObject({ verdict: 'query' })
-    expect(said(face, { cut })?.sentence).toContain('If this face was cut, it stands at its finished Z now.')
+    expect(said(face, { cut })).toMatchObject({ verdict: 'clear', tell: true })
+    expect(said(face, { cut })?.sentence).toContain('a raw face at Z 0.8000 is there on a fresh piece only')
     expect(said({ ...face, place: '0' }, { cut })).toMatchObject({ verdict: 'clear' })
+    expect(said({ ...face, place: '0' }, { cut })?.tell).toBeUndefined()
+  })
+
+  it('is found by its zero where it is touched again after it was cut away', () => {
+    // Touched raw at 0.8, zero lay at −476.5655; the cut face is 0.8 lower and still said to stand at 0.8.
+    const before: [RegisterRef, Standing] = [workRegister('G54', 'Z'), stands(mm(-476.5655), { setup: 'now' })]
+    const found = run('face', { ...face, reading: '-373.09' }, planned({ cut: '2026-11-24T02:00:00.000Z' }, [length, before])).finding(
+      'jump',
+    )
+    expect(found).toMatchObject({ names: true })
+    expect(found?.sentence).toContain('G54 Z moves \u22120.8000')
   })
 })
 
