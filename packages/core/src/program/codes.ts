@@ -114,7 +114,19 @@ function takesLength({ state, listing }: Doing, given: Given): void {
   // The tip stands elsewhere in part coordinates than what was there before.
   state.at.Z = null
   const offset = numberOf(given, 'H')
-  if (offset !== null) listing.ofTool(state.tool, 'lengths', { offset: String(offset), line: given.block.line })
+  const { line } = given.block
+  if (offset !== null) listing.ofTool(state.tool, 'lengths', { offset: String(offset), line })
+  else listing.notFollowed(line, textOf(given), 'no H is called with it: the control takes whichever was called last')
+}
+
+/** G44 takes a length off where G43 adds it: right only where lengths are kept with the other sign. */
+function takesLengthOff(doing: Doing, given: Given): void {
+  takesLength(doing, given)
+  doing.listing.notFollowed(
+    given.block.line,
+    textOf(given),
+    'the length counts with the other sign, and the tip is not where the record puts it',
+  )
 }
 
 function drill(code: number): Does {
@@ -146,7 +158,7 @@ export const CODES: ReadonlyMap<number, Does> = new Map<number, Does>([
   [410, compensates('left')],
   [420, compensates('right')],
   [430, takesLength],
-  [440, takesLength],
+  [440, takesLengthOff],
   [490, ({ state }) => ((state.length = false), (state.at.Z = null), undefined)],
   [160, frame('polar coordinates')],
   [150, frame(null)],

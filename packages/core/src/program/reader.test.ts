@@ -65,6 +65,10 @@ describe('what a program calls', () => {
     expect(lines('G21', 'G0 X5.', 'G1 Z-1. F100').beforeSlot).toBe(2)
     expect(lines('G54', 'G0 X5.', 'G1 Z-1. F100').beforeTool).toBe(3)
     expect(lines('G54 T1 M6', 'G0 X0. Y0. Z5.', 'G1 Z-1. F100').tools[0]!.cutsWithoutLength).toBe(3)
+    expect(why(lines('G54 T1 M6', 'G43 Z5.'))[0]).toBe('2: no H is called with it: the control takes whichever was called last')
+    expect(why(lines('G54 T1 M6', 'G0 G44 H1 Z5.'))).toEqual([
+      '2: the length counts with the other sign, and the tip is not where the record puts it',
+    ])
     expect(lines('G57', 'M30').slots).toMatchObject([{ slot: 'G57', known: false }])
     expect(lines('M6').errors).toEqual([{ line: 1, column: 1, sentence: 'M6 changes a tool, and no T stands before it.' }])
     expect(lines(...START, 'G41 D4 G1 X5. F100', 'G68 X0 Y0 R10.', 'G52 X1.', 'M30').leftOn).toEqual([
