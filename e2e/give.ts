@@ -38,8 +38,13 @@ export const fact = (page: Page, label: string) => page.locator(`[data-fact="${l
 export async function answerAll(page: Page, reason: string): Promise<void> {
   const ask = page.getByRole('button', { name: 'give a reason' })
   while (await ask.count()) {
-    await ask.first().click()
-    await page.getByLabel('Reason', { exact: true }).fill(reason)
-    await page.getByRole('button', { name: 'Keep' }).click()
+    // What is asked may be another thing once news has come: the field goes with it, and is opened anew.
+    try {
+      await ask.first().click({ timeout: 3_000 })
+      await page.getByLabel('Reason', { exact: true }).fill(reason, { timeout: 3_000 })
+      await page.getByRole('button', { name: 'Keep' }).click({ timeout: 3_000 })
+    } catch {
+      continue
+    }
   }
 }

@@ -87,8 +87,8 @@ test.describe('a part through both spindles', () => {
         const ask = page.getByRole('button', { name: 'give a reason' }).first()
         if (await ask.isVisible()) {
           await ask.click({ timeout: 500 })
-          await page.getByLabel('Reason', { exact: true }).fill('as this lathe counts')
-          await page.getByRole('button', { name: 'Keep' }).click()
+          await page.getByLabel('Reason', { exact: true }).fill('as this lathe counts', { timeout: 3_000 })
+          await page.getByRole('button', { name: 'Keep' }).click({ timeout: 3_000 })
         }
         await expect(record).toBeEnabled({ timeout: 500 })
       }).toPass()
