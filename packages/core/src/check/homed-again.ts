@@ -1,5 +1,5 @@
 import { magnitude } from '../length/index.ts'
-import { listed, registerKey, registerName, workRegister, zeroAxis } from '../register/index.ts'
+import { listed, parseRegisterKey, registerKey, registerName, workRegister, zeroAxis } from '../register/index.ts'
 import { axesOf } from '../machine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { comparedIn, movedBy } from './apart.ts'
@@ -32,7 +32,7 @@ export const homedAgain: Check = {
         },
       ]
     if (again.length > 0 || settled(homedAt!, before, scene)) return []
-    const names = listed(before.map((key) => nameOf(key, scene)))
+    const names = listed(before.map((key) => registerName(parseRegisterKey(key))))
     return [
       {
         ...finding,
@@ -68,10 +68,4 @@ function settled(homedAt: string, before: readonly string[], { plan, machine, st
       return !before.includes(key) && stands?.setup === plan!.setup && stands.at >= homedAt
     }),
   )
-}
-
-function nameOf(key: string, { plan, machine }: Scene): string {
-  for (const slot of plan!.slots)
-    for (const axis of axesOf(machine)) if (registerKey(workRegister(slot, axis)) === key) return registerName(workRegister(slot, axis))
-  return key
 }

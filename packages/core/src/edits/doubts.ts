@@ -105,7 +105,7 @@ function answersNot({ name, before, after }: Change, register: RegisterRef, scen
 function replacedOrAdded({ name, before, after }: Change, register: RegisterRef, text: string, { machine }: Scene): Remark[] {
   if (before === null || before === 0 || !/^\s*\+/.test(text)) return []
   // A geometry that is signed as all of its kind are is no amount.
-  if (register.layer === 'geometry' && (magnitude(after) > limitOf(machine, 'wearTotal') || Math.sign(before) === 0)) return []
+  if (register.layer === 'geometry' && magnitude(after) > limitOf(machine, 'wearTotal')) return []
   return [
     {
       id: 'replaced-or-added',

@@ -3,7 +3,7 @@ import type { RegisterKey } from '../../register/index.ts'
 import type { Scene } from '../../scene/index.ts'
 import type { ProgramRead } from '../read.ts'
 
-/** Where what was found is put right. */
+/** The place where a person mends a finding. */
 export type Mend = 'program' | 'zero' | 'tool' | 'mount' | 'plan' | 'machine' | 'look'
 
 /** Something that the program and the record say of each other. */

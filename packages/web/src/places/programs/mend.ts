@@ -9,7 +9,7 @@ export interface Way {
 
 type At = Pick<SetupSummary, 'id' | 'machine' | 'operation'>
 
-/** Where each kind of finding is put right. */
+/** The way to the place that mends each kind of finding. */
 const MENDS: Readonly<Record<GoFinding['mend'], (at: At) => Way | null>> = {
   zero: ({ id }) => ({ words: 'to the setup', to: { name: 'setup', params: { setup: id } } }),
   tool: ({ machine }) => ({ words: 'to its tools', to: { name: 'machine-tools', params: { machine } } }),
