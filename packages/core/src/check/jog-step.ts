@@ -7,8 +7,8 @@ import type { Check, Finding } from './finding.ts'
 const NAME = 'felt finely enough'
 
 /**
- * A touch lies anywhere within the last step that was jogged: s/√12 of standard uncertainty. A ±U that claims to be finer than that,
- * or a tolerance that is, is not what was felt.
+ * A touch lies anywhere within the last step that was jogged: s/√12 of standard uncertainty. A ±U that claims to be finer than that
+ * is not what was felt; whether a ±U is fine enough for the tolerance is another check.
  */
 export const jogStep: Check = {
   id: 'jog-step',
