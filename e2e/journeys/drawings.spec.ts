@@ -1,5 +1,5 @@
 import { answerAll, give } from '../give.ts'
-import { expect, pick, signIn, test, type Shop } from '../shop.ts'
+import { expect, openStep, pick, signIn, test, type Shop } from '../shop.ts'
 
 /** A drawing of the flange as a drawing program writes it: group codes and values in turn. It names no unit. */
 const FLANGE = [
@@ -92,4 +92,35 @@ test('a routine outside a setup offers what was used last, and shows the part th
   await expect(page.locator('.drawing .caption')).toContainText('to scale')
   await give(page, { axis: 'X', direction: 'X+', between: 'Nothing', reading: '-318.2040', place: '0' })
   await expect(page.locator('[data-result]')).toContainText('\u2212313.2040')
+})
+
+test('a drawing grows under the wheel, moves by keys, and comes back whole', async ({ page, shop }) => {
+  await signIn(page, shop)
+  await openStep(page, 'mill-3', 'zero-G54-Y')
+  const drawing = page.getByRole('group', { name: /^Drawing, / })
+  // What a person measures it by: how far apart two marks stand on the screen.
+  const spread = () =>
+    drawing.evaluate((svg) => {
+      const at = [...svg.querySelectorAll('text')].map((label) => label.getBoundingClientRect().x)
+      return Math.max(...at) - Math.min(...at)
+    })
+  const back = page.getByRole('button', { name: 'whole' })
+  await expect.poll(spread).toBeGreaterThan(50)
+  await drawing.hover()
+  // The first turn may come before the code for it does.
+  await expect(async () => {
+    await page.mouse.wheel(0, -240)
+    await expect(back).toBeVisible({ timeout: 500 })
+  }).toPass()
+  await back.click()
+  await expect(back).toBeHidden()
+  const before = await spread()
+  await drawing.focus()
+  await page.keyboard.press('+')
+  await expect.poll(spread).toBeGreaterThan(1.2 * before)
+  await page.keyboard.press('0')
+  await expect(back).toBeHidden()
+  await expect.poll(spread).toBeCloseTo(before, 0)
+  await page.keyboard.press('ArrowLeft')
+  await expect(back).toBeVisible()
 })

@@ -135,6 +135,10 @@ test('the page is sent anew each time, its files for good and pressed together; 
   const script = await request.get(shop.url + file!, { headers: { 'accept-encoding': 'br, gzip' } })
   expect(script.headers()['cache-control']).toContain('immutable')
   expect(script.headers()['content-encoding']).toBe('br')
+  // What speaks of a page goes with the page alone; a first visit would carry it 150 times.
+  expect(page.headers()['content-security-policy']).toContain("frame-ancestors 'self'")
+  expect(script.headers()).not.toHaveProperty('content-security-policy')
+  expect(script.headers()['x-content-type-options']).toBe('nosniff')
   const gone = await request.get(`${shop.url}/assets/index-0ld.js`)
   expect(gone.status()).toBe(404)
   expect(((await gone.json()) as { detail: string }).detail).toContain('Load the page again')

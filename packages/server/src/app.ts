@@ -79,6 +79,10 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
       // Browsers heed these over HTTPS alone, and complain of them elsewhere.
       crossOriginOpenerPolicy: false,
       originAgentCluster: false,
+      // Only browsers that cannot run this interface heeded these.
+      xDownloadOptions: false,
+      xPermittedCrossDomainPolicies: false,
+      xXssProtection: false,
       contentSecurityPolicy: {
         directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"], 'font-src': ["'self'", 'data:'] },
       },

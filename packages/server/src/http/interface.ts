@@ -9,6 +9,9 @@ const INTERFACE = fileURLToPath(new URL('../../../web/dist', import.meta.url))
 /** The page is asked for anew each time: it names the files of the present build, and an old copy names files that are gone. */
 const fresh = (response: { setHeader(name: string, value: string): void }) => response.setHeader('Cache-Control', 'no-cache')
 
+/** Headers that speak of a page. A script, a style or a face is never one, and a first visit fetches 150 of them. */
+const OF_A_PAGE = ['Content-Security-Policy', 'Referrer-Policy', 'X-Frame-Options', 'X-DNS-Prefetch-Control']
+
 /** The built interface: files as the build has pressed them together, and one page for every address of the interface. */
 export function serveInterface(app: Express): void {
   if (!existsSync(INTERFACE)) return
@@ -18,7 +21,12 @@ export function serveInterface(app: Express): void {
       enableBrotli: true,
       orderPreference: ['br', 'gz'],
       index: false,
-      serveStatic: { immutable: true, maxAge: '1y', fallthrough: true },
+      serveStatic: {
+        immutable: true,
+        maxAge: '1y',
+        fallthrough: true,
+        setHeaders: (response) => OF_A_PAGE.forEach((name) => response.removeHeader(name)),
+      },
     }),
     noSuchFile,
   )

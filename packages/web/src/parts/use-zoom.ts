@@ -1,23 +1,46 @@
-import { select } from 'd3-selection'
-import { zoom as zoomBehaviour, zoomIdentity, type ZoomTransform } from 'd3-zoom'
 import { computed, onBeforeUnmount, onMounted, shallowRef, type Ref } from 'vue'
+import type { attachZoom, Placed } from './zoom-behaviour.ts'
 
 const STEP = 60
 
-/** Moving and sizing a drawing by wheel, drag, pinch, buttons and keys. */
+const UNMOVED: Placed = { k: 1, x: 0, y: 0, toString: () => 'translate(0,0) scale(1)' }
+
+/** What a person does first on a page, long before they can reach the drawing. */
+const FIRST_SIGNS = ['pointermove', 'pointerdown', 'touchstart', 'keydown', 'wheel'] as const
+
+/**
+ * Moving and sizing a drawing by wheel, drag, pinch, buttons and keys.
+ * The code for it comes with the first sign of a person: the figures are on the screen before, and on a slow line that is what is waited for.
+ */
 export function useZoom(picture: Ref<SVGSVGElement | null>) {
-  const transform = shallowRef<ZoomTransform>(zoomIdentity)
-  const behaviour = zoomBehaviour<SVGSVGElement, unknown>()
-    .scaleExtent([0.5, 40])
-    .on('zoom', (event: { transform: ZoomTransform }) => (transform.value = event.transform))
-  const selected = () => select(picture.value!)
+  const transform = shallowRef<Placed>(UNMOVED)
+  let attached: ReturnType<typeof attachZoom> | undefined
+  let gone = false
 
-  onMounted(() => picture.value && selected().call(behaviour).on('dblclick.zoom', null))
-  onBeforeUnmount(() => picture.value && selected().on('.zoom', null))
+  async function ready() {
+    const { attachZoom } = await import('./zoom-behaviour.ts')
+    if (gone || !picture.value) return undefined
+    return (attached ??= attachZoom(picture.value, (to) => (transform.value = to)))
+  }
 
-  const by = (factor: number) => selected().call(behaviour.scaleBy, factor)
-  const move = (x: number, y: number) => selected().call(behaviour.translateBy, x / transform.value.k, y / transform.value.k)
-  const whole = () => selected().call(behaviour.transform, zoomIdentity)
+  const fetchIt = () => {
+    listen(false)
+    void ready()
+  }
+  const listen = (on: boolean) =>
+    FIRST_SIGNS.forEach((sign) =>
+      (on ? addEventListener : removeEventListener)(sign, fetchIt, { passive: true } as AddEventListenerOptions),
+    )
+  onMounted(() => listen(true))
+  onBeforeUnmount(() => {
+    gone = true
+    listen(false)
+    attached?.detach()
+  })
+
+  const by = async (factor: number) => (await ready())?.by(factor)
+  const move = async (x: number, y: number) => (await ready())?.move(x / transform.value.k, y / transform.value.k)
+  const whole = async () => (await ready())?.whole()
 
   const KEYS: Readonly<Record<string, () => unknown>> = {
     '+': () => by(1.5),
@@ -37,5 +60,6 @@ export function useZoom(picture: Ref<SVGSVGElement | null>) {
     act()
   }
 
-  return { transform, by, whole, key, isMoved: computed(() => transform.value.toString() !== zoomIdentity.toString()) }
+  const isMoved = computed(() => transform.value.k !== 1 || transform.value.x !== 0 || transform.value.y !== 0)
+  return { transform, by, whole, key, isMoved }
 }
