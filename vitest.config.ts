@@ -7,6 +7,7 @@ export default defineConfig({
       { test: { name: 'core', root: 'packages/core', include: ['src/**/*.test.ts'], testTimeout: 240_000, isolate: false } },
       { test: { name: 'contract', root: 'packages/contract', include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
       'packages/web',
+      { test: { name: 'practice', root: 'packages/practice', include: ['test/**/*.test.ts'], testTimeout: 60_000 } },
       {
         test: {
           name: 'demo',
