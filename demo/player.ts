@@ -81,6 +81,7 @@ export async function perform(connection: Connection, task: Task): Promise<Entry
     routine: routine.id,
     inputs,
     agreed: [],
+    taken: {},
     setup: task.setup,
     step: task.step.id,
     basis: Object.fromEntries(

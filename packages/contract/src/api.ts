@@ -21,6 +21,7 @@ import { foundSchema } from './find.ts'
 import { gaugeEventBody, gaugeInput, gaugePage, gaugeRecord } from './gauge.ts'
 import { outlineReadSchema, readOutlineBody, workpieceSchema } from './workpiece.ts'
 import { planApi } from './plan-api.ts'
+import { connectionApi } from './connection-api.ts'
 import { programApi } from './program-api.ts'
 import { toolApi } from './tool-api.ts'
 import { sceneSchema } from './scene.ts'
@@ -49,6 +50,7 @@ export const api = {
   ...toolApi,
   ...planApi,
   ...programApi,
+  ...connectionApi,
   people: operation('people', {
     summary: 'Names to pick from at sign-in, and the shop they work in.',
     response: z

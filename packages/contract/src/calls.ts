@@ -116,6 +116,11 @@ export const CALLS = {
   changeTemplate: { method: 'put', path: '/api/machines/{id}/template', access: 'lead', unnamed: true },
   valuesOut: { method: 'post', path: '/api/machines/{id}/values-out', access: 'viewer', unnamed: true },
   reportFault: { method: 'post', path: '/api/faults', access: 'viewer', unnamed: true },
+  connection: { method: 'get', path: '/api/machines/{id}/connection', access: 'viewer' },
+  changeConnection: { method: 'put', path: '/api/machines/{id}/connection', access: 'lead', unnamed: true },
+  observed: { method: 'get', path: '/api/machines/{id}/observed', access: 'viewer' },
+  watch: { method: 'post', path: '/api/machines/{id}/watched', access: 'viewer', unnamed: true },
+  take: { method: 'post', path: '/api/machines/{id}/taken', access: 'operator' },
   held: { method: 'post', path: '/api/machines/{id}/held', access: 'viewer', unnamed: true },
 } as const satisfies Record<string, Call>
 

@@ -1,5 +1,6 @@
 import type { CarriedFigure, CarryOffer, Drawing, Finding, Readout, Working } from '@rook/core'
 import { z } from 'zod'
+import { takenSchema } from './connection.ts'
 import { ENTRY_KINDS } from './entry-kind.ts'
 import { instant, nmSchema } from './lengths.ts'
 import { pinSchema, roleSchema } from './people.ts'
@@ -19,6 +20,10 @@ export const recordBody = z
     routine: z.string().max(60),
     inputs: z.record(z.string().max(60), z.string().max(200)),
     agreed: z.array(z.string().max(60)).max(200).default([]),
+    taken: z
+      .record(z.string().max(60), z.uuid())
+      .default({})
+      .meta({ description: 'Figures that came over the wire: what was taken, by input.' }),
     setup: z.string().max(60).nullable().default(null),
     step: z.string().max(60).nullable().default(null),
     basis: z
@@ -103,6 +108,8 @@ export const entryContent = z
     release: z.object({ person: z.object({ id: z.string(), name: z.string() }), reason: z.string() }).nullable(),
     refers: z.uuid().nullable(),
     reason: z.string().nullable(),
+    /** Figures that came over the wire, by input, in entries that have such. */
+    taken: z.array(z.object({ input: z.string(), taken: takenSchema })).optional(),
     /** What was counted, in entries that count parts. */
     parts: z.object({ made: z.int(), scrapped: z.int() }).optional(),
     /** Steps that were carried over from an earlier setup, in entries that do it. */

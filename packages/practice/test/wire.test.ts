@@ -2,7 +2,7 @@ import { connect } from 'node:net'
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { startMachine } from '../src/floor.ts'
-import { FAULTS } from '../src/faults.ts'
+import type { FAULTS } from '../src/faults.ts'
 import { A_MILL } from './a-mill.ts'
 
 let floor: Awaited<ReturnType<typeof startMachine>>

@@ -22,6 +22,9 @@ import { plainAddress, plainText } from './http/plain-text.ts'
 import { sessions } from './http/session.ts'
 import type { Announcements } from './live/listen.ts'
 import { liveRoutes } from './live/routes.ts'
+import type { Links } from './machine-link/links.ts'
+import { Observations } from './machine-link/observations.ts'
+import { machineLinkRoutes } from './machine-link/routes.ts'
 import { machineRoutes } from './machines/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
 import { handoverRoutes } from './handover/routes.ts'
@@ -36,6 +39,7 @@ import { shopRoutes } from './shop/routes.ts'
 const VERSION = '0.1.0'
 
 export interface AppParts {
+  links: Links
   connection: Connection
   announcements: Announcements
   secret: string
@@ -63,7 +67,7 @@ const WORTH_PRESSING = 1_400
 
 /** The whole of the HTTP side: API, live events, and the built interface. */
 export function createApp(parts: AppParts): { app: Express; stop: () => Promise<void> } {
-  const { connection, announcements, secret, logger, clock = () => new Date().toISOString() } = parts
+  const { connection, announcements, links, secret, logger, clock = () => new Date().toISOString() } = parts
   const app = express()
   app.locals.clock = clock
   app.disable('x-powered-by')
@@ -89,6 +93,12 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
     }),
   )
   const schema = JSON.stringify(openApi(VERSION))
+  const observations = new Observations()
+  announcements.add({
+    heard: ({ kind }) => kind === 'machine' && links.look(),
+    missed: () => links.look(),
+    observed: (text) => observations.take(text),
+  })
   const overview = new Overview(connection)
   const readers = new FileReaders()
 
@@ -128,7 +138,8 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   workpieceRoutes(app, connection, readers)
   faultRoutes(app, logger)
   findRoutes(app, connection)
-  const live = liveRoutes(app, announcements)
+  machineLinkRoutes(app, connection, observations)
+  const live = liveRoutes(app, announcements, observations)
   app.use('/api', unknownAddress)
   serveInterface(app)
   app.use(unknownAddress)

@@ -4,6 +4,7 @@ import { type Logger } from 'pino'
 import { createApp } from './app.ts'
 import { connect, type Connection } from './db/client.ts'
 import { Announcements } from './live/listen.ts'
+import { Links } from './machine-link/links.ts'
 import { plainLogger } from './log.ts'
 import { sessionSecret } from './secret.ts'
 
@@ -36,10 +37,12 @@ export async function startServer({
   const connection = connect(databaseUrl, (error) => logger.warn(`database connection lost: ${error.message}`))
   const announcements = new Announcements(databaseUrl, (error) => logger.warn(`live connection lost: ${(error as Error).message}`))
   await announcements.start()
+  const links = new Links(databaseUrl, logger)
   const secret = await sessionSecret(connection.db)
-  const { app, stop } = createApp({ connection, announcements, secret, logger, clock, trustProxy })
+  const { app, stop } = createApp({ connection, announcements, links, secret, logger, clock, trustProxy })
   const server = createServer(app)
   await listen(server, port, host)
+  links.start()
   const address = server.address() as AddressInfo
   return {
     url: `http://${host.includes(':') ? `[${host}]` : host}:${address.port}`,
@@ -48,6 +51,7 @@ export async function startServer({
       server.closeAllConnections()
       await new Promise((resolve) => server.close(resolve))
       await stop()
+      await links.stop()
       await announcements.stop()
       await connection.pool.end()
     },

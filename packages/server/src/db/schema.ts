@@ -34,6 +34,7 @@ import { machine } from './machine-tables.ts'
 import { job, setup, operation } from './plan-tables.ts'
 import { person } from './shop-tables.ts'
 
+export * from './link-tables.ts'
 export * from './machine-tables.ts'
 export * from './plan-tables.ts'
 export * from './program-tables.ts'

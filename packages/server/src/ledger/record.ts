@@ -14,6 +14,7 @@ import { doesStep } from './planned-step.ts'
 import { withRelease, type Released } from './release.ts'
 import { loadAll } from './scene.ts'
 import { onceOnly, sentBy } from './sending.ts'
+import { takenFor } from './taken-for.ts'
 
 /**
  * Records a routine: reads what was typed, works it out, checks it, and appends entry and present values
@@ -58,6 +59,7 @@ async function work(
   const assessment = assess(routine, body.inputs, scene, body.agreed)
   const result = completeResult(assessment)
   const registers = result.writes.map(({ register }) => registerKey(register))
+  const taken = await takenFor(lane, machine.record.name, machineId, body.taken, assessment)
   const isStep =
     body.step !== null && doesStep(steps, { step: body.step, routine, inputs: body.inputs, agreed: body.agreed, registers }, scene)
   await refuseIfMovedOn(lane.db, machineId, registers, body.basis, (register) => scene.standing[register]?.entry ?? null)
@@ -85,6 +87,7 @@ async function work(
     readouts: result.readouts,
     seen: body.seen,
     gauges: scene.gauges.filter(({ id }) => result.gauges.includes(id)),
+    ...(taken.length > 0 ? { taken } : {}),
     release: released,
   })
   if (probe) await noteCalibration(lane, probe, body.id, author)

@@ -1,11 +1,14 @@
 import pg from 'pg'
 import type { Announcement } from '@rook/contract'
 import { CHANNEL } from '../ledger/append.ts'
+import { OBSERVED } from './observed.ts'
 
 export interface Listener {
   heard: (announcement: Announcement) => void
   /** Something may have been missed; whoever shows anything looks for itself. */
   missed: () => void
+  /** What a process that holds connections to machines has seen, or a session’s wish to hear of one. */
+  observed?: (text: string) => void
 }
 
 /**
@@ -25,12 +28,12 @@ export class Announcements {
 
   async start(): Promise<void> {
     const client = new pg.Client({ connectionString: this.url, application_name: 'rook-ledger live', keepAlive: true })
-    client.on('notification', ({ payload }) => this.tell(payload ?? ''))
+    client.on('notification', ({ channel, payload }) => (channel === OBSERVED ? this.pass(payload ?? '') : this.tell(payload ?? '')))
     client.on('error', (error) => this.reopen(client, error))
     client.on('end', () => this.reopen(client, null))
     try {
       await client.connect()
-      await client.query(`LISTEN ${CHANNEL}`)
+      await client.query(`LISTEN ${CHANNEL}; LISTEN ${OBSERVED}`)
       this.client = client
     } catch (error) {
       this.reopen(client, error)
@@ -56,6 +59,10 @@ export class Announcements {
   private tell(payload: string): void {
     const announcement = JSON.parse(payload) as Announcement
     for (const { heard } of this.listeners) heard(announcement)
+  }
+
+  private pass(payload: string): void {
+    for (const { observed } of this.listeners) observed?.(payload)
   }
 
   private reopen(client: pg.Client, error: unknown): void {

@@ -1,6 +1,7 @@
 import type { Announcement } from '@rook/contract'
 import type { Express, Response } from 'express'
 import { Problem } from '../http/problem.ts'
+import type { Observations } from '../machine-link/observations.ts'
 import type { Announcements } from './listen.ts'
 
 /** A browser that hears no beat for a few of these shows that it is not connected. */
@@ -16,15 +17,16 @@ interface Stream {
 
 /**
  * Server-sent events: `news` for everything announced, `missed` when some may have been missed, `beat` every few seconds,
- * `over` when the session has ended. One text for all streams: with many browsers the writing is what costs.
+ * `observed` for what is seen of a machine that the session watches, `over` when the session has ended. One text for all streams: with many browsers the writing is what costs.
  */
-export function liveRoutes(app: Express, announcements: Announcements): { end(): void } {
+export function liveRoutes(app: Express, announcements: Announcements, observations: Observations): { end(): void } {
   const streams = new Set<Stream>()
+  const tellOne = ({ response }: Stream, text: string) => {
+    if (response.writableLength > MOST_WAITING) response.destroy()
+    else response.write(text)
+  }
   const tell = (text: string) => {
-    for (const { response } of streams) {
-      if (response.writableLength > MOST_WAITING) response.destroy()
-      else response.write(text)
-    }
+    for (const stream of streams) tellOne(stream, text)
   }
   const end = (stream: Stream) => {
     streams.delete(stream)
@@ -36,6 +38,10 @@ export function liveRoutes(app: Express, announcements: Announcements): { end():
       for (const stream of [...streams]) if (isOver(stream, announcement)) end(stream)
     },
     missed: () => tell('event: missed\ndata: {}\n\n'),
+  })
+  observations.hear((session, observed) => {
+    const text = `event: observed\ndata: ${JSON.stringify(observed)}\n\n`
+    for (const stream of streams) if (stream.session === session) tellOne(stream, text)
   })
   const beat = setInterval(() => tell('event: beat\ndata: {}\n\n'), BEAT)
   beat.unref()

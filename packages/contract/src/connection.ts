@@ -1,0 +1,102 @@
+import { z } from 'zod'
+import { instant, nmSchema } from './lengths.ts'
+import { axisSchema } from './machine.ts'
+
+const AGENT = /^http:\/\/[a-z0-9.-]+(:\d{1,5})?(\/[\w./-]*)?$/i
+const LINE = /^[a-z0-9.-]+:\d{1,5}$/i
+const blankIsNone = (value: string) => (value === '' ? null : value)
+
+/** How a machine is reached. Only a lead says so: the server connects to no other address. */
+export const connectionInput = z
+  .object({
+    agent: z
+      .string()
+      .trim()
+      .max(200)
+      .refine((text) => text === '' || AGENT.test(text), {
+        error: 'Agent: write http://, the machine’s address and port, such as http://10.0.0.7:5000.',
+      })
+      .transform(blankIsNone),
+    device: z
+      .string()
+      .trim()
+      .max(80)
+      .transform(blankIsNone)
+      .meta({ description: 'Which of the agent’s devices it is, where it has several.' }),
+    line: z
+      .string()
+      .trim()
+      .max(200)
+      .refine((text) => text === '' || LINE.test(text), { error: 'Line channel: write address and port, such as 10.0.0.7:4001.' })
+      .transform(blankIsNone),
+    readsTable: z.boolean(),
+    sends: z.boolean(),
+  })
+  .refine(({ line, readsTable, sends }) => line !== null || !(readsTable || sends), {
+    error: 'Line channel: the table is read and written over it; give its address.',
+    path: ['line'],
+  })
+  .refine(({ readsTable, sends }) => readsTable || !sends, {
+    error: 'Sending: what is sent is read back, so the table must be readable.',
+    path: ['sends'],
+  })
+  .meta({ id: 'ConnectionInput' })
+export type ConnectionInput = z.infer<typeof connectionInput>
+
+export const connectionSchema = z
+  .object({
+    agent: z.string().nullable(),
+    device: z.string().nullable(),
+    line: z.string().nullable(),
+    readsTable: z.boolean(),
+    sends: z.boolean(),
+    at: instant.nullable(),
+    by: z.string().nullable(),
+  })
+  .meta({ id: 'Connection' })
+export type MachineConnection = z.infer<typeof connectionSchema>
+
+/** A figure that a gauge has sent. */
+export const gaugeFigure = z.object({ gauge: z.string(), text: z.string(), value: nmSchema, age: z.number() })
+
+/** What is known of a machine over its connection. Ages in milliseconds, since clocks differ. */
+export const observedSchema = z
+  .object({
+    machine: z.string(),
+    link: z.enum(['none', 'waiting', 'on', 'lost', 'wrong']),
+    because: z.string().nullable(),
+    age: z.number(),
+    still: z.number(),
+    positions: z.array(z.object({ axis: axisSchema, machine: nmSchema.nullable(), part: nmSchema.nullable() })),
+    slot: z.string().nullable(),
+    tool: z.string().nullable(),
+    program: z.string().nullable(),
+    parts: z.int().nullable(),
+    execution: z.string().nullable(),
+    /** The line channel, where the machine has one. */
+    line: z.enum(['none', 'waiting', 'on', 'lost']),
+    lineBecause: z.string().nullable(),
+    gauge: gaugeFigure.nullable(),
+  })
+  .meta({ id: 'Observed' })
+export type ObservedAnswer = z.infer<typeof observedSchema>
+
+export const takeBody = z
+  .object({ id: z.uuid(), what: z.enum(['position', 'gauge']), axes: z.array(axisSchema).max(3).default([]) })
+  .meta({ id: 'Take' })
+
+/** What was taken over the wire at somebody’s press: evidence behind the figures that were recorded from it. */
+export const takenSchema = z
+  .object({
+    id: z.uuid(),
+    machine: z.string(),
+    at: instant,
+    by: z.string(),
+    what: z.enum(['position', 'gauge']),
+    positions: z.array(z.object({ axis: axisSchema, value: nmSchema })),
+    gauge: z.object({ gauge: z.string(), text: z.string(), value: nmSchema }).nullable(),
+    slot: z.string().nullable(),
+    tool: z.string().nullable(),
+  })
+  .meta({ id: 'Taken' })
+export type Taken = z.infer<typeof takenSchema>

@@ -1,0 +1,83 @@
+import type { Nm } from '@rook/core'
+import { boolean, index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
+import { moment, oneOf } from './columns.ts'
+import { machine } from './machine-tables.ts'
+import { person } from './shop-tables.ts'
+
+/** How machines are reached, each time it was said; the newest of a machine holds. Rows are added and never changed. */
+export const machineConnection = pgTable(
+  'machine_connection',
+  {
+    id: uuid().primaryKey(),
+    machine: text()
+      .notNull()
+      .references(() => machine.id),
+    at: moment('at').notNull(),
+    person: text().references(() => person.id),
+    agent: text(),
+    device: text(),
+    line: text(),
+    readsTable: boolean('reads_table').notNull(),
+    sends: boolean().notNull(),
+  },
+  (table) => [index('machine_connection_machine').on(table.machine, table.at)],
+)
+
+/** What was taken over the wire, at whose press. Rows are added and never changed. */
+export const taken = pgTable(
+  'taken',
+  {
+    id: uuid().primaryKey(),
+    machine: text()
+      .notNull()
+      .references(() => machine.id),
+    at: moment('at').notNull(),
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    what: text().$type<'position' | 'gauge'>().notNull(),
+    positions: jsonb().$type<{ axis: 'X' | 'Y' | 'Z'; value: Nm }[]>().notNull(),
+    gauge: jsonb().$type<{ gauge: string; text: string; value: Nm }>(),
+    slot: text(),
+    tool: text(),
+  },
+  (table) => [oneOf('taken_what', table.what, ['position', 'gauge'])],
+)
+
+/** What a control put out of its table when it was asked. Rows are added and never changed. */
+export const controlRead = pgTable(
+  'control_read',
+  {
+    id: uuid().primaryKey(),
+    machine: text()
+      .notNull()
+      .references(() => machine.id),
+    at: moment('at').notNull(),
+    person: text().references(() => person.id),
+    text: text().notNull(),
+  },
+  (table) => [index('control_read_machine').on(table.machine, table.at)],
+)
+
+/** What was sent to a control, and what it read back. Rows are added and never changed. */
+export const controlSent = pgTable(
+  'control_sent',
+  {
+    id: uuid().primaryKey(),
+    machine: text()
+      .notNull()
+      .references(() => machine.id),
+    at: moment('at').notNull(),
+    person: text()
+      .notNull()
+      .references(() => person.id),
+    text: text().notNull(),
+    readBack: text('read_back'),
+    outcome: text().$type<'equal' | 'differs' | 'refused' | 'unknown'>().notNull(),
+    because: text(),
+  },
+  (table) => [
+    index('control_sent_machine').on(table.machine, table.at),
+    oneOf('control_sent_outcome', table.outcome, ['equal', 'differs', 'refused', 'unknown']),
+  ],
+)

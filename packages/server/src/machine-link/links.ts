@@ -1,0 +1,180 @@
+import pg from 'pg'
+import type { Logger } from 'pino'
+import { AgentLink, unknownState } from './agent-link.ts'
+import { REACHED, type Reached } from './connections.ts'
+import { LineLink } from './line-link.ts'
+import { OBSERVED } from '../live/observed.ts'
+import type { Snapshot } from './observations.ts'
+
+/** PostgreSQL tells a notice’s hearers 8000 bytes at most. */
+const MOST_NOTICE = 7_800
+const GATHER = 60
+/** Whoever waits for the connections of a process that has gone asks this often. */
+const ASK_AGAIN = 1_500
+/** The first key of the locks; the second is the machine. */
+const LOCK = 7_014_088
+/** A machine that says nothing new is told of as often, so that its age is known. */
+const AGAIN = 1_000
+
+interface Held {
+  reached: Reached
+  agent: AgentLink | null
+  line: LineLink | null
+  toldAt: number
+}
+
+/**
+ * Holds the connections to machines. One process of all holds a machine’s, by a lock of the database that ends with the process;
+ * another one takes over. What is seen goes to every process by NOTIFY.
+ */
+export class Links {
+  private readonly held = new Map<string, Held>()
+  private readonly news = new Map<string, Snapshot>()
+  private client: pg.Client | null = null
+  private gathering: NodeJS.Timeout | null = null
+  private asking: NodeJS.Timeout | null = null
+  private stopped = false
+  private busy: Promise<void> = Promise.resolve()
+
+  constructor(
+    private readonly url: string,
+    private readonly logger: Pick<Logger, 'warn'>,
+  ) {}
+
+  start(): void {
+    this.asking = setInterval(() => this.look(), ASK_AGAIN)
+    this.asking.unref()
+    this.look()
+  }
+
+  /** Looks which machines are to be reached, now: somebody may have changed an address. */
+  look(): void {
+    this.busy = this.busy.then(() => this.settle()).catch((error: Error) => this.lose(error))
+  }
+
+  /** The line channel of a machine that this process holds. */
+  lineOf(machine: string): LineLink | null {
+    return this.held.get(machine)?.line ?? null
+  }
+
+  async stop(): Promise<void> {
+    this.stopped = true
+    if (this.asking) clearInterval(this.asking)
+    await this.busy
+    this.letGo()
+    await this.client?.end().catch(() => undefined)
+  }
+
+  private async settle(): Promise<void> {
+    if (this.stopped) return
+    const client = await this.connected()
+    const { rows } = await client.query<Reached>(REACHED)
+    const wanted = new Map(rows.map((row) => [row.machine, row]))
+    for (const [machine, held] of this.held) {
+      const row = wanted.get(machine)
+      if (row && JSON.stringify(row) === JSON.stringify(held.reached)) continue
+      this.end(held)
+      this.held.delete(machine)
+      if (row) this.hold(row)
+      else {
+        await client.query('SELECT pg_advisory_unlock($1, hashtext($2))', [LOCK, machine])
+        this.tell({
+          ...this.snapshotOf({ reached: { machine, agent: null, device: null, line: null }, agent: null, line: null, toldAt: 0 }),
+          link: 'none',
+        })
+      }
+    }
+    for (const row of rows) {
+      if (this.held.has(row.machine)) continue
+      const { rows: locked } = await client.query<{ ours: boolean }>('SELECT pg_try_advisory_lock($1, hashtext($2)) AS ours', [
+        LOCK,
+        row.machine,
+      ])
+      if (locked[0]!.ours) this.hold(row)
+    }
+    const now = Date.now()
+    for (const held of this.held.values()) if (now - held.toldAt >= AGAIN) this.tell(this.snapshotOf(held))
+  }
+
+  private async connected(): Promise<pg.Client> {
+    if (this.client) return this.client
+    const client = new pg.Client({ connectionString: this.url, application_name: 'rook-ledger links', keepAlive: true })
+    client.on('error', (error) => this.lose(error, client))
+    await client.connect()
+    this.client = client
+    return client
+  }
+
+  /** Without the database’s lock another process may hold the connections by now. */
+  private lose(error: Error, client = this.client): void {
+    if (client !== this.client || this.stopped) return
+    this.logger.warn(`connections to machines: ${error.message}`)
+    this.letGo()
+    this.client = null
+    client?.end().catch(() => undefined)
+  }
+
+  private letGo(): void {
+    if (this.gathering) clearTimeout(this.gathering)
+    this.gathering = null
+    this.news.clear()
+    for (const held of this.held.values()) this.end(held)
+    this.held.clear()
+  }
+
+  private hold(reached: Reached): void {
+    const held: Held = { reached, agent: null, line: null, toldAt: 0 }
+    const changed = () => this.tell(this.snapshotOf(held))
+    this.held.set(reached.machine, held)
+    if (reached.agent) held.agent = new AgentLink(reached.agent, reached.device, changed)
+    if (reached.line) held.line = new LineLink(reached.line, changed)
+    changed()
+  }
+
+  private end({ agent, line }: Held): void {
+    agent?.stop()
+    line?.stop()
+  }
+
+  private snapshotOf({ reached, agent, line }: Held): Snapshot {
+    const { positions, ...state } = agent?.state ?? unknownState('none')
+    return {
+      machine: reached.machine,
+      ...state,
+      positions: [...positions].map(([axis, at]) => [axis, at.machine, at.part]),
+      line: line ? line.state.link : 'none',
+      lineBecause: line?.state.because ?? null,
+      gauge: line?.state.gauge ?? null,
+    }
+  }
+
+  private tell(snapshot: Snapshot): void {
+    const held = this.held.get(snapshot.machine)
+    if (held) held.toldAt = Date.now()
+    this.news.set(snapshot.machine, snapshot)
+    this.gathering ??= setTimeout(() => {
+      this.gathering = null
+      const news = [...this.news.values()]
+      this.news.clear()
+      for (const notice of packed(news))
+        this.client?.query('SELECT pg_notify($1, $2)', [OBSERVED, notice]).catch((error: Error) => this.lose(error))
+    }, GATHER)
+  }
+}
+
+/** As many snapshots to a notice as go into one. */
+export function packed(news: readonly Snapshot[]): string[] {
+  const notices: string[] = []
+  let [together, bytes]: [string[], number] = [[], 2]
+  for (const one of news) {
+    const text = JSON.stringify(one)
+    const size = Buffer.byteLength(text) + 1
+    if (bytes + size > MOST_NOTICE && together.length > 0) {
+      notices.push(`[${together.join(',')}]`)
+      ;[together, bytes] = [[], 2]
+    }
+    together.push(text)
+    bytes += size
+  }
+  return together.length > 0 ? [...notices, `[${together.join(',')}]`] : notices
+}

@@ -1,0 +1,77 @@
+import type { ObservedAnswer, Taken } from '@rook/contract'
+import { asDisplayed, takeRefusal, type Axis } from '@rook/core'
+import { eq, inArray } from 'drizzle-orm'
+import type { Connection } from '../db/client.ts'
+import { person, taken } from '../db/schema.ts'
+import type { Lane } from '../db/transaction.ts'
+import { Problem } from '../http/problem.ts'
+import type { Author } from '../ledger/author.ts'
+import { loadMachine } from '../ledger/machine.ts'
+import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
+
+/** A gauge’s figure is offered for so long after it came. */
+const GAUGE_LASTS = 60_000
+
+interface Asked {
+  id: string
+  what: 'position' | 'gauge'
+  axes: readonly Axis[]
+}
+
+/** Takes what a machine or gauge shows now, and keeps it as evidence. Refused with the reason while it moves, is old or is not there. */
+export function take(
+  connection: Connection,
+  machineId: string,
+  body: Asked,
+  observed: () => ObservedAnswer,
+  author: Author,
+): Promise<Taken> {
+  const again = async () => (await takenBy(connection, [body.id])).get(body.id)!
+  const work = async (lane: Lane): Promise<Taken> => {
+    await firstTime(lane)
+    const { record: machine } = await loadMachine(lane, machineId)
+    const seen = observed()
+    const wanted = body.axes.length > 0 ? body.axes : machine.travels.map(({ axis }) => axis)
+    const refusal = body.what === 'position' ? takeRefusal(seen, wanted, machine.name) : gaugeRefusal(seen)
+    if (refusal) throw new Problem(409, 'not-taken', refusal)
+    const row = {
+      id: body.id,
+      machine: machineId,
+      at: author.now,
+      what: body.what,
+      positions:
+        body.what === 'gauge'
+          ? []
+          : wanted.map((axis) => ({ axis, value: asDisplayed(seen.positions.find((one) => one.axis === axis)!.machine!, machine) })),
+      gauge: body.what === 'gauge' ? { gauge: seen.gauge!.gauge, text: seen.gauge!.text, value: seen.gauge!.value } : null,
+      slot: seen.slot,
+      tool: seen.tool,
+    }
+    await lane.db.insert(taken).values({ ...row, person: author.person.id })
+    await keepSending(lane)
+    return { ...row, by: author.person.name }
+  }
+  return once(connection, sentBy(author, 'take', machineId, { ...body, axes: [...body.axes] }), work, again)
+}
+
+function gaugeRefusal({ line, lineBecause, gauge }: ObservedAnswer): string | null {
+  if (line === 'none') return 'The machine has no line channel.'
+  if (!gauge) return lineBecause ?? 'No gauge has sent a figure.'
+  return gauge.age > GAUGE_LASTS ? `The gauge’s last figure is ${Math.round(gauge.age / 1000)} s old. Measure again.` : null
+}
+
+/** What was taken under these ids; the ones that nobody took are not there. */
+export async function takenBy({ db }: Pick<Lane, 'db'>, ids: readonly string[]): Promise<Map<string, Taken>> {
+  if (ids.length === 0) return new Map()
+  const rows = await db
+    .select({ row: taken, by: person.name })
+    .from(taken)
+    .innerJoin(person, eq(person.id, taken.person))
+    .where(inArray(taken.id, [...ids]))
+  return new Map(
+    rows.map(({ row: { id, machine, at, what, positions, gauge, slot, tool }, by }) => [
+      id,
+      { id, machine, at, by, what, positions, gauge, slot, tool },
+    ]),
+  )
+}
