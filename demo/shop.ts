@@ -29,6 +29,10 @@ export const PEOPLE: DemoPerson[] = [
   { id: 'farrow', name: 'L. Farrow', role: 'viewer', pin: '7024', shift: 'Early' },
 ]
 
+const lead = PEOPLE.find(({ role }) => role === 'lead')!
+/** Whom the demo's own programs sign in as. */
+export const DEMO_PINS = { lead: { person: lead.id, pin: lead.pin } }
+
 const DAY = 86_400_000
 
 /** The shop's gauges as of a moment; calibration dates are counted back from it. */

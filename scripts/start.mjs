@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process'
 import { createInterface } from 'node:readline'
 import { openDatabase } from './database.mjs'
+import { panelsOf, practicePorts } from './practice.mjs'
 import { freePort, giveUp, isFree, ROOT, say, TSX } from './house.mjs'
 import { ensureInterface } from './interface.mjs'
 
@@ -12,12 +13,25 @@ ensureInterface()
 const USUAL_PORT = 4070
 const port = process.env.PORT ?? String((await isFree(USUAL_PORT)) ? USUAL_PORT : await freePort())
 
+// Machines to practise on belong to the demo shop alone.
+const practice = env.ROOK_DEMO === 'yes' ? await practicePorts() : null
+const machines = practice
+  ? spawn(process.execPath, [...TSX, 'demo/practice/run.ts'], {
+      cwd: ROOT,
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      detached: true,
+      env: { ...env, PRACTICE_PORTS: JSON.stringify(practice) },
+    })
+  : null
+machines?.on('error', (error) => say(`The practice machines could not be started: ${error.message}`))
+ending.add(() => machines?.kill('SIGTERM'))
+
 const server = spawn(process.execPath, [...TSX, 'demo/serve.ts'], {
   cwd: ROOT,
   stdio: ['ignore', 'pipe', 'inherit'],
   // Its own group: Ctrl-C comes to this program, which stops the server before the database.
   detached: true,
-  env: { ...env, HOST: process.env.HOST || '127.0.0.1', PORT: port },
+  env: { ...env, HOST: process.env.HOST || '127.0.0.1', PORT: port, ...(practice ? { PRACTICE_PANELS: panelsOf(practice) } : {}) },
 })
 ending.add(
   () =>
@@ -32,5 +46,6 @@ server.once('error', (error) => giveUp(`The server could not be started: ${error
 
 for await (const line of createInterface({ input: server.stdout })) {
   const [, url] = /^listening (\S+)$/.exec(line) ?? []
+  if (url && machines?.connected) machines.send(url)
   say(url ? `\nRook Ledger is at ${url}\nCtrl-C stops it.` : line)
 }

@@ -22,6 +22,7 @@ import { gaugeEventBody, gaugeInput, gaugePage, gaugeRecord } from './gauge.ts'
 import { outlineReadSchema, readOutlineBody, workpieceSchema } from './workpiece.ts'
 import { planApi } from './plan-api.ts'
 import { connectionApi } from './connection-api.ts'
+import { practiceApi } from './practice-api.ts'
 import { programApi } from './program-api.ts'
 import { toolApi } from './tool-api.ts'
 import { sceneSchema } from './scene.ts'
@@ -51,6 +52,7 @@ export const api = {
   ...planApi,
   ...programApi,
   ...connectionApi,
+  ...practiceApi,
   people: operation('people', {
     summary: 'Names to pick from at sign-in, and the shop they work in.',
     response: z

@@ -121,6 +121,9 @@ export const CALLS = {
   observed: { method: 'get', path: '/api/machines/{id}/observed', access: 'viewer' },
   watch: { method: 'post', path: '/api/machines/{id}/watched', access: 'viewer', unnamed: true },
   take: { method: 'post', path: '/api/machines/{id}/taken', access: 'operator' },
+  practice: { method: 'get', path: '/api/practice', access: 'viewer' },
+  panel: { method: 'get', path: '/api/practice/{id}', access: 'viewer' },
+  pressPanel: { method: 'post', path: '/api/practice/{id}', access: 'operator', unnamed: true },
   held: { method: 'post', path: '/api/machines/{id}/held', access: 'viewer', unnamed: true },
 } as const satisfies Record<string, Call>
 

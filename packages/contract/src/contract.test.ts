@@ -42,6 +42,7 @@ describe('the contract', () => {
       'addGauge',
       'addMachine',
       'addPerson',
+      'changeConnection',
       'changeMachine',
       'changePerson',
       'changeShop',
@@ -65,6 +66,7 @@ describe('the contract', () => {
       'readRecord',
       'reportFault',
       'valuesOut',
+      'watch',
       'withdrawRemark',
     ])
     const by = (least: string) =>

@@ -31,6 +31,7 @@ import { handoverRoutes } from './handover/routes.ts'
 import { remarkRoutes } from './remarks/routes.ts'
 import { planRoutes } from './plan/routes.ts'
 import { programRoutes } from './programs/routes.ts'
+import { practiceRoutes } from './practice/routes.ts'
 import { workpieceRoutes } from './workpieces/routes.ts'
 import { setupRecordRoutes } from './setup-record/routes.ts'
 import { setupRoutes } from './setups/routes.ts'
@@ -40,6 +41,8 @@ const VERSION = '0.1.0'
 
 export interface AppParts {
   links: Links
+  /** Where the panels of practice machines are, by machine. */
+  panels?: Readonly<Record<string, string>>
   connection: Connection
   announcements: Announcements
   secret: string
@@ -67,7 +70,7 @@ const WORTH_PRESSING = 1_400
 
 /** The whole of the HTTP side: API, live events, and the built interface. */
 export function createApp(parts: AppParts): { app: Express; stop: () => Promise<void> } {
-  const { connection, announcements, links, secret, logger, clock = () => new Date().toISOString() } = parts
+  const { connection, announcements, links, panels = {}, secret, logger, clock = () => new Date().toISOString() } = parts
   const app = express()
   app.locals.clock = clock
   app.disable('x-powered-by')
@@ -138,6 +141,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   workpieceRoutes(app, connection, readers)
   faultRoutes(app, logger)
   findRoutes(app, connection)
+  practiceRoutes(app, panels)
   machineLinkRoutes(app, connection, observations)
   const live = liveRoutes(app, announcements, observations)
   app.use('/api', unknownAddress)

@@ -15,6 +15,7 @@ try {
     port: Number(process.env.PORT || 0),
     logger: plainLogger(process.env.LOG_LEVEL || 'warn'),
     trustProxy: process.env.TRUST_PROXY,
+    panels: JSON.parse(process.env.PRACTICE_PANELS || '{}') as Record<string, string>,
   })
   // The start script waits for this line to know where the server listens.
   console.log(`listening ${running.url}`)

@@ -23,6 +23,8 @@ export interface ServerOptions {
   logger?: Logger
   clock?: () => string
   trustProxy?: string | undefined
+  /** Where the panels of practice machines are, by machine. */
+  panels?: Readonly<Record<string, string>>
 }
 
 /** Starts the server on a prepared database and answers when it listens. */
@@ -33,13 +35,14 @@ export async function startServer({
   logger = plainLogger('warn'),
   clock,
   trustProxy,
+  panels = {},
 }: ServerOptions): Promise<Running> {
   const connection = connect(databaseUrl, (error) => logger.warn(`database connection lost: ${error.message}`))
   const announcements = new Announcements(databaseUrl, (error) => logger.warn(`live connection lost: ${(error as Error).message}`))
   await announcements.start()
   const links = new Links(databaseUrl, logger)
   const secret = await sessionSecret(connection.db)
-  const { app, stop } = createApp({ connection, announcements, links, secret, logger, clock, trustProxy })
+  const { app, stop } = createApp({ connection, announcements, links, panels, secret, logger, clock, trustProxy })
   const server = createServer(app)
   await listen(server, port, host)
   links.start()
