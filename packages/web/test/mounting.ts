@@ -44,6 +44,7 @@ export function put(
     'stood',
     'go',
     'program',
+    'practice',
   ]
   const router = createRouter({
     history: createMemoryHistory(),

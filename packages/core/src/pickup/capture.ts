@@ -52,7 +52,7 @@ export const capture: Routine = {
       gaugeInput('finder', 'Lined up with', scene, ['by-eye', 'indicator']),
       ...(axes.includes('Z') ? [toolInput(scene, 'Tool in the spindle')] : []),
       ...axes.flatMap((axis): InputSpec[] => [
-        readingInput(axis, scene.machine, `Machine ${axis} now`, `reading${axis}`),
+        readingInput(axis, scene.machine, `Machine ${axis} now`, `reading${axis}`, 'now'),
         placeInput(`It stands over part ${axis}`, `place${axis}`),
       ]),
     ]

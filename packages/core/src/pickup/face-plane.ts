@@ -61,7 +61,9 @@ export const facePlane: Routine = {
         { value: 'zero', label: 'over part zero' },
       ]),
       ...numbers(raw.touches ?? null).flatMap((touch): InputSpec[] =>
-        (['X', 'Y', 'Z'] as const).map((axis) => readingInput(axis, scene.machine, `Machine ${axis} at touch ${touch}`, `${axis}${touch}`)),
+        (['X', 'Y', 'Z'] as const).map((axis) =>
+          readingInput(axis, scene.machine, `Machine ${axis} at touch ${touch}`, `${axis}${touch}`, `touch ${touch}`),
+        ),
       ),
       placeInput('Face stands at part Z'),
     ]

@@ -66,8 +66,8 @@ export const knownFeatures: Routine = {
       ...features.flatMap((name, at): InputSpec[] => [
         placeInput(`Drawing X of ${name}`, `nominalX${at + 1}`),
         placeInput(`Drawing Y of ${name}`, `nominalY${at + 1}`),
-        readingInput('X', scene.machine, `Found X of ${name}`, `foundX${at + 1}`),
-        readingInput('Y', scene.machine, `Found Y of ${name}`, `foundY${at + 1}`),
+        readingInput('X', scene.machine, `Found X of ${name}`, `foundX${at + 1}`, name),
+        readingInput('Y', scene.machine, `Found Y of ${name}`, `foundY${at + 1}`, name),
       ]),
     ]
   },

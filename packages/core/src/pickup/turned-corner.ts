@@ -55,7 +55,9 @@ export const turnedCorner: Routine = {
       directionInput(squareTouch, SIDE_NAMES[squareTouch], 'directionSquare', `Moving in ${squareTouch}`),
       ...finderInputs(scene, raw),
       ...TOUCHES.flatMap((touch) =>
-        (['X', 'Y'] as const).map((axis) => readingInput(axis, scene.machine, `Machine ${axis} at touch ${touch}`, `${axis}${touch}`)),
+        (['X', 'Y'] as const).map((axis) =>
+          readingInput(axis, scene.machine, `Machine ${axis} at touch ${touch}`, `${axis}${touch}`, `touch ${touch}`),
+        ),
       ),
       placeInput('Corner stands at part X', 'placeX'),
       placeInput('Corner stands at part Y', 'placeY'),

@@ -28,8 +28,8 @@ export const probeInRing: Routine = {
       gaugeInput('ring', 'Ring', scene, ['ring-gauge']),
       repeatsInput(),
       seatingInput(),
-      readingInput('X', scene.machine, 'Machine X of the ring\u2019s centre', 'centreX'),
-      readingInput('Y', scene.machine, 'Machine Y of the ring\u2019s centre', 'centreY'),
+      readingInput('X', scene.machine, 'Machine X of the ring\u2019s centre', 'centreX', 'centre'),
+      readingInput('Y', scene.machine, 'Machine Y of the ring\u2019s centre', 'centreY', 'centre'),
       ...PROBE_SIDES.flatMap((side) =>
         repeats.map((time) =>
           readingInput(

@@ -58,8 +58,17 @@ export function chosenDirection(values: Values, id = 'direction'): 1 | -1 | null
   return chosen === null ? null : chosen === '+' ? 1 : -1
 }
 
-/** The machine coordinate at the touch, on the control's own step. */
-export function readingInput(axis: Axis, machine: MachineRecord, label = `Machine ${axis} at the touch`, id = 'reading'): LengthInput {
+/**
+ * The machine coordinate at the touch, on the control's own step.
+ * @param position names what is read with other axes at the same moment
+ */
+export function readingInput(
+  axis: Axis,
+  machine: MachineRecord,
+  label = `Machine ${axis} at the touch`,
+  id = 'reading',
+  position?: string,
+): LengthInput {
   return {
     kind: 'length',
     id,
@@ -68,6 +77,7 @@ export function readingInput(axis: Axis, machine: MachineRecord, label = `Machin
     role: 'reading',
     grid: machine.increment,
     hint: 'from the machine display, not the part display',
+    ...(position === undefined ? {} : { position }),
   }
 }
 

@@ -23,6 +23,8 @@ export interface LengthInput extends Input {
   role: 'reading' | 'place' | 'size'
   /** The axis that a reading is of. */
   axis?: Axis
+  /** Readings of several axes at one position name it alike: they are read at the same moment. */
+  position?: string
   /** True for a figure of the choices' strip rather than of a line: a pitch, an expected width. */
   given?: boolean
 }

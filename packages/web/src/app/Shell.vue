@@ -49,7 +49,7 @@ const places = [
 const isHere = (place: string) =>
   route.path === place ||
   route.path.startsWith(`${place}/`) ||
-  (place === '/machines' && route.path === '/people') ||
+  (place === '/machines' && (route.path === '/people' || route.path.startsWith('/practice/'))) ||
   (place === '/parts' && route.path.startsWith('/operations/'))
 
 const shift = computed(() => {

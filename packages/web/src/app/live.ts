@@ -1,4 +1,4 @@
-import type { Announcement } from '@rook/contract'
+import type { Announcement, ObservedAnswer } from '@rook/contract'
 import type { QueryClient } from '@tanstack/vue-query'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
@@ -19,6 +19,7 @@ export const useLive = defineStore('live', () => {
   const gathering = { own: null as ReturnType<typeof setTimeout> | null, floor: null as ReturnType<typeof setTimeout> | null }
   const news = { own: [] as Announcement[], floor: [] as Announcement[] }
   let queries: QueryClient | null = null
+  const observers = new Set<(observed: ObservedAnswer) => void>()
   let onOver: () => void = () => undefined
 
   /** @param over what is to be done when the session has ended somewhere else */
@@ -35,6 +36,7 @@ export const useLive = defineStore('live', () => {
     back()
     // After a break nobody knows what was missed: everything that is shown is asked for again.
     if (!was || told.kind === 'missed') return void queries?.invalidateQueries()
+    if (told.kind === 'observed') for (const observer of observers) observer(told.said)
     if (told.kind !== 'news') return
     if (told.said.kind === 'entry') lastHeard.value = told.said
     for (const what of ['own', 'floor'] as const) {
@@ -74,10 +76,16 @@ export const useLive = defineStore('live', () => {
     }, ASK_AGAIN)
   }
 
+  /** Hears of machines that this browser watches; ends with what is returned. */
+  function observe(observer: (observed: ObservedAnswer) => void): () => void {
+    observers.add(observer)
+    return () => observers.delete(observer)
+  }
+
   function close(): void {
     stream?.close()
     stream = null
   }
 
-  return { connected, lastHeard, open, close, lost }
+  return { connected, lastHeard, open, close, lost, observe }
 })

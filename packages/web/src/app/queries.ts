@@ -56,6 +56,9 @@ export const useSetups = () => ask('setups', {})
 
 export const useAssembly = (id: MaybeRefOrGetter<string | null>) => askBy('assembly', id)
 export const useTemplate = (machine: MaybeRefOrGetter<string | null>) => askBy('template', machine)
+export const useConnection = (machine: MaybeRefOrGetter<string | null>) => askBy('connection', machine)
+/** Which machines can be practised on: said once, when the server is started. */
+export const usePractice = () => ask('practice', {}, { staleTime: Number.POSITIVE_INFINITY })
 export const useGauge = (id: MaybeRefOrGetter<string | null>) => askBy('gauge', id)
 /** A page of the parts that some words are found in. */
 export const useParts = (words: MaybeRefOrGetter<string> = '') =>

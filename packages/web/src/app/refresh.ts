@@ -20,7 +20,7 @@ const named = ({ id }: { id: string }, { params }: Asked) => params.id === id
 const BY_THING: Readonly<
   Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'plan' | 'handover' | 'remark' | 'shop', ByName<{ id: string }>>
 > = {
-  machine: { machines: always, floor: always, scene: named, template: named, go: always },
+  machine: { machines: always, floor: always, scene: named, template: named, connection: named, go: always },
   // Whether a figure stands good hangs on its gauges, on every machine.
   gauge: { go: always, carryOffer: always, gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
   assembly: {

@@ -65,6 +65,7 @@ export const router = createRouter({
     { path: '/machines', name: 'machines', component: () => import('../places/machines/Machines.vue') },
     { path: '/machines/new', name: 'new-machine', component: () => import('../places/machines/MachineRecordPage.vue') },
     { path: '/machines/:machine', name: 'machine', component: () => import('../places/machines/MachinePage.vue'), props: true },
+    { path: '/practice/:machine', name: 'practice', component: () => import('../places/practice/PracticePage.vue'), props: true },
     { path: '/machines/:machine/handover', name: 'handover', component: () => import('../places/handover/HandoverPage.vue'), props: true },
     { path: '/machines/:machine/stood', name: 'stood', component: () => import('../places/machines/StoodPage.vue'), props: true },
     {

@@ -1,7 +1,13 @@
-import type { Announcement } from '@rook/contract'
+import type { Announcement, ObservedAnswer } from '@rook/contract'
 
 /** What a tab is told, by the stream itself or by the tab that has it. */
-export type Told = { kind: 'news'; said: Announcement } | { kind: 'missed' } | { kind: 'beat' } | { kind: 'over' } | { kind: 'hello' }
+export type Told =
+  | { kind: 'news'; said: Announcement }
+  | { kind: 'observed'; said: ObservedAnswer }
+  | { kind: 'missed' }
+  | { kind: 'beat' }
+  | { kind: 'over' }
+  | { kind: 'hello' }
 
 /** Beats come every three seconds; so long without one, and nobody answers. */
 export const SILENCE = 8_000
@@ -72,6 +78,9 @@ export class Stream {
     source.addEventListener('missed', () => pass({ kind: 'missed' }))
     source.addEventListener('news', (event) =>
       pass({ kind: 'news', said: JSON.parse((event as MessageEvent<string>).data) as Announcement }),
+    )
+    source.addEventListener('observed', (event) =>
+      pass({ kind: 'observed', said: JSON.parse((event as MessageEvent<string>).data) as ObservedAnswer }),
     )
     source.addEventListener('over', () => {
       this.drop()

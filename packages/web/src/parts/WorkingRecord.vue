@@ -1,13 +1,23 @@
 <script setup lang="ts">
 import { listed, type MachineRecord, type Working, type WorkingCell } from '@rook/core'
-import type { EntryWrite } from '@rook/contract'
+import type { EntryContent, EntryWrite } from '@rook/contract'
+import { Tag } from 'ant-design-vue'
+import { useSession } from '../app/session.ts'
+import { clockTime } from '../app/time.ts'
 import Figure from './Figure.vue'
 import { holdsOf } from './figure.ts'
 import { lineWords } from './line-words.ts'
 import { asRegister, asShown } from './written.ts'
 
 /** A working as it was recorded: for reading, not for typing. */
-const props = defineProps<{ working: Working; machine: MachineRecord; writes: EntryWrite[]; inputs: Record<string, string> | null }>()
+const session = useSession()
+const props = defineProps<{
+  working: Working
+  machine: MachineRecord
+  writes: EntryWrite[]
+  inputs: Record<string, string> | null
+  taken?: NonNullable<EntryContent['taken']>
+}>()
 
 /** What was typed, where it was more than the figure on the line shows: a fraction, a sum, another unit. */
 function typedAs(cells: readonly (WorkingCell | null)[]): string {
@@ -16,6 +26,13 @@ function typedAs(cells: readonly (WorkingCell | null)[]): string {
     return text && !/^[-+]?\d*\.?\d*$/.test(text.trim()) ? [`\u201c${text}\u201d`] : []
   })
   return listed(texts)
+}
+/** What came over the wire and was not typed: from where, and when. */
+function takenFor(cells: readonly (WorkingCell | null)[]): string | null {
+  const one = props.taken?.find(({ input }) => cells.some((cell) => cell?.input === input))
+  if (!one) return null
+  const { gauge, at } = one.taken
+  return gauge ? `over the wire from ${gauge.gauge}, ${clockTime(at, session.shop)}` : `over the wire, ${clockTime(at, session.shop)}`
 }
 const formerOf = (register: string | null | undefined) => props.writes.find((write) => write.register === register)
 </script>
@@ -34,6 +51,7 @@ const formerOf = (register: string | null | undefined) => props.writes.find((wri
           <th scope="row">
             <span class="quiet">{{ lineWords(line).operation }}</span> {{ lineWords(line).label }}
             <span v-if="typedAs(line.cells)" class="quiet small">typed {{ typedAs(line.cells) }}</span>
+            <Tag v-if="takenFor(line.cells)">{{ takenFor(line.cells) }}</Tag>
           </th>
           <td v-for="(cell, column) in line.cells" :key="column">
             <Figure v-if="cell && cell.figure !== null" :value="cell.figure" :machine="machine" :holds="holdsOf(cell)" />

@@ -14,6 +14,7 @@ import {
   type WorkingCell,
   type WorkingLine,
 } from '@rook/core'
+import { Tag } from 'ant-design-vue'
 import { computed, nextTick, ref } from 'vue'
 import { useSession } from '../app/session.ts'
 import { inOther } from '../app/other-unit.ts'
@@ -32,6 +33,10 @@ const props = defineProps<{
   scene: Scene
   problems: Problem[]
   asked: string | null
+  /** Inputs whose figure came over the wire. */
+  taken?: readonly string[]
+  /** The input that something may be taken for: what can be had stands under its line. */
+  offered?: string | null
 }>()
 const emit = defineEmits<{ type: [input: string, text: string]; agree: [input: string] }>()
 
@@ -43,7 +48,12 @@ const several = computed(() => working.value.columns.length > 1)
 const crowded = computed(() => working.value.columns.length > 2 || working.value.lines.length > 9)
 const inputOf = (cell: WorkingCell | null) => (cell?.input ? props.inputs.find(({ id }) => id === cell.input) : undefined)
 const problemsOf = (line: WorkingLine) => props.problems.filter(({ input }) => line.cells.some((cell) => cell?.input === input))
+const isTaken = (line: WorkingLine) => line.cells.some((cell) => cell?.input && props.taken?.includes(cell.input))
 const isAsked = (line: WorkingLine) => line.cells.some((cell) => cell?.input && cell.input === props.asked)
+
+const isOfferedAt = computed(() =>
+  working.value.lines.findIndex((line) => line.cells.some((cell) => cell?.input && cell.input === props.offered)),
+)
 
 /** The unit that the result is not written in: usually the other one, its own while the other one is read. */
 const theOther = (value: Nm) =>
@@ -119,6 +129,7 @@ function go(step: 1 | -1, from: string): void {
           <tr :class="{ now: isAsked(line), touch: line.operation === 'touch' }">
             <th scope="row">
               <span class="quiet">{{ lineWords(line).operation }}</span> {{ lineWords(line).label }}
+              <Tag v-if="isTaken(line)" class="wire">over the wire</Tag>
             </th>
             <td v-for="(cell, column) in line.cells" :key="column">
               <InputField
@@ -144,6 +155,9 @@ function go(step: 1 | -1, from: string): void {
               />
               <span v-else-if="cell" class="derived quiet" aria-label="not known yet">&middot;&middot;&middot;</span>
             </td>
+          </tr>
+          <tr v-if="isOfferedAt === at && $slots.offer" class="offer">
+            <td :colspan="working.columns.length + 1"><slot name="offer" /></td>
           </tr>
           <tr v-for="problem in problemsOf(line)" :key="problem.input" class="trouble">
             <td :colspan="working.columns.length + 1" :class="problem.kind === 'ask' ? 'query' : 'stop'" role="alert">
@@ -235,14 +249,14 @@ td {
   padding: 2px 0 2px 6px;
   white-space: nowrap;
 }
-tbody:not(.results) tr:not(.trouble) > * {
+tbody:not(.results) tr:not(.trouble, .offer) > * {
   height: 48px;
   border-bottom: 1px solid var(--rule);
 }
 tbody:not(.results) tr:last-child > * {
   border-bottom: 0;
 }
-.several tbody:not(.results) tr:not(.trouble) > * {
+.several tbody:not(.results) tr:not(.trouble, .offer) > * {
   height: 46px;
 }
 .crowded .derived,
@@ -259,6 +273,14 @@ tbody:not(.results) tr:last-child > * {
 .derived {
   padding-right: 8px;
   font-size: 20px;
+}
+.offer td {
+  text-align: left;
+  white-space: normal;
+  padding: 4px 0 6px;
+}
+.wire {
+  margin: 0 0 0 6px;
 }
 .trouble td {
   text-align: left;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LEAST_ROLE } from '@rook/contract/roles'
-import { useReasonsGiven, useWorkpiece } from '../app/queries.ts'
+import { useConnection, useReasonsGiven, useWorkpiece } from '../app/queries.ts'
 import { useSession } from '../app/session.ts'
 import { asRegister, findingKey, registerNames, parseRegisterKey, type Finding, type InputSpec, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
@@ -36,13 +36,25 @@ const releasing = ref(false)
 /** What is seldom needed is fetched when it is: edges, the pad of a touch screen, the release of a stop. */
 const EdgePicture = defineAsyncComponent(() => import('../parts/EdgePicture.vue'))
 const NumberPad = defineAsyncComponent(() => import('../parts/NumberPad.vue'))
+const TakeOffer = defineAsyncComponent(() => import('./TakeOffer.vue'))
 const ReleaseDialog = defineAsyncComponent(() => import('./ReleaseDialog.vue'))
 /** Said before anybody has typed in vain. */
 const session = useSession()
 const mayNot = computed(() => session.mayNot({ least: LEAST_ROLE[state.routine.kind] }))
 
+/** Whether the machine is reached over some wire; most are not, and nothing is fetched for them. */
+const connection = useConnection(() => props.at.machine)
+const isConnected = computed(() => Boolean(connection.data.value?.agent ?? connection.data.value?.line))
+
 const { assessment, draft, asked, ready, stops, movedOn } = state
 const { outcome } = recording
+/** The figure that something may be taken for: the one that is asked, or the first reading that is still to come. */
+const takenInto = computed(() => {
+  const { inputs } = assessment.value
+  const lengths = inputs.filter((input) => input.kind === 'length')
+  const isOpen = ({ id }: InputSpec) => (draft.value.inputs[id] ?? '').trim() === ''
+  return (lengths.find(({ id }) => id === asked.value) ?? lengths.find((input) => input.role === 'reading' && isOpen(input)))?.id ?? null
+})
 const sheet = computed(() => assessment.value.sheet)
 const target = computed(() => (sheet.value.targets.length > 0 ? registerNames(sheet.value.targets, scene.value.gauges) : null))
 /** Figures that have a line in the working are typed there; all else stands in the strip above. */
@@ -94,7 +106,16 @@ const showBar = () => (bar.value?.$el as HTMLElement).scrollIntoView({ block: 'e
 function type(input: string, text: string): void {
   draft.value.inputs[input] = text
   draft.value.agreed = draft.value.agreed.filter((id) => id !== input)
+  delete draft.value.taken[input]
   if (!recording.busy.value) recording.settle()
+}
+
+/** Figures of one press at the wire: typed in, and marked with what was taken. */
+function takeOver(taken: string, figures: Readonly<Record<string, string>>): void {
+  for (const [input, text] of Object.entries(figures)) {
+    type(input, text)
+    draft.value.taken[input] = taken
+  }
 }
 
 function takeSide(axis: 'X' | 'Y', direction: '+' | '-'): void {
@@ -171,9 +192,22 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         :scene="scene"
         :problems="assessment.values.problems"
         :asked="asked"
+        :taken="Object.keys(draft.taken)"
+        :offered="takenInto"
         @type="type"
         @agree="(input) => draft.agreed.push(input)"
-      />
+      >
+        <template #offer>
+          <TakeOffer
+            v-if="isConnected"
+            :machine="scene.machine"
+            :inputs="assessment.inputs"
+            :into="takenInto"
+            :raw="draft.inputs"
+            @take="takeOver"
+          />
+        </template>
+      </WorkingSheet>
     </InTurn>
     <div class="below">
       <p v-if="state.takenFrom.value" class="sheet told">Taken over from the tablet that {{ state.takenFrom.value }} typed on.</p>

@@ -15,6 +15,8 @@ export interface Draft {
   answers: Record<string, string>
   /** Readouts ticked as seen. */
   seen: string[]
+  /** Figures that were taken over the wire: what was taken, by input. */
+  taken: Record<string, string>
   /** What stood in the registers when this was begun; fixed then, so that a write in between is noticed. */
   basis: Record<RegisterKey, string | null>
 }
@@ -23,7 +25,7 @@ const nameOf = (key: string) => `draft:${key}`
 const SAVE_AFTER = 800
 
 function fresh(routine: string, inputs: RawInputs): Draft {
-  return { routine, inputs: { ...inputs }, agreed: [], answers: {}, seen: [], basis: {} }
+  return { routine, inputs: { ...inputs }, agreed: [], answers: {}, seen: [], taken: {}, basis: {} }
 }
 
 function read(key: string): Draft | null {

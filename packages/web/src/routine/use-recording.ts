@@ -19,13 +19,14 @@ export function useRecording(at: RoutineAt, state: RoutineState, done: (entry: E
   })
 
   function record(release: Release | null) {
-    const { inputs, agreed, basis, answers, seen } = state.draft.value
+    const { inputs, agreed, basis, answers, seen, taken } = state.draft.value
     return sender.send('record', {
       params: { id: at.machine },
       body: {
         routine: at.routine,
         inputs,
         agreed,
+        taken: onlyAsked(taken),
         setup: at.setup,
         step: at.step,
         basis,
@@ -39,6 +40,12 @@ export function useRecording(at: RoutineAt, state: RoutineState, done: (entry: E
   /** Reasons for findings that no longer stand stay in the draft but are not sent. */
   function onlyCurrent(answers: Record<string, string>): Record<string, string> {
     return Object.fromEntries(Object.entries(answers).filter(([, reason]) => reason.trim().length >= 3))
+  }
+
+  /** Of what was taken, whatever still stands in a field that is asked for. */
+  function onlyAsked(taken: Record<string, string>): Record<string, string> {
+    const asked = state.assessment.value.inputs.map(({ id }) => id)
+    return Object.fromEntries(Object.entries(taken).filter(([input]) => asked.includes(input)))
   }
 
   function onlySeenNow(seen: string[]): string[] {

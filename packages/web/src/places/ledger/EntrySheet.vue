@@ -36,7 +36,13 @@ const rests = computed(() => [
   <div class="entry-sheet">
     <div v-if="content.working" class="two">
       <DrawingPane v-if="content.drawing" :drawing="content.drawing" :unit="content.working?.unit ?? machine.unit" />
-      <WorkingRecord :working="content.working" :machine="machine" :writes="content.writes" :inputs="content.inputs" />
+      <WorkingRecord
+        :working="content.working"
+        :machine="machine"
+        :writes="content.writes"
+        :inputs="content.inputs"
+        :taken="content.taken ?? []"
+      />
     </div>
     <Rows
       v-else-if="content.writes.length > 0"

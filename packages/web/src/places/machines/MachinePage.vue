@@ -12,6 +12,7 @@ import RoutineList from '../../routine/RoutineList.vue'
 import Opening from '../../parts/Opening.vue'
 import InTurn from '../../ui/InTurn.vue'
 import Remarks from '../../parts/Remarks.vue'
+import ConnectionLine from './ConnectionLine.vue'
 import Reservations from './Reservations.vue'
 import GoTo from '../../ui/GoTo.vue'
 
@@ -47,6 +48,7 @@ const say = (what: 'home' | 'power') => send(what, { params: { id: props.machine
         <GoTo v-if="!session.mayNot('changeMachine')" type="link" :to="{ name: 'machine-record', params: { machine } }">Its record</GoTo>
       </p>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+      <ConnectionLine :machine="scene.data.value.machine" />
       <Reservations :scene="scene.data.value" />
       <StandingTable :scene="scene.data.value" />
       <InTurn><TurretView class="turret" :scene="scene.data.value" /></InTurn>

@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import type { PracticePanel, PressBody } from '@rook/contract'
+import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
+import { Alert, Button } from 'ant-design-vue'
+import { computed, ref, shallowRef } from 'vue'
+import { call, Refused } from '../../app/call.ts'
+import { useContextLine } from '../../app/context.ts'
+import Opening from '../../parts/Opening.vue'
+import GoTo from '../../ui/GoTo.vue'
+import PickField from '../../ui/PickField.vue'
+import DisplayTable from './DisplayTable.vue'
+import JogKeys from './JogKeys.vue'
+
+/** The panel of a practice machine: what a person at it sees and presses. What is true stays inside the machine. */
+const props = defineProps<{ machine: string }>()
+const panel = shallowRef<PracticePanel | null>(null)
+const error = shallowRef<Error | null>(null)
+const refused = ref<string | null>(null)
+const busy = ref(false)
+const feature = ref('')
+useContextLine(() => [panel.value ? `${panel.value.name}, to practise on` : 'Practice'])
+
+const LOOK = 250
+const visibility = useDocumentVisibility()
+async function look(): Promise<void> {
+  if (visibility.value === 'hidden' || busy.value) return
+  try {
+    panel.value = await call('panel', { params: { id: props.machine } })
+    error.value = null
+  } catch (thrown) {
+    error.value = thrown as Error
+  }
+}
+useIntervalFn(() => void look(), LOOK, { immediateCallback: true })
+
+async function press(body: PressBody): Promise<void> {
+  busy.value = true
+  refused.value = null
+  try {
+    panel.value = await call('pressPanel', { params: { id: props.machine }, body })
+  } catch (thrown) {
+    refused.value = thrown instanceof Refused ? thrown.problem.detail : (thrown as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+
+const stands = computed(() => {
+  const { moving = false, touching = null, tool = null } = panel.value ?? {}
+  if (moving) return 'moves'
+  return touching ? `${tool} touches ${touching}` : 'touches nothing'
+})
+const named = (list: readonly { id: string; name: string }[]) =>
+  list.map(({ id, name }) => ({ value: id, label: id === name || !/^T\d+$/.test(id) ? name : `${id}, ${name}` }))
+const tools = computed(() => named(panel.value?.tools ?? []))
+const betweens = computed(() => [{ value: '', label: 'nothing' }, ...named(panel.value?.betweens ?? [])])
+const features = computed(() => (panel.value?.features ?? []).map((name) => ({ value: name, label: name === 'bar' ? 'the bar' : name })))
+const measured = computed(() => features.value.find(({ value }) => value === feature.value)?.value ?? features.value[0]?.value ?? '')
+</script>
+
+<template>
+  <div class="page">
+    <template v-if="panel">
+      <h1>{{ panel.name }}, to practise on</h1>
+      <p class="quiet told">
+        Nothing turns and nothing breaks. The part lies where it lies: find it with what you would use at a machine, and take the figures
+        over the wire or type what the machine display shows.
+        <GoTo type="link" :to="{ name: 'machine', params: { machine } }">Its ledger</GoTo>
+      </p>
+      <Alert v-if="panel.alarm" type="error" show-icon :message="panel.alarm">
+        <template #action><Button @click="press({ press: 'reset' })">Reset</Button></template>
+      </Alert>
+      <p v-if="refused" class="stop" role="alert">{{ refused }}</p>
+      <p v-if="error" class="stop" role="alert">{{ error.message }}</p>
+      <div class="halves">
+        <div class="half">
+          <section class="sheet" aria-label="Displays">
+            <DisplayTable :panel="panel" />
+            <p class="state">
+              <span data-stands>{{ stands }}</span>
+              <span class="quiet">{{ panel.homed ? 'homed' : 'not homed' }}, {{ panel.slot }}, {{ panel.made }} made</span>
+            </p>
+          </section>
+          <section class="sheet" aria-label="Parts">
+            <h2>Parts</h2>
+            <div class="choices">
+              <Button size="large" :disabled="busy || panel.moving" @click="press({ press: 'run' })">Run the program once</Button>
+              <PickField v-if="features.length > 0" v-model="feature" label="Measured is" :options="features" :placeholder="measured" />
+              <Button
+                v-for="gauge in features.length > 0 ? panel.gauges : []"
+                :key="gauge.id"
+                size="large"
+                :disabled="busy"
+                @click="press({ press: 'measure', gauge: gauge.id, feature: measured })"
+                >{{ gauge.name }}</Button
+              >
+            </div>
+            <p v-if="panel.said" class="figure" data-said>{{ panel.said }}</p>
+          </section>
+          <section class="sheet" aria-label="Wire">
+            <h2>On the wire</h2>
+            <PickField
+              label="The machine"
+              :model-value="panel.fault"
+              :options="panel.faults.map(({ id, what }) => ({ value: id, label: what }))"
+              @update:model-value="(fault) => press({ press: 'fault', fault })"
+            />
+            <details>
+              <summary>What its control holds</summary>
+              <pre class="program">{{ panel.table || 'nothing' }}</pre>
+            </details>
+          </section>
+        </div>
+        <section class="sheet" aria-label="Keys">
+          <div class="choices">
+            <PickField
+              label="In the spindle"
+              :model-value="panel.tool ?? ''"
+              :options="tools"
+              placeholder="nothing"
+              @update:model-value="(tool) => press({ press: 'tool', tool })"
+            />
+            <PickField
+              label="Slot"
+              :model-value="panel.slot"
+              :options="panel.slots.map((slot) => ({ value: slot, label: slot }))"
+              @update:model-value="(slot) => press({ press: 'slot', slot })"
+            />
+            <PickField
+              label="Laid between"
+              :model-value="panel.between ?? ''"
+              :options="betweens"
+              @update:model-value="(between) => press({ press: 'between', between })"
+            />
+            <Button size="large" :disabled="busy" @click="press({ press: 'home' })">Home</Button>
+          </div>
+          <JogKeys :panel="panel" :disabled="busy || panel.moving || panel.alarm !== null" @press="press" />
+        </section>
+      </div>
+    </template>
+    <Opening v-else :error="error" />
+  </div>
+</template>
+
+<style scoped>
+.told {
+  max-width: 900px;
+  margin: 0 0 12px;
+}
+.halves {
+  display: grid;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
+  gap: 14px;
+  align-items: start;
+}
+.half {
+  display: grid;
+  gap: 14px;
+}
+section {
+  padding: 12px 18px;
+}
+h2 {
+  margin: 0 0 8px;
+}
+.state {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  margin: 8px 8px 0;
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 14px;
+  align-items: end;
+  margin-bottom: 12px;
+}
+pre {
+  max-height: 260px;
+  overflow: auto;
+  margin: 8px 0 0;
+}
+@media (max-width: 900px) {
+  .halves {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

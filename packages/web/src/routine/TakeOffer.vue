@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { asDisplayed, plainFigure, takeRefusal, type Axis, type InputSpec, type LengthInput, type MachineRecord, type Nm } from '@rook/core'
+import { Button } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useObserved } from '../app/observed.ts'
+import { useGauges } from '../app/queries.ts'
+import { useSend } from '../sending/use-send.ts'
+import { asShown } from '../parts/written.ts'
+
+/** What stands at the machine or came from a gauge now, to be taken into the field that is asked; never without a press. */
+const props = defineProps<{
+  machine: MachineRecord
+  inputs: readonly InputSpec[]
+  /** The input that it goes into. */
+  into: string | null
+  raw: Readonly<Record<string, string>>
+}>()
+const emit = defineEmits<{ take: [taken: string, figures: Record<string, string>] }>()
+
+/** A gauge’s figure is offered for so long. */
+const GAUGE_LASTS = 60_000
+const observed = useObserved(() => props.machine.id)
+const gauges = useGauges()
+const { trouble, busy, send } = useSend()
+/** A figure that was taken already is not offered for the next field. */
+const used = ref<string | null>(null)
+
+type Reading = LengthInput & { axis: Axis }
+const isReading = (input: InputSpec): input is Reading => input.kind === 'length' && input.role === 'reading' && input.axis !== undefined
+const isOpen = ({ id }: InputSpec) => (props.raw[id] ?? '').trim() === ''
+const asked = computed(() => props.inputs.find(({ id }) => id === props.into))
+
+/** The reading that is asked, with the others of the same position. */
+const readings = computed((): Reading[] => {
+  const first = asked.value
+  if (!first || !isReading(first)) return []
+  return first.position === undefined
+    ? [first]
+    : props.inputs.filter(isReading).filter((input) => input.id === first.id || (input.position === first.position && isOpen(input)))
+})
+const axes = computed(() => readings.value.map(({ axis }) => axis))
+const at = (axis: Axis): Nm | null => {
+  const machine = observed.value?.positions.find((one) => one.axis === axis)?.machine ?? null
+  return machine === null ? null : asDisplayed(machine as Nm, props.machine)
+}
+const said = computed(() =>
+  readings.value.map(({ axis }) => {
+    const value = at(axis)
+    return `${readings.value.length > 1 ? `${axis} ` : ''}${value === null ? '\u00b7\u00b7\u00b7' : asShown(value, props.machine)}`
+  }),
+)
+const hasAgent = computed(() => observed.value !== null && observed.value.link !== 'none')
+const refusal = computed(() =>
+  observed.value ? takeRefusal({ ...observed.value, positions: observed.value.positions as never }, axes.value, props.machine.name) : null,
+)
+const age = (ms: number) => (ms < 10_000 ? `${(ms / 1000).toFixed(1)} s` : `${Math.round(ms / 1000)} s`)
+
+const figure = computed(() => {
+  const gauge = observed.value?.gauge
+  const input = asked.value
+  if (!gauge || gauge.age > GAUGE_LASTS || input?.kind !== 'length' || input.role !== 'size') return null
+  return keyOf(gauge.text, gauge.age) === used.value ? null : gauge
+})
+/** A gauge that reads the same twice has measured twice: told apart by when it came, to the second. */
+const keyOf = (text: string, ms: number) => `${text} ${Math.round((performance.now() - ms) / 2000)}`
+const gaugeName = computed(() => gauges.data.value?.find(({ id }) => id === figure.value?.gauge)?.name ?? figure.value?.gauge)
+
+async function takePosition(): Promise<void> {
+  const into = readings.value
+  const taken = await send('take', { params: { id: props.machine.id }, body: { what: 'position', axes: axes.value } })
+  if (!taken) return
+  emit(
+    'take',
+    taken.id,
+    Object.fromEntries(
+      into.map(({ id, axis }) => [id, plainFigure(taken.positions.find((one) => one.axis === axis)!.value as Nm, props.machine.unit)]),
+    ),
+  )
+}
+
+async function takeFigure(): Promise<void> {
+  const input = asked.value!.id
+  const { text, age: old } = figure.value!
+  const taken = await send('take', { params: { id: props.machine.id }, body: { what: 'gauge', axes: [] } })
+  if (!taken) return
+  used.value = keyOf(text, old)
+  emit('take', taken.id, { [input]: taken.gauge!.text })
+}
+</script>
+
+<template>
+  <div v-if="readings.length > 0 && hasAgent" class="take">
+    <Button size="large" :disabled="refusal !== null || busy" @click="takePosition"
+      >Take <span class="figure">{{ said.join(', ') }}</span></Button
+    >
+    <span v-if="refusal" class="query small">{{ refusal }}</span>
+    <span v-else class="quiet small">machine coordinates, {{ age(observed!.age) }} ago, at rest</span>
+  </div>
+  <div v-if="figure" class="take">
+    <Button size="large" :disabled="busy" @click="takeFigure"
+      >Take <span class="figure">{{ figure.text }}</span></Button
+    >
+    <span class="quiet small">{{ gaugeName }}, {{ age(figure.age) }} ago</span>
+  </div>
+  <p v-if="trouble" class="stop small" role="alert">{{ trouble }}</p>
+</template>
+
+<style scoped>
+.take {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+}
+p {
+  margin: 4px 0 0;
+}
+</style>
