@@ -329,6 +329,7 @@ class MachineFortnight {
       setup: null,
       edits,
       worth: 'measured' as const,
+      from: 'table' as const,
       reason,
       basis,
       answers: { 'homed|query|': 'nothing is moved' },

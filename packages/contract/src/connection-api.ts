@@ -1,5 +1,14 @@
 import { z } from 'zod'
-import { connectionInput, connectionSchema, observedSchema, takeBody, takenSchema } from './connection.ts'
+import {
+  connectionInput,
+  connectionSchema,
+  controlState,
+  observedSchema,
+  readControlBody,
+  sendControlBody,
+  takeBody,
+  takenSchema,
+} from './connection.ts'
 import { operation } from './operation.ts'
 
 const byId = z.object({ id: z.string().max(60) })
@@ -30,6 +39,26 @@ export const connectionApi = {
     params: byId,
     response: observedSchema,
     problems: [404],
+  }),
+  control: operation('control', {
+    summary: 'What the control held when it was last read, beside what the ledger says now.',
+    params: byId,
+    response: controlState,
+    problems: [404],
+  }),
+  readControl: operation('readControl', {
+    summary: 'Reads the control’s table over the line channel. Nothing is written anywhere but what was read.',
+    params: byId,
+    body: readControlBody,
+    response: controlState,
+    problems: [404, 409],
+  }),
+  sendToControl: operation('sendToControl', {
+    summary: 'Sends good figures to the control and reads them back; it counts only where they came back equal.',
+    params: byId,
+    body: sendControlBody,
+    response: controlState,
+    problems: [404, 409, 422],
   }),
   take: operation('take', {
     summary: 'Takes a position or a gauge’s figure over the wire: machine coordinates, at rest, not older than two seconds.',

@@ -100,3 +100,47 @@ export const takenSchema = z
   })
   .meta({ id: 'Taken' })
 export type Taken = z.infer<typeof takenSchema>
+
+const heldRow = z.object({
+  register: z.string(),
+  name: z.string(),
+  held: nmSchema,
+  ledger: nmSchema.nullable(),
+  /** Why they may differ, as a clause after “It would if …”. */
+  because: z.string().nullable(),
+})
+
+/** What a control holds beside what the ledger says, as far as it was read. */
+export const controlState = z
+  .object({
+    readsTable: z.boolean(),
+    sends: z.boolean(),
+    /** When its table was last read, and by whom: nobody where the server looked by itself. Null before the first time. */
+    read: z.object({ at: instant, by: z.string().nullable(), because: z.string().nullable() }).nullable(),
+    /** How many registers are equal to the last digit. */
+    agree: z.int(),
+    differ: z.array(heldRow),
+    /** Names of registers that stand in the ledger and that the control has not put out. */
+    missing: z.array(z.string()),
+    problems: z.array(z.string()),
+    sent: z
+      .object({
+        at: instant,
+        by: z.string(),
+        outcome: z.enum(['equal', 'differs', 'refused', 'unknown']),
+        because: z.string().nullable(),
+      })
+      .nullable(),
+  })
+  .meta({ id: 'ControlState' })
+export type ControlState = z.infer<typeof controlState>
+
+export const readControlBody = z.object({ id: z.uuid() }).meta({ id: 'ReadControl' })
+export const sendControlBody = z
+  .object({
+    id: z.uuid(),
+    setup: z.string().max(60).nullable().default(null),
+    slots: z.array(z.string().max(12)).max(100),
+    tools: z.array(z.string().max(6)).max(1_000),
+  })
+  .meta({ id: 'SendToControl' })

@@ -21,6 +21,7 @@ export const editsBody = z
       .min(1, { error: 'Changes: there is nothing to record.' })
       .max(2_000, { error: 'Changes: at most 2000 at once.' }),
     worth: z.enum(['measured', 'estimated']),
+    from: z.enum(['table', 'control']).default('table'),
     reason,
     basis,
     answers,

@@ -62,7 +62,7 @@ export class PracticeMachine {
   ) {
     this.chance = new Chance(spec.seed)
     const step = spec.unit === 'in' ? spec.increment / 25.4 : spec.increment
-    this.memory = new Memory(spec.unit, Math.max(0, Math.round(-Math.log10(step))))
+    this.memory = new Memory(spec.unit, Math.max(0, Math.round(-Math.log10(step))), Object.keys(spec.axes))
     this.at = { ...spec.startsAt }
     this.slot = spec.slots[0]!
     this.bar = spec.bar ? new Bar(spec.bar.diameter, spec.bar.face, spec.bar.jaws) : null

@@ -19,6 +19,8 @@ export class Memory {
   constructor(
     private readonly unit: 'mm' | 'in',
     private readonly decimals: number,
+    /** Axes that a slot has; the control puts all of them out. */
+    private readonly axes: readonly string[] = [],
   ) {}
 
   get(line: number, number: number, letter: string): number {
@@ -63,7 +65,14 @@ export class Memory {
   /** All that was ever set, a line for each L and P, as the control puts it out. */
   lines(): string[] {
     const together = new Map<string, string[]>()
-    for (const [name, value] of this.held) {
+    const whole = new Map(this.held)
+    for (const name of this.held.keys()) {
+      const [line, number] = name.split(' ')
+      if (line === '2' || line === '20')
+        for (const axis of this.axes) if (!whole.has(`${line} ${number} ${axis}`)) whole.set(`${line} ${number} ${axis}`, 0)
+    }
+    const order = (name: string) => this.axes.indexOf(name.split(' ')[2]!)
+    for (const [name, value] of [...whole].sort(([a], [b]) => order(a) - order(b))) {
       const [line, number, letter] = name.split(' ') as [string, string, string]
       const isWhole = letter === 'Q'
       const length = isLength(Number(line), letter)

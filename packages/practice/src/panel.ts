@@ -2,7 +2,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import type { MachineAgent } from './agent.ts'
 import { FAULTS, isFault } from './faults.ts'
 import type { LineChannel } from './line-channel.ts'
-import type { PracticeMachine} from './machine.ts';
+import type { PracticeMachine } from './machine.ts'
 import { DISPLAYS, Refusal } from './machine.ts'
 
 const MOST = 10_000

@@ -100,7 +100,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   announcements.add({
     heard: ({ kind }) => kind === 'machine' && links.look(),
     missed: () => links.look(),
-    observed: (text) => observations.take(text),
+    observed: (text) => observations.take(text, (ask) => links.asked(ask)),
   })
   const overview = new Overview(connection)
   const readers = new FileReaders()

@@ -4,6 +4,7 @@ import { type Logger } from 'pino'
 import { createApp } from './app.ts'
 import { connect, type Connection } from './db/client.ts'
 import { Announcements } from './live/listen.ts'
+import { answerAsk, lookAtControl } from './machine-link/control.ts'
 import { Links } from './machine-link/links.ts'
 import { plainLogger } from './log.ts'
 import { sessionSecret } from './secret.ts'
@@ -40,7 +41,11 @@ export async function startServer({
   const connection = connect(databaseUrl, (error) => logger.warn(`database connection lost: ${error.message}`))
   const announcements = new Announcements(databaseUrl, (error) => logger.warn(`live connection lost: ${(error as Error).message}`))
   await announcements.start()
-  const links = new Links(databaseUrl, logger)
+  const now = clock ?? (() => new Date().toISOString())
+  const links = new Links(databaseUrl, logger, {
+    ask: (line, id) => answerAsk(connection, line, id, now),
+    look: (line, machine) => lookAtControl(connection, line, machine, now),
+  })
   const secret = await sessionSecret(connection.db)
   const { app, stop } = createApp({ connection, announcements, links, panels, secret, logger, clock, trustProxy })
   const server = createServer(app)

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import type { ConnectionInput, Entry, MachineConnection, ObservedAnswer, Problem, Taken } from '@rook/contract'
+import type { ConnectionInput, ControlState, Entry, MachineConnection, ObservedAnswer, Problem, Taken } from '@rook/contract'
 import { mm } from '@rook/core'
 import type { FAULTS } from '@rook/practice/faults'
 import { startMachine } from '@rook/practice/floor'
@@ -189,8 +189,7 @@ describe('what goes wrong on the wire', () => {
     expect(refused.body.detail).toContain(sentence)
     await reached()
     floor.machine.jog('X', 0.1)
-    await atRest()
-    expect((await take()).status).toBe(200)
+    await expect.poll(async () => (await take()).status, POLL).toBe(200)
   })
 
   it('old values sent again are known by their numbers', async () => {
@@ -251,6 +250,117 @@ describe('gauges on the line channel', () => {
     fault('nonsense')
     floor.channel.measured(SPEC.gauges[0]!, 17.98)
     await expect.poll(async () => (await observed()).lineBecause, POLL).toContain('which is no figure of a gauge')
+  })
+})
+
+describe('what the control holds', () => {
+  const state = async (by = marrow) => (await by.send<ControlState>('GET', '/api/machines/mill-3/control')).body
+  const read = (by = marrow) => by.send<ControlState & Problem>('POST', '/api/machines/mill-3/control/read', { id: randomUUID() })
+  const sendIt = (body: object = {}) =>
+    marrow.send<ControlState & Problem>('POST', '/api/machines/mill-3/control/sent', {
+      id: randomUUID(),
+      slots: ['G54'],
+      tools: [],
+      ...body,
+    })
+  const line = () => `127.0.0.1:${floor.ports.line}`
+  const NOT_READ = {}
+  const open = async (more: object) => {
+    fault('none')
+    await reach({ ...agentAt(), line: line(), ...more })
+    await expect.poll(async () => (await observed()).line, POLL).toBe('on')
+    if (more !== NOT_READ) await expect.poll(async () => (await read()).status, POLL).toBe(200)
+  }
+
+  it('is read only where a lead has said so', async () => {
+    await open(NOT_READ)
+    expect((await read()).body.detail).toContain('A lead has not said that this control’s table may be read.')
+    expect((await sendIt()).body.detail).toContain('A lead has not said that figures may be sent')
+    expect(await state()).toMatchObject({ readsTable: false, sends: false, read: null, sent: null })
+  })
+
+  it('is what the ledger then says, where the control is right', async () => {
+    await open({ readsTable: true })
+    for (const [axis, at] of [
+      ['X', -300.02],
+      ['Y', -200],
+      ['Z', -400],
+    ] as const)
+      floor.machine.memory.set(2, 1, axis, at)
+    const { differ } = (await read()).body
+    const scene = (await marrow.send<{ standing: Record<string, { entry: string }> }>('GET', '/api/machines/mill-3/scene')).body
+    const settle = (edits: object[]) =>
+      marrow.send<Entry & Problem>('POST', '/api/machines/mill-3/tools', {
+        id: randomUUID(),
+        edits,
+        worth: 'measured',
+        from: 'control',
+        reason: 'moved by hand at the control last night',
+        basis: {
+          'work/G54/X/geometry': scene.standing['work/G54/X/geometry']!.entry,
+          'work/G54/Y/geometry': null,
+          'work/G54/Z/geometry': null,
+        },
+        answers: { 'homed|query|': 'homed this morning, seen' },
+        release: { person: 'oakhanger', pin: '8642', reason: 'seen with him' },
+      })
+    expect((await settle([{ register: 'probe/p/xPlus/geometry', text: '1' }])).body.detail).toContain('is not an offset of')
+    expect(differ.map(({ name, ledger }) => [name, ledger])).toEqual([
+      ['G54 X', mm(-300)],
+      ['G54 Y', null],
+      ['G54 Z', null],
+    ])
+    const { status, body } = await settle(differ.map(({ register, held }) => ({ register, text: String(held / 1e6) })))
+    expect(status, JSON.stringify(body)).toBe(200)
+    expect(body.content.title).toBe('G54 X, Y and Z as the control holds it')
+    expect((await state()).differ).toEqual([])
+  })
+
+  it('is held against the ledger, register by register, with the likeliest single mistake', async () => {
+    await open({ readsTable: true })
+    floor.machine.memory.set(2, 1, 'X', 300.02)
+    const { body } = await read()
+    expect(body.read).toMatchObject({ by: 'Marrow', because: null })
+    expect(body.differ).toEqual([
+      {
+        register: 'work/G54/X/geometry',
+        name: 'G54 X',
+        held: mm(300.02),
+        ledger: mm(-300.02),
+        because: expect.stringContaining('sign') as unknown,
+      },
+    ])
+    floor.machine.memory.set(2, 1, 'X', -300.02 / 25.4)
+    expect((await read()).body.differ[0]!.because).toMatch(/inch|millimetre|25\.4/)
+    floor.machine.memory.set(2, 1, 'X', -300.02)
+    expect((await read()).body).toMatchObject({ differ: [], missing: [], problems: [] })
+    expect(await state(lead)).toMatchObject({ differ: [] })
+  })
+
+  it('is not read while it does not answer, and says so', async () => {
+    await open({ readsTable: true })
+    fault('nonsense')
+    const asked = await read()
+    expect(asked.status).toBe(409)
+    expect(asked.body.detail).toContain('The machine has not answered within 8 s.')
+    // What was read before is still there.
+    expect((await state()).read!.because).toContain('has not answered')
+    expect((await state()).agree).toBeGreaterThan(0)
+  })
+
+  it('gets good figures where a lead allows it, and they count when they came back equal', async () => {
+    await open({ readsTable: true, sends: true })
+    floor.machine.memory.set(2, 1, 'X', 5)
+    const id = randomUUID()
+    const sent = await sendIt({ id })
+    expect(sent.body.sent, JSON.stringify(sent.body)).toMatchObject({ outcome: 'equal', by: 'Marrow', because: null })
+    expect(floor.machine.memory.get(2, 1, 'X')).toBe(-300.02)
+    expect(sent.body.differ).toEqual([])
+    // The same press again sends nothing anew.
+    floor.machine.memory.set(2, 1, 'X', 7)
+    expect((await sendIt({ id })).status).toBe(200)
+    expect(floor.machine.memory.get(2, 1, 'X')).toBe(7)
+    expect((await sendIt({ slots: ['G55'] })).body.detail).toContain('Nothing stands yet')
   })
 })
 

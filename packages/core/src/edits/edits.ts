@@ -1,13 +1,16 @@
 import { runChecks, type Finding } from '../check/index.ts'
 import { drawWork } from '../drawing/index.ts'
 import { ZERO, type Nm } from '../length/index.ts'
+import type { MachineRecord } from '../machine/index.ts'
 import {
   hasColumn,
+  hasRegister,
   holdsLength,
   parseRegisterKey,
   readRegister,
   readRegisterKey,
   registerName,
+  type RegisterFamily,
   type RegisterKey,
   type RegisterRef,
 } from '../register/index.ts'
@@ -31,18 +34,36 @@ export interface EditsAssessed extends EditsRead {
   findings: Finding[]
 }
 
+/** Where edited figures come from: typed into the tools table, or read from the control, which holds zeros as well. */
+export type EditsFrom = 'table' | 'control'
+const FAMILIES: Readonly<Record<EditsFrom, readonly RegisterFamily[]>> = {
+  table: ['tool'],
+  control: ['tool', 'work', 'common'],
+}
+
+/** Whether figures from there may go into a register. A number that the control does not have is for the checks to say. */
+export function isEdited(register: RegisterRef, machine: MachineRecord, from: EditsFrom): boolean {
+  if (!FAMILIES[from].includes(register.family)) return false
+  return register.family === 'tool' ? hasColumn(register, machine) : hasRegister(register, machine)
+}
+
 /**
  * Reads figures typed into the tools table: what changes, and what cannot be taken. Quick, for it runs at every
  * keystroke; the checks come when somebody looks at the changes. A figure that equals what stands is no change.
  */
-export function readEdits(edits: readonly Edit[], worth: EditWorth, scene: Pick<Scene, 'machine' | 'standing'>): EditsRead {
+export function readEdits(
+  edits: readonly Edit[],
+  worth: EditWorth,
+  scene: Pick<Scene, 'machine' | 'standing'>,
+  from: EditsFrom = 'table',
+): EditsRead {
   const [problems, rounded]: [Record<RegisterKey, string>, Record<RegisterKey, string>] = [{}, {}]
   const changes: Change[] = []
   const seen = new Set<RegisterKey>()
   for (const { register: key, text } of edits) {
     const register = readRegisterKey(key)
-    if (!register || register.family !== 'tool' || !hasColumn(register, scene.machine)) {
-      problems[key] = `${key} is not a tool offset of ${scene.machine.name}.`
+    if (!register || !isEdited(register, scene.machine, from)) {
+      problems[key] = `${key} is not ${from === 'table' ? 'a tool offset' : 'an offset'} of ${scene.machine.name}.`
       continue
     }
     const name = registerName(register)
@@ -67,8 +88,8 @@ export function readEdits(edits: readonly Edit[], worth: EditWorth, scene: Pick<
  * Works out figures typed into the tools table, all together, with what the checks say. Nothing may be recorded
  * while `problems` has an entry.
  */
-export function assessEdits(edits: readonly Edit[], worth: EditWorth, scene: Scene): EditsAssessed {
-  const read = readEdits(edits, worth, scene)
+export function assessEdits(edits: readonly Edit[], worth: EditWorth, scene: Scene, from: EditsFrom = 'table'): EditsAssessed {
+  const read = readEdits(edits, worth, scene, from)
   const writes = read.changes.map(({ register, after }) => writeOf(parseRegisterKey(register), after, worth, scene))
   const result: Result = { writes, readings: [], readouts: [], gauges: [], remarks: doubtsOf(edits, read.changes, scene) }
   const sheet = sheetOf(result, scene)

@@ -44,6 +44,20 @@ export const taken = pgTable(
   (table) => [oneOf('taken_what', table.what, ['position', 'gauge'])],
 )
 
+/** What a control was asked for or sent: whichever process holds its line channel does it. Rows are added and never changed. */
+export const controlAsk = pgTable('control_ask', {
+  id: uuid().primaryKey(),
+  machine: text()
+    .notNull()
+    .references(() => machine.id),
+  at: moment('at').notNull(),
+  /** Null where the server looks by itself. */
+  person: text().references(() => person.id),
+  what: text().$type<'read' | 'send'>().notNull(),
+  /** What is sent. */
+  text: text(),
+})
+
 /** What a control put out of its table when it was asked. Rows are added and never changed. */
 export const controlRead = pgTable(
   'control_read',
@@ -54,7 +68,9 @@ export const controlRead = pgTable(
       .references(() => machine.id),
     at: moment('at').notNull(),
     person: text().references(() => person.id),
-    text: text().notNull(),
+    /** Null where it did not answer. */
+    text: text(),
+    because: text(),
   },
   (table) => [index('control_read_machine').on(table.machine, table.at)],
 )

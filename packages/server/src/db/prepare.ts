@@ -18,6 +18,7 @@ const RIGHTS: Readonly<Record<string, string>> = {
   program_use: 'SELECT, INSERT',
   machine_connection: 'SELECT, INSERT',
   taken: 'SELECT, INSERT',
+  control_ask: 'SELECT, INSERT',
   control_read: 'SELECT, INSERT',
   control_sent: 'SELECT, INSERT',
   carried: 'SELECT, INSERT',

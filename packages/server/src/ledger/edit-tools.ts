@@ -1,4 +1,4 @@
-import { assessEdits, hasColumn, readRegisterKey, registerNames } from '@rook/core'
+import { assessEdits, isEdited, readRegisterKey, registerNames } from '@rook/core'
 import type { EditsBody, Entry } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
 import type { Lane } from '../db/transaction.ts'
@@ -17,14 +17,14 @@ export function editTools(connection: Connection, machineId: string, body: Edits
     const scene = await loadScene(lane, machine, body.setup, author.now, 'write')
     const unknown = body.edits.find(({ register: key }) => {
       const register = readRegisterKey(key)
-      return register?.family !== 'tool' || !hasColumn(register, machine.record)
+      return !register || !isEdited(register, machine.record, body.from)
     })
-    if (unknown) throw new Problem(422, 'not-a-register', `\u201c${unknown.register}\u201d is not a tool offset of ${machine.record.name}.`)
-    const { problems, changes, sheet, findings } = assessEdits(body.edits, body.worth, scene)
+    if (unknown) throw new Problem(422, 'not-a-register', `\u201c${unknown.register}\u201d is not an offset of ${machine.record.name}.`)
+    const { problems, changes, sheet, findings } = assessEdits(body.edits, body.worth, scene, body.from)
     const [first] = Object.values(problems)
     if (first) throw new Problem(422, 'incomplete', `${first} Nothing was recorded.`, { fields: problems })
     if (changes.length === 0) throw new Problem(422, 'no-change', 'Every figure equals what stands; there is nothing to record.')
-    const title = `${registerNames(sheet.targets)} typed into the tools table`
+    const title = `${registerNames(sheet.targets)} ${body.from === 'table' ? 'typed into the tools table' : 'as the control holds it'}`
     return recordTogether(lane, machine, scene, { ...body, kind: 'edited', title, sheet, findings, released }, author)
   }
   return withRelease(connection, body.release, author, (released) =>

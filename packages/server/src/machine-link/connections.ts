@@ -39,10 +39,11 @@ export interface Reached {
   agent: string | null
   device: string | null
   line: string | null
+  readsTable: boolean
 }
 
 /** Every machine that is reached over some address, as one statement: asked for each few seconds. */
 export const REACHED = `
-  SELECT machine, agent, device, line FROM (
-    SELECT DISTINCT ON (machine) machine, agent, device, line FROM machine_connection ORDER BY machine, at DESC
+  SELECT machine, agent, device, line, "readsTable" FROM (
+    SELECT DISTINCT ON (machine) machine, agent, device, line, reads_table AS "readsTable" FROM machine_connection ORDER BY machine, at DESC
   ) AS newest WHERE agent IS NOT NULL OR line IS NOT NULL`

@@ -24,6 +24,8 @@ export interface LineState {
 
 /** What a machine did with a question on its line channel. */
 export class NoAnswer extends Error {}
+/** Nothing was even asked. */
+export class NotOpen extends NoAnswer {}
 
 /** Holds a line channel open: takes what gauges write, and asks for the table or sends one, one question at a time. */
 export class LineLink {
@@ -71,7 +73,7 @@ export class LineLink {
       () =>
         new Promise<string[]>((resolve, reject) => {
           const { socket } = this
-          if (!socket || this.state.link !== 'on') return reject(new NoAnswer('The line channel is not open.'))
+          if (!socket || this.state.link !== 'on') return reject(new NotOpen('The line channel is not open.'))
           const timer = setTimeout(() => {
             // What comes later would pass for the answer to the next question.
             socket.destroy()

@@ -15,12 +15,15 @@ const ASK_AGAIN = 1_500
 const LOCK = 7_014_088
 /** A machine that says nothing new is told of as often, so that its age is known. */
 const AGAIN = 1_000
+/** A control’s table is looked at as often by itself, so that drift is seen within a minute. */
+const LOOK_AGAIN = 40_000
 
 interface Held {
   reached: Reached
   agent: AgentLink | null
   line: LineLink | null
   toldAt: number
+  lookedAt: number
 }
 
 /**
@@ -39,6 +42,8 @@ export class Links {
   constructor(
     private readonly url: string,
     private readonly logger: Pick<Logger, 'warn'>,
+    /** Does what a machine of this process was asked for; given where this process answers. */
+    private readonly answers: { ask(line: LineLink, id: string): Promise<void>; look(line: LineLink, machine: string): Promise<void> },
   ) {}
 
   start(): void {
@@ -52,9 +57,10 @@ export class Links {
     this.busy = this.busy.then(() => this.settle()).catch((error: Error) => this.lose(error))
   }
 
-  /** The line channel of a machine that this process holds. */
-  lineOf(machine: string): LineLink | null {
-    return this.held.get(machine)?.line ?? null
+  /** Somebody asks a machine for something; whichever process holds its line channel does it. */
+  asked({ id, machine }: { id: string; machine: string }): void {
+    const line = this.held.get(machine)?.line
+    if (line) this.answers.ask(line, id).catch((error: Error) => this.logger.warn(`a control that was asked: ${error.message}`))
   }
 
   async stop(): Promise<void> {
@@ -79,7 +85,13 @@ export class Links {
       else {
         await client.query('SELECT pg_advisory_unlock($1, hashtext($2))', [LOCK, machine])
         this.tell({
-          ...this.snapshotOf({ reached: { machine, agent: null, device: null, line: null }, agent: null, line: null, toldAt: 0 }),
+          ...this.snapshotOf({
+            reached: { machine, agent: null, device: null, line: null, readsTable: false },
+            agent: null,
+            line: null,
+            toldAt: 0,
+            lookedAt: 0,
+          }),
           link: 'none',
         })
       }
@@ -93,7 +105,15 @@ export class Links {
       if (locked[0]!.ours) this.hold(row)
     }
     const now = Date.now()
-    for (const held of this.held.values()) if (now - held.toldAt >= AGAIN) this.tell(this.snapshotOf(held))
+    for (const held of this.held.values()) {
+      if (now - held.toldAt >= AGAIN) this.tell(this.snapshotOf(held))
+      if (held.reached.readsTable && now - held.lookedAt >= LOOK_AGAIN && held.line?.state.link === 'on') {
+        held.lookedAt = now
+        this.answers
+          .look(held.line, held.reached.machine)
+          .catch((error: Error) => this.logger.warn(`a control that is looked at: ${error.message}`))
+      }
+    }
   }
 
   private async connected(): Promise<pg.Client> {
@@ -123,7 +143,7 @@ export class Links {
   }
 
   private hold(reached: Reached): void {
-    const held: Held = { reached, agent: null, line: null, toldAt: 0 }
+    const held: Held = { reached, agent: null, line: null, toldAt: 0, lookedAt: 0 }
     const changed = () => this.tell(this.snapshotOf(held))
     this.held.set(reached.machine, held)
     if (reached.agent) held.agent = new AgentLink(reached.agent, reached.device, changed)

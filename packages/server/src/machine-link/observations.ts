@@ -76,10 +76,12 @@ export class Observations {
   }
 
   /** Takes what another process, or this one, has told all of them. */
-  take(text: string): void {
-    const said = JSON.parse(text) as Snapshot[] | { watch: { session: string; machine: string; until: number } }
+  take(text: string, asked: (ask: { id: string; machine: string }) => void = () => undefined): void {
+    const said = JSON.parse(text) as
+      Snapshot[] | { watch: { session: string; machine: string; until: number } } | { ask: { id: string; machine: string } }
     if (Array.isArray(said)) for (const snapshot of said) this.put(snapshot)
-    else this.watch(said.watch.session, said.watch.machine, said.watch.until)
+    else if ('watch' in said) this.watch(said.watch.session, said.watch.machine, said.watch.until)
+    else asked(said.ask)
   }
 
   hear(hearer: (session: string, observed: ObservedAnswer) => void): void {

@@ -4,6 +4,7 @@ import type { Connection } from '../db/client.ts'
 import { withoutTransaction } from '../db/transaction.ts'
 import { serve } from '../http/serve.ts'
 import { loadMachine } from '../ledger/machine.ts'
+import { controlOf, readControl, sendToControl } from './control.ts'
 import { changeConnection, connectionOf } from './connections.ts'
 import { OBSERVED } from '../live/observed.ts'
 import type { Observations } from './observations.ts'
@@ -30,5 +31,8 @@ export function machineLinkRoutes(app: Express, connection: Connection, observat
       return observations.of(params.id)
     }),
   )
+  serve(app, api.control, ({ params, author }) => controlOf(connection, params.id, author.now))
+  serve(app, api.readControl, ({ params, body, author }) => readControl(connection, params.id, body, author))
+  serve(app, api.sendToControl, ({ params, body, author }) => sendToControl(connection, params.id, body, author))
   serve(app, api.take, ({ params, body, author }) => take(connection, params.id, body, () => observations.of(params.id), author))
 }
