@@ -6,15 +6,20 @@ import { pino } from 'pino'
 
 const logger = pino({ level: 'silent' })
 const open = new Map<string, Running>()
+const panels: Record<string, string> = {}
 
-/** A line in is `open <database>` or `close <address>`; a line out is its answer. */
+/** A line in is `open <database>`, `close <address>` or `panels <where practice machines are>`; a line out is its answer. */
 for await (const line of createInterface({ input: process.stdin })) {
   const [word, what = ''] = line.split(' ')
   try {
     if (word === 'open') {
-      const running = await startServer({ databaseUrl: await prepareDatabase(what), host: '127.0.0.1', port: 0, logger })
+      const running = await startServer({ databaseUrl: await prepareDatabase(what), host: '127.0.0.1', port: 0, logger, panels })
       open.set(running.url, running)
       console.log(running.url)
+    } else if (word === 'panels') {
+      for (const machine of Object.keys(panels)) delete panels[machine]
+      Object.assign(panels, JSON.parse(what))
+      console.log('told')
     } else {
       await open.get(what)?.stop()
       open.delete(what)

@@ -83,6 +83,11 @@ export class Shop {
     await this.own.kill()
   }
 
+  /** Says where the panels of practice machines are. */
+  async practise(panels: Record<string, string>): Promise<void> {
+    await this.hall!.ask(`panels ${JSON.stringify(panels)}`)
+  }
+
   freeze(): void {
     this.own!.signal('SIGSTOP')
   }

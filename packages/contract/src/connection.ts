@@ -104,7 +104,8 @@ export type Taken = z.infer<typeof takenSchema>
 const heldRow = z.object({
   register: z.string(),
   name: z.string(),
-  held: nmSchema,
+  /** Null where the control has put out no line of it. */
+  held: nmSchema.nullable(),
   ledger: nmSchema.nullable(),
   /** Why they may differ, as a clause after “It would if …”. */
   because: z.string().nullable(),
@@ -120,8 +121,6 @@ export const controlState = z
     /** How many registers are equal to the last digit. */
     agree: z.int(),
     differ: z.array(heldRow),
-    /** Names of registers that stand in the ledger and that the control has not put out. */
-    missing: z.array(z.string()),
     problems: z.array(z.string()),
     sent: z
       .object({
@@ -129,6 +128,8 @@ export const controlState = z
         by: z.string(),
         outcome: z.enum(['equal', 'differs', 'refused', 'unknown']),
         because: z.string().nullable(),
+        /** What did not go along, with the reason, as the file that was sent says it. */
+        leftOut: z.array(z.string()),
       })
       .nullable(),
   })

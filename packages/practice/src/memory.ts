@@ -62,7 +62,7 @@ export class Memory {
     return { set: found.length }
   }
 
-  /** All that was ever set, a line for each L and P, as the control puts it out. */
+  /** All that was ever set, as the control puts it out: axes together, a rotation, a nose radius and a tip direction by themselves. */
   lines(): string[] {
     const together = new Map<string, string[]>()
     const whole = new Map(this.held)
@@ -78,9 +78,11 @@ export class Memory {
       const length = isLength(Number(line), letter)
       const figure = length ? (value / (this.unit === 'in' ? INCH : 1)).toFixed(this.decimals) : isWhole ? String(value) : value.toFixed(4)
       const head = `G10 L${line} P${number}`
-      together.set(head, [...(together.get(head) ?? []), `${letter}${figure.replace(/^-(0\.0*)$/, '$1')}`])
+      const group = this.axes.includes(letter) ? 'axes' : 'ABC'.includes(letter) ? 'angles' : letter
+      const place = `${head}|${group}`
+      together.set(place, [...(together.get(place) ?? []), `${letter}${figure.replace(/^-(0\.0*)$/, '$1')}`])
     }
-    return [...together].map(([head, words]) => `${head} ${words.join(' ')}`)
+    return [...together].map(([head, words]) => `${head.split('|')[0]} ${words.join(' ')}`)
   }
 }
 

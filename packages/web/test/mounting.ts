@@ -45,6 +45,7 @@ export function put(
     'go',
     'program',
     'practice',
+    'held',
   ]
   const router = createRouter({
     history: createMemoryHistory(),

@@ -31,12 +31,12 @@ export function heldBecause({ register: key, held, ledger, before }: HeldOtherwi
   const is = (value: Nm) => magnitude(minus(held, value)) <= CLOSE * machine.increment
   if (before !== null && before !== ledger && is(before)) return `it still held the value before, ${asShown(before, machine)}`
   if (held === ZERO) return `nothing had been entered into ${name}`
-  const typed = mistypedFigures(ledger, 'what was typed', machine.unit).find(({ value }) => is(value))
-  if (typed) return typed.phrase
   if (timesInDiameter(register, machine) !== null) {
     if (is(times(ledger, 2))) return 'a diameter were in it in place of a radius'
     if (is(nm(Math.round(ledger / 2)))) return 'a radius were in it in place of a diameter'
   }
+  const typed = mistypedFigures(ledger, name, machine.unit).find(({ value }) => is(value))
+  if (typed) return typed.phrase
   const axis = AXES.find((one) => one === register.property)
   const shift = register.family === 'work' && axis ? commonShift(scene, axis) : ZERO
   if (shift !== ZERO && is(nm(ledger + shift))) return 'the common shift had been added into it'

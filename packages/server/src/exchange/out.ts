@@ -113,8 +113,17 @@ function assetOf({ assembly, offset, diameterOffset, ...tool }: MountedTool, sce
   }
 }
 
-/** What a control says it holds, register by register beside the ledger. */
-export function compareHeld(connection: Connection, id: string, { text, conversion }: HeldBody, now: string): Promise<HeldAnswer> {
+/**
+ * What a control says it holds, register by register beside the ledger.
+ * @param whole true for a table that was read as a whole: what it has no line of, the control has not
+ */
+export function compareHeld(
+  connection: Connection,
+  id: string,
+  { text, conversion }: HeldBody,
+  now: string,
+  { whole = false } = {},
+): Promise<HeldAnswer> {
   return inTransaction(
     connection,
     async (lane) => {
@@ -125,6 +134,7 @@ export function compareHeld(connection: Connection, id: string, { text, conversi
       // A file that counts lengths another way is held against the ledger as the ledger counts.
       const shift = conversionShift(scene, template, conversion)
       if (shift.kind === 'refused') throw new Problem(422, 'conversion', shift.sentence)
+      const expected = whole ? goesOut(scene, template) : null
       const families = new Set(values.map(({ register }) => kindOf(register)))
       const held = new Set(values.map(({ register }) => register))
       return {
@@ -135,7 +145,9 @@ export function compareHeld(connection: Connection, id: string, { text, conversi
           return { register, name, line, held: value, ledger, same: ledger === value || (ledger === null && value === 0) }
         }),
         missing: Object.entries(scene.standing)
-          .filter(([register, { value }]) => families.has(kindOf(register)) && !held.has(register) && value !== 0)
+          .filter(
+            ([register, { value }]) => (expected?.has(register) ?? families.has(kindOf(register))) && !held.has(register) && value !== 0,
+          )
           .map(([register]) => register),
         problems,
         passedOver,
@@ -143,6 +155,18 @@ export function compareHeld(connection: Connection, id: string, { text, conversi
     },
     SNAPSHOT,
   )
+}
+
+/** Registers that a file of everything would set, whatever their figures are worth. */
+function goesOut(scene: Scene, template: SettingTemplate): Set<string> {
+  const everything = {
+    slots: scene.machine.slots.map(({ code }) => code),
+    tools: scene.tools.map(({ number }) => number),
+    conversion: null,
+    estimates: true,
+  }
+  const prepared = prepareOut(scene, template, everything)
+  return new Set(prepared.kind === 'refused' ? [] : prepared.values.filter(({ out }) => out !== null).map(({ register }) => register))
 }
 
 /** Lengths, diameters, work offsets: a file that has some of a kind is taken to have all. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { ControlState } from '@rook/contract'
-import { heldBecause, parseRegisterKey, readHeld, registerName, type HeldRead } from '@rook/core'
+import { heldBecause, parseRegisterKey, readHeld, registerName, ZERO, type HeldRead } from '@rook/core'
 import { and, desc, eq, isNotNull } from 'drizzle-orm'
 import type { Connection } from '../db/client.ts'
 import { controlAsk, controlRead, controlSent, person } from '../db/schema.ts'
@@ -48,21 +48,32 @@ export async function controlOf(connection: Connection, id: string, now: string)
     readsTable,
     sends,
     read: tried ? { at: newest?.at ?? tried.row.at, by: tried.by, because: tried.row.because } : null,
-    sent: sent ? { at: sent.row.at, by: sent.by, outcome: sent.row.outcome, because: sent.row.because } : null,
+    sent: sent
+      ? { at: sent.row.at, by: sent.by, outcome: sent.row.outcome, because: sent.row.because, leftOut: leftOutOf(sent.row.text) }
+      : null,
   }
-  if (!newest?.text) return { ...state, agree: 0, differ: [], missing: [], problems: [] }
-  const held = await compareHeld(connection, id, { text: newest.text, conversion: null }, now)
-  const differing = held.values.filter(({ same }) => !same)
+  if (!newest?.text) return { ...state, agree: 0, differ: [], problems: [] }
+  const held = await compareHeld(connection, id, { text: newest.text, conversion: null }, now, { whole: true })
+  const differing: Differing[] = [
+    ...held.values.filter(({ same }) => !same),
+    // The whole table was read: what has no line in it is not in the control.
+    ...held.missing.map((register) => ({ register, name: registerName(parseRegisterKey(register)), held: null, ledger: null })),
+  ]
   return {
     ...state,
-    agree: held.values.length - differing.length,
+    agree: held.values.filter(({ same }) => same).length,
     differ: differing.length > 0 ? await explained(connection, id, differing, now) : [],
-    missing: held.missing.map((register) => registerName(parseRegisterKey(register))),
     problems: held.problems.map(({ line, sentence }) => `Line ${line}: ${sentence}`),
   }
 }
 
-function explained(connection: Connection, id: string, differing: Awaited<ReturnType<typeof compareHeld>>['values'], now: string) {
+/** The file names in comments what it leaves out. */
+const leftOutOf = (text: string): string[] =>
+  [...text.matchAll(/\((.+? LEFT OUT, .+?)\)/g)].map(([, said]) => said!.toLowerCase().replace(/^\S+/, (first) => first.toUpperCase()))
+
+type Differing = Pick<ControlState['differ'][number], 'register' | 'name' | 'held' | 'ledger'>
+
+function explained(connection: Connection, id: string, differing: readonly Differing[], now: string) {
   return inTransaction(
     connection,
     async (lane): Promise<ControlState['differ']> => {
@@ -72,16 +83,14 @@ function explained(connection: Connection, id: string, differing: Awaited<Return
         lane,
         differing.flatMap(({ register }) => scene.standing[register]?.entry ?? []),
       )
-      return differing.map(({ register, name, held, ledger }) => ({
-        register,
-        name,
-        held,
-        ledger,
-        because:
-          ledger === null
-            ? null
-            : heldBecause({ register, held, ledger, before: before.get(`${scene.standing[register]?.entry} ${register}`) ?? null }, scene),
-      }))
+      return differing.map(({ register, name, held }) => {
+        const standing = scene.standing[register]
+        const ledger = standing?.value ?? null
+        const former = before.get(`${standing?.entry} ${register}`) ?? null
+        const because =
+          ledger === null ? null : heldBecause({ register, held: held ?? ZERO, ledger, before: held === null ? null : former }, scene)
+        return { register, name, held, ledger, because }
+      })
     },
     { for: 'read' },
   )

@@ -22,6 +22,15 @@ export interface LineState {
   gauge: GaugeFigure | null
 }
 
+/** A line that a gauge has written, as a figure; null for any other line. */
+export function readGaugeLine(line: string): Omit<GaugeFigure, 'at'> | null {
+  const [, gauge, figure, unit] = FIGURE.exec(line) ?? []
+  if (!gauge) return null
+  const text = `${figure} ${unit}`
+  const read = readLength(text, { unit: 'mm', name: gauge, grid: nm(1) })
+  return read.kind === 'length' ? { gauge, text, value: read.value } : null
+}
+
 /** What a machine did with a question on its line channel. */
 export class NoAnswer extends Error {}
 /** Nothing was even asked. */
@@ -144,11 +153,9 @@ export class LineLink {
   }
 
   private take(line: string): void {
-    const [, gauge, figure, unit] = FIGURE.exec(line) ?? []
-    if (gauge) {
-      const read = readLength(`${figure} ${unit}`, { unit: 'mm', name: gauge, grid: nm(1) })
-      if (!('value' in read)) return
-      this.state.gauge = { gauge, text: `${figure} ${unit}`, value: read.value, at: Date.now() }
+    const figure = readGaugeLine(line)
+    if (figure) {
+      this.state.gauge = { ...figure, at: Date.now() }
       return this.say('on', null)
     }
     const { question } = this

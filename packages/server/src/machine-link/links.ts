@@ -38,6 +38,7 @@ export class Links {
   private asking: NodeJS.Timeout | null = null
   private stopped = false
   private busy: Promise<void> = Promise.resolve()
+  private turn: Promise<unknown> = Promise.resolve()
 
   constructor(
     private readonly url: string,
@@ -73,8 +74,8 @@ export class Links {
 
   private async settle(): Promise<void> {
     if (this.stopped) return
-    const client = await this.connected()
-    const { rows } = await client.query<Reached>(REACHED)
+    await this.connected()
+    const { rows } = await this.ask<Reached>(REACHED, [])
     const wanted = new Map(rows.map((row) => [row.machine, row]))
     for (const [machine, held] of this.held) {
       const row = wanted.get(machine)
@@ -83,7 +84,7 @@ export class Links {
       this.held.delete(machine)
       if (row) this.hold(row)
       else {
-        await client.query('SELECT pg_advisory_unlock($1, hashtext($2))', [LOCK, machine])
+        await this.ask('SELECT pg_advisory_unlock($1, hashtext($2))', [LOCK, machine])
         this.tell({
           ...this.snapshotOf({
             reached: { machine, agent: null, device: null, line: null, readsTable: false },
@@ -98,7 +99,7 @@ export class Links {
     }
     for (const row of rows) {
       if (this.held.has(row.machine)) continue
-      const { rows: locked } = await client.query<{ ours: boolean }>('SELECT pg_try_advisory_lock($1, hashtext($2)) AS ours', [
+      const { rows: locked } = await this.ask<{ ours: boolean }>('SELECT pg_try_advisory_lock($1, hashtext($2)) AS ours', [
         LOCK,
         row.machine,
       ])
@@ -116,13 +117,21 @@ export class Links {
     }
   }
 
-  private async connected(): Promise<pg.Client> {
-    if (this.client) return this.client
+  private async connected(): Promise<void> {
+    if (this.client) return
     const client = new pg.Client({ connectionString: this.url, application_name: 'rook-ledger links', keepAlive: true })
     client.on('error', (error) => this.lose(error, client))
     await client.connect()
     this.client = client
-    return client
+  }
+
+  /** One statement at a time: locks and notices share the connection that holds the locks. */
+  private ask<Row extends pg.QueryResultRow>(text: string, values: unknown[]): Promise<pg.QueryResult<Row>> {
+    const { client } = this
+    if (!client) return Promise.reject(new Error('not connected to the database'))
+    const next = this.turn.then(() => client.query<Row>(text, values))
+    this.turn = next.catch(() => undefined)
+    return next
   }
 
   /** Without the database’s lock another process may hold the connections by now. */
@@ -176,8 +185,7 @@ export class Links {
       this.gathering = null
       const news = [...this.news.values()]
       this.news.clear()
-      for (const notice of packed(news))
-        this.client?.query('SELECT pg_notify($1, $2)', [OBSERVED, notice]).catch((error: Error) => this.lose(error))
+      for (const notice of packed(news)) this.ask('SELECT pg_notify($1, $2)', [OBSERVED, notice]).catch((error: Error) => this.lose(error))
     }, GATHER)
   }
 }

@@ -57,6 +57,8 @@ export const useSetups = () => ask('setups', {})
 export const useAssembly = (id: MaybeRefOrGetter<string | null>) => askBy('assembly', id)
 export const useTemplate = (machine: MaybeRefOrGetter<string | null>) => askBy('template', machine)
 export const useConnection = (machine: MaybeRefOrGetter<string | null>) => askBy('connection', machine)
+/** What the control holds beside the ledger; asked again when either may have changed. */
+export const useControl = (machine: MaybeRefOrGetter<string | null>) => askBy('control', machine)
 /** Which machines can be practised on: said once, when the server is started. */
 export const usePractice = () => ask('practice', {}, { staleTime: Number.POSITIVE_INFINITY })
 export const useGauge = (id: MaybeRefOrGetter<string | null>) => askBy('gauge', id)

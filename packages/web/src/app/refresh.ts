@@ -20,7 +20,7 @@ const named = ({ id }: { id: string }, { params }: Asked) => params.id === id
 const BY_THING: Readonly<
   Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'plan' | 'handover' | 'remark' | 'shop', ByName<{ id: string }>>
 > = {
-  machine: { machines: always, floor: always, scene: named, template: named, connection: named, go: always },
+  machine: { machines: always, floor: always, scene: named, template: named, connection: named, control: named, go: always },
   // Whether a figure stands good hangs on its gauges, on every machine.
   gauge: { go: always, carryOffer: always, gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
   assembly: {
@@ -69,6 +69,8 @@ const BY_ENTRY: ByName<EntrySaid> = {
   floor: () => true,
   setups: () => true,
   scene: ({ machine }, { params }) => params.id === machine,
+  // What it holds is held against what stands.
+  control: ({ machine }, { params }) => params.id === machine,
   setup: ({ setup, machine }, { params, data }) =>
     params.id === setup || (data as { summary?: { machine: string } } | undefined)?.summary?.machine === machine,
   entries: (said, { query }) =>

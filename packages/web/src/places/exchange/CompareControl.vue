@@ -8,6 +8,7 @@ import ChooseFile from '../../ui/ChooseFile.vue'
 import { useTemplate } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import { blankConversion, countsOtherwise, readConversion } from './conversion.ts'
+import ControlHolds from './ControlHolds.vue'
 import ConversionFields from './ConversionFields.vue'
 import Rows from '../../ui/Rows.vue'
 import TextField from '../../ui/TextField.vue'
@@ -53,6 +54,7 @@ const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.l
 
 <template>
   <div class="held">
+    <ControlHolds :machine="machine" :scene="scene" />
     <p class="quiet">
       Put here what {{ scene.machine.name }} puts out of its offsets, as data-setting lines. Nothing is written; it is held against the
       ledger register by register.

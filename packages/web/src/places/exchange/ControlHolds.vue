@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { minus, parseRegisterKey, registerName, type Nm, type Scene } from '@rook/core'
+import type { ControlState } from '@rook/contract'
+import { Button } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useControl } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { when } from '../../app/time.ts'
+import VerdictMark from '../../parts/VerdictMark.vue'
+import { asRegister } from '../../parts/written.ts'
+import { useSend } from '../../sending/use-send.ts'
+import Rows from '../../ui/Rows.vue'
+import SettleDialog from './SettleDialog.vue'
+
+/** What the control holds, read over its line channel, beside what the ledger says: each difference is settled one way or the other. */
+const props = defineProps<{ machine: string; scene: Scene }>()
+const session = useSession()
+const control = useControl(() => props.machine)
+const reading = useSend()
+const sending = useSend()
+const settling = ref<ControlState['differ'] | null>(null)
+const state = computed(() => control.data.value)
+const differ = computed(() => state.value?.differ ?? [])
+const busy = computed(() => reading.busy.value || sending.busy.value)
+
+const COLUMNS = [
+  { key: 'name', title: 'Register' },
+  { key: 'held', title: 'Control holds', align: 'right' },
+  { key: 'ledger', title: 'Ledger says', align: 'right' },
+  { key: 'off', title: 'Off by', align: 'right' },
+  { key: 'because', title: 'It would if' },
+  { key: 'settle', title: '' },
+] as const
+
+async function read(): Promise<void> {
+  await reading.send('readControl', { params: { id: props.machine }, body: {} })
+  await control.refetch()
+}
+
+/** The ledger is right: what belongs to the differing registers goes to the control. */
+async function sendLedgers(): Promise<void> {
+  const registers = differ.value.filter(({ ledger }) => ledger !== null).map(({ register }) => parseRegisterKey(register))
+  const slots = [...new Set(registers.filter(({ family }) => family === 'work').map(({ slot }) => slot))]
+  const numbers = new Set(registers.filter(({ family }) => family === 'tool').map(({ slot }) => slot))
+  const tools = props.scene.tools
+    .filter(({ offset, diameterOffset }) => numbers.has(offset) || numbers.has(diameterOffset))
+    .map(({ number }) => number)
+  await sending.send('sendToControl', { params: { id: props.machine }, body: { setup: props.scene.plan?.setup ?? null, slots, tools } })
+  await control.refetch()
+}
+const mayNotSettle = computed(() => session.mayNot('editTools'))
+const mayNotSend = computed(() => session.mayNot('sendToControl'))
+const SENT = { equal: 'It came back equal.', differs: '', refused: '', unknown: '' } as const
+</script>
+
+<template>
+  <section v-if="state?.readsTable" class="control" aria-label="What the control holds">
+    <p class="line">
+      <Button type="primary" size="large" :disabled="busy" @click="read">{{
+        reading.busy.value ? 'Reading …' : 'Read it from the control'
+      }}</Button>
+      <span v-if="state.read" class="quiet"
+        >Read {{ when(state.read.at, session.shop) }}{{ state.read.by ? ` for ${state.read.by}` : ', by itself' }}.</span
+      >
+      <span v-else class="quiet">Not read yet.</span>
+    </p>
+    <p v-if="state.read?.because" class="query">{{ state.read.because }} What is shown was read before.</p>
+    <p v-if="reading.trouble.value ?? sending.trouble.value" class="stop" role="alert">
+      {{ reading.trouble.value ?? sending.trouble.value }}
+    </p>
+    <p v-if="state.sent" :class="state.sent.outcome === 'equal' ? 'quiet' : 'stop'" data-sent>
+      Sent {{ when(state.sent.at, session.shop) }}, {{ state.sent.by }}. {{ state.sent.because ?? SENT[state.sent.outcome] }}
+    </p>
+    <p v-if="state.sent && state.sent.leftOut.length > 0" class="query">
+      <VerdictMark verdict="query" /> Did not go along: {{ state.sent.leftOut.slice(0, 6).join('; ') }}.
+    </p>
+    <template v-if="state.read">
+      <p role="status" data-agree>
+        <VerdictMark :verdict="differ.length > 0 ? 'stop' : state.agree === 0 ? 'query' : 'clear'" />
+        <template v-if="differ.length === 0 && state.agree === 0"
+          >The control has put out nothing that is kept here, so nothing is compared.</template
+        >
+        <template v-else-if="differ.length === 0"
+          >Control and ledger agree as of {{ when(state.read.at, session.shop) }}: {{ state.agree }} registers to the last digit.</template
+        >
+        <template v-else
+          >{{ differ.length }} {{ differ.length === 1 ? 'register holds' : 'registers hold' }} another figure than the ledger,
+          {{ state.agree }} agree.</template
+        >
+      </p>
+      <Rows
+        v-if="differ.length > 0"
+        :columns="COLUMNS"
+        :rows="differ"
+        :row-key="({ register }) => register"
+        :row-is="({ register }) => ({ 'data-differs': register })"
+        :page="100"
+      >
+        <template #held="{ row }"
+          ><span class="figure">{{
+            row.held === null ? 'no line' : asRegister(row.register, row.held as Nm, scene.machine)
+          }}</span></template
+        >
+        <template #ledger="{ row }"
+          ><span class="figure">{{
+            row.ledger === null ? 'unset' : asRegister(row.register, row.ledger as Nm, scene.machine)
+          }}</span></template
+        >
+        <template #off="{ row }"
+          ><span class="figure stop">{{
+            row.ledger === null || row.held === null
+              ? ''
+              : asRegister(row.register, minus(row.held as Nm, row.ledger as Nm), scene.machine, 'always')
+          }}</span></template
+        >
+        <template #because="{ row }">{{ row.because ?? '' }}</template>
+        <template #settle="{ row }"
+          ><Button :disabled="mayNotSettle !== null || row.held === null" :title="mayNotSettle ?? undefined" @click="settling = [row]"
+            >The control is right</Button
+          ></template
+        >
+      </Rows>
+      <p v-if="differ.length > 0 && state.sends" class="line">
+        <Button size="large" :disabled="busy || mayNotSend !== null" @click="sendLedgers">{{
+          sending.busy.value ? 'Sending …' : 'The ledger is right: send its figures'
+        }}</Button>
+        <span class="quiet">They are read back; stale figures and estimates stay out.</span>
+      </p>
+    </template>
+    <SettleDialog
+      v-if="settling"
+      :machine="machine"
+      :scene="scene"
+      :rows="settling"
+      :names="settling.map(({ register }) => registerName(parseRegisterKey(register)))"
+      @close="settling = null"
+    />
+  </section>
+</template>
+
+<style scoped>
+.control {
+  display: grid;
+  gap: 10px;
+}
+p {
+  margin: 0;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 14px;
+  align-items: center;
+}
+svg {
+  vertical-align: -2px;
+}
+</style>
