@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { Refusal, PracticeMachine } from '../src/machine.ts'
 import type { PracticeSpec } from '../src/spec.ts'
-import { A_LATHE, A_MILL } from './a-mill.ts'
+import { A_LATHE, A_MILL } from '../src/examples.ts'
 
 /** A machine and its clock, which goes on until whatever moves has arrived. */
 function at(spec: PracticeSpec) {

@@ -3,7 +3,7 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { startMachine } from '../src/floor.ts'
 import type { FAULTS } from '../src/faults.ts'
-import { A_MILL } from './a-mill.ts'
+import { A_MILL } from '../src/examples.ts'
 
 let floor: Awaited<ReturnType<typeof startMachine>>
 let http: string

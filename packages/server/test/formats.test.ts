@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { mm, nm, readHeld } from '@rook/core'
+import { A_MILL } from '@rook/practice/examples'
 import { PracticeMachine } from '@rook/practice/machine'
 import { MILL, wordedTemplate } from '@rook/testing'
 import { describe, expect, it } from 'vitest'
@@ -70,7 +71,7 @@ describe('the examples of docs/formats.md', () => {
   })
 
   it('are understood by a practice machine', () => {
-    const machine = new PracticeMachine({ ...SPEC }, () => 0)
+    const machine = new PracticeMachine({ ...A_MILL, increment: 0.0001 }, () => 0)
     const sent = example('channel')
       .split('\n')
       .filter((line) => line.startsWith('> G10'))
@@ -79,29 +80,6 @@ describe('the examples of docs/formats.md', () => {
     expect(machine.table()).toBe('G10 L2 P1 X-313.2079 Y-169.7000 Z-476.5629')
   })
 })
-
-const SPEC = {
-  id: 'mill-3',
-  name: 'Mill 3',
-  kind: 'mill',
-  unit: 'mm',
-  increment: 0.0001,
-  axes: { X: { min: -1, max: 0 }, Y: { min: -1, max: 0 }, Z: { min: -1, max: 0 } },
-  startsAt: { X: 0, Y: 0, Z: 0 },
-  slots: ['G54'],
-  diameterRegister: 'radius',
-  xReads: 'diameter',
-  tools: [],
-  solids: [],
-  between: [],
-  cuts: [],
-  gauges: [],
-  program: 'O1',
-  scatter: 0,
-  backlash: {},
-  growth: { by: 0, minutes: 1 },
-  seed: 'formats',
-} as const
 
 describe('positions', () => {
   it.each([

@@ -3,6 +3,7 @@ import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { ConnectionInput, ControlState, Entry, MachineConnection, ObservedAnswer, Problem, Taken } from '@rook/contract'
 import { mm } from '@rook/core'
+import { A_MILL } from '@rook/practice/examples'
 import type { FAULTS } from '@rook/practice/faults'
 import { startMachine } from '@rook/practice/floor'
 import type { PracticeSpec } from '@rook/practice/spec'
@@ -10,28 +11,15 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { startServer, type Running } from '../src/server.ts'
 import { Browser, openShop } from './shop.ts'
 
-/** A machine with round figures: the left side of its block at −300, a finder of 10. */
+/** The left side of its block at −300, a finder of 10 in the spindle’s reach. */
 const SPEC: PracticeSpec = {
+  ...A_MILL,
   id: 'mill-3',
-  name: 'Mill 3',
-  kind: 'mill',
-  unit: 'mm',
   increment: 0.0001,
-  axes: { X: { min: -660, max: 0 }, Y: { min: -410, max: 0 }, Z: { min: -560, max: 0 } },
   startsAt: { X: -320, Y: -170, Z: -450 },
-  slots: ['G54', 'G55'],
-  diameterRegister: 'radius',
-  xReads: 'diameter',
   tools: [{ id: 'finder', name: 'Finder 10', number: null, reach: 0, diameter: 10 }],
   solids: [{ name: 'the block', section: { kind: 'box', x: [-300, -200], y: [-200, -140] }, bottom: -500, top: -400 }],
-  between: [],
-  cuts: [],
   gauges: [{ id: 'mic-25', name: 'Micrometer', unit: 'mm', scatter: 0, step: 0.001 }],
-  program: 'O1',
-  scatter: 0,
-  backlash: {},
-  growth: { by: 0, minutes: 20 },
-  seed: 'link',
 }
 const POLL = { timeout: 30_000, interval: 50 }
 const OFF: ConnectionInput = { agent: '', device: '', line: '', readsTable: false, sends: false } as unknown as ConnectionInput

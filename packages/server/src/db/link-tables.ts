@@ -4,15 +4,20 @@ import { moment, oneOf } from './columns.ts'
 import { machine } from './machine-tables.ts'
 import { person } from './shop-tables.ts'
 
+/** What each of these rows says first: of which machine, and when. */
+const ofMachine = {
+  id: uuid().primaryKey(),
+  machine: text()
+    .notNull()
+    .references(() => machine.id),
+  at: moment('at').notNull(),
+}
+
 /** How machines are reached, each time it was said; the newest of a machine holds. Rows are added and never changed. */
 export const machineConnection = pgTable(
   'machine_connection',
   {
-    id: uuid().primaryKey(),
-    machine: text()
-      .notNull()
-      .references(() => machine.id),
-    at: moment('at').notNull(),
+    ...ofMachine,
     person: text().references(() => person.id),
     agent: text(),
     device: text(),
@@ -27,11 +32,7 @@ export const machineConnection = pgTable(
 export const taken = pgTable(
   'taken',
   {
-    id: uuid().primaryKey(),
-    machine: text()
-      .notNull()
-      .references(() => machine.id),
-    at: moment('at').notNull(),
+    ...ofMachine,
     person: text()
       .notNull()
       .references(() => person.id),
@@ -46,11 +47,7 @@ export const taken = pgTable(
 
 /** What a control was asked for or sent: whichever process holds its line channel does it. Rows are added and never changed. */
 export const controlAsk = pgTable('control_ask', {
-  id: uuid().primaryKey(),
-  machine: text()
-    .notNull()
-    .references(() => machine.id),
-  at: moment('at').notNull(),
+  ...ofMachine,
   /** Null where the server looks by itself. */
   person: text().references(() => person.id),
   what: text().$type<'read' | 'send'>().notNull(),
@@ -62,11 +59,7 @@ export const controlAsk = pgTable('control_ask', {
 export const controlRead = pgTable(
   'control_read',
   {
-    id: uuid().primaryKey(),
-    machine: text()
-      .notNull()
-      .references(() => machine.id),
-    at: moment('at').notNull(),
+    ...ofMachine,
     person: text().references(() => person.id),
     /** Null where it did not answer. */
     text: text(),
@@ -79,11 +72,7 @@ export const controlRead = pgTable(
 export const controlSent = pgTable(
   'control_sent',
   {
-    id: uuid().primaryKey(),
-    machine: text()
-      .notNull()
-      .references(() => machine.id),
-    at: moment('at').notNull(),
+    ...ofMachine,
     person: text()
       .notNull()
       .references(() => person.id),

@@ -50,7 +50,6 @@ async function sendLedgers(): Promise<void> {
 }
 const mayNotSettle = computed(() => session.mayNot('editTools'))
 const mayNotSend = computed(() => session.mayNot('sendToControl'))
-const SENT = { equal: 'It came back equal.', differs: '', refused: '', unknown: '' } as const
 </script>
 
 <template>
@@ -69,7 +68,7 @@ const SENT = { equal: 'It came back equal.', differs: '', refused: '', unknown: 
       {{ reading.trouble.value ?? sending.trouble.value }}
     </p>
     <p v-if="state.sent" :class="state.sent.outcome === 'equal' ? 'quiet' : 'stop'" data-sent>
-      Sent {{ when(state.sent.at, session.shop) }}, {{ state.sent.by }}. {{ state.sent.because ?? SENT[state.sent.outcome] }}
+      Sent {{ when(state.sent.at, session.shop) }}, {{ state.sent.by }}. {{ state.sent.because ?? 'It came back equal.' }}
     </p>
     <p v-if="state.sent && state.sent.leftOut.length > 0" class="query">
       <VerdictMark verdict="query" /> Did not go along: {{ state.sent.leftOut.slice(0, 6).join('; ') }}.

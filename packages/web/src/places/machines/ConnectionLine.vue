@@ -3,9 +3,9 @@ import { asDisplayed, type MachineRecord, type Nm } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useObserved } from '../../app/observed.ts'
-import { useConnection, useControl, usePractice } from '../../app/queries.ts'
+import { useConnection, usePractice } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
+import ControlAgrees from '../../parts/ControlAgrees.vue'
 import { asShown } from '../../parts/written.ts'
 import GoTo from '../../ui/GoTo.vue'
 import ConnectionDialog from './ConnectionDialog.vue'
@@ -16,7 +16,6 @@ const session = useSession()
 const connection = useConnection(() => props.machine.id)
 const observed = useObserved(() => props.machine.id)
 const practice = usePractice()
-const control = useControl(() => props.machine.id)
 const changing = ref(false)
 
 const isReached = computed(() => Boolean(connection.data.value?.agent ?? connection.data.value?.line))
@@ -41,17 +40,7 @@ const isOff = computed(() => observed.value !== null && ['lost', 'wrong'].includ
       <span v-if="observed.line === 'lost'" class="stop">{{ observed.lineBecause }}</span>
     </template>
     <span v-else class="quiet">Not connected to any wire.</span>
-    <GoTo
-      v-if="control.data.value?.read && control.data.value.agree + control.data.value.differ.length > 0"
-      type="link"
-      :class="{ stop: control.data.value.differ.length > 0 }"
-      :to="{ name: 'held', params: { machine: machine.id } }"
-      >{{
-        control.data.value.differ.length === 0
-          ? `Control and ledger agree as of ${when(control.data.value.read.at, session.shop)}`
-          : `Control and ledger differ in ${control.data.value.differ.length}`
-      }}</GoTo
-    >
+    <ControlAgrees :machine="machine.id" />
     <Button v-if="connection.data.value && !session.mayNot('changeConnection')" @click="changing = true">How it is reached</Button>
     <GoTo v-if="practice.data.value?.includes(machine.id)" type="link" :to="{ name: 'practice', params: { machine: machine.id } }"
       >Practise on it</GoTo

@@ -1,4 +1,4 @@
-import type { PracticeSpec } from '../src/spec.ts'
+import type { PracticeSpec } from './spec.ts'
 
 /** A mill whose every figure is round, so that what it must read can be worked out in the head. */
 export const A_MILL: PracticeSpec = {
@@ -39,6 +39,7 @@ export const A_MILL: PracticeSpec = {
   seed: 'mill-9',
 }
 
+/** A lathe of the same kind: a bar of 60, its face at −450, its chuck 50 behind. */
 export const A_LATHE: PracticeSpec = {
   ...A_MILL,
   id: 'lathe-9',
