@@ -277,7 +277,7 @@ tbody:not(.results) tr:last-child > * {
 .offer td {
   text-align: left;
   white-space: normal;
-  padding: 4px 0 6px;
+  padding: 0;
 }
 .wire {
   margin: 0 0 0 6px;

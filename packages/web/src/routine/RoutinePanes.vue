@@ -197,15 +197,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         @type="type"
         @agree="(input) => draft.agreed.push(input)"
       >
-        <template #offer>
-          <TakeOffer
-            v-if="isConnected"
-            :machine="scene.machine"
-            :inputs="assessment.inputs"
-            :into="takenInto"
-            :raw="draft.inputs"
-            @take="takeOver"
-          />
+        <template v-if="isConnected" #offer>
+          <TakeOffer :machine="scene.machine" :inputs="assessment.inputs" :into="takenInto" :raw="draft.inputs" @take="takeOver" />
         </template>
       </WorkingSheet>
     </InTurn>

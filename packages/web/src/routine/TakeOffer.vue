@@ -23,7 +23,7 @@ const observed = useObserved(() => props.machine.id)
 const gauges = useGauges()
 const { trouble, busy, send } = useSend()
 /** A figure that was taken already is not offered for the next field. */
-const used = ref<string | null>(null)
+const used = ref<number | null>(null)
 
 type Reading = LengthInput & { axis: Axis }
 const isReading = (input: InputSpec): input is Reading => input.kind === 'length' && input.role === 'reading' && input.axis !== undefined
@@ -55,14 +55,16 @@ const refusal = computed(() =>
 )
 const age = (ms: number) => (ms < 10_000 ? `${(ms / 1000).toFixed(1)} s` : `${Math.round(ms / 1000)} s`)
 
+/** A gauge that reads the same twice has measured twice: figures are told apart by when they came. */
+const cameAt = (ms: number) => performance.now() - ms
+const SAME = 700
+
 const figure = computed(() => {
   const gauge = observed.value?.gauge
   const input = asked.value
   if (!gauge || gauge.age > GAUGE_LASTS || input?.kind !== 'length' || input.role !== 'size') return null
-  return keyOf(gauge.text, gauge.age) === used.value ? null : gauge
+  return used.value !== null && Math.abs(cameAt(gauge.age) - used.value) < SAME ? null : gauge
 })
-/** A gauge that reads the same twice has measured twice: told apart by when it came, to the second. */
-const keyOf = (text: string, ms: number) => `${text} ${Math.round((performance.now() - ms) / 2000)}`
 const gaugeName = computed(() => gauges.data.value?.find(({ id }) => id === figure.value?.gauge)?.name ?? figure.value?.gauge)
 
 async function takePosition(): Promise<void> {
@@ -80,10 +82,10 @@ async function takePosition(): Promise<void> {
 
 async function takeFigure(): Promise<void> {
   const input = asked.value!.id
-  const { text, age: old } = figure.value!
+  const { age: old } = figure.value!
   const taken = await send('take', { params: { id: props.machine.id }, body: { what: 'gauge', axes: [] } })
   if (!taken) return
-  used.value = keyOf(text, old)
+  used.value = cameAt(old)
   emit('take', taken.id, { [input]: taken.gauge!.text })
 }
 </script>
@@ -111,6 +113,7 @@ async function takeFigure(): Promise<void> {
   flex-wrap: wrap;
   gap: 6px 12px;
   align-items: center;
+  padding: 4px 0 6px;
 }
 p {
   margin: 4px 0 0;
