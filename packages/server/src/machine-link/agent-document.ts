@@ -123,8 +123,9 @@ export function readStreams(text: string, device: string | null): StreamDocument
   const document = parse(text, 'MTConnectStreams')
   const header = node(document.Header)
   const number = (name: string) => {
-    const value = Number(attribute(header, name))
-    if (!Number.isSafeInteger(value)) throw new Unusable(`Its answer has no ${name}.`)
+    const text = attribute(header, name)
+    const value = Number(text)
+    if (text === '' || !Number.isSafeInteger(value)) throw new Unusable(`Its answer has no ${name}.`)
     return value
   }
   const streams = list(node(document.Streams).DeviceStream)

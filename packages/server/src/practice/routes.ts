@@ -18,7 +18,7 @@ export function practiceRoutes(app: Express, panels: Readonly<Record<string, str
       signal: AbortSignal.timeout(PATIENCE),
     }).catch(() => {
       throw new Problem(
-        503,
+        409,
         'practice-silent',
         'The practice machine does not answer. It is started and stopped together with this server.',
       )

@@ -59,7 +59,7 @@ const mayNotSend = computed(() => session.mayNot('sendToControl'))
         reading.busy.value ? 'Reading …' : 'Read it from the control'
       }}</Button>
       <span v-if="state.read" class="quiet"
-        >Read {{ when(state.read.at, session.shop) }}{{ state.read.by ? ` for ${state.read.by}` : ', by itself' }}.</span
+        >Read {{ when(state.read.at, session.shop) }}{{ state.read.by ? ` for ${state.read.by}` : ' by the server' }}.</span
       >
       <span v-else class="quiet">Not read yet.</span>
     </p>

@@ -1,0 +1,107 @@
+import { mm, parseRegisterKey } from '@rook/core'
+import type { ControlState } from '@rook/contract'
+import { scene, stands } from '@rook/testing'
+import { flushPromises } from '@vue/test-utils'
+import { describe, expect, it } from 'vitest'
+import { ok, refused, serverThat } from '../../../test/answers.ts'
+import { put, textOf } from '../../../test/mounting.ts'
+import ControlAgrees from '../../parts/ControlAgrees.vue'
+import ControlHolds from './ControlHolds.vue'
+
+const X = 'work/G54/X/geometry'
+const SCENE = scene([[parseRegisterKey(X), stands(mm(-313.204))]])
+const READ = { at: '2026-11-29T14:02:00.000Z', by: 'I. Marrow', because: null }
+const AGREES: ControlState = { readsTable: true, sends: true, read: READ, agree: 12, differ: [], problems: [], sent: null }
+const DIFFERS: ControlState = {
+  ...AGREES,
+  differ: [{ register: X, name: 'G54 X', held: mm(313.204), ledger: mm(-313.204), because: 'G54 X had the other sign' }],
+}
+
+async function shown(state: ControlState, more: Record<string, unknown> = {}, role: 'lead' | 'operator' = 'lead') {
+  const sent = serverThat({ 'GET /api/machines/mill-3/control': ok(state), ...(more as Record<string, never>) })
+  const box = put(ControlHolds, { machine: 'mill-3', scene: SCENE }, { role })
+  await flushPromises()
+  return { box, sent, button: (words: string) => box.findAll('button').find((one) => one.text().includes(words))! }
+}
+
+describe('what the control holds', () => {
+  it('is not there for a control that is not read', async () => {
+    expect((await shown({ ...AGREES, readsTable: false })).box.find('section').exists()).toBe(false)
+  })
+
+  it('agrees as of when it was read, and by whom', async () => {
+    const { box } = await shown(AGREES)
+    expect(textOf(box)).toContain('12 registers to the last digit')
+    expect(textOf(box)).toMatch(/Control and ledger agree as of .*14:02/)
+    expect(textOf(box)).toContain('for I. Marrow')
+  })
+
+  it('agrees in nothing where nothing was put out', async () => {
+    const { box } = await shown({ ...AGREES, agree: 0 })
+    expect(textOf(box)).toContain('nothing is compared')
+    expect(textOf(box)).not.toContain('agree as of')
+  })
+
+  it('differs by so much, with the likeliest mistake; the ledger\u2019s figures of that slot are sent', async () => {
+    const { box, sent, button } = await shown(DIFFERS, { 'POST /api/machines/mill-3/control/sent': ok(AGREES) })
+    expect(textOf(box.find('[data-agree]'))).toContain('1 register holds another figure than the ledger, 12 agree.')
+    // 313.204 \u2212 (\u2212313.204)
+    expect(textOf(box)).toContain('+626.4080')
+    expect(textOf(box)).toContain('G54 X had the other sign')
+    await button('The ledger is right').trigger('click')
+    await flushPromises()
+    expect(sent.find(({ path }) => path.endsWith('/control/sent'))!.body).toMatchObject({ slots: ['G54'], tools: [] })
+  })
+
+  it('of which the control has no line cannot be the control\u2019s right', async () => {
+    const { box, button } = await shown({ ...DIFFERS, differ: [{ ...DIFFERS.differ[0]!, held: null }] })
+    expect(textOf(box)).toContain('no line')
+    expect(button('The control is right').attributes('disabled')).toBeDefined()
+  })
+
+  it('is settled by whoever may, and sent only where a lead allows it', async () => {
+    expect((await shown(DIFFERS, {}, 'operator')).button('The control is right').attributes('disabled')).toBeDefined()
+    expect((await shown(DIFFERS)).button('The control is right').attributes('disabled')).toBeUndefined()
+    expect((await shown({ ...DIFFERS, sends: false })).button('The ledger is right')).toBeUndefined()
+  })
+
+  it('says what became of the last sending, and what did not go along', async () => {
+    const at = { at: READ.at, by: 'I. Marrow' }
+    const left = ['T1 x wear left out, its line also sets t1 z wear, which is unset']
+    expect(textOf((await shown({ ...AGREES, sent: { ...at, outcome: 'equal', because: null, leftOut: left } })).box)).toContain(
+      'Did not go along: T1 x wear',
+    )
+    const unknown = await shown({
+      ...AGREES,
+      sent: { ...at, outcome: 'unknown', because: 'It is not known whether the figures arrived.', leftOut: [] },
+    })
+    expect(unknown.box.find('[data-sent]').classes()).toContain('stop')
+    expect(textOf(unknown.box)).toContain('not known whether the figures arrived')
+  })
+
+  it('says why it could not be read, and keeps what was read before in sight', async () => {
+    const { box, button } = await shown(DIFFERS, {
+      'POST /api/machines/mill-3/control/read': refused(409, 'The control has not answered. Nothing was read.'),
+    })
+    await button('Read it from the control').trigger('click')
+    await flushPromises()
+    expect(textOf(box)).toContain('The control has not answered. Nothing was read.')
+    expect(box.find(`[data-differs="${X}"]`).exists()).toBe(true)
+  })
+})
+
+describe('whether they agree, in a line', () => {
+  const line = async (state: ControlState) => {
+    serverThat({ 'GET /api/machines/mill-3/control': ok(state) })
+    const box = put(ControlAgrees, { machine: 'mill-3' })
+    await flushPromises()
+    return textOf(box)
+  }
+
+  it('says since when, or in what they differ, or nothing', async () => {
+    expect(await line(AGREES)).toMatch(/Control and ledger agree as of .*14:02/)
+    expect(await line(DIFFERS)).toContain('Control and ledger differ in 1: G54 X')
+    expect(await line({ ...AGREES, read: null })).toBe('')
+    expect(await line({ ...AGREES, agree: 0 })).toBe('')
+  })
+})
