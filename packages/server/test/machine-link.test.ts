@@ -54,6 +54,9 @@ const take = (body: object = {}) =>
 /** Until the machine has stood still for as long as a position must. */
 const atRest = async () => {
   await expect.poll(() => floor.machine.moving, POLL).toBe(false)
+  // What is seen may be from before the move.
+  const shown = () => floor.machine.axes.map((axis) => Math.round(floor.machine.shown('machine', axis) * 1e6))
+  await expect.poll(async () => (await observed()).positions.map(({ machine }) => machine), POLL).toEqual(shown())
   await expect.poll(async () => (await observed()).still, POLL).toBeGreaterThan(300)
 }
 

@@ -81,12 +81,22 @@ describe('what a process knows of machines', () => {
     known.take(JSON.stringify([at('mill-3', { gauge: { gauge: 'mic', text: '1 mm', value: mm(1), at: 10_000 } })]))
     expect(known.of('mill-3')).toMatchObject({
       age: 100,
-      still: 1_100,
+      still: 1_000,
       positions: [{ axis: 'X', machine: mm(-1), part: null }],
       gauge: { age: 100 },
     })
     now = 15_000
-    expect(known.of('mill-3')).toMatchObject({ age: 5_000, still: 6_000, gauge: { age: 5_000 } })
+    expect(known.of('mill-3')).toMatchObject({ age: 5_000, still: 1_000, gauge: { age: 5_000 } })
+  })
+
+  it('is at rest only as far as the last word goes: nothing heard is not standing still', () => {
+    let now = 10_000
+    const known = new Observations(() => now)
+    known.take(JSON.stringify([at('mill-3', { heardAt: 10_000, movedAt: 10_000 })]))
+    now = 11_500
+    expect(known.of('mill-3')).toMatchObject({ age: 1_500, still: 0 })
+    known.take(JSON.stringify([at('mill-3', { heardAt: 11_500, movedAt: 10_000 })]))
+    expect(known.of('mill-3')).toMatchObject({ age: 0, still: 1_500 })
   })
 
   it('is told to the sessions that watch, of what they watch, until their time is over', () => {

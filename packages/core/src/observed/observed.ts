@@ -18,7 +18,7 @@ export interface Observed {
   because: string | null
   /** Milliseconds since its last word. */
   age: number
-  /** Milliseconds since an axis last moved; 0 while one does. */
+  /** For how many milliseconds no axis had moved at its last word; 0 while one does. */
   still: number
   positions: readonly ObservedPosition[]
 }

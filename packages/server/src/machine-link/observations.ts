@@ -63,7 +63,8 @@ export class Observations {
     return {
       ...rest,
       age: known ? Math.max(0, now - heardAt) : 0,
-      still: known ? Math.max(0, now - movedAt) : 0,
+      // A machine is at rest as far as its last word goes, and no further: on a slow line the next one may say that it moves.
+      still: known ? Math.max(0, heardAt - movedAt) : 0,
       positions: positions.map(([axis, machineAt, part]) => ({ axis, machine: machineAt, part })),
       gauge: gauge && { gauge: gauge.gauge, text: gauge.text, value: gauge.value, age: Math.max(0, now - gauge.at) },
     }

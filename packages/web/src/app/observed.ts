@@ -51,7 +51,6 @@ export function useObserved(machine: MaybeRefOrGetter<string>) {
     return {
       ...said,
       age: said.age + since,
-      still: said.still + since,
       gauge: said.gauge && { ...said.gauge, age: said.gauge.age + since },
     }
   })
