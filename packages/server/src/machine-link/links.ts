@@ -170,7 +170,7 @@ export class Links {
     return {
       machine: reached.machine,
       ...state,
-      positions: [...positions].map(([axis, at]) => [axis, at.machine, at.part]),
+      positions: [...positions].sort(([a], [b]) => a.localeCompare(b)).map(([axis, at]) => [axis, at.machine, at.part]),
       line: line ? line.state.link : 'none',
       lineBecause: line?.state.because ?? null,
       gauge: line?.state.gauge ?? null,
