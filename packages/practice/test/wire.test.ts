@@ -14,6 +14,8 @@ beforeAll(async () => {
 afterAll(() => floor.stop())
 beforeEach(() => fault('none'))
 
+/** However long a busy machine takes. */
+const POLL = { timeout: 30_000, interval: 20 }
 const parser = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '@' })
 type Node = Record<string, string & Record<string, string>>
 const fault = (name: keyof typeof FAULTS) => {
@@ -53,7 +55,7 @@ describe('an agent', () => {
     const next = Number(xml.MTConnectStreams!.Header!['@nextSequence'])
     floor.machine.choose('G55')
     const found = async () => (await ask(`/sample?from=${next}&count=10`)).text
-    await expect.poll(found).toContain('>G55<')
+    await expect.poll(found, POLL).toContain('>G55<')
     expect(await found()).toContain(`sequence="${next}"`)
     expect((await ask(`/sample?from=${next + 10_000}`)).status).toBe(404)
     expect((await ask('/sample?from=0')).text).toContain('errorCode="OUT_OF_RANGE"')
@@ -126,7 +128,6 @@ describe('the line channel', () => {
 
   it('carries a gauge\u2019s figure to whoever listens', async () => {
     const heard = talk([], (text) => text.includes('\n'))
-    await expect.poll(() => floor.channel.measured(A_MILL.gauges[0]!, 34.03) && true).toBe(true)
     const pressing = setInterval(() => floor.channel.measured(A_MILL.gauges[0]!, 34.03), 20)
     expect((await heard).split('\r\n')[0]).toBe('caliper-1 34.03 mm')
     clearInterval(pressing)
@@ -143,7 +144,7 @@ describe('a fault', () => {
     floor.machine.home()
     expect(await position('x')).toBe(old)
     fault('none')
-    await expect.poll(() => position('x')).toBe(0)
+    await expect.poll(() => position('x'), POLL).toBe(0)
     fault('nonsense')
     expect(XMLValidator.validate(await (await fetch(`${http}/current`)).text())).not.toBe(true)
     fault('drops')

@@ -1,1 +1,1 @@
-export { asDisplayed, AT_REST, OLDEST, takeRefusal, type LinkState, type Observed, type ObservedPosition } from './observed.ts'
+export { asDisplayed, AT_REST, GAUGE_LASTS, OLDEST, takeRefusal, type LinkState, type Observed, type ObservedPosition } from './observed.ts'

@@ -25,6 +25,8 @@ export interface Observed {
 
 /** Older than this, a figure is not what stands at the machine now. */
 export const OLDEST = 2_000
+/** A gauge's figure is offered for so long after it came, milliseconds. */
+export const GAUGE_LASTS = 60_000
 /** An axis has come to rest when it has not moved for so long. */
 export const AT_REST = 300
 

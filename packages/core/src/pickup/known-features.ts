@@ -46,6 +46,7 @@ export const knownFeatures: Routine = {
 
   inputs(scene, raw) {
     const features = featureNames(scene, raw)
+    const display = raw.read === 'machine' ? {} : { otherDisplay: true }
     return [
       ...zeroInputs(scene, raw, { several: false, square: raw.turning !== 'yes' }),
       gaugeInput('finder', 'Found with', scene, [...FINDERS, 'by-eye']),
@@ -66,8 +67,8 @@ export const knownFeatures: Routine = {
       ...features.flatMap((name, at): InputSpec[] => [
         placeInput(`Drawing X of ${name}`, `nominalX${at + 1}`),
         placeInput(`Drawing Y of ${name}`, `nominalY${at + 1}`),
-        readingInput('X', scene.machine, `Found X of ${name}`, `foundX${at + 1}`, name),
-        readingInput('Y', scene.machine, `Found Y of ${name}`, `foundY${at + 1}`, name),
+        { ...readingInput('X', scene.machine, `Found X of ${name}`, `foundX${at + 1}`, name), ...display },
+        { ...readingInput('Y', scene.machine, `Found Y of ${name}`, `foundY${at + 1}`, name), ...display },
       ]),
     ]
   },

@@ -25,6 +25,8 @@ export interface LengthInput extends Input {
   axis?: Axis
   /** Readings of several axes at one position name it alike: they are read at the same moment. */
   position?: string
+  /** True for one that is read off another display than the machine's: no machine coordinate may be taken for it. */
+  otherDisplay?: boolean
   /** True for a figure of the choices' strip rather than of a line: a pitch, an expected width. */
   given?: boolean
 }

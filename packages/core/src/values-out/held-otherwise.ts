@@ -4,7 +4,7 @@ import { holdsLength, parseRegisterKey, registerKey, registerName, timesInDiamet
 import { commonShift, type Scene } from '../scene/index.ts'
 import { mistypedFigures } from '../slip/index.ts'
 
-/** A register that the control holds otherwise than the ledger. */
+/** A register in which control and ledger hold different figures. */
 export interface HeldOtherwise {
   register: RegisterKey
   held: Nm

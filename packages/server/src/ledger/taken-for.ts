@@ -23,7 +23,8 @@ export async function takenFor(
     if (!row || row.machine !== machine)
       throw new Problem(422, 'not-taken', `${label}: nothing was taken from ${name} for it. Take it again, or type it.`)
     const figure = input?.kind === 'length' ? values.length(id) : null
-    const sent = row.gauge?.value ?? row.positions.find(({ axis }) => input?.kind === 'length' && axis === input.axis)?.value
+    const sent =
+      row.gauge?.value ?? row.positions.find(({ axis }) => input?.kind === 'length' && !input.otherDisplay && axis === input.axis)?.value
     if (figure === null || figure !== sent)
       throw new Problem(422, 'not-taken', `${label}: the figure is another one than was taken over the wire. Take it again, or type it.`)
     return { input: id, taken: row }

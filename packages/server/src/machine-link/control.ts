@@ -56,7 +56,7 @@ export async function controlOf(connection: Connection, id: string, now: string)
   const held = await compareHeld(connection, id, { text: newest.text, conversion: null }, now, { whole: true })
   const differing: Differing[] = [
     ...held.values.filter(({ same }) => !same),
-    // The whole table was read: what has no line in it is not in the control.
+    // The whole table was read. A register without a line in it was never set in the control.
     ...held.missing.map((register) => ({ register, name: registerName(parseRegisterKey(register)), held: null, ledger: null })),
   ]
   return {

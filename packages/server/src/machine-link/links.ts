@@ -4,7 +4,7 @@ import { AgentLink, unknownState } from './agent-link.ts'
 import { REACHED, type Reached } from './connections.ts'
 import { LineLink } from './line-link.ts'
 import { OBSERVED } from '../live/observed.ts'
-import type { Snapshot } from './observations.ts'
+import { nothingKnown, type Snapshot } from './observations.ts'
 
 /** PostgreSQL tells a notice’s hearers 8000 bytes at most. */
 const MOST_NOTICE = 7_800
@@ -85,16 +85,7 @@ export class Links {
       if (row) this.hold(row)
       else {
         await this.ask('SELECT pg_advisory_unlock($1, hashtext($2))', [LOCK, machine])
-        this.tell({
-          ...this.snapshotOf({
-            reached: { machine, agent: null, device: null, line: null, readsTable: false },
-            agent: null,
-            line: null,
-            toldAt: 0,
-            lookedAt: 0,
-          }),
-          link: 'none',
-        })
+        this.tell(nothingKnown(machine, 'none'))
       }
     }
     for (const row of rows) {

@@ -1,5 +1,5 @@
 import type { ObservedAnswer, Taken } from '@rook/contract'
-import { asDisplayed, takeRefusal, type Axis } from '@rook/core'
+import { asDisplayed, GAUGE_LASTS, takeRefusal, type Axis } from '@rook/core'
 import { eq, inArray } from 'drizzle-orm'
 import type { Connection } from '../db/client.ts'
 import { person, taken } from '../db/schema.ts'
@@ -8,9 +8,6 @@ import { Problem } from '../http/problem.ts'
 import type { Author } from '../ledger/author.ts'
 import { loadMachine } from '../ledger/machine.ts'
 import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
-
-/** A gauge’s figure is offered for so long after it came. */
-const GAUGE_LASTS = 60_000
 
 interface Asked {
   id: string

@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { asDisplayed, plainFigure, takeRefusal, type Axis, type InputSpec, type LengthInput, type MachineRecord, type Nm } from '@rook/core'
+import {
+  asDisplayed,
+  GAUGE_LASTS,
+  plainFigure,
+  takeRefusal,
+  type Axis,
+  type InputSpec,
+  type LengthInput,
+  type MachineRecord,
+  type Nm,
+} from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useObserved } from '../app/observed.ts'
@@ -17,8 +27,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ take: [taken: string, figures: Record<string, string>] }>()
 
-/** A gauge’s figure is offered for so long. */
-const GAUGE_LASTS = 60_000
 const observed = useObserved(() => props.machine.id)
 const gauges = useGauges()
 const { trouble, busy, send } = useSend()
@@ -26,7 +34,8 @@ const { trouble, busy, send } = useSend()
 const used = ref<number | null>(null)
 
 type Reading = LengthInput & { axis: Axis }
-const isReading = (input: InputSpec): input is Reading => input.kind === 'length' && input.role === 'reading' && input.axis !== undefined
+const isReading = (input: InputSpec): input is Reading =>
+  input.kind === 'length' && input.role === 'reading' && input.axis !== undefined && !input.otherDisplay
 const isOpen = ({ id }: InputSpec) => (props.raw[id] ?? '').trim() === ''
 const asked = computed(() => props.inputs.find(({ id }) => id === props.into))
 

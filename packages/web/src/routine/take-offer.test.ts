@@ -127,6 +127,11 @@ describe('what can be taken over the wire', () => {
     expect(box.emitted('take')).toBeUndefined()
   })
 
+  it('is no machine coordinate for a reading of the part display', async () => {
+    const part = { ...reading('found', 'X'), otherDisplay: true } as InputSpec
+    expect((await offer({}, [part], 'found')).button().exists()).toBe(false)
+  })
+
   it('is nothing without a connection, and no position for a size', async () => {
     expect((await offer({ link: 'none' }, [reading('reading', 'X')], 'reading')).button().exists()).toBe(false)
     expect((await offer({}, [size], 'measured')).button().exists()).toBe(false)

@@ -63,7 +63,7 @@ const period = ({ from, to }: Pick<Handover, 'from' | 'to'>) => `${dayTime(from,
   <div v-if="!page.data.value" class="page"><Opening :error="page.error.value" /></div>
   <div v-else class="page">
     <h1>Handover, {{ name }}</h1>
-    <p><ControlAgrees :machine="machine" /></p>
+    <ControlAgrees :machine="machine" />
     <section v-for="one in unread" :key="one.id" class="sheet paper" :data-handover="one.id" aria-label="To be read">
       <h2>From the {{ one.shift }} shift, {{ period(one) }}</h2>
       <HandoverLines :lines="one.lines" />
