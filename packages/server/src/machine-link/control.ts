@@ -32,8 +32,9 @@ export async function controlOf(connection: Connection, id: string, now: string)
     .orderBy(desc(controlRead.at))
     .limit(1)
   const [newest] = await connection.db
-    .select()
+    .select({ row: controlRead, by: person.name })
     .from(controlRead)
+    .leftJoin(person, eq(person.id, controlRead.person))
     .where(and(eq(controlRead.machine, id), isNotNull(controlRead.text)))
     .orderBy(desc(controlRead.at))
     .limit(1)
@@ -47,13 +48,14 @@ export async function controlOf(connection: Connection, id: string, now: string)
   const state = {
     readsTable,
     sends,
-    read: tried ? { at: newest?.at ?? tried.row.at, by: tried.by, because: tried.row.because } : null,
+    // What was read last stands with who read it; a try that failed since is said beside it.
+    read: tried ? { at: (newest ?? tried).row.at, by: (newest ?? tried).by, because: tried.row.because } : null,
     sent: sent
       ? { at: sent.row.at, by: sent.by, outcome: sent.row.outcome, because: sent.row.because, leftOut: leftOutOf(sent.row.text) }
       : null,
   }
-  if (!newest?.text) return { ...state, agree: 0, differ: [], problems: [] }
-  const held = await compareHeld(connection, id, { text: newest.text, conversion: null }, now, { whole: true })
+  if (!newest?.row.text) return { ...state, agree: 0, differ: [], problems: [] }
+  const held = await compareHeld(connection, id, { text: newest.row.text, conversion: null }, now, { whole: true })
   const differing: Differing[] = [
     ...held.values.filter(({ same }) => !same),
     // The whole table was read. A register without a line in it was never set in the control.
