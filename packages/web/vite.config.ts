@@ -1,8 +1,9 @@
+import tailwind from '@tailwindcss/vite'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 
 export default defineConfig({
-  plugins: [vue()],
+  plugins: [vue(), tailwind()],
   resolve: { conditions: ['development', 'module', 'browser', 'import', 'default'] },
   server: {
     proxy: process.env.ROOK_API ? { '/api': { target: process.env.ROOK_API } } : {},

@@ -73,10 +73,14 @@ function move(event: KeyboardEvent): void {
         aria-label="What to find"
         :maxlength="60"
       />
-      <ul ref="list" aria-label="Found">
+      <ul class="list-none mx-0 mt-2 mb-0 p-0 max-h-[56vh] overflow-auto" ref="list" aria-label="Found">
         <li v-for="one in found.data.value" :key="one.kind + one.id + one.of">
-          <RouterLink :to="KINDS[one.kind].to(one)" @click="open = false">
-            <span class="quiet small kind">{{ KINDS[one.kind].name }}</span>
+          <RouterLink
+            class="grid grid-cols-[84px_minmax(0,1fr)] gap-3 items-center min-h-11.5 px-2 py-1 border-b border-b-rule text-inherit no-underline"
+            :to="KINDS[one.kind].to(one)"
+            @click="open = false"
+          >
+            <span class="quiet small kind text-right">{{ KINDS[one.kind].name }}</span>
             <span
               ><strong>{{ one.title }}</strong> <span class="quiet">{{ one.detail }}</span></span
             >
@@ -89,29 +93,8 @@ function move(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
-  max-height: 56vh;
-  overflow: auto;
-}
-a {
-  display: grid;
-  grid-template-columns: 84px minmax(0, 1fr);
-  gap: 12px;
-  align-items: center;
-  min-height: 46px;
-  padding: 4px 8px;
-  border-bottom: 1px solid var(--rule);
-  color: inherit;
-  text-decoration: none;
-}
 a:hover,
 a:focus {
   background: var(--act-soft);
-}
-.kind {
-  text-align: right;
 }
 </style>

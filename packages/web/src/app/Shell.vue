@@ -68,22 +68,50 @@ useIdle(
 </script>
 
 <template>
-  <div class="shell">
-    <nav class="rail" aria-label="Places">
-      <RouterLink to="/floor" class="mark" aria-label="Rook Ledger"><RookMark /></RouterLink>
-      <RouterLink v-for="place in places" :key="place.to" :to="place.to" class="place" active-class="" :class="{ here: isHere(place.to) }">
+  <div
+    class="print:block print:h-auto grid [grid-template:52px_minmax(0,1fr)/76px_minmax(0,1fr)] h-full max-phone:[grid-template:52px_minmax(0,1fr)_60px/minmax(0,1fr)]"
+  >
+    <nav
+      class="row-[1/3] border-r border-r-rule flex flex-col max-phone:row-[3] max-phone:flex-row max-phone:border-r-0 max-phone:border-t max-phone:border-t-rule max-phone:justify-around print:hidden"
+      aria-label="Places"
+    >
+      <RouterLink to="/floor" class="mark grid place-items-center h-14.5 text-act max-phone:hidden" aria-label="Rook Ledger"
+        ><RookMark
+      /></RouterLink>
+      <RouterLink
+        v-for="place in places"
+        :key="place.to"
+        :to="place.to"
+        class="place justify-items-center gap-1 px-0.5 py-2.25 min-h-15 no-underline text-14 max-phone:flex-1 [&.here]:bg-sheet [&.here]:font-bold"
+        active-class=""
+        :class="{ here: isHere(place.to) }"
+      >
         <PlaceIcon :name="place.icon" />
         <span>{{ place.name }}</span>
       </RouterLink>
     </nav>
-    <header class="top">
-      <p class="words">
-        <span v-for="word in context.words" :key="word" class="word">{{ word }}</span>
-        <span v-if="shift" class="word shift">{{ shift }}</span>
+    <header
+      class="top flex items-center py-0 pl-4.5 pr-3 border-b border-b-rule min-w-0 max-phone:py-0 max-phone:pl-3 max-phone:pr-2 print:hidden"
+    >
+      <p class="flex-1 m-0 flex flex-wrap h-[1.5em] leading-[1.5] overflow-hidden whitespace-nowrap min-w-0">
+        <span
+          v-for="word in context.words"
+          :key="word"
+          class="word border-l border-l-rule first:pl-0 first:border-l-0 first:font-bold max-phone:not-first:hidden"
+          >{{ word }}</span
+        >
+        <span v-if="shift" class="word border-l border-l-rule first:pl-0 first:border-l-0 first:font-bold max-phone:not-first:hidden">{{
+          shift
+        }}</span>
       </p>
-      <RouterLink class="word who" to="/people">{{ session.person?.name }}, {{ session.person?.role }}</RouterLink>
+      <RouterLink
+        class="word border-l border-l-rule whitespace-nowrap text-inherit no-underline max-phone:hidden hover:underline"
+        to="/people"
+        >{{ session.person?.name }}, {{ session.person?.role }}</RouterLink
+      >
       <Button type="text" @click="finding = true">Find</Button>
       <Button
+        class="[&.pressed]:bg-act-soft [&.pressed]:text-act [&.pressed]:font-bold"
         type="text"
         :aria-pressed="inOther"
         :class="{ pressed: inOther }"
@@ -93,10 +121,15 @@ useIdle(
       >
       <Button type="text" @click="$emit('turn')">{{ theme === 'day' ? 'Night' : 'Day' }}</Button>
       <Button type="text" @click="leave()">Sign out</Button>
-      <span class="state" :class="{ away: !live.connected }" role="status">{{ live.connected ? 'connected' : 'not connected' }}</span>
+      <span
+        class="state py-0 pl-2.5 pr-1 text-15 whitespace-nowrap text-act [&.away]:text-stop [&.away]:font-bold max-phone:[&:not(.away)]:hidden"
+        :class="{ away: !live.connected }"
+        role="status"
+        >{{ live.connected ? 'connected' : 'not connected' }}</span
+      >
     </header>
-    <main ref="main" class="main">
-      <p v-if="!live.connected" class="away-line">
+    <main ref="main" class="main print:overflow-visible overflow-auto scroll-pb-21 min-w-0">
+      <p v-if="!live.connected" class="m-0 px-5 py-2.5 bg-stop-soft text-stop border-b border-b-rule">
         The server does not answer. Figures stay on this tablet until it is back; nothing is recorded meanwhile.
       </p>
       <Alert
@@ -122,149 +155,32 @@ useIdle(
 </template>
 
 <style scoped>
-.shell {
-  display: grid;
-  grid-template: 52px minmax(0, 1fr) / 76px minmax(0, 1fr);
-  height: 100%;
-}
-.rail {
-  grid-row: 1 / 3;
-  border-right: 1px solid var(--rule);
-  display: flex;
-  flex-direction: column;
-}
-.mark {
-  display: grid;
-  place-items: center;
-  height: 58px;
-  color: var(--act);
-}
 .place {
   display: grid;
-  justify-items: center;
-  gap: 4px;
-  padding: 9px 2px;
-  min-height: 60px;
   color: var(--quiet);
-  text-decoration: none;
-  font-size: 14px;
   border-left: 3px solid transparent;
 }
 .place:hover {
   color: var(--ink);
 }
 .place.here {
-  background: var(--sheet);
   color: var(--ink);
-  font-weight: 700;
   border-left-color: var(--act);
-}
-.top {
-  display: flex;
-  align-items: center;
-  padding: 0 12px 0 18px;
-  border-bottom: 1px solid var(--rule);
-  min-width: 0;
-}
-.words {
-  flex: 1;
-  margin: 0;
-  display: flex;
-  /* A word that has no room goes to the next line, which is not seen: none is ever cut. */
-  flex-wrap: wrap;
-  height: 1.5em;
-  line-height: 1.5;
-  overflow: hidden;
-  white-space: nowrap;
-  min-width: 0;
 }
 .word {
   padding: 0 11px;
-  border-left: 1px solid var(--rule);
-}
-.words .word:first-child {
-  padding-left: 0;
-  border-left: 0;
-  font-weight: 700;
 }
 /* Who is signed in is read whole before the job is. */
-.who {
-  white-space: nowrap;
-  color: inherit;
-  text-decoration: none;
-}
-.who:hover {
-  text-decoration: underline;
-}
 .top .ant-btn {
   padding: 0 10px;
 }
-.pressed {
-  background: var(--act-soft);
-  color: var(--act);
-  font-weight: 700;
-}
-.state {
-  padding: 0 4px 0 10px;
-  font-size: 15px;
-  white-space: nowrap;
-  color: var(--act);
-}
-.state.away {
-  color: var(--stop);
-  font-weight: 700;
-}
-.main {
-  overflow: auto;
-  /* A field that is gone to does not come to lie under what keeps to the foot of the screen. */
-  scroll-padding-bottom: 84px;
-  min-width: 0;
-}
-.away-line {
-  margin: 0;
-  padding: 10px 20px;
-  background: var(--stop-soft);
-  color: var(--stop);
-  border-bottom: 1px solid var(--rule);
-}
 @media (max-width: 760px) {
-  .shell {
-    grid-template: 52px minmax(0, 1fr) 60px / minmax(0, 1fr);
-  }
-  .rail {
-    grid-row: 3;
-    flex-direction: row;
-    border-right: 0;
-    border-top: 1px solid var(--rule);
-    justify-content: space-around;
-  }
-  .mark {
-    display: none;
-  }
   .place {
     border-left: 0;
-    flex: 1;
   }
   /* Six fit side by side; files are reached from a machine’s tools, machines from the floor. */
   .place[href='/exchange'],
   .place[href='/machines'] {
-    display: none;
-  }
-  .who,
-  .words .word:not(:first-child) {
-    display: none;
-  }
-  /* That all is well needs no word where there is little room. */
-  .state:not(.away) {
-    display: none;
-  }
-  .top {
-    padding: 0 8px 0 12px;
-  }
-}
-@media print {
-  .rail,
-  .top {
     display: none;
   }
 }

@@ -59,27 +59,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 <template>
   <Modal v-model:open="open" title="Keys" :footer="null">
-    <dl class="keys">
+    <dl class="keys grid grid-cols-[auto_1fr] gap-x-5 gap-y-2.5 mx-0 mt-2 mb-0">
       <template v-for="[key, what] in LINES" :key="key">
-        <dt>{{ key }}</dt>
-        <dd>{{ what }}</dd>
+        <dt class="font-bold">{{ key }}</dt>
+        <dd class="m-0">{{ what }}</dd>
       </template>
     </dl>
   </Modal>
   <Finder v-if="sought" v-model:open="finding" />
 </template>
-
-<style scoped>
-.keys {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 10px 20px;
-  margin: 8px 0 0;
-}
-dt {
-  font-weight: 700;
-}
-dd {
-  margin: 0;
-}
-</style>

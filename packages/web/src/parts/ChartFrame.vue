@@ -24,7 +24,7 @@ watchEffect(() => (width.value = size.width.value))
   <div ref="frame" class="chart">
     <svg :width="width" :height="height" role="img" :aria-label="label">
       <g v-for="tick in y.ticks(4)" :key="tick">
-        <line class="grid" :x1="left" :x2="width - right" :y1="y(tick)" :y2="y(tick)" />
+        <line class="stroke-rule" :x1="left" :x2="width - right" :y1="y(tick)" :y2="y(tick)" />
         <text :x="left - 8" :y="y(tick) + 5" text-anchor="end">{{ written(tick) }}</text>
       </g>
       <text v-for="tick in below" :key="tick.key" :x="tick.x" :y="height - 7" text-anchor="middle">{{ tick.words }}</text>
@@ -34,9 +34,6 @@ watchEffect(() => (width.value = size.width.value))
 </template>
 
 <style scoped>
-.grid {
-  stroke: var(--rule);
-}
 text,
 .chart :slotted(text) {
   fill: var(--quiet);

@@ -50,34 +50,38 @@ function keep({ key, queries }: Open, reason = writing.get(key)?.trim() ?? ''): 
 </script>
 
 <template>
-  <section class="sheet checks" aria-label="Checks" aria-live="polite">
-    <p v-if="refusal" class="row stop">
+  <section class="sheet checks px-3.5 py-0.5" aria-label="Checks" aria-live="polite">
+    <p v-if="refusal" class="row stop flex items-center gap-3 min-h-12 m-0 px-0 py-0.75">
       <VerdictMark verdict="stop" /> <span>{{ refusal.sentence }}</span>
     </p>
-    <p v-else-if="waitingFor" class="row quiet">The checks run when every figure is there. Next: {{ waitingFor }}.</p>
-    <p v-if="clear.length > 0" class="row">
+    <p v-else-if="waitingFor" class="row quiet flex items-center gap-3 min-h-12 m-0 px-0 py-0.75">
+      The checks run when every figure is there. Next: {{ waitingFor }}.
+    </p>
+    <p v-if="clear.length > 0" class="row flex items-center gap-3 min-h-12 m-0 px-0 py-0.75">
       <VerdictMark verdict="clear" />
-      <span class="grow">{{ clearWords }}</span>
+      <span class="flex-1">{{ clearWords }}</span>
       <span class="quiet small">{{ clear.length }} clear</span>
     </p>
     <div
       v-for="one in open"
       :key="one.key"
-      class="row"
+      class="row flex items-center gap-3 min-h-12 m-0 px-0 py-0.75"
       :class="one.head.verdict"
       :data-check="one.head.check"
       :data-verdict="one.head.verdict"
     >
       <VerdictMark :verdict="one.head.verdict" />
-      <div class="grow">
+      <div class="flex-1">
         <span>{{ one.head.sentence }}</span>
         <span v-if="one.head.verdict === 'stop'" class="small"> A lead can release it.</span>
         <details v-if="one.under.length > 0" class="small">
-          <summary>{{ one.under.length }} more {{ one.under.length === 1 ? 'says' : 'say' }} the same</summary>
-          <p v-for="other in one.under" :key="findingKey(other)" :data-check="other.check">{{ other.sentence }}</p>
+          <summary class="min-h-11 leading-11 cursor-pointer">
+            {{ one.under.length }} more {{ one.under.length === 1 ? 'says' : 'say' }} the same
+          </summary>
+          <p v-for="other in one.under" :key="findingKey(other)" class="mx-0 mt-0 mb-1.5" :data-check="other.check">{{ other.sentence }}</p>
         </details>
-        <span v-if="one.reason && !writing.has(one.key)" class="reason small">Reason: {{ one.reason }}</span>
-        <div v-else-if="writing.has(one.key)" class="writing">
+        <span v-if="one.reason && !writing.has(one.key)" class="reason small block">Reason: {{ one.reason }}</span>
+        <div v-else-if="writing.has(one.key)" class="flex gap-2 mt-1">
           <Input
             :value="writing.get(one.key) ?? ''"
             aria-label="Reason"
@@ -97,12 +101,12 @@ function keep({ key, queries }: Open, reason = writing.get(key)?.trim() ?? ''): 
         {{ one.reason ? 'change it' : 'give a reason' }}
       </Button>
     </div>
-    <p v-for="finding in advice" :key="findingKey(finding)" class="row">
-      <VerdictMark verdict="clear" /> <span class="grow">{{ finding.sentence }}</span>
+    <p v-for="finding in advice" :key="findingKey(finding)" class="row flex items-center gap-3 min-h-12 m-0 px-0 py-0.75">
+      <VerdictMark verdict="clear" /> <span class="flex-1">{{ finding.sentence }}</span>
     </p>
-    <div v-for="readout in readouts" :key="readout.key" class="row readout">
+    <div v-for="readout in readouts" :key="readout.key" class="row readout flex items-center gap-3 min-h-12 m-0 px-0 py-0.75">
       <VerdictMark :verdict="seen.includes(readout.key) ? 'clear' : 'to-see'" />
-      <span class="grow"
+      <span class="flex-1"
         >{{ readout.sentence }} <strong class="figure">{{ readoutText(readout, machine) }}</strong></span
       >
       <Button :aria-pressed="seen.includes(readout.key)" @click="emit('see', readout.key)">
@@ -113,16 +117,7 @@ function keep({ key, queries }: Open, reason = writing.get(key)?.trim() ?? ''): 
 </template>
 
 <style scoped>
-.checks {
-  padding: 2px 14px;
-}
 .row {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  min-height: 48px;
-  margin: 0;
-  padding: 3px 0;
   border-bottom: 1px solid var(--rule);
 }
 .row:last-child {
@@ -131,28 +126,11 @@ function keep({ key, queries }: Open, reason = writing.get(key)?.trim() ?? ''): 
 .row:is(p):first-child:last-child {
   border: 0;
 }
-.grow {
-  flex: 1;
-}
 .reason {
-  display: block;
   color: var(--ink);
 }
 .row .ant-btn[aria-pressed='true'] {
   border-color: var(--act);
   color: var(--act);
-}
-summary {
-  min-height: 44px;
-  line-height: 44px;
-  cursor: pointer;
-}
-details p {
-  margin: 0 0 6px;
-}
-.writing {
-  display: flex;
-  gap: 8px;
-  margin-top: 4px;
 }
 </style>

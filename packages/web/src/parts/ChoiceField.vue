@@ -19,12 +19,20 @@ const options = computed(() => props.input.options.map((option) => ({ ...option,
 </script>
 
 <template>
-  <div class="choice" :class="{ asked }">
-    <span :id="`label-${input.id}`" class="label">{{ input.label }}</span>
-    <RadioGroup v-if="input.shown === 'row'" v-model:value="value" class="row" role="radiogroup" :aria-labelledby="`label-${input.id}`">
+  <div class="choice grid grid-cols-1 gap-0.25 content-start" :class="{ asked }">
+    <span :id="`label-${input.id}`" class="label text-quiet text-14 leading-[1.2] in-[.asked]:text-act in-[.asked]:font-bold">{{
+      input.label
+    }}</span>
+    <RadioGroup
+      v-if="input.shown === 'row'"
+      v-model:value="value"
+      class="row flex"
+      role="radiogroup"
+      :aria-labelledby="`label-${input.id}`"
+    >
       <RadioButton v-for="option in input.options" :key="option.value" :value="option.value">
         <span>{{ option.label }}</span>
-        <small v-if="option.note">{{ option.note }}</small>
+        <small v-if="option.note" class="block text-14 text-quiet">{{ option.note }}</small>
       </RadioButton>
     </RadioGroup>
     <Select
@@ -43,35 +51,17 @@ const options = computed(() => props.input.options.map((option) => ({ ...option,
       @change="(chosen) => (value = String(chosen))"
     >
       <template #option="{ label, note }">
-        <span class="option"
+        <span class="flex justify-between gap-4"
           ><span>{{ label }}</span
           ><span class="quiet small">{{ note }}</span></span
         >
       </template>
     </Select>
-    <p v-if="problem" class="stop small" role="alert">{{ problem.sentence }}</p>
+    <p v-if="problem" class="stop small m-0" role="alert">{{ problem.sentence }}</p>
   </div>
 </template>
 
 <style scoped>
-.choice {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 1px;
-  align-content: start;
-}
-.label {
-  color: var(--quiet);
-  font-size: 14px;
-  line-height: 1.2;
-}
-.asked .label {
-  color: var(--act);
-  font-weight: 700;
-}
-.row {
-  display: flex;
-}
 .row .ant-radio-button-wrapper {
   flex: 1;
   height: auto;
@@ -81,18 +71,5 @@ const options = computed(() => props.input.options.map((option) => ({ ...option,
   place-content: center;
   text-align: center;
   line-height: 1.15;
-}
-.row small {
-  display: block;
-  font-size: 14px;
-  color: var(--quiet);
-}
-.option {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-}
-p {
-  margin: 0;
 }
 </style>

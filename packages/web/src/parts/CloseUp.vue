@@ -37,79 +37,37 @@ const words = computed(() => {
 </script>
 
 <template>
-  <svg class="close-up" :width="WIDTH" :height="HEIGHT" role="img" :aria-label="words">
-    <rect class="wall" :x="wall" :y="top" :width="WIDTH - wall - 2" :height="FLOOR - top + 12" />
+  <svg class="block flex-none" :width="WIDTH" :height="HEIGHT" role="img" :aria-label="words">
+    <rect class="stroke-ink stroke-[1.4] fill-stock" :x="wall" :y="top" :width="WIDTH - wall - 2" :height="FLOOR - top + 12" />
     <rect
       v-if="closeUp.thickness > 0"
-      class="between"
+      class="stroke-[1.4] fill-query stroke-none"
       :x="surface"
       :y="top + 6"
       :width="Math.max(2, wall - surface)"
       :height="FLOOR - top"
     />
-    <polygon v-for="(shape, at) in shapes" :key="at" :class="shape.what" :points="shape.points" />
-    <line class="axis" :x1="AXIS" :x2="AXIS" y1="0" y2="146" />
+    <polygon
+      v-for="(shape, at) in shapes"
+      :key="at"
+      class="stroke-ink stroke-[1.4] fill-sheet [&.body]:fill-act-soft [&.tip]:stroke-act [&.tip]:stroke-2"
+      :class="shape.what"
+      :points="shape.points"
+    />
+    <line class="stroke-quiet [stroke-dasharray:14_4_3_4]" :x1="AXIS" :x2="AXIS" y1="0" y2="146" />
     <g class="distance">
-      <line :x1="AXIS" :x2="wall" y1="140" y2="140" />
-      <line :x1="surface" :x2="surface" :y1="contact" y2="146" class="thin" />
-      <line v-if="closeUp.thickness > 0" :x1="wall" :x2="wall" :y1="contact" y2="146" class="thin" />
-      <circle :cx="AXIS" cy="140" r="2.5" />
-      <circle :cx="surface" cy="140" r="2.5" />
-      <circle v-if="closeUp.thickness > 0" :cx="wall" cy="140" r="2.5" />
+      <line class="stroke-note stroke-2" :x1="AXIS" :x2="wall" y1="140" y2="140" />
+      <line :x1="surface" :x2="surface" :y1="contact" y2="146" class="stroke-note stroke-1" />
+      <line v-if="closeUp.thickness > 0" :x1="wall" :x2="wall" :y1="contact" y2="146" class="stroke-note stroke-1" />
+      <circle class="fill-note" :cx="AXIS" cy="140" r="2.5" />
+      <circle class="fill-note" :cx="surface" cy="140" r="2.5" />
+      <circle v-if="closeUp.thickness > 0" class="fill-note" :cx="wall" cy="140" r="2.5" />
     </g>
-    <text x="2" y="163">
+    <text class="text-15 fill-ink" x="2" y="163">
       axis to wall&#32;
       {{ figure(closeUp.radius) }}
       <tspan v-if="closeUp.thickness > 0">+ {{ figure(closeUp.thickness) }}</tspan>
     </text>
-    <text class="way" :x="WIDTH - 4" y="14" text-anchor="end">moving {{ closeUp.way }}</text>
+    <text class="way text-15 fill-quiet" :x="WIDTH - 4" y="14" text-anchor="end">moving {{ closeUp.way }}</text>
   </svg>
 </template>
-
-<style scoped>
-.close-up {
-  display: block;
-  flex: none;
-}
-polygon,
-rect {
-  stroke: var(--ink);
-  stroke-width: 1.4;
-  fill: var(--sheet);
-}
-.wall {
-  fill: var(--stock);
-}
-.between {
-  fill: var(--query);
-  stroke: none;
-}
-.body {
-  fill: var(--act-soft);
-}
-.tip {
-  stroke: var(--act);
-  stroke-width: 2;
-}
-.axis {
-  stroke: var(--quiet);
-  stroke-dasharray: 14 4 3 4;
-}
-.distance line {
-  stroke: var(--note);
-  stroke-width: 2;
-}
-.distance .thin {
-  stroke-width: 1;
-}
-.distance circle {
-  fill: var(--note);
-}
-text {
-  font-size: 15px;
-  fill: var(--ink);
-}
-.way {
-  fill: var(--quiet);
-}
-</style>

@@ -11,21 +11,13 @@ const files = computed(() =>
 </script>
 
 <template>
-  <p v-if="files.length > 0" class="drawings">
+  <p v-if="files.length > 0" class="mx-0 my-1">
     Drawing of revision {{ revision }}:
     <template v-for="(file, at) in files" :key="file.checksum"
       ><template v-if="at > 0">, </template
-      ><a :href="`/api/kept-files/${file.checksum}`" target="_blank">{{ file.words || file.name }}</a></template
+      ><a class="inline-block leading-11" :href="`/api/kept-files/${file.checksum}`" target="_blank">{{
+        file.words || file.name
+      }}</a></template
     >
   </p>
 </template>
-
-<style scoped>
-.drawings {
-  margin: 4px 0;
-}
-.drawings a {
-  display: inline-block;
-  line-height: 44px;
-}
-</style>

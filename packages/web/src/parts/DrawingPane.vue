@@ -45,10 +45,11 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
 </script>
 
 <template>
-  <figure ref="whole" class="sheet drawing" :class="{ lies }">
-    <div ref="frame" class="main">
+  <figure ref="whole" class="sheet drawing flex flex-col m-0 overflow-hidden [&.lies]:flex-row" :class="{ lies }">
+    <div ref="frame" class="main relative flex-1 min-w-0 min-h-0">
       <!-- The drawing moves and grows by keys too: arrows, plus, minus, 0 for the whole. -->
       <svg
+        class="block absolute inset-0 touch-none cursor-grab focus-visible:-outline-offset-0.75"
         ref="picture"
         :width="width"
         :height="height"
@@ -60,13 +61,13 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
       >
         <defs>
           <pattern :id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <line x1="0" y1="0" x2="0" y2="7" class="hatching" />
+            <line x1="0" y1="0" x2="0" y2="7" class="stroke-rule stroke-[1.6]" />
           </pattern>
         </defs>
         <polygon
           v-for="(piece, index) in laid.held.filter((one) => !one.before)"
           :key="`held-${index}`"
-          class="held"
+          class="held stroke-quiet stroke-[1.2]"
           :fill="`url(#${hatch})`"
           :points="piece.points"
         />
@@ -86,15 +87,27 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
             :points="piece.points"
           />
         </template>
-        <polyline v-for="(line, index) in laid.underlay" :key="`under-${index}`" class="underlay" :points="line.points" />
+        <polyline
+          v-for="(line, index) in laid.underlay"
+          :key="`under-${index}`"
+          class="underlay fill-none stroke-quiet stroke-[1.2]"
+          :points="line.points"
+        />
         <polygon
           v-for="(piece, index) in laid.held.filter((one) => one.before)"
           :key="`before-${index}`"
-          class="held before"
+          class="held before stroke-quiet stroke-[1.2] [fill-opacity:0.75]"
           :fill="`url(#${hatch})`"
           :points="piece.points"
         />
-        <line v-if="drawing.turns" class="axis" x1="0" :x2="width" :y1="laid.zero.y" :y2="laid.zero.y" />
+        <line
+          v-if="drawing.turns"
+          class="stroke-quiet [stroke-dasharray:14_4_3_4]"
+          x1="0"
+          :x2="width"
+          :y1="laid.zero.y"
+          :y2="laid.zero.y"
+        />
         <polygon v-for="(one, index) in laid.outlines" :key="`outline-${index}`" :class="['outline', one.kind]" :points="one.points" />
         <circle
           v-for="(round, index) in laid.rounds"
@@ -108,40 +121,40 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
         <line
           v-for="(surface, index) in laid.surfaces"
           :key="`surface-${index}`"
-          class="surface"
+          class="stroke-note stroke-[1.5] [stroke-dasharray:10_3_2_3]"
           :x1="surface.from.x"
           :x2="surface.to.x"
           :y1="surface.from.y"
           :y2="surface.to.y"
         />
-        <g v-if="laid.fall" class="fall">
-          <line :x1="laid.fall.from.x" :y1="laid.fall.from.y" :x2="laid.fall.head.x" :y2="laid.fall.head.y" />
-          <polygon :points="laid.fall.tip" />
+        <g v-if="laid.fall">
+          <line class="stroke-note stroke-2" :x1="laid.fall.from.x" :y1="laid.fall.from.y" :x2="laid.fall.head.x" :y2="laid.fall.head.y" />
+          <polygon class="fill-note" :points="laid.fall.tip" />
         </g>
         <g v-for="(one, index) in laid.dimensions" :key="`dimension-${index}`" :class="['dimension', one.kind]">
-          <line :x1="one.start.x" :y1="one.start.y" :x2="one.end.x" :y2="one.end.y" />
-          <circle :cx="one.start.x" :cy="one.start.y" r="3" />
-          <circle :cx="one.end.x" :cy="one.end.y" r="3" />
+          <line class="in-[.dimension.measured]:stroke-query" :x1="one.start.x" :y1="one.start.y" :x2="one.end.x" :y2="one.end.y" />
+          <circle class="in-[.touch]:stroke-act in-[.touch]:stroke-2" :cx="one.start.x" :cy="one.start.y" r="3" />
+          <circle class="in-[.touch]:stroke-act in-[.touch]:stroke-2" :cx="one.end.x" :cy="one.end.y" r="3" />
         </g>
         <path
           v-for="(mark, index) in laid.marks"
           :key="`mark-${index}`"
-          class="mark"
+          class="mark stroke-ink stroke-[1.3]"
           :d="`M${mark.place.x - 6} ${mark.place.y}h12M${mark.place.x} ${mark.place.y - 6}v12`"
         />
         <path
           v-if="laid.former?.drawn"
-          class="former"
+          class="stroke-quiet [stroke-dasharray:3_3] stroke-[1.5]"
           :d="`M${laid.former.x - 12} ${laid.former.y}h24M${laid.former.x} ${laid.former.y - 12}v24`"
         />
         <g class="zero" :style="{ transform: `translate(${laid.zero.x}px, ${laid.zero.y}px)` }">
-          <circle r="5.5" />
-          <path d="M-13 0h26M0 -13v26" />
+          <circle class="stroke-ink stroke-[1.8] fill-none" r="5.5" />
+          <path class="stroke-ink stroke-[1.8] fill-none" d="M-13 0h26M0 -13v26" />
         </g>
         <line
           v-for="(one, index) in laid.deviations"
           :key="`deviation-${index}`"
-          class="deviation"
+          class="stroke-query stroke-3 [stroke-linecap:round]"
           :x1="one.start.x"
           :y1="one.start.y"
           :x2="one.end.x"
@@ -150,70 +163,51 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
         <g v-for="(touch, index) in laid.touches" :key="`touch-${index}`" :class="['touch', { lit: touch.lit, done: touch.done }]">
           <template v-if="!touch.still">
             <line :x1="touch.tail.x" :y1="touch.tail.y" :x2="touch.head.x" :y2="touch.head.y" />
-            <polygon :points="touch.tip" />
+            <polygon class="in-[.touch]:fill-act" :points="touch.tip" />
           </template>
-          <circle v-if="touch.radius !== null" :cx="touch.place.x" :cy="touch.place.y" :r="touch.r" />
-          <circle v-else :cx="touch.place.x" :cy="touch.place.y" r="5" class="tip" />
+          <circle
+            v-if="touch.radius !== null"
+            class="in-[.touch]:stroke-act in-[.touch]:stroke-2"
+            :cx="touch.place.x"
+            :cy="touch.place.y"
+            :r="touch.r"
+          />
+          <circle v-else :cx="touch.place.x" :cy="touch.place.y" r="5" class="tip in-[.touch]:stroke-act in-[.touch]:stroke-2" />
         </g>
         <!-- Names come last: nothing lies over them. -->
-        <text v-for="(one, index) in laid.texts" :key="`text-${index}`" :class="one.look" :x="one.x" :y="one.y" :text-anchor="one.anchor">
+        <text
+          v-for="(one, index) in laid.texts"
+          :key="`text-${index}`"
+          class="[paint-order:stroke] [stroke-linejoin:round] pointer-events-none [&.lit]:font-bold [&.lit.inside]:fill-sheet"
+          :class="one.look"
+          :x="one.x"
+          :y="one.y"
+          :text-anchor="one.anchor"
+        >
           {{ one.text }}
         </text>
       </svg>
-      <div class="buttons">
+      <div class="buttons absolute right-1 bottom-0 flex gap-0.5">
         <AButton type="text" aria-label="Larger" @click="zoom.by(1.5)">+</AButton>
         <AButton type="text" aria-label="Smaller" @click="zoom.by(1 / 1.5)">&minus;</AButton>
         <AButton v-if="zoom.isMoved.value" type="text" @click="zoom.whole()">whole</AButton>
       </div>
-      <p class="caption quiet small">{{ caption }}<template v-if="laid.former?.far">; the former zero lies off the drawing</template></p>
+      <p class="caption quiet small m-0 absolute left-3 right-26 bottom-2.5">
+        {{ caption }}<template v-if="laid.former?.far">; the former zero lies off the drawing</template>
+      </p>
     </div>
-    <CloseUp v-if="fromSide && unit" :close-up="fromSide" :unit="unit" class="from-side" />
+    <CloseUp
+      v-if="fromSide && unit"
+      :close-up="fromSide"
+      :unit="unit"
+      class="self-center mx-3.5 mt-0 mb-2 border-t border-t-rule pt-2 in-[.lies]:border-t-0 in-[.lies]:pt-0"
+    />
   </figure>
 </template>
 
 <style scoped>
 .drawing {
-  display: flex;
-  flex-direction: column;
-  margin: 0;
   min-height: 260px;
-  overflow: hidden;
-}
-.drawing.lies {
-  flex-direction: row;
-}
-.main {
-  position: relative;
-  flex: 1;
-  min-width: 0;
-  min-height: 0;
-}
-.from-side {
-  align-self: center;
-  margin: 0 14px 8px;
-  border-top: 1px solid var(--rule);
-  padding-top: 8px;
-}
-.lies .from-side {
-  border-top: 0;
-  padding-top: 0;
-}
-.main > svg {
-  display: block;
-  position: absolute;
-  inset: 0;
-  touch-action: none;
-  cursor: grab;
-}
-.main > svg:focus-visible {
-  outline-offset: -3px;
-}
-.buttons {
-  position: absolute;
-  right: 4px;
-  bottom: 0;
-  display: flex;
-  gap: 2px;
 }
 .buttons button {
   min-width: 44px;
@@ -223,27 +217,13 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
 .buttons [aria-label] {
   font-size: 20px;
 }
-.caption {
-  margin: 0;
-  position: absolute;
-  left: 12px;
-  right: 104px;
-  bottom: 10px;
-}
 text {
   fill: var(--quiet);
   font-size: 15px;
-  paint-order: stroke;
   stroke: var(--sheet);
   stroke-width: 4px;
-  stroke-linejoin: round;
-  pointer-events: none;
 }
 /* A long and a short stroke: the axis that a bar turns about. */
-.axis {
-  stroke: var(--quiet);
-  stroke-dasharray: 14 4 3 4;
-}
 .solid {
   stroke: var(--ink);
   stroke-width: 1.5;
@@ -257,22 +237,6 @@ text {
 }
 .solid.nominal {
   stroke: var(--quiet);
-}
-.held {
-  stroke: var(--quiet);
-  stroke-width: 1.2;
-}
-.held.before {
-  fill-opacity: 0.75;
-}
-.hatching {
-  stroke: var(--rule);
-  stroke-width: 1.6;
-}
-.underlay {
-  fill: none;
-  stroke: var(--quiet);
-  stroke-width: 1.2;
 }
 .solid.shim {
   fill: var(--query);
@@ -305,51 +269,14 @@ text {
   stroke: var(--act);
   stroke-width: 2;
 }
-.surface {
-  stroke: var(--note);
-  stroke-width: 1.5;
-  stroke-dasharray: 10 3 2 3;
-}
-.fall line {
-  stroke: var(--note);
-  stroke-width: 2;
-}
-.fall polygon {
-  fill: var(--note);
-}
-.mark {
-  stroke: var(--ink);
-  stroke-width: 1.3;
-}
 .zero {
   transition: transform 0.18s ease-out;
-}
-.zero path,
-.zero circle {
-  stroke: var(--ink);
-  stroke-width: 1.8;
-  fill: none;
-}
-.former {
-  stroke: var(--quiet);
-  stroke-dasharray: 3 3;
-  stroke-width: 1.5;
-}
-.deviation {
-  stroke: var(--query);
-  stroke-width: 3;
-  stroke-linecap: round;
 }
 .touch line {
   stroke: var(--act);
   stroke-width: 2;
 }
-.touch polygon {
-  fill: var(--act);
-}
 .touch circle {
-  stroke: var(--act);
-  stroke-width: 2;
   fill: var(--sheet);
   fill-opacity: 0.85;
 }
@@ -363,13 +290,9 @@ text {
 }
 text.lit {
   fill: var(--ink);
-  font-weight: 700;
 }
 text.inside {
   stroke: none;
-}
-text.lit.inside {
-  fill: var(--sheet);
 }
 .dimension line {
   stroke: var(--note);
@@ -377,9 +300,6 @@ text.lit.inside {
 }
 .dimension circle {
   fill: var(--note);
-}
-.dimension.measured line {
-  stroke: var(--query);
 }
 .dimension.measured circle,
 text.measured {

@@ -32,13 +32,17 @@ const words = computed(() =>
 
 <!-- The tool from the spindle: how far each edge stands out, the one that counts filled, the one behind shorter. -->
 <template>
-  <figure class="edges">
+  <figure class="edges m-0 grid justify-items-center">
     <svg :width="SIZE" :height="SIZE" role="img" :aria-label="words">
-      <circle :cx="MIDDLE" :cy="MIDDLE" :r="OUT" class="round" />
-      <circle :cx="MIDDLE" :cy="MIDDLE" r="18" class="core" />
+      <circle :cx="MIDDLE" :cy="MIDDLE" :r="OUT" class="round fill-none stroke-rule [stroke-dasharray:3_4]" />
+      <circle :cx="MIDDLE" :cy="MIDDLE" r="18" class="fill-stock stroke-quiet" />
       <g v-for="shape in shapes" :key="shape.edge">
-        <path :d="shape.path" :class="{ counts: shape.counts, read: shape.read }" />
-        <text :x="shape.label.x" :y="shape.label.y + 5" text-anchor="middle">{{ shape.edge }}</text>
+        <path
+          class="fill-none stroke-[1.4] [stroke-dasharray:3_3] [&.read]:[stroke-dasharray:none] [&.counts]:fill-act"
+          :d="shape.path"
+          :class="{ counts: shape.counts, read: shape.read }"
+        />
+        <text class="fill-ink text-14" :x="shape.label.x" :y="shape.label.y + 5" text-anchor="middle">{{ shape.edge }}</text>
       </g>
     </svg>
     <figcaption class="quiet small" v-if="worst > 0">worst {{ asShown(worst as never, machine) }} behind, drawn larger</figcaption>
@@ -46,36 +50,13 @@ const words = computed(() =>
 </template>
 
 <style scoped>
-.edges {
-  margin: 0;
-  display: grid;
-  justify-items: center;
-}
-.round {
-  fill: none;
-  stroke: var(--rule);
-  stroke-dasharray: 3 4;
-}
-.core {
-  fill: var(--stock);
-  stroke: var(--quiet);
-}
 path {
-  fill: none;
   stroke: var(--quiet);
-  stroke-width: 1.4;
-  stroke-dasharray: 3 3;
 }
 path.read {
   stroke: var(--ink);
-  stroke-dasharray: none;
 }
 path.counts {
-  fill: var(--act);
   stroke: var(--act);
-}
-text {
-  fill: var(--ink);
-  font-size: 14px;
 }
 </style>

@@ -18,20 +18,14 @@ const written = computed(() =>
 </script>
 
 <template>
-  <span class="figure cut" :class="{ other: inOther }"
-    >{{ written.main }}<span v-if="written.extra" class="extra">{{ written.extra }}</span></span
+  <span class="figure relative" :class="{ other: inOther }"
+    >{{ written.main
+    }}<span v-if="written.extra" class="extra absolute left-full text-quiet bottom-[0.08em]">{{ written.extra }}</span></span
   >
 </template>
 
 <style scoped>
-.cut {
-  position: relative;
-}
 .extra {
-  position: absolute;
-  left: 100%;
-  color: var(--quiet);
   font-size: 0.75em;
-  bottom: 0.08em;
 }
 </style>

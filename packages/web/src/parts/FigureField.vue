@@ -55,13 +55,13 @@ defineExpose({ focus: () => field.value?.focus() })
 </script>
 
 <template>
-  <span class="figure-field">
-    <span v-if="resolved" class="resolved figure" data-resolved>{{ resolved }}</span>
+  <span class="figure-field relative inline-flex justify-end min-w-0">
+    <span v-if="resolved" class="resolved figure text-note" data-resolved>{{ resolved }}</span>
     <input
       ref="field"
       v-model="text"
       type="text"
-      class="figure"
+      class="figure h-11 px-2 py-0 text-right text-ink border-0 border-b-2 border-b-act rounded-[0] [&.wrong]:border-b-stop [&.most]:px-1.5 [&.most]:py-0"
       :class="{ asked, wrong: problem, narrow, most: narrow === 'most' }"
       :inputmode="pad.onTouch ? 'none' : 'text'"
       autocomplete="off"
@@ -82,12 +82,8 @@ defineExpose({ focus: () => field.value?.focus() })
 
 <style scoped>
 .figure-field {
-  position: relative;
-  display: inline-flex;
   align-items: center;
-  justify-content: flex-end;
   gap: 10px;
-  min-width: 0;
 }
 /* Over the end of the label, so that the lines stay where they are while one types. */
 .figure-field:not(:has(.narrow)) .resolved {
@@ -97,21 +93,13 @@ defineExpose({ focus: () => field.value?.focus() })
   padding-left: 8px;
 }
 .resolved {
-  color: var(--note);
   font-size: 16px;
 }
 input {
   width: 152px;
-  height: 44px;
-  padding: 0 8px;
-  text-align: right;
   font: inherit;
   font-size: 21px;
-  color: var(--ink);
   background: var(--act-soft);
-  border: 0;
-  border-bottom: 2px solid var(--act);
-  border-radius: 0;
 }
 input.asked:not(:focus) {
   background: transparent;
@@ -123,16 +111,12 @@ input:focus {
   outline-offset: 0;
   background: var(--sheet);
 }
-input.wrong {
-  border-bottom-color: var(--stop);
-}
 input.narrow {
   width: 124px;
   font-size: 19px;
 }
 input.most {
   width: 102px;
-  padding: 0 6px;
   font-size: 18px;
 }
 .figure-field:has(.narrow) {

@@ -13,6 +13,9 @@ defineProps<{
 }>()
 const emit = defineEmits<{ type: [input: string, text: string]; agree: [input: string] }>()
 
+/** The columns that a choice takes, by what `span` says of it. */
+const SPANS = ['', '', 'col-span-2', 'col-span-3', 'col-span-4']
+
 /** Options with a note under each, or many side by side, need more room. */
 function span(input: InputSpec): number {
   // The angle as it was read stands behind the field.
@@ -24,10 +27,11 @@ function span(input: InputSpec): number {
 </script>
 
 <template>
-  <div class="given">
+  <div class="grid grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-x-3 gap-y-1.5 items-end max-[560px]:grid-cols-2">
     <InTurn v-for="input in inputs" :key="input.id">
       <InputField
-        :class="`span${span(input)}`"
+        class="min-w-0 max-[560px]:col-span-full"
+        :class="SPANS[span(input)]"
         :input="input"
         :machine="machine"
         :model-value="raw[input.id] ?? ''"
@@ -39,32 +43,3 @@ function span(input: InputSpec): number {
     </InTurn>
   </div>
 </template>
-
-<style scoped>
-.given {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(148px, 1fr));
-  gap: 6px 12px;
-  align-items: end;
-}
-.given > * {
-  min-width: 0;
-}
-.span2 {
-  grid-column: span 2;
-}
-.span3 {
-  grid-column: span 3;
-}
-.span4 {
-  grid-column: span 4;
-}
-@media (max-width: 560px) {
-  .given {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-  }
-  .given > * {
-    grid-column: 1 / -1;
-  }
-}
-</style>

@@ -27,7 +27,7 @@ function valueOf(input: InputSpec, text: string): string {
 </script>
 
 <template>
-  <p class="summary sheet">
+  <p class="sheet flex flex-wrap items-center gap-x-5.5 gap-y-0 m-0 px-3.5 py-0 min-h-11.5">
     <span v-for="one in said" :key="one.label"
       ><span class="quiet">{{ one.label }}</span> {{ one.value }}</span
     >
@@ -36,15 +36,6 @@ function valueOf(input: InputSpec, text: string): string {
 </template>
 
 <style scoped>
-.summary {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0 22px;
-  margin: 0;
-  padding: 0 14px;
-  min-height: 46px;
-}
 .link {
   margin-left: auto;
 }

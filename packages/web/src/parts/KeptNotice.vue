@@ -9,7 +9,7 @@ defineEmits<{ begin: [] }>()
 
 <!-- Says above a form that what stands in it is not the record. -->
 <template>
-  <p v-if="resumed || movedOn" class="kept" :class="{ query: movedOn }" role="status">
+  <p v-if="resumed || movedOn" class="kept flex flex-wrap items-center gap-x-3.5 gap-y-1.5" :class="{ query: movedOn }" role="status">
     <template v-if="movedOn">The record has been changed since this was typed; keeping it would put all of it back.</template>
     <template v-else>What was typed here before still stands below; it is not kept yet.</template>
     <Button @click="$emit('begin')">As on record</Button>
@@ -18,10 +18,6 @@ defineEmits<{ begin: [] }>()
 
 <style scoped>
 .kept {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 14px;
   margin: 0 0 10px;
 }
 </style>

@@ -23,10 +23,12 @@ defineEmits<FieldEvents>()
     @back="$emit('back')"
     @agree="$emit('agree')"
   />
-  <div v-else class="length-field">
-    <span class="label" :class="{ now: asked }">{{ input.label }}<span v-if="input.optional" class="quiet">, if known</span></span>
+  <div v-else class="length-field grid gap-0.25 content-end">
+    <span class="label text-quiet text-14 leading-[1.2] [&.now]:text-act [&.now]:font-bold" :class="{ now: asked }"
+      >{{ input.label }}<span v-if="input.optional" class="quiet">, if known</span></span
+    >
     <FigureField v-model="text" :input="input" :machine="machine" :problem="problem" :asked="asked" narrow @agree="$emit('agree')" />
-    <p v-if="problem" class="small" :class="problem.kind === 'ask' ? 'query' : 'stop'" role="alert">
+    <p v-if="problem" class="small m-0" :class="problem.kind === 'ask' ? 'query' : 'stop'" role="alert">
       {{ problem.sentence }}
       <Button type="link" v-if="problem.kind === 'ask'" @click="$emit('agree')">Use it</Button>
     </p>
@@ -34,27 +36,10 @@ defineEmits<FieldEvents>()
 </template>
 
 <style scoped>
-.length-field {
-  display: grid;
-  gap: 1px;
-  align-content: end;
-}
-.label {
-  color: var(--quiet);
-  font-size: 14px;
-  line-height: 1.2;
-}
 .length-field :deep(.figure-field) {
   align-items: stretch;
 }
 .length-field :deep(input) {
   width: 100%;
-}
-.now {
-  color: var(--act);
-  font-weight: 700;
-}
-p {
-  margin: 0;
 }
 </style>

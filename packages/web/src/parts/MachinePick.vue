@@ -10,11 +10,5 @@ const options = computed(() => (machines.data.value ?? []).map(({ id, name }) =>
 </script>
 
 <template>
-  <Pick v-model="machine" name="Machine" :options="options" class="machine-pick" />
+  <Pick v-model="machine" name="Machine" :options="options" class="min-w-37.5" />
 </template>
-
-<style scoped>
-.machine-pick {
-  min-width: 150px;
-}
-</style>

@@ -15,61 +15,52 @@ const NAMES: Record<string, string> = { ' ': 'space', ' thou': 'thou', '-': '\u2
 
 <!-- pointerdown is stopped so that the field keeps the focus and the cursor. -->
 <template>
-  <div v-if="pad.open" class="pad sheet" aria-label="Number pad" @pointerdown.prevent @mousedown.prevent>
-    <p v-if="told" class="told" role="status">{{ told }}</p>
-    <div class="keys">
+  <div
+    v-if="pad.open"
+    class="sheet fixed left-22 bottom-3 z-20 p-2.5 w-[min(348px,calc(100vw_-_24px))] border-act max-phone:left-3"
+    aria-label="Number pad"
+    @pointerdown.prevent
+    @mousedown.prevent
+  >
+    <p v-if="told" class="told mx-0 mt-0 mb-2 text-query" role="status">{{ told }}</p>
+    <div class="keys grid grid-cols-[repeat(4,1fr)] gap-1.5">
       <template v-for="row in ROWS" :key="row[0]">
-        <button v-for="key in row" :key="key" type="button" @click="pad.type(key)">{{ NAMES[key] ?? key }}</button>
+        <button
+          v-for="key in row"
+          :key="key"
+          class="h-14.5 [font:inherit] text-21 bg-paper text-ink border border-rule rounded-3"
+          type="button"
+          @click="pad.type(key)"
+        >
+          {{ NAMES[key] ?? key }}
+        </button>
       </template>
-      <button type="button" @click="pad.turnSign">&plusmn;</button>
-      <button type="button" @click="pad.type(' in')">in</button>
-      <button type="button" @click="pad.type(' mm')">mm</button>
-      <button type="button" @click="pad.erase">Erase</button>
-      <button type="button" class="wide" @click="pad.close">Close</button>
-      <button type="button" class="wide next" @click="pad.next">Next</button>
+      <button class="h-14.5 [font:inherit] text-21 bg-paper text-ink border border-rule rounded-3" type="button" @click="pad.turnSign">
+        &plusmn;
+      </button>
+      <button class="h-14.5 [font:inherit] text-21 bg-paper text-ink border border-rule rounded-3" type="button" @click="pad.type(' in')">
+        in
+      </button>
+      <button class="h-14.5 [font:inherit] text-21 bg-paper text-ink border border-rule rounded-3" type="button" @click="pad.type(' mm')">
+        mm
+      </button>
+      <button class="h-14.5 [font:inherit] text-21 bg-paper text-ink border border-rule rounded-3" type="button" @click="pad.erase">
+        Erase
+      </button>
+      <button
+        type="button"
+        class="wide h-14.5 [font:inherit] bg-paper text-ink border border-rule rounded-3 col-[span_2] text-17"
+        @click="pad.close"
+      >
+        Close
+      </button>
+      <button
+        type="button"
+        class="wide next h-14.5 [font:inherit] border border-rule rounded-3 col-[span_2] text-17 bg-act text-sheet"
+        @click="pad.next"
+      >
+        Next
+      </button>
     </div>
   </div>
 </template>
-
-<style scoped>
-.pad {
-  position: fixed;
-  left: 88px;
-  bottom: 12px;
-  z-index: 20;
-  padding: 10px;
-  width: min(348px, calc(100vw - 24px));
-  border-color: var(--act);
-}
-.told {
-  margin: 0 0 8px;
-  color: var(--query);
-}
-.keys {
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  gap: 6px;
-}
-button {
-  height: 58px;
-  font: inherit;
-  font-size: 21px;
-  background: var(--paper);
-  color: var(--ink);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-}
-.wide {
-  grid-column: span 2;
-  font-size: 17px;
-}
-.next {
-  background: var(--act);
-  color: var(--sheet);
-}
-@media (max-width: 760px) {
-  .pad {
-    left: 12px;
-  }
-}
-</style>

@@ -39,32 +39,16 @@ watch(() => route.fullPath, again)
       message="This place could not be shown"
       description="What you typed is kept on this tablet. The fault is in the server’s log, with the time and this address."
     />
-    <p class="ways">
+    <p class="ways flex flex-wrap gap-3 mx-0 mt-4 mb-0">
       <Button type="primary" size="large" @click="again">Try again</Button>
       <GoTo size="large" to="/floor">Go to the floor</GoTo>
     </p>
   </div>
   <template v-else>
-    <p v-if="slipped" class="query slipped" role="alert">
+    <p v-if="slipped" class="query m-0 px-6 py-1" role="alert">
       That press did not do what it should; nothing was recorded by it. The fault is in the server’s log.
       <Button type="link" @click="slipped = false">Understood</Button>
     </p>
-    <div :key="attempt" class="place-whole"><slot /></div>
+    <div :key="attempt" class="contents"><slot /></div>
   </template>
 </template>
-
-<style scoped>
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  margin: 16px 0 0;
-}
-.slipped {
-  margin: 0;
-  padding: 4px 24px;
-}
-.place-whole {
-  display: contents;
-}
-</style>

@@ -40,7 +40,7 @@ async function add(): Promise<void> {
       :rows="4"
       :maxlength="2000"
     />
-    <p class="file">
+    <p class="file flex gap-3 items-center mx-0 mt-3 mb-0">
       <ChooseFile
         accept="image/png,image/jpeg,image/webp,application/pdf,text/plain,.nc,.txt"
         label="A picture or a file"
@@ -54,12 +54,3 @@ async function add(): Promise<void> {
     </p>
   </FormDialog>
 </template>
-
-<style scoped>
-.file {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  margin: 12px 0 0;
-}
-</style>

@@ -33,21 +33,27 @@ const sizeOf = (bytes: number) => (bytes < 100_000 ? `${Math.ceil(bytes / 1000)}
 </script>
 
 <template>
-  <section class="remarks" :aria-label="WORDS.title">
-    <div class="heading">
+  <section :aria-label="WORDS.title">
+    <div class="flex gap-3.5 items-baseline">
       <h2>{{ WORDS.title }}</h2>
       <Button v-if="!session.mayNot('addRemark')" type="link" @click="adding = true">{{ WORDS.add }}</Button>
     </div>
-    <p v-if="remarks.data.value && stands.length === 0" class="quiet">{{ WORDS.none }}</p>
-    <ul>
-      <li v-for="one in shown" :key="one.id" :class="{ gone: one.withdrawn }" :data-remark="one.id">
+    <p v-if="remarks.data.value && stands.length === 0" class="quiet m-0">{{ WORDS.none }}</p>
+    <ul class="list-none m-0 p-0">
+      <li
+        v-for="one in shown"
+        :key="one.id"
+        class="flex gap-3.5 px-0 py-2 border-b border-b-rule"
+        :class="{ gone: one.withdrawn }"
+        :data-remark="one.id"
+      >
         <Image v-if="one.file?.kind === 'picture'" :src="address(one.file)" :alt="one.words || one.file.name" :width="150" />
         <div>
-          <p v-if="one.words" class="words">{{ one.words }}</p>
-          <p v-if="one.file && one.file.kind !== 'picture'">
+          <p v-if="one.words" class="m-0 whitespace-pre-line wrap-anywhere in-[.gone]:line-through">{{ one.words }}</p>
+          <p v-if="one.file && one.file.kind !== 'picture'" class="m-0">
             <a :href="address(one.file)" download>{{ one.file.name }}</a> <span class="quiet small">{{ sizeOf(one.file.bytes) }}</span>
           </p>
-          <p class="quiet small">
+          <p class="quiet small m-0">
             {{ one.by }}, {{ when(one.at, session.shop)
             }}<template v-if="one.withdrawn">; withdrawn by {{ one.withdrawn.by }}: {{ one.withdrawn.reason }}</template>
             <Button v-else-if="mayWithdraw(one)" type="link" size="small" @click="withdrawing = one">withdraw</Button>
@@ -60,32 +66,3 @@ const sizeOf = (bytes: number) => (bytes < 100_000 ? `${Math.ceil(bytes / 1000)}
     <WithdrawDialog v-if="withdrawing" :remark="withdrawing" @close="withdrawing = null" />
   </section>
 </template>
-
-<style scoped>
-.heading {
-  display: flex;
-  gap: 14px;
-  align-items: baseline;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-li {
-  display: flex;
-  gap: 14px;
-  padding: 8px 0;
-  border-bottom: 1px solid var(--rule);
-}
-p {
-  margin: 0;
-}
-.words {
-  white-space: pre-line;
-  overflow-wrap: anywhere;
-}
-.gone .words {
-  text-decoration: line-through;
-}
-</style>

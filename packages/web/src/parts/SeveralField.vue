@@ -15,8 +15,8 @@ const options = computed(() =>
 </script>
 
 <template>
-  <div class="several choice">
-    <span class="label">{{ input.label }}</span>
+  <div class="several choice grid grid-cols-1 gap-0.25 content-start">
+    <span class="label text-quiet text-14">{{ input.label }}</span>
     <Select
       mode="multiple"
       :value="chosen"
@@ -32,15 +32,7 @@ const options = computed(() =>
 </template>
 
 <style scoped>
-.several {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 1px;
-  align-content: start;
-}
 .label {
-  color: var(--quiet);
-  font-size: 14px;
   line-height: 1.2;
 }
 .several :deep(.ant-select-selector) {

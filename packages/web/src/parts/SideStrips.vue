@@ -25,6 +25,7 @@ const strips = computed(() => {
   <rect
     v-for="{ axis, direction, label, ...room } in strips"
     :key="label"
+    class="cursor-pointer"
     v-bind="room"
     role="button"
     tabindex="0"
@@ -39,7 +40,6 @@ const strips = computed(() => {
 <style scoped>
 rect {
   fill: transparent;
-  cursor: pointer;
 }
 rect:hover,
 rect:focus-visible {

@@ -15,14 +15,14 @@ defineEmits<{ next: []; back: [] }>()
 </script>
 
 <template>
-  <label class="small-field" :class="{ bare }">
-    <span v-if="!bare" class="label" :class="{ now: asked }"
+  <label class="grid gap-0.25" :class="{ bare }">
+    <span v-if="!bare" class="label text-quiet text-14 leading-[1.2] [&.now]:text-act [&.now]:font-bold" :class="{ now: asked }"
       >{{ input.label }}<span v-if="input.optional" class="quiet">, if known</span></span
     >
-    <span class="row">
+    <span class="row flex items-center gap-2 in-[.bare]:justify-end">
       <input
         v-model="text"
-        class="figure"
+        class="figure w-23 h-11 px-2 py-0 text-right [font:inherit] text-18 text-ink bg-act-soft border-0 border-b-2 border-b-act [&.wrong]:border-b-stop in-[.bare]:w-32.5 in-[.bare]:text-20"
         :class="{ wrong: problem }"
         :data-input="input.id"
         :aria-label="input.label"
@@ -38,47 +38,3 @@ defineEmits<{ next: []; back: [] }>()
     <span v-if="problem && !bare" class="stop small" role="alert">{{ problem.sentence }}</span>
   </label>
 </template>
-
-<style scoped>
-.small-field {
-  display: grid;
-  gap: 1px;
-}
-/* On a line of the working its label stands at the line's beginning. */
-.bare .row {
-  justify-content: flex-end;
-}
-.bare input {
-  width: 130px;
-  font-size: 20px;
-}
-.label {
-  color: var(--quiet);
-  font-size: 14px;
-  line-height: 1.2;
-}
-.now {
-  color: var(--act);
-  font-weight: 700;
-}
-.row {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-input {
-  width: 92px;
-  height: 44px;
-  padding: 0 8px;
-  text-align: right;
-  font: inherit;
-  font-size: 18px;
-  color: var(--ink);
-  background: var(--act-soft);
-  border: 0;
-  border-bottom: 2px solid var(--act);
-}
-.wrong {
-  border-bottom-color: var(--stop);
-}
-</style>

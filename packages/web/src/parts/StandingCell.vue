@@ -26,41 +26,41 @@ const word = computed(() => (note.value.word === 'measured' && standing.value?.s
 </script>
 
 <template>
-  <td :data-register="register" :data-standing="note.word" :class="{ line }">
-    <RouterLink v-if="standing" class="value" :to="{ name: 'entry', params: { entry: standing.entry } }" :title="note.because ?? undefined">
+  <td
+    class="border-b border-b-rule py-1 pl-0 pr-2.5 align-top text-right max-phone:pr-1.5"
+    :data-register="register"
+    :data-standing="note.word"
+    :class="{ line }"
+  >
+    <RouterLink
+      v-if="standing"
+      class="value grid justify-items-end min-h-11 content-center text-inherit no-underline in-[.line]:inline-flex in-[.line]:items-baseline max-phone:in-[.line]:flex-wrap"
+      :to="{ name: 'entry', params: { entry: standing.entry } }"
+      :title="note.because ?? undefined"
+    >
       <span class="figure" :class="{ stop: suspect, other: inOther }"
         >{{ figure.sign }}<span :class="`standing-${note.word.replaceAll(' ', '-')}`">{{ figure.digits }}</span></span
       >
       <span v-if="!brief || suspect" class="small" :class="suspect ? 'stop' : 'quiet'"
         >{{ word }},
         <template v-for="(piece, at) in pieces" :key="at"
-          ><span class="time">{{ piece }}</span
+          ><span class="whitespace-nowrap">{{ piece }}</span
           >{{ ' ' }}</template
         ></span
       >
     </RouterLink>
-    <span v-else class="value"><span class="figure standing-unset">unset</span></span>
-    <Button v-if="mayDisturb && standing && !suspect" type="link" class="mark small" @click="$emit('disturb', register)"
+    <span
+      v-else
+      class="value grid justify-items-end min-h-11 content-center text-inherit no-underline in-[.line]:inline-flex in-[.line]:items-baseline max-phone:in-[.line]:flex-wrap"
+      ><span class="figure standing-unset">unset</span></span
+    >
+    <Button v-if="mayDisturb && standing && !suspect" type="link" class="mark small p-0" @click="$emit('disturb', register)"
       >it was knocked</Button
     >
   </td>
 </template>
 
 <style scoped>
-td {
-  border-bottom: 1px solid var(--rule);
-  padding: 4px 10px 4px 0;
-  vertical-align: top;
-  text-align: right;
-}
-.value {
-  display: grid;
-  justify-items: end;
-  min-height: 44px;
-  align-content: center;
-  color: inherit;
-  text-decoration: none;
-}
 .figure {
   font-size: 20px;
 }
@@ -68,15 +68,11 @@ td {
   font-size: 16px;
 }
 .mark {
-  padding: 0;
   opacity: 0;
 }
 tr:hover .mark,
 .mark:focus-visible {
   opacity: 1;
-}
-.time {
-  white-space: nowrap;
 }
 .line {
   white-space: nowrap;
@@ -85,9 +81,7 @@ tr:hover .mark,
   float: left;
 }
 .line .value {
-  display: inline-flex;
   flex-direction: row-reverse;
-  align-items: baseline;
   gap: 12px;
   line-height: 44px;
 }
@@ -101,15 +95,11 @@ tr:hover .mark,
     white-space: normal;
   }
   .line .value {
-    flex-wrap: wrap;
     gap: 0 8px;
     line-height: 1.3;
   }
   .figure {
     font-size: 16px;
-  }
-  td {
-    padding-right: 6px;
   }
 }
 </style>

@@ -17,18 +17,26 @@ defineEmits<{ disturb: [register: RegisterKey] }>()
 </script>
 
 <template>
-  <table>
+  <table class="border-collapse w-full">
     <thead>
       <tr>
-        <th>{{ heading }}</th>
-        <th v-for="column in columns" :key="column.heading">
+        <th
+          class="text-left font-normal text-quiet text-15 border-b border-b-rule py-1.5 pl-0 pr-2.5 align-top max-phone:pr-1.5 not-first:text-right"
+        >
+          {{ heading }}
+        </th>
+        <th
+          v-for="column in columns"
+          :key="column.heading"
+          class="text-left font-normal text-quiet text-15 border-b border-b-rule py-1.5 pl-0 pr-2.5 align-top max-phone:pr-1.5 not-first:text-right"
+        >
           {{ column.heading }} <span class="quiet">{{ column.unit }}</span>
         </th>
       </tr>
     </thead>
     <tbody>
       <tr v-for="row in rows" :key="row.name + row.detail">
-        <th scope="row">
+        <th class="text-left text-15 border-b border-b-rule py-1.5 pl-0 pr-2.5 align-top max-phone:pr-1.5 text-ink font-bold" scope="row">
           {{ row.name }}<span class="quiet small name">{{ row.detail }}</span>
         </th>
         <template v-for="(register, at) in row.cells" :key="at">
@@ -49,36 +57,11 @@ defineEmits<{ disturb: [register: RegisterKey] }>()
 </template>
 
 <style scoped>
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
 table + table {
   margin-top: 14px;
-}
-th {
-  text-align: left;
-  font-weight: 400;
-  color: var(--quiet);
-  font-size: 15px;
-  border-bottom: 1px solid var(--rule);
-  padding: 6px 10px 6px 0;
-  vertical-align: top;
-}
-thead th:not(:first-child) {
-  text-align: right;
-}
-tbody th {
-  color: var(--ink);
-  font-weight: 700;
 }
 .name {
   display: block;
   font-weight: 400;
-}
-@media (max-width: 760px) {
-  th {
-    padding-right: 6px;
-  }
 }
 </style>

@@ -115,15 +115,15 @@ const reasons = computed(() => {
 
 <template>
   <div>
-    <ul v-if="reasons.length > 0 && only !== 'tools'" class="reasons stop">
-      <li v-for="reason in reasons" :key="reason"><VerdictMark verdict="stop" /> {{ reason }}</li>
+    <ul v-if="reasons.length > 0 && only !== 'tools'" class="stop mx-0 mt-0 mb-2.5 p-0 list-none">
+      <li v-for="reason in reasons" :key="reason"><VerdictMark class="align-[-2px]" verdict="stop" /> {{ reason }}</li>
       <li>What is struck through must be measured again before it is used.</li>
     </ul>
-    <div class="tables" :class="{ single: only }">
-      <div v-if="only !== 'tools'">
+    <div class="tables grid gap-4.5 items-start" :class="{ single: only }">
+      <div v-if="only !== 'tools'" class="min-w-0 overflow-x-auto">
         <StandingRows v-bind="slotTable" :scene="scene" @disturb="disturbing = $event" />
       </div>
-      <div v-if="only !== 'slots'">
+      <div v-if="only !== 'slots'" class="min-w-0 overflow-x-auto">
         <StandingRows
           heading="Tool"
           :line="toolColumns.length <= 2"
@@ -150,22 +150,7 @@ const reasons = computed(() => {
 
 <style scoped>
 .tables {
-  display: grid;
-  gap: 18px;
   grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-  align-items: start;
-}
-.tables > * {
-  min-width: 0;
-  overflow-x: auto;
-}
-.reasons {
-  margin: 0 0 10px;
-  padding: 0;
-  list-style: none;
-}
-.reasons svg {
-  vertical-align: -2px;
 }
 .tables.single {
   grid-template-columns: minmax(0, 1fr);

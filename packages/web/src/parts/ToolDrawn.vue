@@ -18,9 +18,14 @@ const isAssumed = computed(() => outline.value.pieces.some(({ what, nominal }) =
 </script>
 
 <template>
-  <figure class="sheet" :aria-label="`The tool from the side, ${formatExact(outline.length, unit)} ${unit} long`">
-    <div class="gauge-line"><ToolPicture :outline="outline" :width="WIDTH" :height="HEIGHT" :per-pixel="perPixel" /></div>
-    <figcaption class="quiet small">
+  <figure
+    class="sheet m-0 px-3 pt-3.5 pb-2.5 w-50"
+    :aria-label="`The tool from the side, ${formatExact(outline.length, unit)} ${unit} long`"
+  >
+    <div class="border-t-2 border-t-ink grid justify-center">
+      <ToolPicture :outline="outline" :width="WIDTH" :height="HEIGHT" :per-pixel="perPixel" />
+    </div>
+    <figcaption class="quiet small mt-2.5">
       {{
         length !== null && length > 0 ? `${formatExact(outline.length, unit)} ${unit} from the gauge line` : 'its length is not known yet'
       }}.
@@ -28,19 +33,3 @@ const isAssumed = computed(() => outline.value.pieces.some(({ what, nominal }) =
     </figcaption>
   </figure>
 </template>
-
-<style scoped>
-figure {
-  margin: 0;
-  padding: 14px 12px 10px;
-  width: 200px;
-}
-.gauge-line {
-  border-top: 2px solid var(--ink);
-  display: grid;
-  justify-content: center;
-}
-figcaption {
-  margin-top: 10px;
-}
-</style>

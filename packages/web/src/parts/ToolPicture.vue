@@ -15,21 +15,22 @@ const shapes = computed(() =>
 </script>
 
 <template>
-  <svg :width="width" :height="height" aria-hidden="true" :class="{ lit }">
-    <polygon v-for="(shape, at) in shapes" :key="at" :points="shape.points" :class="[shape.what, { nominal: shape.nominal }]" />
-    <line :x1="width / 2" :x2="width / 2" y1="0" :y2="outline.length / perPixel + 6" class="axis" />
+  <svg class="block overflow-visible" :width="width" :height="height" aria-hidden="true" :class="{ lit }">
+    <polygon
+      v-for="(shape, at) in shapes"
+      :key="at"
+      class="stroke-[1.4] [&.nominal:not(.holder)]:[stroke-dasharray:4_3]"
+      :points="shape.points"
+      :class="[shape.what, { nominal: shape.nominal }]"
+    />
+    <line :x1="width / 2" :x2="width / 2" y1="0" :y2="outline.length / perPixel + 6" class="stroke-rule [stroke-dasharray:8_3_2_3]" />
   </svg>
 </template>
 
 <style scoped>
-svg {
-  display: block;
-  overflow: visible;
-}
 polygon {
   fill: var(--sheet);
   stroke: var(--ink);
-  stroke-width: 1.4;
 }
 .holder {
   fill: var(--stock);
@@ -37,15 +38,8 @@ polygon {
 .nominal {
   stroke: var(--quiet);
 }
-.nominal:not(.holder) {
-  stroke-dasharray: 4 3;
-}
 .lit polygon {
   stroke: var(--act);
   fill: var(--act-soft);
-}
-.axis {
-  stroke: var(--rule);
-  stroke-dasharray: 8 3 2 3;
 }
 </style>

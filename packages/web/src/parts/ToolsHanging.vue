@@ -46,19 +46,25 @@ function lifeOf({ tool }: HangingTool) {
 </script>
 
 <template>
-  <div ref="frame" class="hanging" role="list" aria-label="Tools, to one scale" :style="{ '--columns': columns }">
+  <div
+    ref="frame"
+    class="grid grid-cols-[repeat(var(--columns),minmax(0,1fr))] gap-y-3.5"
+    role="list"
+    aria-label="Tools, to one scale"
+    :style="{ '--columns': columns }"
+  >
     <component
       :is="one.tool ? 'RouterLink' : 'div'"
       v-for="one in tools"
       :key="one.number"
       role="listitem"
-      class="tool"
+      class="tool grid justify-items-center content-start text-inherit no-underline text-center pb-1.5 min-w-0"
       :class="{ lit: lit === one.number }"
       v-bind="one.tool ? { to: { name: 'tool', params: { assembly: one.tool.assembly } } } : {}"
       :data-hanging="one.number"
       :title="one.note.because ?? undefined"
     >
-      <span class="line" :style="{ height: `${deepest + 4}px` }">
+      <span class="line w-full border-t-2 border-t-ink grid justify-center" :style="{ height: `${deepest + 4}px` }">
         <ToolPicture
           v-if="one.outline"
           :outline="one.outline"
@@ -68,60 +74,30 @@ function lifeOf({ tool }: HangingTool) {
           :lit="lit === one.number"
         />
       </span>
-      <span class="figure reads" :class="{ stop: isSuspect(one.note), query: one.note.word === 'estimated', other: inOther }"
+      <span class="figure reads leading-[1.4]" :class="{ stop: isSuspect(one.note), query: one.note.word === 'estimated', other: inOther }"
         ><span :class="`standing-${one.note.word.replaceAll(' ', '-')}`">{{ figureOf(one) }}</span></span
       >
       <strong>T{{ one.number }}</strong>
-      <span class="note" :class="{ query: !one.tool }">{{ one.name }}</span>
-      <span class="note" :class="isSuspect(one.note) ? 'stop' : 'quiet'">{{ words(one) }}</span>
-      <span v-if="lifeOf(one)" class="note" :class="lifeOf(one)!.verdict">{{ lifeOf(one)!.words }}</span>
+      <span class="note text-14 leading-[1.2] px-1 py-0" :class="{ query: !one.tool }">{{ one.name }}</span>
+      <span class="note text-14 leading-[1.2] px-1 py-0" :class="isSuspect(one.note) ? 'stop' : 'quiet'">{{ words(one) }}</span>
+      <span v-if="lifeOf(one)" class="note text-14 leading-[1.2] px-1 py-0" :class="lifeOf(one)!.verdict">{{ lifeOf(one)!.words }}</span>
     </component>
   </div>
-  <p class="quiet small scale">
+  <p class="quiet small mx-1 mt-1 mb-0">
     Tools to one scale, from the gauge line. What is dashed, and every holder, is assumed: its size is not on record.
   </p>
 </template>
 
 <style scoped>
-.hanging {
-  display: grid;
-  grid-template-columns: repeat(var(--columns), minmax(0, 1fr));
-  row-gap: 14px;
-}
-.tool {
-  display: grid;
-  justify-items: center;
-  align-content: start;
-  color: inherit;
-  text-decoration: none;
-  text-align: center;
-  padding-bottom: 6px;
-  min-width: 0;
-}
 .tool:hover strong {
   color: var(--act);
 }
 /* The gauge line goes through all of them. */
-.line {
-  width: 100%;
-  border-top: 2px solid var(--ink);
-  display: grid;
-  justify-content: center;
-}
 .reads {
   font-size: 17px;
-  line-height: 1.4;
-}
-.note {
-  font-size: 14px;
-  line-height: 1.2;
-  padding: 0 4px;
 }
 strong {
   margin-top: 6px;
-}
-.scale {
-  margin: 4px 4px 0;
 }
 .lit strong {
   color: var(--act);

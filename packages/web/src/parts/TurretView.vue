@@ -42,14 +42,15 @@ const shown = computed(() => props.scene.machine.turrets.length > 0 && tools.val
 
 <template>
   <section v-if="shown" class="turret" aria-label="The turret, to scale">
-    <div class="choices">
+    <div class="flex flex-wrap gap-x-4.5 gap-y-2.5 items-end mb-2.5">
       <PickField v-model="number" label="At the work" :options="tools" />
       <OneOf v-model="look" name="Where the turret stands" :options="looks" />
     </div>
     <div ref="frame">
-      <p v-if="typeof found === 'string'" class="quiet">{{ found }}</p>
+      <p v-if="typeof found === 'string'" class="quiet mx-0 mt-1.5 mb-0">{{ found }}</p>
       <svg
         v-else-if="laid"
+        class="block max-w-full h-auto"
         :width="laid.width"
         :height="laid.height"
         :viewBox="`-2 -2 ${laid.width + 4} ${laid.height + 4}`"
@@ -60,29 +61,39 @@ const shown = computed(() => props.scene.machine.turrets.length > 0 && tools.val
           <polygon
             v-for="(piece, at) in pieces"
             :key="at"
+            class="fill-sheet stroke-ink stroke-[1.2] [&.chuck]:fill-stock [&.jaws]:fill-stock [&.quill]:fill-stock [&.stock]:fill-act-soft [&.holder]:fill-stock [&.nominal]:[stroke-dasharray:4_3] [&.active]:stroke-act [&.active]:stroke-2 [&.lit]:stroke-stop [&.lit]:stroke-[2.4]"
             :points="piece.text"
             :class="[piece.what, { lit: piece.lit, active: piece.active, nominal: piece.nominal }]"
             :data-piece="`${view}-${piece.what}-${piece.number ?? ''}`"
           />
         </template>
-        <line class="axis" x1="0" :x2="laid.width" :y1="laid.axis" :y2="laid.axis" />
-        <text v-for="one in laid.numbers" :key="one.number" :x="one.x" :y="one.y + 5" :class="{ lit: one.lit, active: one.active }">
+        <line class="stroke-quiet [stroke-dasharray:12_4_3_4]" x1="0" :x2="laid.width" :y1="laid.axis" :y2="laid.axis" />
+        <text
+          v-for="one in laid.numbers"
+          :key="one.number"
+          class="text-14 [text-anchor:middle] [paint-order:stroke] stroke-sheet [&.active]:font-bold"
+          :x="one.x"
+          :y="one.y + 5"
+          :class="{ lit: one.lit, active: one.active }"
+        >
           {{ one.number }}
         </text>
       </svg>
     </div>
     <template v-if="picture">
-      <p v-for="foul in picture.fouls" :key="foul.sentence" class="stop said" role="alert">
-        <VerdictMark verdict="stop" /> {{ foul.sentence }}
+      <p v-for="foul in picture.fouls" :key="foul.sentence" class="stop said mx-0 mt-1.5 mb-0 flex gap-2 items-center" role="alert">
+        <VerdictMark class="block max-w-full h-auto" verdict="stop" /> {{ foul.sentence }}
       </p>
-      <p v-if="picture.nearest" class="said" data-nearest>
-        <VerdictMark verdict="clear" /><span
+      <p v-if="picture.nearest" class="said mx-0 mt-1.5 mb-0 flex gap-2 items-center" data-nearest>
+        <VerdictMark class="block max-w-full h-auto" verdict="clear" /><span
           >Nothing that is on record touches. T{{ picture.nearest.number }} comes nearest to {{ picture.nearest.words }}:
           <span class="figure">{{ asShown(picture.nearest.gap, scene.machine) }}</span> are left.</span
         >
       </p>
-      <p v-else-if="picture.fouls.length === 0" class="said"><VerdictMark verdict="clear" /> Nothing stands in the way.</p>
-      <p class="quiet small">
+      <p v-else-if="picture.fouls.length === 0" class="said mx-0 mt-1.5 mb-0 flex gap-2 items-center">
+        <VerdictMark class="block max-w-full h-auto" verdict="clear" /> Nothing stands in the way.
+      </p>
+      <p class="quiet small mx-0 mt-1.5 mb-0">
         To one scale, from the side and along the spindle.
         <template v-if="picture.unknown.length > 0"
           >How far T{{ picture.unknown.join(', T') }} stands out is not known for certain.</template
@@ -94,73 +105,17 @@ const shown = computed(() => props.scene.machine.turrets.length > 0 && tools.val
 </template>
 
 <style scoped>
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 18px;
-  align-items: end;
-  margin-bottom: 10px;
-}
-svg {
-  display: block;
-  max-width: 100%;
-  height: auto;
-}
-polygon {
-  fill: var(--sheet);
-  stroke: var(--ink);
-  stroke-width: 1.2;
-}
-.chuck,
-.jaws,
-.quill {
-  fill: var(--stock);
-}
 .turret polygon.turret {
   fill: var(--sheet);
 }
-.stock {
-  fill: var(--act-soft);
-}
-.holder {
-  fill: var(--stock);
-}
-.nominal {
-  stroke-dasharray: 4 3;
-}
-polygon.active {
-  stroke: var(--act);
-  stroke-width: 2;
-}
-polygon.lit {
-  stroke: var(--stop);
-  stroke-width: 2.4;
-}
-.axis {
-  stroke: var(--quiet);
-  stroke-dasharray: 12 4 3 4;
-}
 text {
   fill: var(--ink);
-  font-size: 14px;
-  text-anchor: middle;
-  paint-order: stroke;
-  stroke: var(--sheet);
   stroke-width: 3px;
 }
 text.active {
   fill: var(--act);
-  font-weight: 700;
 }
 text.lit {
   fill: var(--stop);
-}
-p {
-  margin: 6px 0 0;
-}
-.said {
-  display: flex;
-  gap: 8px;
-  align-items: center;
 }
 </style>

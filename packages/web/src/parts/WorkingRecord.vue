@@ -38,22 +38,28 @@ const formerOf = (register: string | null | undefined) => props.writes.find((wri
 </script>
 
 <template>
-  <div class="sheet record" :class="{ several: working.columns.length > 1 }">
-    <table>
+  <div class="sheet record pt-2 pb-3.5 pl-4.5 pr-6.5 overflow-auto" :class="{ several: working.columns.length > 1 }">
+    <table class="border-collapse w-full">
       <thead v-if="working.columns.length > 1">
         <tr>
-          <th></th>
-          <th v-for="column in working.columns" :key="column" scope="col" class="quiet">{{ column }}</th>
+          <th class="font-normal text-right px-0 pt-0 pb-0.5"></th>
+          <th v-for="column in working.columns" :key="column" scope="col" class="quiet font-normal text-right px-0 pt-0 pb-0.5">
+            {{ column }}
+          </th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="(line, at) in working.lines" :key="at">
-          <th scope="row">
+          <th class="text-left font-normal py-1.5 pl-0 pr-2.5 border-b border-b-rule in-[tr:last-child]:border-b-0" scope="row">
             <span class="quiet">{{ lineWords(line).operation }}</span> {{ lineWords(line).label }}
             <span v-if="typedAs(line.cells)" class="quiet small">typed {{ typedAs(line.cells) }}</span>
             <Tag v-if="takenFor(line.cells)">{{ takenFor(line.cells) }}</Tag>
           </th>
-          <td v-for="(cell, column) in line.cells" :key="column">
+          <td
+            v-for="(cell, column) in line.cells"
+            :key="column"
+            class="text-right py-1.5 pl-2.5 pr-0 text-19 whitespace-nowrap in-[.several]:text-17 border-b border-b-rule in-[tr:last-child]:border-b-0"
+          >
             <Figure v-if="cell && cell.figure !== null" :value="cell.figure" :machine="machine" :holds="holdsOf(cell)" />
           </td>
         </tr>
@@ -61,21 +67,27 @@ const formerOf = (register: string | null | undefined) => props.writes.find((wri
       <tbody class="results">
         <template v-for="(row, at) in working.results" :key="row.label">
           <tr :class="{ first: at === 0 }">
-            <th scope="row">
+            <th class="text-left font-normal py-1.5 pl-0 pr-2.5" scope="row">
               <strong>{{ row.label }}</strong>
             </th>
-            <td v-for="(cell, column) in row.cells" :key="column">
+            <td
+              v-for="(cell, column) in row.cells"
+              :key="column"
+              class="text-right py-1.5 pl-2.5 pr-0 text-19 whitespace-nowrap in-[.several]:text-17"
+            >
               <template v-if="cell && cell.figure !== null">
-                <strong class="value"><Figure :value="cell.figure" :machine="machine" :register="cell.register" /></strong>
-                <span v-if="cell.expanded !== null" class="quiet small figure other"
+                <strong class="value text-26 in-[.several]:text-21"
+                  ><Figure :value="cell.figure" :machine="machine" :register="cell.register"
+                /></strong>
+                <span v-if="cell.expanded !== null" class="quiet small figure other block"
                   >&plusmn; {{ cell.register ? asRegister(cell.register, cell.expanded, machine) : asShown(cell.expanded, machine) }}</span
                 >
               </template>
             </td>
           </tr>
           <tr v-if="row.cells.some((cell) => formerOf(cell?.register))" class="was quiet">
-            <th scope="row">was</th>
-            <td v-for="(cell, column) in row.cells" :key="column">
+            <th class="text-left font-normal py-1.5 pl-0 pr-2.5" scope="row">was</th>
+            <td v-for="(cell, column) in row.cells" :key="column" class="text-right py-1.5 pl-2.5 pr-0 whitespace-nowrap text-16">
               <template v-if="formerOf(cell?.register)">
                 <RouterLink
                   v-if="formerOf(cell?.register)!.before !== null && formerOf(cell?.register)!.beforeEntry"
@@ -87,74 +99,17 @@ const formerOf = (register: string | null | undefined) => props.writes.find((wri
         </template>
       </tbody>
     </table>
-    <dl v-if="working.facts?.length > 0" class="facts">
-      <div v-for="fact in working.facts" :key="fact.label">
+    <dl v-if="working.facts?.length > 0" class="mx-0 mt-2 mb-0 flex flex-wrap gap-x-6.5 gap-y-1">
+      <div v-for="fact in working.facts" :key="fact.label" class="flex gap-2">
         <dt class="quiet">{{ fact.label }}</dt>
-        <dd class="figure">{{ fact.text }}</dd>
+        <dd class="figure m-0">{{ fact.text }}</dd>
       </div>
     </dl>
   </div>
 </template>
 
 <style scoped>
-.record {
-  padding: 8px 26px 14px 18px;
-  overflow: auto;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th {
-  text-align: left;
-  font-weight: 400;
-  padding: 6px 10px 6px 0;
-}
-thead th {
-  text-align: right;
-  padding: 0 0 2px;
-}
-td {
-  text-align: right;
-  padding: 6px 0 6px 10px;
-  font-size: 19px;
-  white-space: nowrap;
-}
-tbody:not(.results) tr > * {
-  border-bottom: 1px solid var(--rule);
-}
-tbody:not(.results) tr:last-child > * {
-  border-bottom: 0;
-}
 .first > * {
   border-top: 3px double var(--ink);
-}
-.value {
-  font-size: 26px;
-}
-.several td {
-  font-size: 17px;
-}
-.several .value {
-  font-size: 21px;
-}
-.was td {
-  font-size: 16px;
-}
-.other {
-  display: block;
-}
-.facts {
-  margin: 8px 0 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 26px;
-}
-.facts div {
-  display: flex;
-  gap: 8px;
-}
-dd {
-  margin: 0;
 }
 </style>

@@ -114,12 +114,16 @@ function go(step: 1 | -1, from: string): void {
 </script>
 
 <template>
-  <div ref="root" class="sheet working" :class="{ several, crowded }">
+  <div
+    ref="root"
+    class="sheet pt-2 pb-2.5 pl-4.5 pr-5.5 flex flex-col overflow-auto max-phone:pt-2 max-phone:pb-2.5 max-phone:pl-3 max-phone:pr-2.5"
+    :class="{ several, crowded }"
+  >
     <table>
       <thead>
         <tr>
-          <th></th>
-          <th v-for="(column, at) in working.columns" :key="at" scope="col" class="quiet">
+          <th class="font-normal text-right px-2 pt-0 pb-0.5 text-15"></th>
+          <th v-for="(column, at) in working.columns" :key="at" scope="col" class="quiet font-normal text-right px-2 pt-0 pb-0.5 text-15">
             {{ column }} <span v-if="!several || at === working.columns.length - 1" class="small">{{ scene.machine.unit }}</span>
           </th>
         </tr>
@@ -127,9 +131,9 @@ function go(step: 1 | -1, from: string): void {
       <tbody>
         <template v-for="(line, at) in working.lines" :key="at">
           <tr :class="{ now: isAsked(line), touch: line.operation === 'touch' }">
-            <th scope="row">
+            <th class="in-[.now]:font-bold" scope="row">
               <span class="quiet">{{ lineWords(line).operation }}</span> {{ lineWords(line).label }}
-              <Tag v-if="isTaken(line)" class="wire">over the wire</Tag>
+              <Tag v-if="isTaken(line)" class="my-0 ml-1.5 mr-0">over the wire</Tag>
             </th>
             <td v-for="(cell, column) in line.cells" :key="column">
               <InputField
@@ -148,21 +152,33 @@ function go(step: 1 | -1, from: string): void {
               />
               <Figure
                 v-else-if="cell && cell.figure !== null"
-                class="derived"
+                class="derived pr-2 in-[.crowded]:pr-1.5"
                 :value="cell.figure"
                 :machine="scene.machine"
                 :holds="holdsOf(cell)"
               />
-              <span v-else-if="cell" class="derived quiet" aria-label="not known yet">&middot;&middot;&middot;</span>
+              <span v-else-if="cell" class="derived quiet pr-2 in-[.crowded]:pr-1.5" aria-label="not known yet"
+                >&middot;&middot;&middot;</span
+              >
             </td>
           </tr>
           <tr v-if="isOfferedAt === at && $slots.offer" class="offer">
             <td :colspan="working.columns.length + 1"><slot name="offer" /></td>
           </tr>
           <tr v-for="problem in problemsOf(line)" :key="problem.input" class="trouble">
-            <td :colspan="working.columns.length + 1" :class="problem.kind === 'ask' ? 'query' : 'stop'" role="alert">
+            <td
+              class="text-left whitespace-normal text-15 px-0 pt-0.5 pb-1.5"
+              :colspan="working.columns.length + 1"
+              :class="problem.kind === 'ask' ? 'query' : 'stop'"
+              role="alert"
+            >
               {{ problem.sentence }}
-              <button v-if="problem.kind === 'ask'" type="button" class="agree" @click="emit('agree', problem.input)">
+              <button
+                v-if="problem.kind === 'ask'"
+                type="button"
+                class="agree min-h-11 ml-2 px-3.5 py-0 [font:inherit] text-16 rounded-3 bg-query-soft text-query cursor-pointer"
+                @click="emit('agree', problem.input)"
+              >
                 Use {{ asShown(problem.offered!, scene.machine) }}
               </button>
             </td>
@@ -172,19 +188,23 @@ function go(step: 1 | -1, from: string): void {
       <tbody class="results" data-result>
         <tr v-for="(row, at) in working.results" :key="row.label" :class="{ first: at === 0 }">
           <th scope="row">
-            <strong>{{ row.label }}</strong>
+            <strong class="text-19">{{ row.label }}</strong>
             <span v-if="!several && row.cells[0]?.expanded != null" class="quiet figure"> &plusmn; {{ expandedOf(row.cells[0]) }}</span>
-            <span v-if="!several && row.cells[0]?.figure != null && holdsOf(row.cells[0]) === 'length'" class="quiet small figure other">{{
-              theOther(row.cells[0].figure)
-            }}</span>
+            <span
+              v-if="!several && row.cells[0]?.figure != null && holdsOf(row.cells[0]) === 'length'"
+              class="quiet small figure other block pr-2"
+              >{{ theOther(row.cells[0].figure) }}</span
+            >
           </th>
           <td v-for="(cell, column) in row.cells" :key="column">
             <template v-if="cell">
-              <span v-if="cell.figure !== null" class="value"
+              <span v-if="cell.figure !== null" class="value pr-2 font-bold in-[.crowded]:pr-1.5"
                 ><Figure :value="cell.figure" :machine="scene.machine" :register="cell.register"
               /></span>
-              <span v-else class="value quiet">&middot;&middot;&middot;</span>
-              <span v-if="several && cell.expanded !== null" class="quiet small figure other">&plusmn; {{ expandedOf(cell) }}</span>
+              <span v-else class="value quiet pr-2 font-bold in-[.crowded]:pr-1.5">&middot;&middot;&middot;</span>
+              <span v-if="several && cell.expanded !== null" class="quiet small figure other block pr-2"
+                >&plusmn; {{ expandedOf(cell) }}</span
+              >
             </template>
           </td>
         </tr>
@@ -193,7 +213,13 @@ function go(step: 1 | -1, from: string): void {
             {{ former.name }}, {{ when(former.newest.at, session.shop) }}, {{ former.newest.by }}, {{ former.words }}
           </th>
           <td v-for="(cell, column) in former.cells" :key="column">
-            <Figure v-if="cell" class="derived" :value="cell.standing.value" :machine="scene.machine" :register="cell.key" />
+            <Figure
+              v-if="cell"
+              class="derived pr-2 in-[.crowded]:pr-1.5 text-18 text-quiet"
+              :value="cell.standing.value"
+              :machine="scene.machine"
+              :register="cell.key"
+            />
           </td>
         </tr>
         <tr v-else-if="former?.anyUnset" class="was">
@@ -205,16 +231,18 @@ function go(step: 1 | -1, from: string): void {
             moves<template v-if="moves.words">; {{ moves.words }}</template>
           </th>
           <td v-for="(cell, column) in moves.cells" :key="column">
-            <span v-if="cell?.moved != null" class="figure derived">{{ asRegister(cell.key, cell.moved, scene.machine, 'always') }}</span>
+            <span v-if="cell?.moved != null" class="figure derived pr-2 in-[.crowded]:pr-1.5 text-18 text-quiet">{{
+              asRegister(cell.key, cell.moved, scene.machine, 'always')
+            }}</span>
           </td>
         </tr>
       </tbody>
     </table>
     <p v-if="largest.length > 0" class="quiet small">&plusmn;U comes mostly from {{ listed(largest) }}.</p>
-    <dl v-if="working.facts.length > 0" class="facts">
-      <div v-for="fact in working.facts" :key="fact.label" :data-fact="fact.label">
-        <dt class="quiet">{{ fact.label }}</dt>
-        <dd class="figure">
+    <dl v-if="working.facts.length > 0" class="mx-0 mt-auto mb-0 pt-2 flex flex-wrap gap-x-6.5 gap-y-1 border-t border-t-rule">
+      <div v-for="fact in working.facts" :key="fact.label" class="flex gap-2 items-baseline" :data-fact="fact.label">
+        <dt class="quiet whitespace-nowrap">{{ fact.label }}</dt>
+        <dd class="figure m-0 text-18 whitespace-normal">
           {{ fact.text }}<span v-if="fact.wanted" class="quiet small"> expected {{ fact.wanted }}</span>
         </dd>
       </div>
@@ -223,21 +251,9 @@ function go(step: 1 | -1, from: string): void {
 </template>
 
 <style scoped>
-.working {
-  padding: 8px 22px 10px 18px;
-  display: flex;
-  flex-direction: column;
-  overflow: auto;
-}
 table {
   border-collapse: collapse;
   width: 100%;
-}
-thead th {
-  font-weight: 400;
-  text-align: right;
-  padding: 0 8px 2px;
-  font-size: 15px;
 }
 tbody th {
   text-align: left;
@@ -259,19 +275,11 @@ tbody:not(.results) tr:last-child > * {
 .several tbody:not(.results) tr:not(.trouble, .offer) > * {
   height: 46px;
 }
-.crowded .derived,
-.crowded .value {
-  padding-right: 6px;
-}
 .crowded tbody th {
   font-size: 15px;
   line-height: 1.2;
 }
-.now th {
-  font-weight: 700;
-}
 .derived {
-  padding-right: 8px;
   font-size: 20px;
 }
 .offer td {
@@ -279,37 +287,14 @@ tbody:not(.results) tr:last-child > * {
   white-space: normal;
   padding: 0;
 }
-.wire {
-  margin: 0 0 0 6px;
-}
-.trouble td {
-  text-align: left;
-  white-space: normal;
-  font-size: 15px;
-  padding: 2px 0 6px;
-}
 .agree {
-  min-height: 44px;
-  margin-left: 8px;
-  padding: 0 14px;
-  font: inherit;
-  font-size: 16px;
   border: 1px solid var(--query);
-  border-radius: 3px;
-  background: var(--query-soft);
-  color: var(--query);
-  cursor: pointer;
 }
 .results .first > * {
   border-top: 3px double var(--ink);
 }
-.results th strong {
-  font-size: 19px;
-}
 .value {
-  padding-right: 8px;
   font-size: 29px;
-  font-weight: 700;
 }
 .several .value {
   font-size: 23px;
@@ -323,45 +308,13 @@ tbody:not(.results) tr:last-child > * {
 .crowded .derived {
   font-size: 18px;
 }
-.other {
-  display: block;
-  padding-right: 8px;
-}
 .was > * {
   height: 30px;
-}
-.was .derived {
-  font-size: 18px;
-  color: var(--quiet);
 }
 p {
   margin: 6px 0 0;
 }
-.facts {
-  margin: auto 0 0;
-  padding-top: 8px;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 26px;
-  border-top: 1px solid var(--rule);
-}
-.facts div {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-}
-.facts dt {
-  white-space: nowrap;
-}
-.facts dd {
-  margin: 0;
-  font-size: 18px;
-  white-space: normal;
-}
 @media (max-width: 760px) {
-  .working {
-    padding: 8px 10px 10px 12px;
-  }
   .several tbody th {
     font-size: 14px;
     min-width: 74px;

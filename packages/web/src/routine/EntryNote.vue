@@ -26,12 +26,12 @@ async function undo(): Promise<void> {
 </script>
 
 <template>
-  <div class="sheet note" role="status">
-    <div class="grow">
-      <p class="what">
+  <div class="sheet note flex items-center gap-4 px-4.5 py-3 border-l-4 border-l-act" role="status">
+    <div class="flex-1">
+      <p class="text-19 flex gap-3 items-baseline flex-wrap">
         <template v-for="write in entry.content.writes" :key="write.register"
           ><strong>{{ write.name }}</strong>
-          <strong class="figure value">{{
+          <strong class="figure value text-26">{{
             write.after === null ? 'unset' : asRegister(write.register, write.after, machine)
           }}</strong></template
         >
@@ -52,27 +52,7 @@ async function undo(): Promise<void> {
 </template>
 
 <style scoped>
-.note {
-  display: flex;
-  align-items: center;
-  gap: 16px;
-  padding: 12px 18px;
-  border-left: 4px solid var(--act);
-}
-.grow {
-  flex: 1;
-}
 p {
   margin: 0;
-}
-.what {
-  font-size: 19px;
-  display: flex;
-  gap: 12px;
-  align-items: baseline;
-  flex-wrap: wrap;
-}
-.value {
-  font-size: 26px;
 }
 </style>

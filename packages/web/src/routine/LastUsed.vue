@@ -19,22 +19,14 @@ const offered = computed(() => lastUsed(props.inputs, props.raw, before.value))
 </script>
 
 <template>
-  <p v-if="offered.length > 0" class="sheet last" data-last-used>
+  <p
+    v-if="offered.length > 0"
+    class="sheet flex flex-wrap gap-x-3.5 gap-y-1.5 items-center justify-between m-0 px-3.5 py-1.5"
+    data-last-used
+  >
     <span>Last used here: {{ offered.map(({ words }) => words).join('; ') }}.</span>
     <Button @click="offered.forEach(({ input, value }) => $emit('take', input, value))"
       >Take {{ offered.length === 1 ? 'it' : 'them' }}</Button
     >
   </p>
 </template>
-
-<style scoped>
-.last {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 14px;
-  align-items: center;
-  justify-content: space-between;
-  margin: 0;
-  padding: 6px 14px;
-}
-</style>

@@ -19,16 +19,18 @@ const session = useSession()
 </script>
 
 <template>
-  <div class="bar">
-    <div class="words" aria-live="assertive">
-      <p v-if="mayNot" class="query">{{ mayNot }}</p>
-      <p v-else-if="outcome.kind === 'unsure'" class="query">No answer came. Asking whether the entry is there; your figures are kept.</p>
-      <p v-else-if="outcome.kind === 'not-recorded'" class="query" data-outcome="not-recorded">
+  <div class="bar flex flex-col justify-end gap-1.5">
+    <div class="grid justify-items-center" aria-live="assertive">
+      <p v-if="mayNot" class="query mx-0 mt-0 mb-1">{{ mayNot }}</p>
+      <p v-else-if="outcome.kind === 'unsure'" class="query mx-0 mt-0 mb-1">
+        No answer came. Asking whether the entry is there; your figures are kept.
+      </p>
+      <p v-else-if="outcome.kind === 'not-recorded'" class="query mx-0 mt-0 mb-1" data-outcome="not-recorded">
         Nothing was recorded: the server was gone before it got through. Press Record again.
       </p>
       <template v-else-if="outcome.kind === 'refused'">
-        <p class="stop" role="alert">{{ outcome.sentence }}</p>
-        <p v-for="one in outcome.between" :key="one.entry" class="small">
+        <p class="stop mx-0 mt-0 mb-1" role="alert">{{ outcome.sentence }}</p>
+        <p v-for="one in outcome.between" :key="one.entry" class="small mx-0 mt-0 mb-1">
           {{ one.by }}, {{ when(one.at, session.shop) }}: {{ one.name }}
           <strong class="figure">{{ one.after === null ? 'taken back' : asRegister(one.register, one.after, machine) }}</strong> ({{
             one.title
@@ -39,41 +41,13 @@ const session = useSession()
     </div>
     <Button
       type="primary"
-      class="record"
+      class="record h-auto min-h-16 grid content-center gap-0.25 text-15 whitespace-normal"
       :danger="needsRelease"
       :disabled="!ready || mayNot !== null || outcome.kind === 'sending' || outcome.kind === 'unsure'"
       @click="$emit('record')"
     >
-      <strong>{{ outcome.kind === 'sending' ? 'Recording …' : needsRelease ? 'Release and record' : 'Record' }}</strong>
+      <strong class="text-19">{{ outcome.kind === 'sending' ? 'Recording …' : needsRelease ? 'Release and record' : 'Record' }}</strong>
       <span v-if="target">{{ target }}</span>
     </Button>
   </div>
 </template>
-
-<style scoped>
-.bar {
-  display: flex;
-  flex-direction: column;
-  justify-content: flex-end;
-  gap: 6px;
-}
-.words {
-  display: grid;
-  justify-items: center;
-}
-p {
-  margin: 0 0 4px;
-}
-.record {
-  height: auto;
-  min-height: 64px;
-  display: grid;
-  align-content: center;
-  gap: 1px;
-  font-size: 15px;
-  white-space: normal;
-}
-.record strong {
-  font-size: 19px;
-}
-</style>

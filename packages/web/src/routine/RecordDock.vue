@@ -16,14 +16,21 @@ defineEmits<{ record: []; look: [] }>()
 
 <!-- Stands at the foot of the screen while the checks and their button lie below it; takes no room of its own. -->
 <template>
-  <div class="dock" role="group" aria-label="What is still open">
-    <div class="strip">
+  <div class="sticky bottom-0 h-0 z-5" role="group" aria-label="What is still open">
+    <div
+      class="strip absolute flex items-center gap-3 min-h-14 py-1.25 pl-3.5 pr-1.5 bg-sheet border border-rule border-t-2 border-t-ink rounded-3 max-phone:grid max-phone:[grid-template:auto_auto/auto_minmax(0,1fr)_auto] max-phone:gap-x-2.5 max-phone:gap-y-0"
+    >
       <VerdictMark :verdict="open.mark" />
-      <Button type="text" class="sentence" :class="open.mark" @click="$emit('look')">
-        <span>{{ open.sentence }}</span>
-        <span v-if="open.more > 0" class="small quiet">and {{ open.more }} more</span>
+      <Button
+        type="text"
+        class="sentence h-auto min-h-11 whitespace-normal flex items-baseline content-center flex-wrap gap-x-2 gap-y-0 p-0 text-left max-phone:min-h-7.5 [&.stop]:text-stop [&.query]:text-query"
+        :class="open.mark"
+        @click="$emit('look')"
+      >
+        <span class="first:overflow-hidden">{{ open.sentence }}</span>
+        <span v-if="open.more > 0" class="small quiet first:overflow-hidden">and {{ open.more }} more</span>
       </Button>
-      <strong v-if="result" class="figure result">{{ result }}</strong>
+      <strong v-if="result" class="figure max-phone:[grid-area:2/2]">{{ result }}</strong>
       <Button type="primary" size="large" v-if="ready" :aria-label="`${target}: Record`" @click="$emit('record')">Record</Button>
       <Button v-else @click="$emit('look')">To the checks</Button>
     </div>
@@ -31,71 +38,29 @@ defineEmits<{ record: []; look: [] }>()
 </template>
 
 <style scoped>
-.dock {
-  position: sticky;
-  bottom: 0;
-  height: 0;
-  z-index: 5;
-}
 .strip {
-  position: absolute;
   inset: auto 0 0;
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  min-height: 56px;
-  padding: 5px 6px 5px 14px;
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-top: 2px solid var(--ink);
-  border-radius: 3px;
 }
 .sentence {
   flex: 1;
   min-width: 0;
-  height: auto;
-  min-height: 44px;
-  white-space: normal;
-  display: flex;
-  align-items: baseline;
-  align-content: center;
-  flex-wrap: wrap;
-  gap: 0 8px;
-  padding: 0;
-  text-align: left;
 }
 .sentence span:first-child {
   display: -webkit-box;
   -webkit-box-orient: vertical;
   -webkit-line-clamp: 2;
   line-clamp: 2;
-  overflow: hidden;
-}
-.sentence.stop {
-  color: var(--stop);
-}
-.sentence.query {
-  color: var(--query);
 }
 .strip > .ant-btn:last-child {
   flex: none;
   min-width: 120px;
 }
 @media (max-width: 760px) {
-  .strip {
-    display: grid;
-    grid-template: auto auto / auto minmax(0, 1fr) auto;
-    gap: 0 10px;
-  }
   .strip > .ant-btn:last-child {
     grid-area: 1 / 3 / 3 / 4;
   }
   .sentence {
     grid-area: 1 / 2;
-    min-height: 30px;
-  }
-  .result {
-    grid-area: 2 / 2;
   }
 }
 </style>

@@ -30,8 +30,8 @@ function send(): void {
 <template>
   <Modal v-model:open="open" title="Release by a lead" :footer="null" :width="640" destroy-on-close>
     <p v-for="stop in stops" :key="stop.sentence" class="stop">{{ stop.sentence }}</p>
-    <div class="halves">
-      <div class="why">
+    <div class="grid grid-cols-[1fr_280px] gap-6 mt-3.5 max-[640px]:grid-cols-[1fr]">
+      <div class="why grid gap-3 content-start">
         <PickField
           :model-value="chosen"
           label="Lead"
@@ -46,22 +46,3 @@ function send(): void {
     </div>
   </Modal>
 </template>
-
-<style scoped>
-.halves {
-  display: grid;
-  grid-template-columns: 1fr 280px;
-  gap: 24px;
-  margin-top: 14px;
-}
-.why {
-  display: grid;
-  gap: 12px;
-  align-content: start;
-}
-@media (max-width: 640px) {
-  .halves {
-    grid-template-columns: 1fr;
-  }
-}
-</style>

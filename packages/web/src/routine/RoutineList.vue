@@ -22,14 +22,14 @@ const groups = computed(() => {
 
 <template>
   <section v-for="group in groups" :id="`routines-${group.kind}`" :key="group.heading">
-    <h3 class="quiet">{{ group.heading }}</h3>
-    <ul class="routines">
+    <h3 class="quiet text-15 font-normal mx-0 mt-3 mb-1.5">{{ group.heading }}</h3>
+    <ul class="list-none m-0 p-0 grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-2.5">
       <li v-for="{ routine, unfit } in group.routines" :key="routine.id" class="sheet">
-        <RouterLink v-if="!unfit" :to="to(routine.id)">
-          <strong>{{ routine.name }}</strong>
+        <RouterLink v-if="!unfit" class="grid gap-0.5 px-3.5 py-2.5 min-h-17 text-inherit no-underline content-start" :to="to(routine.id)">
+          <strong class="in-[a:hover]:text-act">{{ routine.name }}</strong>
           <span class="quiet small">{{ routine.purpose }}</span>
         </RouterLink>
-        <div v-else class="unfit">
+        <div v-else class="grid gap-0.5 px-3.5 py-2.5 min-h-17 text-inherit no-underline content-start">
           <strong class="quiet">{{ routine.name }}</strong>
           <span class="quiet small">{{ unfit }}</span>
         </div>
@@ -37,32 +37,3 @@ const groups = computed(() => {
     </ul>
   </section>
 </template>
-
-<style scoped>
-h3 {
-  font-size: 15px;
-  font-weight: 400;
-  margin: 12px 0 6px;
-}
-.routines {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
-  gap: 10px;
-}
-a,
-.unfit {
-  display: grid;
-  gap: 2px;
-  padding: 10px 14px;
-  min-height: 68px;
-  color: inherit;
-  text-decoration: none;
-  align-content: start;
-}
-a:hover strong {
-  color: var(--act);
-}
-</style>

@@ -52,13 +52,13 @@ const target = ref<string | null>(null)
     <h1>{{ routine.name }}</h1>
     <p class="query">{{ unfit }}</p>
   </div>
-  <div v-else-if="scene.data.value" class="routine">
+  <div v-else-if="scene.data.value" class="routine px-5 pt-3 pb-3.5 grid grid-rows-[auto_minmax(0,1fr)] gap-2.5 max-narrow:p-3">
     <header>
       <h1>{{ heading ?? routine.name }}</h1>
-      <span class="quiet grow">{{ heading ? routine.name.toLowerCase() : routine.purpose }}</span>
+      <span class="quiet flex-1">{{ heading ? routine.name.toLowerCase() : routine.purpose }}</span>
       <slot name="ways" />
-      <span v-if="target" class="writes"
-        >writes to <strong>{{ target }} on {{ scene.data.value.machine.name }}</strong></span
+      <span v-if="target"
+        >writes to <strong class="border-b-2 border-b-ink">{{ target }} on {{ scene.data.value.machine.name }}</strong></span
       >
     </header>
     <RoutinePanes
@@ -75,26 +75,11 @@ const target = ref<string | null>(null)
 <style scoped>
 .routine {
   min-height: 100%;
-  padding: 12px 20px 14px;
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  gap: 10px;
 }
 header {
   display: flex;
   align-items: baseline;
   gap: 14px;
   flex-wrap: wrap;
-}
-.grow {
-  flex: 1;
-}
-.writes strong {
-  border-bottom: 2px solid var(--ink);
-}
-@media (max-width: 900px) {
-  .routine {
-    padding: 12px;
-  }
 }
 </style>

@@ -155,8 +155,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <div ref="panes" class="panes" :class="{ broad: sheet.working.columns.length > 3 }">
-    <div class="givens">
+  <div ref="panes" class="panes grid gap-x-3.5 gap-y-2.5" :class="{ broad: sheet.working.columns.length > 3 }">
+    <div class="[grid-area:1/1/2/3] grid grid-cols-1 gap-2 max-narrow:[grid-area:1/1]">
       <LastUsed v-if="at.step === null" :machine="at.machine" :inputs="givens" :raw="draft.inputs" @take="type" />
       <GivenSummary v-if="said.length > 0" :inputs="said" :raw="draft.inputs" :machine="scene.machine" @open="folded = false" />
       <GivenStrip
@@ -170,10 +170,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         @agree="(input) => draft.agreed.push(input)"
       />
     </div>
-    <div class="picture">
+    <div class="[grid-area:2/1] relative grid min-h-0 max-narrow:[grid-area:2/1] max-[600px]:[grid-area:3/1]">
       <InTurn>
         <DrawingPane
-          class="whole"
           :drawing="sheet.drawing"
           :sides="hasSides"
           :unit="scene.machine.unit"
@@ -181,11 +180,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           @side="takeSide"
         />
       </InTurn>
-      <EdgePicture v-if="sheet.drawing.edges?.length" class="edges" :edges="sheet.drawing.edges" :machine="scene.machine" />
+      <EdgePicture
+        v-if="sheet.drawing.edges?.length"
+        class="edges absolute right-1.5 top-1.5 bg-sheet border border-rule rounded-3"
+        :edges="sheet.drawing.edges"
+        :machine="scene.machine"
+      />
     </div>
     <InTurn>
       <WorkingSheet
-        class="working"
+        class="[grid-area:2/2] max-narrow:[grid-area:3/1] max-[600px]:[grid-area:2/1]"
         :inputs="assessment.inputs"
         :raw="draft.inputs"
         :sheet="sheet"
@@ -202,9 +206,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </template>
       </WorkingSheet>
     </InTurn>
-    <div class="below">
-      <p v-if="state.takenFrom.value" class="sheet told">Taken over from the tablet that {{ state.takenFrom.value }} typed on.</p>
-      <p v-if="movedOn.length > 0 && outcome.kind !== 'refused'" class="sheet told query" role="alert">
+    <div class="[grid-area:3/1/4/3] mr-53.5 grid gap-2 content-end max-narrow:[grid-area:4/1] max-narrow:mr-0">
+      <p v-if="state.takenFrom.value" class="sheet told m-0 px-3.5 py-2">
+        Taken over from the tablet that {{ state.takenFrom.value }} typed on.
+      </p>
+      <p v-if="movedOn.length > 0 && outcome.kind !== 'refused'" class="sheet told query m-0 px-3.5 py-2" role="alert">
         {{ scene.standing[movedOn[0]!]?.by ?? 'Somebody' }} has written {{ movedNames }} since you began. The line “was” shows what stands
         now.
         <Button @click="state.acceptMove()">Go on from there</Button>
@@ -226,7 +232,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <InTurn>
         <GivenStrip
           v-if="beside.length > 0"
-          class="sheet beside"
+          class="sheet px-3.5 pt-1.5 pb-2.5"
           :inputs="beside"
           :raw="draft.inputs"
           :problems="[]"
@@ -238,7 +244,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     </div>
     <RecordBar
       ref="bar"
-      class="record-bar"
+      class="record-bar [grid-area:3/2] w-50 max-narrow:[grid-area:5/1] max-narrow:w-auto"
       :outcome="outcome"
       :ready="ready"
       :may-not="mayNot"
@@ -250,7 +256,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     />
     <RecordDock
       v-if="!barInSight"
-      class="dock"
+      class="[grid-area:1/1/-1/-1] self-end"
       :open="inShort"
       :ready="ready && stops.length === 0 && mayNot === null"
       :target="target"
@@ -272,60 +278,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 <style scoped>
 .panes {
-  display: grid;
   grid-template: auto minmax(min-content, 1fr) auto / minmax(0, 350fr) minmax(0, 536fr);
-  gap: 10px 14px;
 }
 .panes.broad {
   grid-template-columns: minmax(0, 280fr) minmax(0, 606fr);
 }
-.picture {
-  grid-area: 2 / 1;
-  position: relative;
-  display: grid;
-  min-height: 0;
-}
-.edges {
-  position: absolute;
-  right: 6px;
-  top: 6px;
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-}
-.givens {
-  grid-area: 1 / 1 / 2 / 3;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 8px;
-}
-.beside {
-  padding: 6px 14px 10px;
-}
-.working {
-  grid-area: 2 / 2;
-}
-.below {
-  grid-area: 3 / 1 / 4 / 3;
-  margin-right: 214px;
-  display: grid;
-  gap: 8px;
-  align-content: end;
-}
 .record-bar {
-  grid-area: 3 / 2;
   place-self: end;
-  width: 200px;
 }
 /* Over all the panes: a row of its own would hold it back from the foot of the screen. */
-.dock {
-  grid-area: 1 / 1 / -1 / -1;
-  align-self: end;
-}
-.told {
-  margin: 0;
-  padding: 8px 14px;
-}
 .told .ant-btn {
   margin-left: 8px;
 }
@@ -333,22 +294,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   .panes {
     grid-template: auto 260px auto auto auto / minmax(0, 1fr);
   }
-  .givens {
-    grid-area: 1 / 1;
-  }
-  .picture {
-    grid-area: 2 / 1;
-  }
-  .working {
-    grid-area: 3 / 1;
-  }
-  .below {
-    grid-area: 4 / 1;
-    margin-right: 0;
-  }
   .record-bar {
-    grid-area: 5 / 1;
-    width: auto;
     place-self: end stretch;
   }
 }
@@ -356,12 +302,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 @media (max-width: 600px) {
   .panes {
     grid-template: auto auto 300px auto auto / minmax(0, 1fr);
-  }
-  .working {
-    grid-area: 2 / 1;
-  }
-  .picture {
-    grid-area: 3 / 1;
   }
 }
 </style>

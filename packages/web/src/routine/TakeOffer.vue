@@ -100,31 +100,22 @@ async function takeFigure(): Promise<void> {
 </script>
 
 <template>
-  <div v-if="readings.length > 0 && hasAgent" class="take">
+  <div v-if="readings.length > 0 && hasAgent" class="flex flex-wrap gap-x-3 gap-y-1.5 items-center px-0 pt-1 pb-1.5">
     <Button size="large" :disabled="refusal !== null || busy" @click="takePosition"
-      >Take <span class="figure">{{ said.join(', ') }}</span></Button
+      ><span
+        >Take <span class="figure">{{ said.join(', ') }}</span></span
+      ></Button
     >
     <span v-if="refusal" class="query small">{{ refusal }}</span>
     <span v-else class="quiet small">machine coordinates, {{ age(observed!.age) }} ago, at rest</span>
   </div>
-  <div v-if="figure" class="take">
+  <div v-if="figure" class="flex flex-wrap gap-x-3 gap-y-1.5 items-center px-0 pt-1 pb-1.5">
     <Button size="large" :disabled="busy" @click="takeFigure"
-      >Take <span class="figure">{{ figure.text }}</span></Button
+      ><span
+        >Take <span class="figure">{{ figure.text }}</span></span
+      ></Button
     >
     <span class="quiet small">{{ gaugeName }}, {{ age(figure.age) }} ago</span>
   </div>
-  <p v-if="trouble" class="stop small" role="alert">{{ trouble }}</p>
+  <p v-if="trouble" class="stop small mx-0 mt-1 mb-0" role="alert">{{ trouble }}</p>
 </template>
-
-<style scoped>
-.take {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
-  align-items: center;
-  padding: 4px 0 6px;
-}
-p {
-  margin: 4px 0 0;
-}
-</style>

@@ -50,7 +50,7 @@ const answer = (finding: Finding, text: string) => (answers[findingKey(finding)]
 </script>
 
 <template>
-  <div class="together">
+  <div class="grid gap-2">
     <ChecksPane
       v-if="findings.length > 0"
       :findings="findings"
@@ -62,47 +62,23 @@ const answer = (finding: Finding, text: string) => (answers[findingKey(finding)]
       :waiting-for="null"
       @answer="answer"
     />
-    <div class="last">
-      <WordField v-model="reason" class="why" :label="reasonLabel" :maxlength="500" />
+    <div class="flex gap-3.5 items-end max-phone:flex-col max-phone:items-stretch">
+      <WordField v-model="reason" class="why flex-1" :label="reasonLabel" :maxlength="500" />
       <Button type="primary" size="large" :danger="open.stops.length > 0" :disabled="waits !== null || busy" @click="send(null)">
         {{ sent.kind === 'sending' ? 'Recording …' : open.stops.length > 0 ? 'Release and record' : label }}
       </Button>
     </div>
-    <p v-if="waits" class="quiet small">{{ waits }}</p>
-    <p v-if="sent.kind === 'unsure'" class="query">No answer came. Asking whether it is recorded; your figures are kept.</p>
-    <p v-else-if="sent.kind === 'not-recorded'" class="query">
+    <p v-if="waits" class="quiet small m-0">{{ waits }}</p>
+    <p v-if="sent.kind === 'unsure'" class="query m-0">No answer came. Asking whether it is recorded; your figures are kept.</p>
+    <p v-else-if="sent.kind === 'not-recorded'" class="query m-0">
       Nothing was recorded: the server was gone before it got through. Send it again.
     </p>
     <template v-else-if="sent.kind === 'refused'">
-      <p class="stop" role="alert">{{ sent.sentence }}</p>
-      <p v-for="one in sent.between" :key="one.entry" class="small">
+      <p class="stop m-0" role="alert">{{ sent.sentence }}</p>
+      <p v-for="one in sent.between" :key="one.entry" class="small m-0">
         {{ one.by }}, {{ when(one.at, session.shop) }}: {{ one.name }} ({{ one.title }})
       </p>
     </template>
     <ReleaseDialog v-model:open="releasing" :stops="open.stops" :busy="busy" :trouble="null" @release="send" />
   </div>
 </template>
-
-<style scoped>
-.together {
-  display: grid;
-  gap: 8px;
-}
-.last {
-  display: flex;
-  gap: 14px;
-  align-items: end;
-}
-.why {
-  flex: 1;
-}
-p {
-  margin: 0;
-}
-@media (max-width: 760px) {
-  .last {
-    flex-direction: column;
-    align-items: stretch;
-  }
-}
-</style>

@@ -17,20 +17,12 @@ function choose(event: Event): void {
 </script>
 
 <template>
-  <label class="file"><input type="file" :aria-label="label" :accept="accept" @change="choose" /><slot>Choose a file</slot></label>
+  <label class="file inline-flex items-center min-h-11 px-3.25 py-0 bg-sheet border border-rule rounded-3 cursor-pointer"
+    ><input type="file" :aria-label="label" :accept="accept" @change="choose" /><slot>Choose a file</slot></label
+  >
 </template>
 
 <style scoped>
-.file {
-  display: inline-flex;
-  align-items: center;
-  min-height: 44px;
-  padding: 0 13px;
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  cursor: pointer;
-}
 input {
   position: absolute;
   width: 1px;

@@ -9,11 +9,11 @@ defineProps<{ label: string; min: number; max: number; disabled?: boolean }>()
 </script>
 
 <template>
-  <Field v-slot="{ id }" :class="$attrs.class" :label="label">
+  <Field v-slot="{ id }" class="[&.ant-input-number]:w-full" :class="$attrs.class" :label="label">
     <InputNumber
       v-bind="{ ...$attrs, class: undefined }"
       :id="id"
-      class="figure"
+      class="figure [&.ant-input-number]:w-full"
       :value="count"
       :min="min"
       :max="max"
@@ -23,9 +23,3 @@ defineProps<{ label: string; min: number; max: number; disabled?: boolean }>()
     />
   </Field>
 </template>
-
-<style scoped>
-.ant-input-number {
-  width: 100%;
-}
-</style>

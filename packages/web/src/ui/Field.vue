@@ -7,7 +7,7 @@ const id = useId()
 </script>
 
 <template>
-  <div class="field">
+  <div class="field grid grid-cols-1 content-end gap-0.5">
     <label :for="id">{{ label }}</label>
     <slot :id="id" :problem-id="problem ? `${id}-problem` : undefined" />
     <p v-if="problem" :id="`${id}-problem`" class="stop small">{{ problem }}</p>
@@ -16,10 +16,6 @@ const id = useId()
 
 <style scoped>
 .field {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  align-content: end;
-  gap: 2px;
   min-width: 0;
 }
 label {

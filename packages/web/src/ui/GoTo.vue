@@ -11,19 +11,21 @@ withDefaults(defineProps<{ to: RouteLocationRaw; type?: 'primary' | 'default' | 
 
 <template>
   <RouterLink v-slot="{ href, navigate }" :to="to" custom>
-    <Button class="go-to" :href="href" :type="type" :size="size" @click="navigate"><slot /></Button>
+    <Button
+      class="go-to inline-flex items-center justify-center h-auto whitespace-normal"
+      :href="href"
+      :type="type"
+      :size="size"
+      @click="navigate"
+      ><slot
+    /></Button>
   </RouterLink>
 </template>
 
 <style scoped>
 /* The name of a job may be long; on a phone it breaks. */
 .go-to {
-  display: inline-flex;
-  align-items: center;
-  justify-content: center;
-  height: auto;
   min-height: 44px;
-  white-space: normal;
   text-decoration: none;
 }
 .go-to.ant-btn-link:hover {

@@ -91,12 +91,17 @@ const field = (row: Row, key: string) => (row as Record<string, unknown>)[key]
 </script>
 
 <template>
-  <div class="rows" :style="height ? { maxHeight: `${height}px` } : undefined" :class="{ scrolls: height }">
+  <div
+    class="rows bg-sheet rounded-3 [&.scrolls]:overflow-auto"
+    :style="height ? { maxHeight: `${height}px` } : undefined"
+    :class="{ scrolls: height }"
+  >
     <table :aria-busy="loading">
       <colgroup>
         <col
           v-for="column in columns"
           :key="column.key"
+          class="[&.scrolls]:overflow-auto [&.right]:text-right"
           :class="column.wide"
           :style="column.width ? { width: `${column.width}px` } : undefined"
         />
@@ -106,23 +111,37 @@ const field = (row: Row, key: string) => (row as Record<string, unknown>)[key]
           <th
             v-for="column in columns"
             :key="column.key"
+            class="[&.scrolls]:overflow-auto [&.right]:text-right"
             scope="col"
             :class="[column.wide, { right: column.align === 'right' }]"
             :aria-sort="ways[column.key] ? SORTED[ways[column.key]!] : undefined"
           >
-            <Button v-if="column.compare" type="text" class="sort" @click="turn(column.key)"
-              >{{ column.title }}<span class="way" aria-hidden="true">{{ ways[column.key] ? ARROWS[ways[column.key]!] : '' }}</span></Button
+            <Button
+              v-if="column.compare"
+              type="text"
+              class="sort min-h-11 p-0 text-inherit in-[.right]:inline-flex in-[.right]:items-center"
+              @click="turn(column.key)"
+              >{{ column.title
+              }}<span class="way inline-block w-[1.1em] text-center text-act" aria-hidden="true">{{
+                ways[column.key] ? ARROWS[ways[column.key]!] : ''
+              }}</span></Button
             >
             <template v-else>{{ column.title }}</template>
           </th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(row, place) in shown" :key="row.id" v-bind="rowIs?.(row.original) ?? {}">
+        <tr
+          v-for="(row, place) in shown"
+          :key="row.id"
+          class="[&.scrolls]:overflow-auto [&.right]:text-right"
+          v-bind="rowIs?.(row.original) ?? {}"
+        >
           <component
             :is="column.key === names ? 'th' : 'td'"
             v-for="column in columns"
             :key="column.key"
+            class="[&.scrolls]:overflow-auto [&.right]:text-right"
             :scope="column.key === names ? 'row' : undefined"
             :class="[column.wide, { right: column.align === 'right' }]"
           >
@@ -131,13 +150,15 @@ const field = (row: Row, key: string) => (row as Record<string, unknown>)[key]
           </component>
         </tr>
         <tr v-if="rows.length === 0">
-          <td :colspan="columns.length" class="quiet none">{{ loading ? 'Being read \u2026' : (empty ?? 'Nothing here yet.') }}</td>
+          <td :colspan="columns.length" class="quiet px-2.5 py-4.5 text-center">
+            {{ loading ? 'Being read \u2026' : (empty ?? 'Nothing here yet.') }}
+          </td>
         </tr>
       </tbody>
     </table>
     <Pagination
       v-if="page && rows.length > page"
-      class="pages"
+      class="p-2.5 text-right"
       :current="at + 1"
       :page-size="page"
       :total="rows.length"
@@ -154,13 +175,6 @@ const field = (row: Row, key: string) => (row as Record<string, unknown>)[key]
   align-items: center;
   min-height: 44px;
   font-weight: 700;
-}
-.rows {
-  background: var(--sheet);
-  border-radius: 3px;
-}
-.scrolls {
-  overflow: auto;
 }
 table {
   width: 100%;
@@ -185,28 +199,8 @@ thead th {
 tbody tr:hover > * {
   background: color-mix(in srgb, var(--rule) 22%, transparent);
 }
-.right {
-  text-align: right;
-}
-.sort {
-  min-height: 44px;
-  padding: 0;
-  color: inherit;
-}
 .right .sort {
-  display: inline-flex;
   flex-direction: row-reverse;
-  align-items: center;
-}
-.way {
-  display: inline-block;
-  width: 1.1em;
-  text-align: center;
-  color: var(--act);
-}
-.none {
-  padding: 18px 10px;
-  text-align: center;
 }
 /* On a phone a long name breaks rather than push the table over the edge; figures never break. */
 @media (max-width: 600px) {
@@ -217,10 +211,6 @@ tbody tr:hover > * {
   td :deep(a) {
     overflow-wrap: anywhere;
   }
-}
-.pages {
-  padding: 10px;
-  text-align: right;
 }
 @media (max-width: 768px) {
   .md {

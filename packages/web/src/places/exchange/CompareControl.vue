@@ -53,22 +53,22 @@ const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.l
 </script>
 
 <template>
-  <div class="held">
+  <div class="held grid gap-2.5 max-w-225">
     <ControlHolds :machine="machine" :scene="scene" />
-    <p class="quiet">
+    <p class="quiet m-0">
       Put here what {{ scene.machine.name }} puts out of its offsets, as data-setting lines. Nothing is written; it is held against the
       ledger register by register.
     </p>
     <TextField v-model="text" label="Lines from the control" figure :rows="7" placeholder="G10 L10 P4 R103.4755" :maxlength="50000" />
     <ConversionFields v-if="converts" v-model="conversion" :scene="scene" :lengths="template.data.value!.lengths" />
-    <p class="line">
+    <p class="line m-0 flex gap-3.5 items-center">
       <ChooseFile label="File from the control" accept=".nc,.txt,.tap,.eia,text/plain" @chosen="choose" />
       <Button type="primary" size="large" :disabled="text.trim() === ''" @click="compare">Compare</Button>
     </p>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <p v-if="trouble" class="stop m-0" role="alert">{{ trouble }}</p>
     <template v-if="answer">
-      <p role="status" :class="{ stop: differ.length > 0 }">
-        <VerdictMark :verdict="differ.length > 0 ? 'stop' : 'clear'" />
+      <p class="m-0" role="status" :class="{ stop: differ.length > 0 }">
+        <VerdictMark class="align-[-2px]" :verdict="differ.length > 0 ? 'stop' : 'clear'" />
         {{
           differ.length === 0
             ? 'No difference.'
@@ -87,8 +87,8 @@ const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.l
           <li v-for="one in answer.passedOver" :key="one.line" class="program">Line {{ one.line }}: {{ one.text }}</li>
         </ul>
       </details>
-      <p v-if="answer.missing.length > 0" class="query">
-        <VerdictMark verdict="query" /> In the ledger and not in the file: {{ missing.join(', ') }}.
+      <p v-if="answer.missing.length > 0" class="query m-0">
+        <VerdictMark class="align-[-2px]" verdict="query" /> In the ledger and not in the file: {{ missing.join(', ') }}.
       </p>
       <Rows
         v-if="differ.length > 0"
@@ -121,21 +121,5 @@ const agree = computed(() => (answer.value?.values.length ?? 0) - differ.value.l
 .lines :deep(textarea) {
   font-family: 'Source Code Pro', ui-monospace, monospace;
   font-size: 15px;
-}
-.held {
-  display: grid;
-  gap: 10px;
-  max-width: 900px;
-}
-p {
-  margin: 0;
-}
-.line {
-  display: flex;
-  gap: 14px;
-  align-items: center;
-}
-svg {
-  vertical-align: -2px;
 }
 </style>

@@ -53,8 +53,8 @@ const mayNotSend = computed(() => session.mayNot('sendToControl'))
 </script>
 
 <template>
-  <section v-if="state?.readsTable" class="control" aria-label="What the control holds">
-    <p class="line">
+  <section v-if="state?.readsTable" class="grid gap-2.5" aria-label="What the control holds">
+    <p class="line m-0 flex flex-wrap gap-3.5 items-center">
       <Button type="primary" size="large" :disabled="busy" @click="read">{{
         reading.busy.value ? 'Reading …' : 'Read it from the control'
       }}</Button>
@@ -63,19 +63,19 @@ const mayNotSend = computed(() => session.mayNot('sendToControl'))
       >
       <span v-else class="quiet">Not read yet.</span>
     </p>
-    <p v-if="state.read?.because" class="query">{{ state.read.because }} What is shown was read before.</p>
-    <p v-if="reading.trouble.value ?? sending.trouble.value" class="stop" role="alert">
+    <p v-if="state.read?.because" class="query m-0">{{ state.read.because }} What is shown was read before.</p>
+    <p v-if="reading.trouble.value ?? sending.trouble.value" class="stop m-0" role="alert">
       {{ reading.trouble.value ?? sending.trouble.value }}
     </p>
-    <p v-if="state.sent" :class="state.sent.outcome === 'equal' ? 'quiet' : 'stop'" data-sent>
+    <p v-if="state.sent" class="m-0" :class="state.sent.outcome === 'equal' ? 'quiet' : 'stop'" data-sent>
       Sent {{ when(state.sent.at, session.shop) }}, {{ state.sent.by }}. {{ state.sent.because ?? 'It came back equal.' }}
     </p>
-    <p v-if="state.sent && state.sent.leftOut.length > 0" class="query">
-      <VerdictMark verdict="query" /> Did not go along: {{ state.sent.leftOut.slice(0, 6).join('; ') }}.
+    <p v-if="state.sent && state.sent.leftOut.length > 0" class="query m-0">
+      <VerdictMark class="align-[-2px]" verdict="query" /> Did not go along: {{ state.sent.leftOut.slice(0, 6).join('; ') }}.
     </p>
     <template v-if="state.read">
-      <p role="status" data-agree>
-        <VerdictMark :verdict="differ.length > 0 ? 'stop' : state.agree === 0 ? 'query' : 'clear'" />
+      <p class="m-0" role="status" data-agree>
+        <VerdictMark class="align-[-2px]" :verdict="differ.length > 0 ? 'stop' : state.agree === 0 ? 'query' : 'clear'" />
         <template v-if="differ.length === 0 && state.agree === 0"
           >The control has put out nothing that is kept here, so nothing is compared.</template
         >
@@ -119,7 +119,7 @@ const mayNotSend = computed(() => session.mayNot('sendToControl'))
           ></template
         >
       </Rows>
-      <p v-if="differ.length > 0 && state.sends" class="line">
+      <p v-if="differ.length > 0 && state.sends" class="line m-0 flex flex-wrap gap-3.5 items-center">
         <Button size="large" :disabled="busy || mayNotSend !== null" @click="sendLedgers">{{
           sending.busy.value ? 'Sending …' : 'The ledger is right: send its figures'
         }}</Button>
@@ -136,22 +136,3 @@ const mayNotSend = computed(() => session.mayNot('sendToControl'))
     />
   </section>
 </template>
-
-<style scoped>
-.control {
-  display: grid;
-  gap: 10px;
-}
-p {
-  margin: 0;
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 14px;
-  align-items: center;
-}
-svg {
-  vertical-align: -2px;
-}
-</style>

@@ -11,8 +11,8 @@ const words = (convention: LengthConvention) => convention.replace('-', ' ')
 </script>
 
 <template>
-  <div class="sheet converts">
-    <p>
+  <div class="sheet flex flex-wrap gap-x-4.5 gap-y-2.5 items-end px-4 py-2.5">
+    <p class="basis-full m-0">
       {{ scene.machine.name }} counts lengths as {{ words(scene.machine.lengthConvention) }}, its lines as {{ words(lengths) }}. For every
       slot and tool, work offset and length together stay the same.
     </p>
@@ -26,17 +26,3 @@ const words = (convention: LengthConvention) => convention.replace('-', ' ')
     <WordField v-model="form.known" label="Its length from the gauge line" figure :maxlength="40" v-if="lengths === 'gauge-length'" />
   </div>
 </template>
-
-<style scoped>
-.converts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 18px;
-  align-items: end;
-  padding: 10px 16px;
-}
-p {
-  flex-basis: 100%;
-  margin: 0;
-}
-</style>

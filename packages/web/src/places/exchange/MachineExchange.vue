@@ -30,6 +30,7 @@ const WAYS = [
         <GoTo
           v-for="way in WAYS"
           :key="way.name"
+          class="[&.here]:border-act [&.here]:bg-act-soft"
           :class="{ here: route.name === way.name }"
           :to="{ name: way.name, params: { machine } }"
           >{{ way.words }}</GoTo
@@ -55,8 +56,6 @@ header {
   margin-bottom: 14px;
 }
 .here {
-  border-color: var(--act);
-  background: var(--act-soft);
   box-shadow: inset 0 -3px 0 var(--act);
 }
 </style>

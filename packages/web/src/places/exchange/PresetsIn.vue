@@ -182,9 +182,9 @@ async function take({
 </script>
 
 <template>
-  <div class="presets">
-    <div class="first">
-      <Field v-slot="{ id }" label="From" class="from">
+  <div class="grid gap-2.5">
+    <div class="first flex flex-wrap gap-3.5 items-end">
+      <Field v-slot="{ id }" label="From" class="from w-65">
         <AutoComplete
           :id="id"
           v-accessible="'From'"
@@ -207,15 +207,15 @@ async function take({
       }}</ChooseFile>
       <span class="quiet">Separated values (CSV) or an MTConnect document of cutting tools. Lengths are counted from the gauge line.</span>
     </div>
-    <p v-if="busy" class="quiet" role="status">Reading {{ file?.name }} …</p>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    <p v-if="told" role="status">{{ told }}</p>
-    <p v-if="!file && !told" class="quiet hint">
+    <p v-if="busy" class="quiet m-0" role="status">Reading {{ file?.name }} …</p>
+    <p v-if="trouble" class="stop m-0" role="alert">{{ trouble }}</p>
+    <p v-if="told" class="m-0" role="status">{{ told }}</p>
+    <p v-if="!file && !told" class="quiet m-0">
       A table needs a first line of headings, and a line for each tool with its number or id and a length or a diameter. Which column is
       which is remembered for each sender. What differs from the ledger is shown first; nothing is taken until you choose it.
     </p>
     <template v-if="read">
-      <div v-if="read.kind === 'table'" class="sheet columns">
+      <div v-if="read.kind === 'table'" class="sheet grid grid-cols-[repeat(auto-fill,minmax(186px,1fr))] gap-x-3.5 gap-y-2 px-4 py-2.5">
         <PickField
           v-for="field in fieldsNeeded"
           :key="field"
@@ -239,8 +239,8 @@ async function take({
           @update:model-value="look(true)"
         />
       </div>
-      <div v-if="read.problems.length > 0" class="sheet problems">
-        <p class="stop" role="alert">
+      <div v-if="read.problems.length > 0" class="sheet px-4 py-2.5 border-l-4 border-l-stop">
+        <p class="stop m-0" role="alert">
           Nothing can be taken from this file as it is: {{ read.problems.length }}
           {{ read.problems.length === 1 ? 'place' : 'places' }} cannot be understood.
         </p>
@@ -249,7 +249,7 @@ async function take({
         </ul>
       </div>
       <template v-else>
-        <p class="line">
+        <p class="line m-0 flex flex-wrap gap-3.5 items-center">
           <strong>{{ read.tools }} tools, {{ differences.length }} differences</strong>
           <span class="quiet">{{ taken.length }} chosen</span>
           <Button @click="all('register')">all figures</Button>
@@ -257,7 +257,7 @@ async function take({
           <Button @click="all('new')">all new tools</Button>
           <Button @click="all(null)">none</Button>
         </p>
-        <p v-if="differences.length === 0" class="quiet">The file says what is on record already.</p>
+        <p v-if="differences.length === 0" class="quiet m-0">The file says what is on record already.</p>
         <Rows
           v-else
           :columns="COLUMNS"
@@ -306,36 +306,3 @@ async function take({
     </template>
   </div>
 </template>
-
-<style scoped>
-.presets {
-  display: grid;
-  gap: 10px;
-}
-.first,
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 14px;
-  align-items: end;
-}
-.line {
-  align-items: center;
-}
-p {
-  margin: 0;
-}
-.from {
-  width: 260px;
-}
-.columns {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(186px, 1fr));
-  gap: 8px 14px;
-  padding: 10px 16px;
-}
-.problems {
-  padding: 10px 16px;
-  border-left: 4px solid var(--stop);
-}
-</style>

@@ -49,7 +49,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <Form v-if="form" class="template" @submit.prevent="keep">
+  <Form v-if="form" class="template grid gap-3 max-w-225" @submit.prevent="keep">
     <p class="quiet">
       Lines of words, a letter and a number each. <span class="program">{n}</span> stands for the offset’s or slot’s number,
       <span class="program">{v}</span> for the figure, <span class="program">{{ places }}</span> for a slot’s axes. An empty line is not
@@ -94,11 +94,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.template {
-  display: grid;
-  gap: 12px;
-  max-width: 900px;
-}
 p {
   margin: 0;
 }

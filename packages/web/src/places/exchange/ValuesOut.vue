@@ -65,39 +65,39 @@ const COLUMNS = [
 </script>
 
 <template>
-  <div class="out">
-    <div class="choices">
-      <div class="choice">
+  <div class="grid gap-2.5">
+    <div class="flex flex-wrap gap-x-6.5 gap-y-2">
+      <div class="choice flex flex-wrap gap-x-3 gap-y-2 items-center">
         <span class="quiet">Slots</span>
         <CheckboxGroup v-model:value="slots" aria-label="Slots" :options="scene.machine.slots.map(({ code }) => code)" />
       </div>
-      <div class="choice">
+      <div class="choice flex flex-wrap gap-x-3 gap-y-2 items-center">
         <span class="quiet">Tools</span>
         <OneOf v-model="which" name="Tools" :options="whichOptions" />
         <Checkbox v-model:checked="estimates">estimates too</Checkbox>
       </div>
-      <div class="choice">
+      <div class="choice flex flex-wrap gap-x-3 gap-y-2 items-center">
         <span class="quiet">As</span>
         <OneOf v-model="format" name="As" :options="FORMATS" />
       </div>
     </div>
     <ConversionFields v-if="converts" v-model="conversion" :scene="scene" :lengths="template.data.value!.lengths" />
-    <p class="line">
+    <p class="line m-0 flex flex-wrap gap-4 items-center">
       <Button type="primary" size="large" :disabled="busy || (slots.length === 0 && tools.length === 0)" @click="look">
         {{ busy ? 'Writing …' : 'Write the file' }}
       </Button>
       <span class="quiet">It is shown here first; nothing leaves before you save it.</span>
     </p>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <p v-if="trouble" class="stop m-0" role="alert">{{ trouble }}</p>
     <template v-if="file">
-      <p class="line">
+      <p class="line m-0 flex flex-wrap gap-4 items-center">
         <strong>{{ file.name }}</strong>
         <Button type="primary" size="large" @click="saveFile(file.name, file.text)">Save it</Button>
         <span v-if="left.length > 0" class="query"><VerdictMark verdict="query" /> {{ left.length }} left out, with the reason</span>
       </p>
-      <div class="two">
-        <pre class="sheet program" data-file>{{ file.text }}</pre>
-        <div v-if="file.values.length > 0" class="sheet list">
+      <div class="grid grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] gap-3.5 items-start max-narrow:grid-cols-1">
+        <pre class="sheet program m-0 px-4 py-3 leading-[1.5] overflow-auto max-h-117.5 whitespace-pre" data-file>{{ file.text }}</pre>
+        <div v-if="file.values.length > 0" class="sheet overflow-auto max-h-117.5">
           <Rows
             :columns="COLUMNS"
             :rows="file.values"
@@ -112,7 +112,7 @@ const COLUMNS = [
               ><span class="figure">{{ asRegister(row.register, row.value, scene.machine) }}</span></template
             >
             <template #out="{ row }"
-              ><span class="figure" :class="{ differs: row.out !== row.value }">{{
+              ><span class="figure [&.differs]:font-bold" :class="{ differs: row.out !== row.value }">{{
                 row.out === null ? 'left out' : asRegister(row.register, row.out, scene.machine)
               }}</span></template
             >
@@ -125,56 +125,3 @@ const COLUMNS = [
     </template>
   </div>
 </template>
-
-<style scoped>
-.out {
-  display: grid;
-  gap: 10px;
-}
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 26px;
-}
-.choice {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: center;
-}
-p {
-  margin: 0;
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 16px;
-  align-items: center;
-}
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
-  gap: 14px;
-  align-items: start;
-}
-pre {
-  margin: 0;
-  padding: 12px 16px;
-  line-height: 1.5;
-  overflow: auto;
-  max-height: 470px;
-  white-space: pre;
-}
-.list {
-  overflow: auto;
-  max-height: 470px;
-}
-.differs {
-  font-weight: 700;
-}
-@media (max-width: 900px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

@@ -74,13 +74,13 @@ const next = computed(() => steps.value.findIndex(({ done }) => !done))
 </script>
 
 <template>
-  <section v-if="isKnown && next < steps.length - 1" class="sheet" aria-label="First steps">
+  <section v-if="isKnown && next < steps.length - 1" class="sheet px-5 py-2.5 max-w-180" aria-label="First steps">
     <h2>First steps</h2>
     <Steps direction="vertical" :current="next" size="small">
       <Step v-for="(one, at) in steps" :key="one.title" :title="one.title" :status="one.done ? 'finish' : at === next ? 'process' : 'wait'">
         <template #description>
           {{ one.text }}
-          <p v-if="at === next" class="way">
+          <p v-if="at === next" class="way mx-0 my-2">
             <GoTo v-if="!session.mayNot(one.call)" type="primary" size="large" :to="one.to">{{ one.ways }}</GoTo>
             <span v-else>{{ session.mayNot(one.call) }}</span>
           </p>
@@ -93,12 +93,5 @@ const next = computed(() => steps.value.findIndex(({ done }) => !done))
 <style scoped>
 section :deep(.ant-steps-item-description) {
   color: var(--quiet) !important;
-}
-section {
-  padding: 10px 20px;
-  max-width: 720px;
-}
-.way {
-  margin: 8px 0;
 }
 </style>

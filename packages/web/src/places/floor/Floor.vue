@@ -36,12 +36,12 @@ const OPTIONS = (Object.entries(SHOWN) as [keyof typeof SHOWN, string][]).map(([
 
 <template>
   <div class="page">
-    <header>
+    <header class="flex flex-wrap gap-x-3.5 gap-y-2.5 items-center mb-3.5">
       <h1>Floor</h1>
       <template v-if="isLarge">
         <Input
           v-model:value="text"
-          class="find"
+          class="find w-65"
           type="search"
           allow-clear
           placeholder="mill 3, flange, 0407 …"
@@ -58,26 +58,8 @@ const OPTIONS = (Object.entries(SHOWN) as [keyof typeof SHOWN, string][]).map(([
     </p>
     <FirstSteps v-if="floor.data.value && floor.data.value.every(({ setup }) => !setup)" />
     <FloorTable v-if="isLarge" :machines="machines" :is-new="isNew" />
-    <div v-else class="cards">
+    <div v-else class="grid grid-cols-[repeat(auto-fill,minmax(min(360px,100%),1fr))] gap-3.5">
       <MachineCard v-for="one in machines" :key="one.machine.id" :on="one" :fresh="isNew(one)" />
     </div>
   </div>
 </template>
-
-<style scoped>
-header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 14px;
-  align-items: center;
-  margin-bottom: 14px;
-}
-.find {
-  width: 260px;
-}
-.cards {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(360px, 100%), 1fr));
-  gap: 14px;
-}
-</style>

@@ -38,13 +38,13 @@ const COLUMNS = [
       ><span v-if="row.setup" class="figure">{{ row.setup.done }} of {{ row.setup.of }}</span></template
     >
     <template #notices="{ row }"
-      ><span v-if="pressing(row)" :class="pressing(row)!.verdict"
+      ><span v-if="pressing(row)" class="[&.fresh]:text-act [&.fresh]:font-bold" :class="pressing(row)!.verdict"
         ><VerdictMark :verdict="pressing(row)!.verdict" /> {{ pressing(row)!.sentence
         }}<span v-if="row.notices.length > 1" class="quiet small"> and {{ row.notices.length - 1 }} more</span></span
       ></template
     >
     <template #last="{ row }"
-      ><span v-if="row.last" class="small" :class="isNew(row) ? 'fresh' : 'quiet'"
+      ><span v-if="row.last" class="small [&.fresh]:text-act [&.fresh]:font-bold" :class="isNew(row) ? 'fresh' : 'quiet'"
         >{{ row.last.by }}, {{ when(row.last.at, session.shop) }}<template v-if="isNew(row)">, new</template></span
       ></template
     >
@@ -57,10 +57,6 @@ const COLUMNS = [
   display: inline-flex;
   align-items: center;
   min-height: 44px;
-}
-.fresh {
-  color: var(--act);
-  font-weight: 700;
 }
 td svg {
   vertical-align: -2px;

@@ -25,10 +25,11 @@ function wayTo({ mendedAt }: Notice): RouteLocationRaw {
 </script>
 
 <template>
-  <ul aria-label="Look at this first">
+  <ul class="list-none" aria-label="Look at this first">
     <li v-for="notice in notices" :key="notice.sentence" :class="notice.verdict">
-      <RouterLink :to="wayTo(notice)"
-        ><VerdictMark :verdict="notice.verdict" /> <span>{{ notice.sentence }}</span></RouterLink
+      <RouterLink class="flex gap-2.5 items-center px-0 py-0.25 text-15 text-inherit no-underline" :to="wayTo(notice)"
+        ><VerdictMark :verdict="notice.verdict" />
+        <span class="in-[a:hover]:underline in-[a:hover]:underline-offset-[3px]">{{ notice.sentence }}</span></RouterLink
       >
     </li>
   </ul>
@@ -36,23 +37,11 @@ function wayTo({ mendedAt }: Notice): RouteLocationRaw {
 
 <style scoped>
 ul {
-  list-style: none;
   margin: 0;
   padding: 0;
 }
 a {
-  display: flex;
-  gap: 10px;
-  align-items: center;
   min-height: 24px;
-  padding: 1px 0;
-  font-size: 15px;
-  color: inherit;
-  text-decoration: none;
-}
-a:hover span {
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 svg {
   flex: none;

@@ -24,7 +24,7 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <Form class="add sheet" @submit.prevent="add">
+  <Form class="sheet flex flex-wrap gap-x-3.5 gap-y-2.5 items-end px-4 py-3 mt-2.5" @submit.prevent="add">
     <WordField v-model="form.name" label="Name" :maxlength="60" :problem="checked.problems.value.name" />
     <PickField v-model="form.family" label="Kind" :options="optionsOf(FAMILIES)" />
     <WordField v-model="form.size" label="Size, mm unless said" figure :maxlength="40" :problem="checked.problems.value.size" />
@@ -38,21 +38,6 @@ async function add(): Promise<void> {
     <WordField v-model="form.intervalDays" label="Interval, days" figure :maxlength="5" :problem="checked.problems.value.intervalDays" />
     <Button html-type="submit">Add it</Button>
     <Button type="link" @click="emit('done')">Leave it</Button>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <p v-if="trouble" class="stop basis-full m-0" role="alert">{{ trouble }}</p>
   </Form>
 </template>
-
-<style scoped>
-.add {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 14px;
-  align-items: end;
-  padding: 12px 16px;
-  margin-top: 10px;
-}
-p {
-  flex-basis: 100%;
-  margin: 0;
-}
-</style>

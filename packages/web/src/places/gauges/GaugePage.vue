@@ -81,30 +81,35 @@ async function note(): Promise<void> {
         {{ record.name }} <span class="quiet">{{ FAMILIES[record.family] }}</span>
       </h1>
       <Facts :facts="facts" />
-      <ul v-if="record.doubtful.length > 0" class="doubts">
+      <ul v-if="record.doubtful.length > 0" class="list-none p-0">
         <li v-for="(time, at) in record.doubtful" :key="at" class="stop">
-          <VerdictMark verdict="stop" /> In doubt: it {{ time.because }}; what was measured with it
+          <VerdictMark class="align-[-3px]" verdict="stop" /> In doubt: it {{ time.because }}; what was measured with it
           {{ time.from ? `after ${dayTime(time.from, session.shop)}` : 'ever'
           }}{{ time.to ? ` until ${dayTime(time.to, session.shop)}` : ' since' }}.
         </li>
       </ul>
       <ProbeChart v-if="record.family === 'touch-probe'" :probe="record.id" />
       <section>
-        <h2>What happened to it</h2>
+        <h2 class="mb-2">What happened to it</h2>
         <MayNot to="gaugeEvent"
-          ><Form class="event sheet" @submit.prevent="note">
+          ><Form class="sheet flex flex-wrap gap-x-3.5 gap-y-2.5 items-end px-4 pt-2.5 pb-3" @submit.prevent="note">
             <PickField v-model="form.kind" label="It was" :options="kinds.map((kind) => ({ value: kind, label: EVENTS[kind] }))" />
-            <WordField v-model="form.note" class="wide" label="Where, by whom, how it was found" :maxlength="500" />
+            <WordField v-model="form.note" class="wide flex-1 min-w-55" label="Where, by whom, how it was found" :maxlength="500" />
             <template v-if="form.kind === 'calibrated'">
               <WordField v-model="form.size" label="Size, if it has changed" figure :maxlength="40" />
               <WordField v-model="form.uncertainty" label="Standard uncertainty" figure :maxlength="40" />
             </template>
             <Button html-type="submit" :disabled="form.kind === '' || form.note.trim().length < 3">Note it</Button>
-            <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+            <p v-if="trouble" class="stop basis-full m-0" role="alert">{{ trouble }}</p>
           </Form></MayNot
         >
-        <ul class="events">
-          <li v-for="event in page.data.value.events" :key="event.id" :data-event="event.kind">
+        <ul class="list-none p-0">
+          <li
+            v-for="event in page.data.value.events"
+            :key="event.id"
+            class="flex flex-wrap gap-x-4 gap-y-1 px-0 py-2.25 border-b border-b-rule"
+            :data-event="event.kind"
+          >
             <span class="quiet figure">{{ dayTime(event.at, session.shop) }}</span>
             <strong>{{ EVENTS[event.kind] }}</strong>
             <span
@@ -113,28 +118,33 @@ async function note(): Promise<void> {
             <span class="quiet">{{ event.by }}</span>
             <RouterLink v-if="event.entry" :to="{ name: 'entry', params: { entry: event.entry } }">entry</RouterLink>
           </li>
-          <li v-if="page.data.value.events.length === 0" class="quiet">Nothing on record yet.</li>
+          <li v-if="page.data.value.events.length === 0" class="quiet flex flex-wrap gap-x-4 gap-y-1 px-0 py-2.25 border-b border-b-rule">
+            Nothing on record yet.
+          </li>
         </ul>
       </section>
       <section>
-        <h2>
+        <h2 class="mb-2">
           Entries made with it <span class="quiet small">{{ page.data.value.entries.length }}, newest first</span>
         </h2>
         <p v-if="doubtful.length > 0" class="stop" data-doubtful>
           {{ doubtful.length }} {{ doubtful.length === 1 ? 'was' : 'were' }} made while it was in doubt; {{ stillStand }} of them still
           {{ stillStand === 1 ? 'stands' : 'stand' }} in a control.
         </p>
-        <ul class="entries">
+        <ul class="entries list-none p-0">
           <li
             v-for="{ line, standing, doubtful: inDoubt } in page.data.value.entries.slice(0, 60)"
             :key="line.id"
             :class="{ doubt: inDoubt }"
           >
-            <RouterLink :to="{ name: 'entry', params: { entry: line.id } }">
+            <RouterLink
+              class="flex flex-wrap gap-x-3.5 gap-y-1 items-center min-h-11.5 border-b border-b-rule text-inherit no-underline hover:bg-sheet"
+              :to="{ name: 'entry', params: { entry: line.id } }"
+            >
               <VerdictMark :verdict="inDoubt ? 'stop' : 'clear'" />
               <span class="quiet figure">{{ dayTime(line.at, session.shop) }}</span>
               <span>{{ line.machineName }}</span>
-              <span class="grow">{{ line.title }}</span>
+              <span class="flex-1 min-w-50">{{ line.title }}</span>
               <span v-if="standing.length > 0 && machineOf(line.machine)" class="figure">{{
                 standing.length > 2
                   ? `${standing.length} registers stand`
@@ -162,53 +172,6 @@ async function note(): Promise<void> {
   margin: 0 0 14px;
 }
 ul {
-  list-style: none;
   margin: 0;
-  padding: 0;
-}
-h2 {
-  margin-bottom: 8px;
-}
-.event {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 14px;
-  align-items: end;
-  padding: 10px 16px 12px;
-}
-.wide {
-  flex: 1;
-  min-width: 220px;
-}
-.event p {
-  flex-basis: 100%;
-  margin: 0;
-}
-.events li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 16px;
-  padding: 9px 0;
-  border-bottom: 1px solid var(--rule);
-}
-.entries a {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  align-items: center;
-  min-height: 46px;
-  border-bottom: 1px solid var(--rule);
-  color: inherit;
-  text-decoration: none;
-}
-.entries a:hover {
-  background: var(--sheet);
-}
-.grow {
-  flex: 1;
-  min-width: 200px;
-}
-.doubts svg {
-  vertical-align: -3px;
 }
 </style>

@@ -56,7 +56,7 @@ const AddGauge = defineAsyncComponent(() => import('./AddGauge.vue'))
   <div class="page">
     <header>
       <h1>Gauges</h1>
-      <span class="grow" />
+      <span class="flex-1" />
       <SaveCsv name="gauges" :rows="rows" :columns="CSV" />
     </header>
     <Rows
@@ -71,8 +71,10 @@ const AddGauge = defineAsyncComponent(() => import('./AddGauge.vue'))
         <RouterLink class="name" :to="{ name: 'gauge', params: { gauge: row.gauge.id } }">{{ row.gauge.name }}</RouterLink>
       </template>
       <template #state="{ row }">
-        <span class="state" :class="{ query: row.state === 'due', stop: row.state === 'disturbed', quiet: row.state === 'withdrawn' }"
-          ><VerdictMark :verdict="MARK[row.state]" /> {{ row.state }}</span
+        <span
+          class="state whitespace-nowrap"
+          :class="{ query: row.state === 'due', stop: row.state === 'disturbed', quiet: row.state === 'withdrawn' }"
+          ><VerdictMark class="align-[-2px] mr-1.5" :verdict="MARK[row.state]" /> {{ row.state }}</span
         >
       </template>
       <template #kind="{ row }"
@@ -97,13 +99,3 @@ const AddGauge = defineAsyncComponent(() => import('./AddGauge.vue'))
     </template>
   </div>
 </template>
-
-<style scoped>
-.state {
-  white-space: nowrap;
-}
-.state svg {
-  vertical-align: -2px;
-  margin-right: 6px;
-}
-</style>

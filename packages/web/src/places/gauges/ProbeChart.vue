@@ -99,31 +99,19 @@ const change = computed(() => {
       :label="`${points.length} calibrations; since the one before: ${change ?? 'nothing to compare with'}`"
     >
       <g v-for="curve in curves" :key="curve.side">
-        <path class="curve" :d="curve.path ?? ''" :stroke-dasharray="DASHES[curve.side]" />
-        <circle v-for="(point, at) in curve.own" :key="at" :cx="x(point.at)" :cy="y(point.value)" r="3.5" />
+        <path class="fill-none stroke-act stroke-2" :d="curve.path ?? ''" :stroke-dasharray="DASHES[curve.side]" />
+        <circle v-for="(point, at) in curve.own" :key="at" class="fill-act" :cx="x(point.at)" :cy="y(point.value)" r="3.5" />
       </g>
-      <text v-for="name in names" :key="name.side" class="name" :x="width - RIGHT + 10" :y="name.y + 5">
+      <text v-for="name in names" :key="name.side" class="name fill-ink" :x="width - RIGHT + 10" :y="name.y + 5">
         {{ name.side.replace('-', '\u2212') }}
       </text>
     </ChartFrame>
-    <p class="quiet" v-if="change">Since the calibration before: {{ change }} {{ machine.unit }}.</p>
+    <p class="quiet mx-0 mt-1 mb-0" v-if="change">Since the calibration before: {{ change }} {{ machine.unit }}.</p>
   </section>
 </template>
 
 <style scoped>
-.curve {
-  fill: none;
-  stroke: var(--act);
-  stroke-width: 2;
-}
-circle {
-  fill: var(--act);
-}
 text.name {
-  fill: var(--ink);
   font-weight: 700;
-}
-p {
-  margin: 4px 0 0;
 }
 </style>

@@ -27,8 +27,14 @@ function strike(text: string, keep: boolean): void {
 </script>
 
 <template>
-  <ul class="lines">
-    <li v-for="line in lines" :key="line.text" :data-kind="line.kind" :class="{ struck: struck?.includes(line.text) }">
+  <ul class="lines list-none mx-0 mt-0 mb-2.5 p-0">
+    <li
+      v-for="line in lines"
+      :key="line.text"
+      class="flex gap-2.5 items-center min-h-9.5 border-b border-b-rule"
+      :data-kind="line.kind"
+      :class="{ struck: struck?.includes(line.text) }"
+    >
       <Checkbox
         v-if="struck !== null"
         :checked="!struck.includes(line.text)"
@@ -36,31 +42,9 @@ function strike(text: string, keep: boolean): void {
         @change="(event) => strike(line.text, event.target.checked)"
       />
       <VerdictMark :verdict="MARKS[line.kind]" />
-      <span class="text"
+      <span class="text flex-1 in-[.struck]:line-through in-[.struck]:text-quiet"
         >{{ line.text }} <RouterLink v-if="line.entry" :to="{ name: 'entry', params: { entry: line.entry } }">entry</RouterLink></span
       >
     </li>
   </ul>
 </template>
-
-<style scoped>
-.lines {
-  list-style: none;
-  margin: 0 0 10px;
-  padding: 0;
-}
-li {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  min-height: 38px;
-  border-bottom: 1px solid var(--rule);
-}
-.text {
-  flex: 1;
-}
-.struck .text {
-  text-decoration: line-through;
-  color: var(--quiet);
-}
-</style>

@@ -64,13 +64,19 @@ const period = ({ from, to }: Pick<Handover, 'from' | 'to'>) => `${dayTime(from,
   <div v-else class="page">
     <h1>Handover, {{ name }}</h1>
     <ControlAgrees :machine="machine" />
-    <section v-for="one in unread" :key="one.id" class="sheet paper" :data-handover="one.id" aria-label="To be read">
-      <h2>From the {{ one.shift }} shift, {{ period(one) }}</h2>
+    <section
+      v-for="one in unread"
+      :key="one.id"
+      class="sheet px-4.5 pt-3 pb-4 mx-0 mt-2.5 mb-4.5 max-w-225"
+      :data-handover="one.id"
+      aria-label="To be read"
+    >
+      <h2 class="mx-0 mt-1 mb-2">From the {{ one.shift }} shift, {{ period(one) }}</h2>
       <HandoverLines :lines="one.lines" />
-      <p v-if="one.words" class="words">{{ one.words }}</p>
+      <p v-if="one.words" class="whitespace-pre-wrap border-l-3 border-l-act pl-3">{{ one.words }}</p>
       <p class="quiet">Signed by {{ one.by }}, {{ dayTime(one.at, session.shop) }}. Not read yet.</p>
       <MayNot v-if="one.by !== session.person?.name" to="readHandover">
-        <Form class="line" @submit.prevent="read(one)">
+        <Form class="line flex flex-wrap gap-x-4 gap-y-2.5 items-end mt-2.5" @submit.prevent="read(one)">
           <PinField v-model="readPin" :label="`PIN of ${session.person?.name}`" />
           <Button type="primary" size="large" html-type="submit" :disabled="reading.busy.value || readPin.length < 4"
             >I have read it</Button
@@ -81,22 +87,22 @@ const period = ({ from, to }: Pick<Handover, 'from' | 'to'>) => `${dayTime(from,
       <p v-if="reading.trouble.value" class="stop" role="alert">{{ reading.trouble.value }}</p>
     </section>
 
-    <div class="line">
+    <div class="line flex flex-wrap gap-x-4 gap-y-2.5 items-end mt-2.5">
       <OneOf v-model="shift" name="Which shift" :options="SHIFTS" />
-      <strong v-if="page.data.value.span">{{ page.data.value.span.name }}, {{ period(page.data.value.span) }}</strong>
+      <strong v-if="page.data.value.span" class="self-center">{{ page.data.value.span.name }}, {{ period(page.data.value.span) }}</strong>
     </div>
     <p v-if="!page.data.value.span" class="quiet">The shop has no shifts on record. A lead writes them down under Shop and people.</p>
     <p v-else-if="page.data.value.signed" class="quiet">
       {{ page.data.value.signed.by }} has handed it over, {{ dayTime(page.data.value.signed.at, session.shop) }}.
     </p>
-    <Form v-else class="sheet paper" @submit.prevent="sign">
+    <Form v-else class="sheet px-4.5 pt-3 pb-4 mx-0 mt-2.5 mb-4.5 max-w-225" @submit.prevent="sign">
       <p v-if="draft.length === 0" class="quiet">
         Nothing happened here that the next shift has to know. A shift without entries needs no handover.
       </p>
       <HandoverLines v-model:struck="struck" :lines="draft" />
       <TextField v-model="words" label="In your own words" :maxlength="2000" />
       <MayNot to="signHandover">
-        <div class="line">
+        <div class="line flex flex-wrap gap-x-4 gap-y-2.5 items-end mt-2.5">
           <PinField v-model="pin" :label="`PIN of ${session.person?.name}`" />
           <Button
             type="primary"
@@ -111,48 +117,20 @@ const period = ({ from, to }: Pick<Handover, 'from' | 'to'>) => `${dayTime(from,
     </Form>
 
     <template v-if="older.length > 0">
-      <h2>Before</h2>
-      <details v-for="one in older" :key="one.id" class="older">
-        <summary>
+      <h2 class="mx-0 mt-1 mb-2">Before</h2>
+      <details v-for="one in older" :key="one.id">
+        <summary class="min-h-11 leading-11 cursor-pointer">
           {{ one.shift }}, {{ period(one) }} <span class="quiet">{{ one.by }} to {{ one.readBy }}</span>
         </summary>
         <HandoverLines :lines="one.lines" />
-        <p v-if="one.words" class="words">{{ one.words }}</p>
+        <p v-if="one.words" class="whitespace-pre-wrap border-l-3 border-l-act pl-3">{{ one.words }}</p>
       </details>
     </template>
   </div>
 </template>
 
 <style scoped>
-.paper {
-  padding: 12px 18px 16px;
-  margin: 10px 0 18px;
-  max-width: 900px;
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 16px;
-  align-items: end;
-  margin-top: 10px;
-}
 .line + p {
   margin-top: 10px;
-}
-.line > strong {
-  align-self: center;
-}
-.words {
-  white-space: pre-wrap;
-  border-left: 3px solid var(--act);
-  padding-left: 12px;
-}
-h2 {
-  margin: 4px 0 8px;
-}
-summary {
-  min-height: 44px;
-  line-height: 44px;
-  cursor: pointer;
 }
 </style>

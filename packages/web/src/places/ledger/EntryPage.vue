@@ -38,22 +38,29 @@ async function takeBack(): Promise<void> {
 <template>
   <div class="page">
     <template v-if="content && machine">
-      <h1 :class="{ taken: query.data.value!.correctedBy }">{{ content.title }}</h1>
-      <p class="quiet">
+      <h1 class="[&.taken]:line-through [&.taken]:text-quiet mb-1" :class="{ taken: query.data.value!.correctedBy }">
+        {{ content.title }}
+      </h1>
+      <p class="quiet mx-0 mt-0 mb-2.5">
         Entry {{ content.seq }} on {{ machine.name }}, {{ dayTime(content.at, session.shop) }}, {{ content.person.name }},
         {{ content.person.role }}<template v-if="content.shift">, {{ content.shift }} shift</template>
       </p>
-      <p v-if="query.data.value!.correctedBy" class="query">
+      <p v-if="query.data.value!.correctedBy" class="query mx-0 mt-0 mb-2.5">
         Taken back: it no longer counts.
         <RouterLink :to="{ name: 'entry', params: { entry: query.data.value!.correctedBy! } }">See the correction</RouterLink>
       </p>
-      <p v-if="content.reason">Reason: {{ content.reason }}</p>
-      <p v-if="content.refers">
+      <p v-if="content.reason" class="mx-0 mt-0 mb-2.5">Reason: {{ content.reason }}</p>
+      <p v-if="content.refers" class="mx-0 mt-0 mb-2.5">
         <RouterLink :to="{ name: 'entry', params: { entry: content.refers } }">The entry this is about</RouterLink>
       </p>
-      <CutMeanwhile v-if="content.writes.length > 0" :entry="entry" :taken-back="Boolean(query.data.value!.correctedBy)" />
+      <CutMeanwhile
+        v-if="content.writes.length > 0"
+        class="mx-0 mt-0 mb-2.5"
+        :entry="entry"
+        :taken-back="Boolean(query.data.value!.correctedBy)"
+      />
       <EntrySheet :entry="query.data.value!" :machine="machine" />
-      <p class="ways">
+      <p class="ways mx-0 mt-0 mb-2.5 mt-2.5 flex gap-5">
         <GoTo
           type="link"
           v-for="write in content.writes"
@@ -67,7 +74,9 @@ async function takeBack(): Promise<void> {
         >
       </p>
       <Remarks about="entry" :of="entry" />
-      <p class="quiet small hash">{{ query.data.value!.hash }}, follows {{ query.data.value!.previousHash.slice(0, 12) }}…</p>
+      <p class="quiet small mx-0 mt-0 mb-2.5 wrap-anywhere">
+        {{ query.data.value!.hash }}, follows {{ query.data.value!.previousHash.slice(0, 12) }}…
+      </p>
       <Modal
         v-model:open="correcting"
         title="Take this entry back"
@@ -76,36 +85,18 @@ async function takeBack(): Promise<void> {
         :ok-button-props="{ disabled: reason.trim().length < 3 }"
         @ok="takeBack"
       >
-        <p>It stays in the ledger; a new entry says that it no longer counts and puts back what stood before.</p>
+        <p class="mx-0 mt-0 mb-2.5">It stays in the ledger; a new entry says that it no longer counts and puts back what stood before.</p>
         <TextField v-model="reason" label="Reason" :rows="3" :maxlength="500" />
-        <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+        <p v-if="trouble" class="stop mx-0 mt-0 mb-2.5" role="alert">{{ trouble }}</p>
       </Modal>
     </template>
-    <Opening v-else :error="query.error.value" />
+    <Opening v-else class="mx-0 mt-0 mb-2.5" :error="query.error.value" />
   </div>
 </template>
 
 <style scoped>
-.page > h1 {
-  margin-bottom: 4px;
-}
-p {
-  margin: 0 0 10px;
-}
-.taken {
-  text-decoration: line-through;
-  color: var(--quiet);
-}
-.ways {
-  margin-top: 10px;
-  display: flex;
-  gap: 20px;
-}
 .ways a {
   display: inline-flex;
   align-items: center;
-}
-.hash {
-  overflow-wrap: anywhere;
 }
 </style>

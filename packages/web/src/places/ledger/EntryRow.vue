@@ -11,35 +11,40 @@ const session = useSession()
 </script>
 
 <template>
-  <li :class="{ taken: entry.correctedBy }" :data-kind="entry.kind">
-    <RouterLink :to="{ name: 'entry', params: { entry: entry.id } }">
-      <span class="quiet figure when">{{ when(entry.at, session.shop) }}</span>
+  <li class="border-b border-b-rule last:border-b-0" :class="{ taken: entry.correctedBy }" :data-kind="entry.kind">
+    <RouterLink
+      class="grid grid-cols-[150px_100px_minmax(0,1fr)_20px_220px_150px] gap-3 items-center min-h-12 px-4 py-1 text-inherit no-underline max-broad:grid-cols-[130px_90px_minmax(0,1fr)_20px_190px] max-phone:grid-cols-[minmax(0,1fr)_auto] max-phone:gap-x-2.5 max-phone:gap-y-0.5 max-phone:px-3 max-phone:py-2"
+      :to="{ name: 'entry', params: { entry: entry.id } }"
+    >
+      <span class="quiet figure">{{ when(entry.at, session.shop) }}</span>
       <span class="machine"
-        >{{ entry.machineName }} <span class="quiet small figure">{{ entry.seq }}</span><span v-if="entry.setup" class="quiet small job"
+        >{{ entry.machineName }} <span class="quiet small figure">{{ entry.seq }}</span><span
+          v-if="entry.setup"
+          class="quiet small job block"
           >job {{ entry.setup.job }}</span
         ></span
       >
-      <span class="what">
-        <span class="title">{{ entry.title }}</span>
+      <span class="max-phone:col-span-full">
+        <span class="title in-[.taken]:text-quiet in-[a:hover]:underline-offset-[3px]">{{ entry.title }}</span>
         <span v-if="entry.correctedBy" class="quiet small"> taken back</span>
-        <span v-if="entry.reason" class="quiet small reason">{{ entry.reason }}</span>
+        <span v-if="entry.reason" class="quiet small reason block">{{ entry.reason }}</span>
       </span>
       <span class="marks">
         <VerdictMark v-if="entry.released" verdict="stop" />
         <VerdictMark v-else-if="entry.queries > 0" verdict="query" />
       </span>
-      <span class="values">
+      <span class="grid grid-cols-[1fr_84px] gap-x-2 gap-y-0 items-baseline text-right">
         <template v-for="write in entry.writes.slice(0, 4)" :key="write.register">
-          <span class="figure after">{{ write.after === null ? 'unset' : asRegister(write.register, write.after, machine) }}</span>
+          <span class="figure after text-18 in-[.taken]:text-quiet">{{
+            write.after === null ? 'unset' : asRegister(write.register, write.after, machine)
+          }}</span>
           <span v-if="write.before !== null && write.after !== null" class="figure quiet small">{{
             asRegister(write.register, minus(write.after, write.before), machine, 'always')
           }}</span>
         </template>
-        <span v-if="entry.writes.length + entry.more > 4" class="quiet small rest"
-          >and {{ entry.writes.length + entry.more - 4 }} more</span
-        >
+        <span v-if="entry.writes.length + entry.more > 4" class="quiet small">and {{ entry.writes.length + entry.more - 4 }} more</span>
       </span>
-      <span class="quiet by"
+      <span class="quiet by text-right whitespace-nowrap max-broad:hidden"
         >{{ entry.by }}<span v-if="entry.shift" class="small">, {{ entry.shift }}</span></span
       >
     </RouterLink>
@@ -47,67 +52,11 @@ const session = useSession()
 </template>
 
 <style scoped>
-li {
-  border-bottom: 1px solid var(--rule);
-}
-li:last-child {
-  border-bottom: 0;
-}
-a {
-  display: grid;
-  grid-template-columns: 150px 100px minmax(0, 1fr) 20px 220px 150px;
-  gap: 12px;
-  align-items: center;
-  min-height: 48px;
-  padding: 4px 16px;
-  color: inherit;
-  text-decoration: none;
-}
-.job {
-  display: block;
-}
 a:hover .title {
   text-decoration: underline;
-  text-underline-offset: 3px;
-}
-.values {
-  display: grid;
-  grid-template-columns: 1fr 84px;
-  gap: 0 8px;
-  align-items: baseline;
-  text-align: right;
-}
-.after {
-  font-size: 18px;
-}
-.by {
-  text-align: right;
-  white-space: nowrap;
-}
-.reason {
-  display: block;
 }
 .taken .title,
 .taken .after {
   text-decoration: line-through;
-  color: var(--quiet);
-}
-@media (max-width: 1100px) {
-  a {
-    grid-template-columns: 130px 90px minmax(0, 1fr) 20px 190px;
-  }
-  .by {
-    display: none;
-  }
-}
-@media (max-width: 760px) {
-  a {
-    grid-template-columns: minmax(0, 1fr) auto;
-    gap: 2px 10px;
-    padding: 8px 12px;
-  }
-  .what {
-    grid-column: 1 / -1;
-  }
 }
 </style>

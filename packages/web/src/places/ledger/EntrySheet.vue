@@ -33,8 +33,8 @@ const rests = computed(() => [
 </script>
 
 <template>
-  <div class="entry-sheet">
-    <div v-if="content.working" class="two">
+  <div class="grid gap-3">
+    <div v-if="content.working" class="grid grid-cols-[minmax(0,370fr)_minmax(0,516fr)] gap-3.5 min-h-75 max-narrow:grid-cols-1">
       <DrawingPane v-if="content.drawing" :drawing="content.drawing" :unit="content.working?.unit ?? machine.unit" />
       <WorkingRecord
         :working="content.working"
@@ -46,7 +46,7 @@ const rests = computed(() => [
     </div>
     <Rows
       v-else-if="content.writes.length > 0"
-      class="figures"
+      class="max-w-160"
       :columns="COLUMNS"
       :rows="content.writes"
       :row-key="({ register }) => register"
@@ -62,47 +62,53 @@ const rests = computed(() => [
         ><span v-if="row.state === 'disturbed'" class="stop"> disturbed</span></template
       >
     </Rows>
-    <ul v-if="looked.length > 0" class="sheet findings">
-      <li v-for="line in looked" :key="line"><VerdictMark verdict="clear" /> {{ line }}</li>
+    <ul v-if="looked.length > 0" class="sheet list-none m-0 px-4 py-1">
+      <li v-for="line in looked" :key="line" class="flex gap-3 items-baseline px-0 py-1.75">
+        <VerdictMark class="self-start mt-0.75" verdict="clear" /> {{ line }}
+      </li>
     </ul>
-    <ul v-if="content.carried" class="sheet findings">
-      <li v-for="figure in content.carried.flatMap((one) => one.figures)" :key="figure.register">
+    <ul v-if="content.carried" class="sheet list-none m-0 px-4 py-1">
+      <li
+        v-for="figure in content.carried.flatMap((one) => one.figures)"
+        :key="figure.register"
+        class="flex gap-3 items-baseline px-0 py-1.75"
+      >
         <RouterLink :to="{ name: 'entry', params: { entry: figure.origin } }">{{ figure.name }}</RouterLink>
         <strong class="figure">{{ asRegister(figure.register, figure.value, machine) }}</strong>
         <span class="quiet">measured {{ dayTime(figure.at, session.shop) }} by {{ figure.by }}</span>
       </li>
     </ul>
-    <ul v-if="content.findings.length > 0" class="sheet findings">
-      <li v-for="({ finding, reason }, at) in open" :key="at">
-        <VerdictMark :verdict="finding.verdict" />
+    <ul v-if="content.findings.length > 0" class="sheet list-none m-0 px-4 py-1">
+      <li v-for="({ finding, reason }, at) in open" :key="at" class="flex gap-3 items-baseline px-0 py-1.75">
+        <VerdictMark class="self-start mt-0.75" :verdict="finding.verdict" />
         <span
           >{{ finding.sentence }} <em v-if="reason">Reason: {{ reason }}</em></span
         >
       </li>
-      <li v-if="clear.length > 0">
-        <VerdictMark verdict="clear" />
+      <li v-if="clear.length > 0" class="flex gap-3 items-baseline px-0 py-1.75">
+        <VerdictMark class="self-start mt-0.75" verdict="clear" />
         <details>
-          <summary>{{ clearNames }}: {{ clear.length }} clear</summary>
-          <p v-for="({ finding }, at) in clear" :key="at" class="quiet">{{ finding.sentence }}</p>
+          <summary class="cursor-pointer">{{ clearNames }}: {{ clear.length }} clear</summary>
+          <p v-for="({ finding }, at) in clear" :key="at" class="quiet m-0 px-0 py-1">{{ finding.sentence }}</p>
         </details>
       </li>
-      <li v-if="content.release">
-        <VerdictMark verdict="stop" />
+      <li v-if="content.release" class="flex gap-3 items-baseline px-0 py-1.75">
+        <VerdictMark class="self-start mt-0.75" verdict="stop" />
         <span
           >Released by {{ content.release.person.name }}: <em>{{ content.release.reason }}</em></span
         >
       </li>
     </ul>
-    <ul v-if="content.readouts.length > 0 && content.kind !== 'seen'" class="sheet findings">
-      <li v-for="readout in content.readouts" :key="readout.key">
-        <VerdictMark :verdict="entry.seen.includes(readout.key) ? 'clear' : 'to-see'" />
+    <ul v-if="content.readouts.length > 0 && content.kind !== 'seen'" class="sheet list-none m-0 px-4 py-1">
+      <li v-for="readout in content.readouts" :key="readout.key" class="flex gap-3 items-baseline px-0 py-1.75">
+        <VerdictMark class="self-start mt-0.75" :verdict="entry.seen.includes(readout.key) ? 'clear' : 'to-see'" />
         <span
           >{{ readout.sentence }} <strong class="figure">{{ readoutText(readout, machine) }}</strong>
           <span class="quiet">&ensp;{{ entry.seen.includes(readout.key) ? 'seen' : 'not seen yet' }}</span></span
         >
       </li>
     </ul>
-    <p v-if="rests.length > 0" class="quiet small">
+    <p v-if="rests.length > 0" class="quiet small m-0">
       Worked out with
       <template v-for="(rest, at) in rests" :key="rest.register"
         ><template v-if="at > 0">, </template
@@ -111,7 +117,7 @@ const rests = computed(() => [
         ></template
       >.
     </p>
-    <p v-if="content.gauges.length > 0" class="quiet small">
+    <p v-if="content.gauges.length > 0" class="quiet small m-0">
       Rests on
       <template v-for="(gauge, at) in content.gauges" :key="gauge.id"
         ><template v-if="at > 0">, </template>{{ gauge.name }} ({{ formatExact(gauge.size, machine.unit) }},
@@ -120,51 +126,3 @@ const rests = computed(() => [
     </p>
   </div>
 </template>
-
-<style scoped>
-.entry-sheet {
-  display: grid;
-  gap: 12px;
-}
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 370fr) minmax(0, 516fr);
-  gap: 14px;
-  min-height: 300px;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.findings {
-  padding: 4px 16px;
-}
-.findings li {
-  display: flex;
-  gap: 12px;
-  align-items: baseline;
-  padding: 7px 0;
-}
-.findings svg {
-  align-self: flex-start;
-  margin-top: 3px;
-}
-.figures {
-  max-width: 640px;
-}
-p {
-  margin: 0;
-}
-@media (max-width: 900px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-summary {
-  cursor: pointer;
-}
-details p {
-  padding: 4px 0;
-}
-</style>

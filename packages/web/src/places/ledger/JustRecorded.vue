@@ -10,7 +10,7 @@ defineEmits<{ undone: [] }>()
 </script>
 
 <template>
-  <div class="page recorded">
+  <div class="page recorded grid grid-cols-1 gap-3.5 content-start">
     <h1>{{ title }}</h1>
     <EntryNote :entry="entry" :machine="machine" @undone="$emit('undone')"><slot name="ways" /></EntryNote>
     <p v-if="entry.content.writes.length > 0" class="quiet">
@@ -22,12 +22,6 @@ defineEmits<{ undone: [] }>()
 </template>
 
 <style scoped>
-.recorded {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 14px;
-  align-content: start;
-}
 .recorded > * {
   margin: 0;
 }

@@ -102,13 +102,13 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
 <template>
   <div class="page">
     <h1>Ledger</h1>
-    <div class="filters">
+    <div class="flex flex-wrap gap-x-3 gap-y-2.5 min-h-11 mb-3 items-center">
       <LedgerFilters :filter="filter" :jobs="jobs" @choose="choose" @between="between" />
       <Button v-if="isNarrowed" type="link" @click="router.replace({ query: {} })">Show all</Button>
-      <span class="grow" />
+      <span class="flex-1" />
       <Button :disabled="entries.length === 0" @click="save">Save as CSV</Button>
     </div>
-    <p v-if="filter.register || filter.setup" class="narrowed">
+    <p v-if="filter.register || filter.setup" class="mx-0 mt-0 mb-2.5">
       <Tag v-if="registerWord" closable @close="choose('register', undefined)">{{ registerWord }}</Tag>
       <Tag v-if="filter.setup" closable @close="choose('setup', undefined)">{{ setupName }}</Tag>
     </p>
@@ -117,12 +117,17 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
     <p v-else-if="first.data.value && entries.length === 0" class="quiet">
       {{ isNarrowed ? 'No entry fits.' : 'Nothing is recorded here yet. Entries come from the routines in Setup.' }}
     </p>
-    <section v-for="group in groups" :key="group.entries[0]!.id" class="group" :data-group="group.setup?.id">
-      <h2 v-if="group.heading">
-        <RouterLink v-if="group.setup" :to="{ name: 'ledger', query: { setup: group.setup.id } }">{{ group.heading }}</RouterLink>
+    <section v-for="group in groups" :key="group.entries[0]!.id" :data-group="group.setup?.id">
+      <h2 v-if="group.heading" class="mx-0 mt-3.5 mb-1 text-16">
+        <RouterLink
+          v-if="group.setup"
+          class="inline-block px-0 py-2.5 text-inherit"
+          :to="{ name: 'ledger', query: { setup: group.setup.id } }"
+          >{{ group.heading }}</RouterLink
+        >
         <template v-else>{{ group.heading }}</template>
       </h2>
-      <ol v-if="machines.data.value" class="sheet list">
+      <ol v-if="machines.data.value" class="sheet list-none m-0 p-0">
         <EntryRow v-for="entry in group.entries" :key="entry.id" :entry="entry" :machine="machineOf(entry.machine)!" />
       </ol>
     </section>
@@ -130,31 +135,3 @@ const machineOf = (id: string) => machines.data.value?.find((machine) => machine
     <Button type="link" v-if="more" @click="loadMore">Older entries</Button>
   </div>
 </template>
-
-<style scoped>
-.filters {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 12px;
-  min-height: 44px;
-  margin-bottom: 12px;
-  align-items: center;
-}
-.narrowed {
-  margin: 0 0 10px;
-}
-h2 {
-  margin: 14px 0 4px;
-  font-size: 16px;
-}
-h2 a {
-  display: inline-block;
-  padding: 10px 0;
-  color: inherit;
-}
-.list {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-</style>

@@ -53,7 +53,7 @@ function between(picked: unknown): void {
   </InTurn>
   <InTurn>
     <RangePicker
-      class="days"
+      class="days w-62.5"
       :value="days as [Dayjs, Dayjs]"
       :placeholder="['from the first', 'to today']"
       :allow-empty="[true, true]"
@@ -66,8 +66,5 @@ function between(picked: unknown): void {
 <style scoped>
 .ant-select {
   width: 168px;
-}
-.days {
-  width: 250px;
 }
 </style>

@@ -47,7 +47,7 @@ const written = (value: number) => asRegister(props.register, Math.round(value) 
 </script>
 
 <template>
-  <figure v-if="points.length > 1" class="sheet">
+  <figure v-if="points.length > 1" class="sheet mx-0 mt-0 mb-3 px-3 py-2">
     <ChartFrame
       v-model:width="width"
       :height="HEIGHT"
@@ -58,9 +58,16 @@ const written = (value: number) => asRegister(props.register, Math.round(value) 
       :below="days"
       :label="`${name}, ${points.length} times written; it stands at ${points.at(-1)!.value === null ? 'unset' : written(points.at(-1)!.value!)}`"
     >
-      <path class="stands" :d="path ?? ''" />
+      <path class="fill-none stroke-act stroke-2" :d="path ?? ''" />
       <template v-for="point in points" :key="point.id">
-        <circle v-if="point.value !== null" :class="{ back: point.takenBack }" :cx="x(point.at)" :cy="y(point.value)" r="4" />
+        <circle
+          v-if="point.value !== null"
+          class="fill-act stroke-act stroke-2 [&.back]:fill-sheet"
+          :class="{ back: point.takenBack }"
+          :cx="x(point.at)"
+          :cy="y(point.value)"
+          r="4"
+        />
       </template>
     </ChartFrame>
     <figcaption class="quiet small">
@@ -68,23 +75,3 @@ const written = (value: number) => asRegister(props.register, Math.round(value) 
     </figcaption>
   </figure>
 </template>
-
-<style scoped>
-figure {
-  margin: 0 0 12px;
-  padding: 8px 12px;
-}
-.stands {
-  fill: none;
-  stroke: var(--act);
-  stroke-width: 2;
-}
-circle {
-  fill: var(--act);
-  stroke: var(--act);
-  stroke-width: 2;
-}
-.back {
-  fill: var(--sheet);
-}
-</style>

@@ -29,11 +29,11 @@ const isOff = computed(() => observed.value !== null && ['lost', 'wrong'].includ
 </script>
 
 <template>
-  <p class="connection" data-connection>
+  <p class="flex flex-wrap gap-x-3.5 gap-y-1.5 items-center mx-0 mt-0 mb-3.5" data-connection>
     <template v-if="isReached && observed">
       <span :class="{ stop: isOff }">{{ STATES[observed.link] }}.</span>
       <span v-if="observed.because" class="query">{{ observed.because }}</span>
-      <span v-if="observed.link === 'on'" class="figure">{{ positions.join('  ') }}</span>
+      <span v-if="observed.link === 'on'" class="figure whitespace-pre-wrap">{{ positions.join('  ') }}</span>
       <span v-if="observed.link === 'on'" class="quiet small"
         >machine coordinates, {{ (observed.age / 1000).toFixed(1) }} s ago; {{ observed.slot }}, T{{ observed.tool }}</span
       >
@@ -54,16 +54,3 @@ const isOff = computed(() => observed.value !== null && ['lost', 'wrong'].includ
     />
   </p>
 </template>
-
-<style scoped>
-.connection {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 14px;
-  align-items: center;
-  margin: 0 0 14px;
-}
-.figure {
-  white-space: pre-wrap;
-}
-</style>

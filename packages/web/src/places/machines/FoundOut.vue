@@ -12,11 +12,11 @@ const shown = () => props.asked.map((id) => ({ id, ...GUIDE[id] }))
     <h2>Not sure? How to find it out at the machine</h2>
     <Collapse ghost>
       <CollapsePanel v-for="one in shown()" :key="one.id" :header="one.question" :data-guide="one.id">
-        <p>{{ one.means }}</p>
-        <ol>
+        <p class="mx-0 mt-0 mb-1.5 max-w-180">{{ one.means }}</p>
+        <ol class="mx-0 mt-0 mb-1.5 max-w-180">
           <li v-for="step in one.steps" :key="step">{{ step }}</li>
         </ol>
-        <ul>
+        <ul class="mx-0 mt-0 mb-1.5 max-w-180">
           <li v-for="{ sees, then } in one.answers" :key="sees">
             {{ sees }}: <strong>{{ then }}</strong>
           </li>
@@ -25,12 +25,3 @@ const shown = () => props.asked.map((id) => ({ id, ...GUIDE[id] }))
     </Collapse>
   </section>
 </template>
-
-<style scoped>
-p,
-ol,
-ul {
-  margin: 0 0 6px;
-  max-width: 720px;
-}
-</style>

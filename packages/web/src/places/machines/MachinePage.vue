@@ -34,7 +34,7 @@ const say = (what: 'home' | 'power') => send(what, { params: { id: props.machine
   <div class="page">
     <template v-if="scene.data.value">
       <h1>What stands in {{ scene.data.value.machine.name }}</h1>
-      <p class="state">
+      <p class="state flex gap-x-4.5 gap-y-2.5 items-center flex-wrap mx-0 mt-0 mb-4">
         <span v-if="homed" class="quiet">Homed {{ when(scene.data.value.homedAt!, session.shop) }}.</span>
         <span v-else class="stop">Not homed since it was switched on.</span>
         <Button v-if="!homed" @click="say('home')">It has been homed</Button>
@@ -51,27 +51,11 @@ const say = (what: 'home' | 'power') => send(what, { params: { id: props.machine
       <ConnectionLine :machine="scene.data.value.machine" />
       <Reservations :scene="scene.data.value" />
       <StandingTable :scene="scene.data.value" />
-      <InTurn><TurretView class="turret" :scene="scene.data.value" /></InTurn>
-      <h2>Routines without a setup</h2>
+      <InTurn><TurretView class="turret mt-5.5" :scene="scene.data.value" /></InTurn>
+      <h2 class="mx-0 mt-6.5 mb-2.5">Routines without a setup</h2>
       <RoutineList :machine="scene.data.value.machine" :to="(routine) => ({ name: 'machine-routine', params: { machine, routine } })" />
       <InTurn><Remarks about="machine" :of="machine" /></InTurn>
     </template>
     <Opening v-else :error="error" />
   </div>
 </template>
-
-<style scoped>
-h2 {
-  margin: 26px 0 10px;
-}
-.turret {
-  margin-top: 22px;
-}
-.state {
-  display: flex;
-  gap: 10px 18px;
-  align-items: center;
-  flex-wrap: wrap;
-  margin: 0 0 16px;
-}
-</style>

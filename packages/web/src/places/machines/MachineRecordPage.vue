@@ -94,8 +94,8 @@ async function keep(): Promise<void> {
     <TurretFields v-if="asks('turrets')" v-model="form.turret" :sub-spindle="form.subSpindle" :problems="checked.problems.value" />
     <template v-if="asks('rotary')">
       <h2>Rotary axes, in degrees</h2>
-      <div v-for="(one, at) in form.rotary" :key="one.axis" class="fields rotary">
-        <strong>{{ one.axis }}</strong>
+      <div v-for="(one, at) in form.rotary" :key="one.axis" class="fields">
+        <strong class="self-end leading-11">{{ one.axis }}</strong>
         <WordField
           v-model="one.increment"
           :label="`Step of ${one.axis}`"
@@ -150,7 +150,7 @@ async function keep(): Promise<void> {
     />
     <h2>Limits of the checks</h2>
     <p class="quiet">The shop’s figure holds unless this machine has a tighter one. Lengths in {{ form.unit }}.</p>
-    <Rows class="limits" :columns="LIMIT_COLUMNS" :rows="LIMITS" :row-key="({ id }) => id">
+    <Rows class="max-w-225" :columns="LIMIT_COLUMNS" :rows="LIMITS" :row-key="({ id }) => id">
       <template #shop="{ row }"
         ><span class="figure">{{ limitText(row, row.value, form.unit) }}{{ row.kind === 'angle' ? '°' : '' }}</span></template
       >
@@ -165,8 +165,8 @@ async function keep(): Promise<void> {
       </template>
     </Rows>
     <h2>Work offset slots</h2>
-    <div class="slots">
-      <div v-for="(slot, at) in form.slots" :key="at" class="slot">
+    <div class="slots grid grid-cols-[repeat(auto-fill,minmax(min(400px,100%),1fr))] gap-x-6 gap-y-2">
+      <div v-for="(slot, at) in form.slots" :key="at" class="grid grid-cols-[120px_minmax(0,1fr)_auto_auto] gap-2">
         <Input v-model:value="slot.code" :aria-label="`Slot ${at + 1}`" :maxlength="12" />
         <Input v-model:value="slot.name" :aria-label="`Plain name of slot ${at + 1}`" placeholder="plain name" :maxlength="60" />
         <Checkbox v-if="asks('spindles') && form.subSpindle" v-model:checked="slot.onSub">sub-spindle</Checkbox>
@@ -181,22 +181,5 @@ async function keep(): Promise<void> {
 <style scoped>
 h2 {
   margin: 24px 0 10px;
-}
-.rotary strong {
-  align-self: end;
-  line-height: 44px;
-}
-.slots {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(400px, 100%), 1fr));
-  gap: 8px 24px;
-}
-.slot {
-  display: grid;
-  grid-template-columns: 120px minmax(0, 1fr) auto auto;
-  gap: 8px;
-}
-.limits {
-  max-width: 900px;
 }
 </style>

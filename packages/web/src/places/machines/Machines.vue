@@ -38,15 +38,15 @@ useContextLine(() => ['Machines'])
       <template #counts="{ row }">{{ KINDS[row.kind].counts(row) }}</template>
       <template #slots="{ row }">{{ row.slots.length }}</template>
       <template #travel="{ row }">
-        <span v-for="travel in row.travels" :key="travel.axis" class="travel figure"
+        <span v-for="travel in row.travels" :key="travel.axis" class="figure block"
           >{{ travel.axis }} {{ exactly(travel.min, row.unit) }} to {{ exactly(travel.max, row.unit) }}</span
         >
-        <span v-for="one in row.rotary" :key="one.axis" class="travel figure"
+        <span v-for="one in row.rotary" :key="one.axis" class="figure block"
           >{{ one.axis }} {{ one.travel ? `${formatAngle(one.travel.min, 0)} to ${formatAngle(one.travel.max, 0)}` : 'without end' }}</span
         >
       </template>
     </Rows>
-    <p class="ways">
+    <p class="ways flex flex-wrap items-center gap-x-5 gap-y-2">
       <GoTo v-if="!session.mayNot('addMachine')" type="link" to="/machines/new">Add a machine</GoTo>
       <GoTo type="link" to="/people">Shop and people</GoTo>
       <span v-if="session.mayNot('addMachine')" class="quiet">A lead adds machines and people.</span>
@@ -60,14 +60,5 @@ useContextLine(() => ['Machines'])
   align-items: center;
   min-height: 32px;
   font-weight: 700;
-}
-.travel {
-  display: block;
-}
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 20px;
 }
 </style>

@@ -17,7 +17,7 @@ const end = (id: string) => send('endReservation', { params: { id } })
 
 <template>
   <section aria-label="Slots kept for somebody">
-    <ul v-if="scene.reserved.length > 0">
+    <ul v-if="scene.reserved.length > 0" class="list-none mx-0 mt-2 mb-0 p-0">
       <li v-for="one in scene.reserved" :key="one.id" :data-reserved="one.slot">
         {{ reservedWords(one) }}<template v-if="one.until">, until {{ when(one.until, session.shop) }}</template>
         <Button v-if="!session.mayNot('endReservation')" type="link" @click="end(one.id)">Give it free</Button>
@@ -28,11 +28,3 @@ const end = (id: string) => send('endReservation', { params: { id } })
     <ReserveDialog v-if="reserving" :machine="props.scene.machine" @close="reserving = false" />
   </section>
 </template>
-
-<style scoped>
-ul {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
-}
-</style>

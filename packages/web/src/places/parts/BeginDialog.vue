@@ -88,7 +88,7 @@ async function begin(): Promise<void> {
       <PickField v-model="machine" label="Machine" :options="offered" />
       <PickField v-model="job" label="Job" :options="jobOptions" />
     </div>
-    <WordField v-model="note" class="note" label="Remark" :maxlength="300" />
+    <WordField v-model="note" class="note mt-2.5" label="Remark" :maxlength="300" />
     <SinceThen v-if="since && last" :since="since" :last="last" />
     <ul v-if="wanting.length > 0" class="query" aria-label="Tools">
       <li v-for="one in wanting" :key="one.number" :data-wanting="one.number">
@@ -109,9 +109,3 @@ async function begin(): Promise<void> {
     </p>
   </FormDialog>
 </template>
-
-<style scoped>
-.note {
-  margin-top: 10px;
-}
-</style>

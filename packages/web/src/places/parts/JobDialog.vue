@@ -66,14 +66,11 @@ async function keep(): Promise<void> {
         <DatePicker :id="id" v-model:value="form.due" value-format="YYYY-MM-DD" format="D MMM YYYY" placeholder="no day promised" />
       </Field>
     </div>
-    <WordField v-model="form.note" class="note" label="Remark" :maxlength="300" />
+    <WordField v-model="form.note" class="note mt-2.5" label="Remark" :maxlength="300" />
   </FormDialog>
 </template>
 
 <style scoped>
-.note {
-  margin-top: 10px;
-}
 .ant-picker {
   width: 100%;
 }

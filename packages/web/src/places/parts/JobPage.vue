@@ -52,9 +52,9 @@ const close = (closed: boolean) => send('changeJob', closing(own.value!, closed)
   <div v-if="!page.data.value || !own" class="page"><Opening :error="page.error.value" /></div>
   <div v-else class="page">
     <header>
-      <div class="grow">
+      <div class="flex-1 min-w-65">
         <h1>Job {{ own.number }}</h1>
-        <p class="quiet">
+        <p class="quiet mx-0 mt-0.5 mb-0">
           <RouterLink :to="{ name: 'part', params: { part: own.part } }">{{ own.partName }}</RouterLink>, {{ own.partNumber }}
         </p>
       </div>
@@ -66,14 +66,14 @@ const close = (closed: boolean) => send('changeJob', closing(own.value!, closed)
     </header>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <Facts :facts="facts" />
-    <h2>Set up so far</h2>
+    <h2 class="mx-0 mt-4.5 mb-1.5">Set up so far</h2>
     <SetupRows
       :setups="page.data.value.setups"
       :columns="['operationName']"
       empty="It has not been set up yet. Begin from its operation."
     />
     <template v-if="page.data.value.counts.length > 0">
-      <h2>Counted</h2>
+      <h2 class="mx-0 mt-4.5 mb-1.5">Counted</h2>
       <Rows :columns="COUNTS" :rows="page.data.value.counts" :row-key="({ entry }) => entry" :page="10">
         <template #at="{ row }"
           ><RouterLink :to="{ name: 'entry', params: { entry: row.entry } }">{{ when(row.at, session.shop) }}</RouterLink></template
@@ -87,16 +87,3 @@ const close = (closed: boolean) => send('changeJob', closing(own.value!, closed)
     <JobDialog v-if="changing" :job="own" @close="changing = false" />
   </div>
 </template>
-
-<style scoped>
-.grow {
-  flex: 1;
-  min-width: 260px;
-}
-header p {
-  margin: 2px 0 0;
-}
-h2 {
-  margin: 18px 0 6px;
-}
-</style>

@@ -9,12 +9,18 @@ defineSlots<{ default: (given: { item: Item; at: number }) => unknown; more?: ()
 
 <template>
   <div>
-    <div v-for="(item, at) in items" :key="at" class="item" role="group" :aria-label="`${what} ${at + 1}`">
+    <div
+      v-for="(item, at) in items"
+      :key="at"
+      class="item flex flex-wrap gap-x-3 gap-y-1.5 px-0 py-1.5 border-b border-b-rule"
+      role="group"
+      :aria-label="`${what} ${at + 1}`"
+    >
       <slot :item="item" :at="at" />
       <Button type="link" :aria-label="`Take out ${what} ${at + 1}`" @click="items.splice(at, 1)">take out</Button>
     </div>
   </div>
-  <p class="ways">
+  <p class="ways flex flex-wrap gap-x-3 gap-y-1 mx-0 mt-1 mb-0">
     <Button type="link" @click="items.push(blank())">Add a {{ what }}</Button>
     <slot name="more" />
   </p>
@@ -22,12 +28,7 @@ defineSlots<{ default: (given: { item: Item; at: number }) => unknown; more?: ()
 
 <style scoped>
 .item {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
   align-items: end;
-  padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
 }
 .item > :deep(.field) {
   flex: 1 1 104px;
@@ -51,10 +52,6 @@ defineSlots<{ default: (given: { item: Item; at: number }) => unknown; more?: ()
   }
 }
 .ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 12px;
   align-items: center;
-  margin: 4px 0 0;
 }
 </style>

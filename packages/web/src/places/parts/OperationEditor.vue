@@ -128,13 +128,13 @@ async function keep(): Promise<void> {
     </h1>
     <p v-if="mayNot" class="query">{{ mayNot }}</p>
     <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
-    <div class="fields">
+    <div class="fields mt-2 items-end">
       <WordField v-model="form.name" label="Name" :maxlength="60" placeholder="Op 20" :problem="problem('name')" />
       <WordField v-model="form.revision" label="Makes revision" :maxlength="10" :problem="problem('revision')" />
       <WordField v-model="form.program" label="Program, with its issue" :maxlength="120" />
       <WordField v-model="form.fixture" label="Fixture" :maxlength="120" placeholder="vise, hard jaws" />
     </div>
-    <div class="line">
+    <div class="line flex flex-wrap gap-x-4.5 gap-y-2.5 items-center mt-3">
       <OneOf v-model="form.kind" name="Kind of machine" :options="KINDS" />
       <OneOf v-model="form.unit" name="Unit of the drawing" :options="UNITS" />
       <CheckboxGroup
@@ -145,13 +145,13 @@ async function keep(): Promise<void> {
       <span class="quiet small">{{ form.machines.length === 0 ? `any ${form.kind} may do it` : 'these may do it' }}</span>
     </div>
 
-    <h2>Slots</h2>
+    <h2 class="mx-0 mt-5 mb-2">Slots</h2>
     <p v-if="mayDo.length === 0" class="query">
       No {{ form.kind }} is on record yet. A lead adds one under Machines; its slots and tools can be planned with then.
     </p>
     <CheckboxGroup v-model:value="form.slots" aria-label="Slots" :options="slots" />
     <p v-if="problem('slots')" class="stop small">{{ problem('slots') }}</p>
-    <div class="fields">
+    <div class="fields mt-2 items-end">
       <WordField
         v-for="slot in form.slots"
         :key="slot"
@@ -163,9 +163,9 @@ async function keep(): Promise<void> {
       />
     </div>
 
-    <h2>Stock, in part coordinates</h2>
+    <h2 class="mx-0 mt-5 mb-2">Stock, in part coordinates</h2>
     <StockFields v-model="form" :unit="form.unit" :kind="form.kind" :problems="checked.problems.value" />
-    <div class="fields">
+    <div class="fields mt-2 items-end">
       <WordField
         v-model="form.clearance"
         :label="`Height that clears everything, ${form.unit}`"
@@ -189,7 +189,7 @@ async function keep(): Promise<void> {
       />
     </div>
 
-    <h2>Tools that the program calls</h2>
+    <h2 class="mx-0 mt-5 mb-2">Tools that the program calls</h2>
     <ListOf v-model="form.tools" what="tool" :blank="blankTool">
       <template #default="{ item, at }">
         <WordField v-model="item.number" label="T" figure :maxlength="5" :problem="problem(`tools.${at}.number`)" />
@@ -206,7 +206,7 @@ async function keep(): Promise<void> {
         />
         <WordField v-if="item.kind" v-model="item.flutes" label="Edges" figure :maxlength="2" :problem="problem(`tools.${at}.flutes`)" />
         <Checkbox v-model:checked="item.diameter">diameter measured</Checkbox>
-        <span class="quiet small named">{{ toolName(item.number) }}</span>
+        <span class="quiet small named flex-1 leading-11">{{ toolName(item.number) }}</span>
       </template>
       <template #more>
         <PickField
@@ -220,7 +220,7 @@ async function keep(): Promise<void> {
       </template>
     </ListOf>
 
-    <h2>Sizes that it makes</h2>
+    <h2 class="mx-0 mt-5 mb-2">Sizes that it makes</h2>
     <ListOf
       v-model="form.sizes"
       what="size"
@@ -251,7 +251,7 @@ async function keep(): Promise<void> {
       </template>
     </ListOf>
 
-    <h2>What can be found again on the part</h2>
+    <h2 class="mx-0 mt-5 mb-2">What can be found again on the part</h2>
     <ListOf v-model="form.features" what="feature" :blank="() => ({ name: '', x: '', y: '', size: '' })">
       <template #default="{ item, at }">
         <WordField v-model="item.name" label="Feature" :maxlength="60" placeholder="wind hole" :problem="problem(`features.${at}.name`)" />
@@ -261,8 +261,8 @@ async function keep(): Promise<void> {
       </template>
     </ListOf>
 
-    <div class="line order">
-      <h2>Order of work</h2>
+    <div class="line order flex flex-wrap gap-x-4.5 gap-y-2.5 items-center mt-3">
+      <h2 class="mx-0 mt-5 mb-2">Order of work</h2>
       <Button @click="makeOrder">{{ form.steps.length === 0 ? 'Make it from the above' : 'Make it anew from the above' }}</Button>
       <PickField
         v-if="mayDo.length > 1"
@@ -287,25 +287,7 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-h2 {
-  margin: 20px 0 8px;
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 18px;
-  align-items: center;
-  margin-top: 12px;
-}
-.named {
-  flex: 1;
-  line-height: 44px;
-}
 .order > :deep(.field) {
   min-width: 180px;
-}
-.fields {
-  margin-top: 8px;
-  align-items: end;
 }
 </style>

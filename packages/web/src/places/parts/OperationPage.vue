@@ -160,9 +160,9 @@ const changes = computed(() => {
   <div v-if="!page.data.value || !own" class="page"><Opening :error="page.error.value" /></div>
   <div v-else class="page">
     <header>
-      <div class="grow">
+      <div class="flex-1 min-w-65">
         <h1>{{ own.partName }}, {{ own.name }}</h1>
-        <p class="quiet">
+        <p class="quiet mx-0 mt-0.5 mb-0">
           rev {{ own.revision }}, edition {{ own.edition
           }}<template v-if="own.by"> by {{ own.by }}, {{ when(own.changedAt, session.shop) }}</template
           >.
@@ -179,14 +179,14 @@ const changes = computed(() => {
       <MayNot to="beginSetup"><Button type="primary" size="large" @click="doing = 'begin'">Set it up</Button></MayNot>
     </header>
     <DrawingLinks :part="own.part" :revision="own.revision" />
-    <div class="look" :class="{ drawn: drawing }">
-      <DrawingPane v-if="drawing" class="sheet zero" :drawing="drawing" :outline="work.data.value?.outline ?? null" />
+    <div class="look mt-3 [&.drawn]:grid [&.drawn]:gap-4.5" :class="{ drawn: drawing }">
+      <DrawingPane v-if="drawing" class="sheet zero h-55" :drawing="drawing" :outline="work.data.value?.outline ?? null" />
       <Facts :facts="facts" />
     </div>
     <template v-if="own.tools.length > 0">
-      <h2>Tools</h2>
+      <h2 class="mx-0 mt-4.5 mb-1.5">Tools</h2>
       <p>
-        <span v-for="tool in own.tools" :key="tool.number" class="tool figure"
+        <span v-for="tool in own.tools" :key="tool.number" class="tool figure inline-block mr-5.5"
           ><strong>T{{ tool.number }}</strong> <span class="quiet">H{{ tool.offset }} D{{ tool.diameterOffset }}</span>
           <template v-if="tool.need">&ensp;{{ needWords(tool.need, own.unit) }}</template></span
         >
@@ -194,7 +194,7 @@ const changes = computed(() => {
       <p v-if="missing.length > 0" class="query">Nobody in the shop has {{ missing.join('; ') }}.</p>
     </template>
     <template v-if="own.sizes.length > 0">
-      <h2>Sizes</h2>
+      <h2 class="mx-0 mt-4.5 mb-1.5">Sizes</h2>
       <Rows :columns="SIZES" :rows="own.sizes" :row-key="({ name }) => name" :row-is="({ name }) => ({ 'data-size': name })">
         <template #limits="{ row }"
           ><span class="figure">{{ formatExact(row.nominal, own.unit) }} {{ signed(row.upper) }} / {{ signed(row.lower) }}</span></template
@@ -209,15 +209,15 @@ const changes = computed(() => {
         >
       </Rows>
     </template>
-    <h2>Program</h2>
+    <h2 class="mx-0 mt-4.5 mb-1.5">Program</h2>
     <ProgramIssues :operation="operation" />
-    <h2>Order of work</h2>
-    <ol class="steps">
-      <li v-for="step in own.steps" :key="step.id">
+    <h2 class="mx-0 mt-4.5 mb-1.5">Order of work</h2>
+    <ol class="m-0 pl-6.5 columns-2 gap-x-8 max-[860px]:columns-1">
+      <li v-for="step in own.steps" :key="step.id" class="px-0 py-0.75 break-inside-avoid">
         {{ step.title }}<span v-if="step.detail" class="quiet small">, {{ step.detail }}</span>
       </li>
     </ol>
-    <h2>Set up so far</h2>
+    <h2 class="mx-0 mt-4.5 mb-1.5">Set up so far</h2>
     <SetupRows :setups="page.data.value.setups" :columns="['job', 'edition', 'beside']" empty="It has not been set up yet.">
       <template #beside="{ row }"
         ><Checkbox
@@ -230,7 +230,7 @@ const changes = computed(() => {
       <GoTo :to="sideBySide.to">{{ sideBySide.words }}</GoTo>
     </p>
     <template v-if="repeats.length > 0">
-      <h2>How the fixture has repeated</h2>
+      <h2 class="mx-0 mt-4.5 mb-1.5">How the fixture has repeated</h2>
       <Rows :columns="REPEATS" :rows="repeats" :row-key="({ key }) => key" :row-is="({ key }) => ({ 'data-repeats': key })">
         <template #standard="{ row }"
           ><span class="figure">{{ row.standard }}</span></template
@@ -241,9 +241,13 @@ const changes = computed(() => {
       </Rows>
       <p class="quiet small">One standard deviation of zero from one loading to the next; the plan says {{ length(own.fixtureRepeat) }}.</p>
     </template>
-    <h2>Editions</h2>
-    <ul class="editions">
-      <li v-for="(one, at) in page.data.value.editions" :key="one.edition">
+    <h2 class="mx-0 mt-4.5 mb-1.5">Editions</h2>
+    <ul class="editions list-none m-0 p-0">
+      <li
+        v-for="(one, at) in page.data.value.editions"
+        :key="one.edition"
+        class="grid grid-cols-[40px_220px_minmax(0,1fr)] gap-3 items-center min-h-11 border-b border-b-rule"
+      >
         <strong>{{ one.edition }}</strong>
         <span class="quiet"
           >{{ calendarDay(one.at, session.shop) }}<template v-if="one.by">, {{ one.by }}</template></span
@@ -284,54 +288,11 @@ const changes = computed(() => {
 </template>
 
 <style scoped>
-.grow {
-  flex: 1;
-  min-width: 260px;
-}
-header p {
-  margin: 2px 0 0;
-}
-h2 {
-  margin: 18px 0 6px;
-}
-.look {
-  margin-top: 12px;
-}
 .look.drawn {
-  display: grid;
   grid-template-columns: minmax(0, 5fr) minmax(0, 7fr);
-  gap: 18px;
 }
 .zero {
-  height: 220px;
   min-height: 0;
-}
-.tool {
-  display: inline-block;
-  margin-right: 22px;
-}
-.steps {
-  margin: 0;
-  padding-left: 26px;
-  columns: 2;
-  column-gap: 32px;
-}
-.steps li {
-  padding: 3px 0;
-  break-inside: avoid;
-}
-.editions {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.editions li {
-  display: grid;
-  grid-template-columns: 40px 220px minmax(0, 1fr);
-  gap: 12px;
-  align-items: center;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
 }
 .editions .ant-btn {
   justify-self: start;
@@ -339,9 +300,6 @@ h2 {
 @media (max-width: 860px) {
   .look.drawn {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .steps {
-    columns: 1;
   }
 }
 </style>

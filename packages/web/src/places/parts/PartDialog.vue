@@ -40,15 +40,9 @@ async function keep(): Promise<void> {
       <WordField v-model="form.material" label="Material" :maxlength="80" />
       <WordField v-model="form.revision" label="Revision" :maxlength="10" :problem="problems.revision" />
     </div>
-    <WordField v-model="form.change" class="change" label="What this revision changed" :maxlength="300" />
+    <WordField v-model="form.change" class="mt-2.5" label="What this revision changed" :maxlength="300" />
     <p v-if="isNewRevision" class="quiet small">
       A new revision. Operations stay planned for the one that they name until a planner brings them up to it.
     </p>
   </FormDialog>
 </template>
-
-<style scoped>
-.change {
-  margin-top: 10px;
-}
-</style>

@@ -47,14 +47,14 @@ const COLUMNS = [
 <template>
   <div v-if="!page.data.value || !own" class="page"><Opening :error="page.error.value" /></div>
   <div v-else class="page">
-    <header>
+    <header class="flex flex-wrap gap-x-3.5 gap-y-1 items-center">
       <h1>{{ own.name }}</h1>
-      <span class="grow" />
+      <span class="flex-1" />
       <MayNot to="changePart"><Button @click="doing = 'change'">Change it</Button></MayNot>
     </header>
     <Facts :facts="facts" />
-    <div class="heading">
-      <h2>Operations</h2>
+    <div class="flex flex-wrap gap-x-3.5 gap-y-1 items-center">
+      <h2 class="mx-0 mt-4 mb-1.5">Operations</h2>
       <GoTo v-if="!session.mayNot('addOperation')" type="link" :to="{ name: 'new-operation', params: { part } }">A new operation</GoTo>
     </div>
     <Rows
@@ -72,21 +72,27 @@ const COLUMNS = [
       </template>
       <template #running="{ row }">{{ row.running || '' }}</template>
     </Rows>
-    <div class="heading">
-      <h2>Jobs</h2>
+    <div class="flex flex-wrap gap-x-3.5 gap-y-1 items-center">
+      <h2 class="mx-0 mt-4 mb-1.5">Jobs</h2>
       <Button v-if="!session.mayNot('addJob')" type="link" @click="doing = 'job'">A new job</Button>
     </div>
     <JobRows :jobs="page.data.value.jobs" :loading="false" without-part />
-    <h2>Revisions</h2>
-    <ul class="revisions">
-      <li v-for="one in page.data.value.revisions" :key="one.revision + one.at">
+    <h2 class="mx-0 mt-4 mb-1.5">Revisions</h2>
+    <ul class="list-none m-0 p-0">
+      <li
+        v-for="one in page.data.value.revisions"
+        :key="one.revision + one.at"
+        class="grid grid-cols-[48px_minmax(0,1fr)_auto] gap-3 px-0 py-2 border-b border-b-rule"
+      >
         <strong>{{ one.revision }}</strong>
         <span>{{ one.change || 'nothing is said of what it changed' }}</span>
         <span class="quiet small"
           >{{ calendarDay(one.at, session.shop) }}<template v-if="one.by">, {{ one.by }}</template></span
         >
-        <Button v-if="one.revision !== drawn" class="drawings" type="link" @click="drawn = one.revision">its drawings</Button>
-        <Remarks v-else class="drawings" about="revision" :of="`${part}/${one.revision}`" />
+        <Button v-if="one.revision !== drawn" class="col-[2/-1] justify-self-start" type="link" @click="drawn = one.revision"
+          >its drawings</Button
+        >
+        <Remarks v-else class="col-[2/-1] justify-self-start" about="revision" :of="`${part}/${one.revision}`" />
       </li>
     </ul>
     <Remarks about="part" :of="part" />
@@ -94,32 +100,3 @@ const COLUMNS = [
     <JobDialog v-if="doing === 'job'" :job="null" :part="own" @close="doing = null" />
   </div>
 </template>
-
-<style scoped>
-header,
-.heading {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  align-items: center;
-}
-h2 {
-  margin: 16px 0 6px;
-}
-.revisions {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.revisions li {
-  display: grid;
-  grid-template-columns: 48px minmax(0, 1fr) auto;
-  gap: 12px;
-  padding: 8px 0;
-  border-bottom: 1px solid var(--rule);
-}
-.drawings {
-  grid-column: 2 / -1;
-  justify-self: start;
-}
-</style>

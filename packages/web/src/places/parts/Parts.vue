@@ -61,19 +61,19 @@ const COLUMNS = [
   <div class="page">
     <header>
       <h1>Parts and jobs</h1>
-      <Input v-model:value="sought" class="sought" placeholder="job, part or number" aria-label="Show only" :maxlength="60" allow-clear />
-      <span class="grow" />
+      <Input v-model:value="sought" class="w-60" placeholder="job, part or number" aria-label="Show only" :maxlength="60" allow-clear />
+      <span class="flex-1" />
       <Button type="link" @click="adding = 'record'">Read a setup record</Button>
       <MayNot to="addJob"><Button @click="adding = 'job'">A new job</Button></MayNot>
       <MayNot to="addPart"><Button @click="adding = 'part'">A new part</Button></MayNot>
     </header>
-    <div class="heading">
-      <h2>Jobs</h2>
+    <div class="flex gap-3.5 items-baseline">
+      <h2 class="mx-0 mt-4 mb-1.5">Jobs</h2>
       <SaveCsv name="jobs" :rows="jobsShown" :columns="JOBS_CSV" />
     </div>
     <JobRows :jobs="jobsShown" :loading="jobs.isPending.value" />
-    <div class="heading">
-      <h2>Parts</h2>
+    <div class="flex gap-3.5 items-baseline">
+      <h2 class="mx-0 mt-4 mb-1.5">Parts</h2>
       <SaveCsv name="parts" :rows="partsShown" :columns="PARTS_CSV" />
     </div>
     <Rows
@@ -100,17 +100,3 @@ const COLUMNS = [
     <RecordIn v-if="adding === 'record'" @close="adding = null" />
   </div>
 </template>
-
-<style scoped>
-.heading {
-  display: flex;
-  gap: 14px;
-  align-items: baseline;
-}
-.sought {
-  width: 240px;
-}
-h2 {
-  margin: 16px 0 6px;
-}
-</style>

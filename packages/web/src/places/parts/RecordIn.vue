@@ -72,13 +72,13 @@ async function take(): Promise<void> {
         >
       </p>
       <template v-if="compared.adds.length > 0">
-        <h3>It adds</h3>
-        <ul>
+        <h3 class="mx-0 mt-2.5 mb-0.5">It adds</h3>
+        <ul class="m-0 pl-5">
           <li v-for="one in compared.adds" :key="one">{{ one }}</li>
         </ul>
       </template>
       <template v-if="compared.contradicts.length > 0">
-        <h3>It differs from what is here</h3>
+        <h3 class="mx-0 mt-2.5 mb-0.5">It differs from what is here</h3>
         <Rows
           :columns="COLUMNS"
           :rows="compared.contradicts"
@@ -93,21 +93,11 @@ async function take(): Promise<void> {
         The operation is here already, as the record has it.
       </p>
       <template v-if="compared.leaves.length > 0">
-        <h3>It does not bring</h3>
-        <ul>
+        <h3 class="mx-0 mt-2.5 mb-0.5">It does not bring</h3>
+        <ul class="m-0 pl-5">
           <li v-for="one in compared.leaves" :key="one" class="quiet">{{ one }}</li>
         </ul>
       </template>
     </template>
   </FormDialog>
 </template>
-
-<style scoped>
-h3 {
-  margin: 10px 0 2px;
-}
-ul {
-  margin: 0;
-  padding-left: 20px;
-}
-</style>

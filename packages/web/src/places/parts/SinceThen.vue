@@ -10,20 +10,30 @@ const session = useSession()
 </script>
 
 <template>
-  <section aria-label="Since it was set up last">
-    <p>
+  <section class="mt-3.5" aria-label="Since it was set up last">
+    <p class="mx-0 my-0.5">
       <strong>Since it was set up last</strong>
       <span class="quiet">, job {{ last.job }} on {{ last.machineName }}, until {{ when(last.endedAt, session.shop) }}:</span>
     </p>
-    <ul>
-      <li v-for="one in since.changed" :key="one.what" :data-changed="one.what">
+    <ul class="list-none mx-0 my-1.5 p-0 max-h-[38vh] overflow-auto">
+      <li
+        v-for="one in since.changed"
+        :key="one.what"
+        class="grid grid-cols-[20px_minmax(0,1fr)] gap-2 px-0 py-1 items-center"
+        :data-changed="one.what"
+      >
         <VerdictMark verdict="query" />
         <span
           ><strong>{{ one.what }}</strong> {{ one.before ?? 'nothing' }} <span class="quiet">became</span>
           {{ one.after ?? 'to be measured here' }}</span
         >
       </li>
-      <li v-for="one in since.figures" :key="one.register" :data-changed="one.register">
+      <li
+        v-for="one in since.figures"
+        :key="one.register"
+        class="grid grid-cols-[20px_minmax(0,1fr)] gap-2 px-0 py-1 items-center"
+        :data-changed="one.register"
+      >
         <VerdictMark verdict="query" />
         <span
           ><strong>{{ one.name }}</strong> <template v-if="one.moved"> stands {{ one.moved }} from then</template
@@ -34,35 +44,12 @@ const session = useSession()
           ></span
         >
       </li>
-      <li v-if="since.changed.length + since.figures.length === 0">
+      <li v-if="since.changed.length + since.figures.length === 0" class="grid grid-cols-[20px_minmax(0,1fr)] gap-2 px-0 py-1 items-center">
         <VerdictMark verdict="clear" /> <span>Nothing that is on record.</span>
       </li>
     </ul>
-    <p v-if="since.same > 0" class="quiet small">
+    <p v-if="since.same > 0" class="quiet small mx-0 my-0.5">
       {{ since.same }} {{ since.same === 1 ? 'figure stands' : 'figures stand' }} as then, carried over until confirmed or measured.
     </p>
   </section>
 </template>
-
-<style scoped>
-section {
-  margin-top: 14px;
-}
-p {
-  margin: 2px 0;
-}
-ul {
-  list-style: none;
-  margin: 6px 0;
-  padding: 0;
-  max-height: 38vh;
-  overflow: auto;
-}
-li {
-  display: grid;
-  grid-template-columns: 20px minmax(0, 1fr);
-  gap: 8px;
-  padding: 4px 0;
-  align-items: center;
-}
-</style>

@@ -63,7 +63,7 @@ function type(input: string, text: string): void {
   </div>
   <TextField
     v-if="step.kind === 'confirm' || step.kind === 'homed'"
-    class="strip"
+    class="strip mt-2.5"
     :model-value="checks"
     label="Checklist, a line each"
     :rows="4"
@@ -72,7 +72,7 @@ function type(input: string, text: string): void {
   />
   <GivenStrip
     v-if="asked.length > 0"
-    class="strip"
+    class="strip mt-2.5"
     :inputs="asked"
     :raw="{ ...step.preset }"
     :problems="[]"
@@ -81,9 +81,3 @@ function type(input: string, text: string): void {
     @type="type"
   />
 </template>
-
-<style scoped>
-.strip {
-  margin-top: 10px;
-}
-</style>

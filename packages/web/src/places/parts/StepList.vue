@@ -39,10 +39,11 @@ function replace(at: number, step: PlannedStep): void {
 </script>
 
 <template>
-  <ol>
+  <ol class="list-none m-0 p-0">
     <li
       v-for="(step, at) in steps"
       :key="step.id"
+      class="border-b border-b-rule [&.dragged]:opacity-50"
       :data-step="step.id"
       :class="{ dragged: dragged === at }"
       draggable="true"
@@ -51,13 +52,15 @@ function replace(at: number, step: PlannedStep): void {
       @dragover.prevent
       @drop.prevent="drop(at)"
     >
-      <div class="line">
+      <div
+        class="line grid grid-cols-[26px_minmax(0,1fr)_auto] gap-x-2.5 gap-y-1 items-center min-h-13 cursor-grab max-phone:grid-cols-[20px_minmax(0,1fr)]"
+      >
         <span class="quiet figure">{{ at + 1 }}</span>
-        <span class="what">
+        <span class="grid">
           <strong>{{ step.title }}</strong>
           <span class="quiet small">{{ [doneBy(step), step.detail, words(step)].filter(Boolean).join('; ') }}</span>
         </span>
-        <span class="ways">
+        <span class="ways max-phone:col-[2]">
           <Button type="link" :aria-expanded="open === step.id" @click="open = open === step.id ? null : step.id">{{
             open === step.id ? 'done' : 'change'
           }}</Button>
@@ -68,56 +71,14 @@ function replace(at: number, step: PlannedStep): void {
           >
         </span>
       </div>
-      <div v-if="open === step.id" class="choices">
+      <div v-if="open === step.id" class="pt-1 pb-3.5 pl-9 pr-0 max-phone:pl-0">
         <StepChoices :model-value="step" :scene="scene" @update:model-value="(changed: PlannedStep) => replace(at, changed)" />
       </div>
     </li>
   </ol>
-  <p class="add">
+  <p class="mx-0 mt-1 mb-0">
     <Button type="link" @click="add('confirm')">Add something to confirm</Button>
     <Button type="link" @click="add('routine')">Add a routine</Button>
     <Button v-if="!steps.some(({ kind }) => kind === 'tools')" type="link" @click="add('tools')">Add a run of tools</Button>
   </p>
 </template>
-
-<style scoped>
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-li {
-  border-bottom: 1px solid var(--rule);
-}
-.dragged {
-  opacity: 0.5;
-}
-.line {
-  display: grid;
-  grid-template-columns: 26px minmax(0, 1fr) auto;
-  gap: 4px 10px;
-  align-items: center;
-  min-height: 52px;
-  cursor: grab;
-}
-.what {
-  display: grid;
-}
-.choices {
-  padding: 4px 0 14px 36px;
-}
-.add {
-  margin: 4px 0 0;
-}
-@media (max-width: 760px) {
-  .line {
-    grid-template-columns: 20px minmax(0, 1fr);
-  }
-  .ways {
-    grid-column: 2;
-  }
-  .choices {
-    padding-left: 0;
-  }
-}
-</style>

@@ -52,8 +52,8 @@ function press({ x, y }: { x: number; y: number }): void {
     />
     <WordField v-model="form.stock.Z.to" :label="`Its face at part Z, ${unit}`" figure :maxlength="40" :problem="problems['stock.Z.to']" />
   </div>
-  <div v-else-if="form.hasStock" class="stock">
-    <div class="ranges">
+  <div v-else-if="form.hasStock" class="stock grid grid-cols-[minmax(0,1fr)_320px] gap-4.5 mt-2 max-[860px]:grid-cols-1">
+    <div class="grid grid-cols-[1fr_1fr] gap-x-3.5 gap-y-2 content-start">
       <template v-for="axis in ['X', 'Y', 'Z'] as const" :key="axis">
         <WordField
           v-for="end in ['from', 'to'] as const"
@@ -66,13 +66,14 @@ function press({ x, y }: { x: number; y: number }): void {
         />
       </template>
     </div>
-    <div v-if="seen" class="sheet picked">
+    <div v-if="seen" class="sheet px-2.5 py-2">
       <svg viewBox="0 0 300 170" role="group" aria-label="The stock from above: press where zero is">
-        <rect :x="seen.x0" :y="seen.y0" :width="seen.w" :height="seen.h" />
-        <path :d="`M${seen.zero.x - 10} ${seen.zero.y}h20M${seen.zero.x} ${seen.zero.y - 10}v20`" class="zero" />
+        <rect class="fill-stock stroke-ink" :x="seen.x0" :y="seen.y0" :width="seen.w" :height="seen.h" />
+        <path :d="`M${seen.zero.x - 10} ${seen.zero.y}h20M${seen.zero.x} ${seen.zero.y - 10}v20`" class="zero stroke-act stroke-3" />
         <g
           v-for="spot in spots"
           :key="spotName(spot)"
+          class="cursor-pointer"
           role="button"
           tabindex="0"
           :aria-label="spotName(spot)"
@@ -80,64 +81,15 @@ function press({ x, y }: { x: number; y: number }): void {
           @keydown.enter.prevent="press(spot)"
           @keydown.space.prevent="press(spot)"
         >
-          <circle class="reach" :cx="seen.x0 + spot.x * seen.w" :cy="seen.y0 + (1 - spot.y) * seen.h" r="20" />
-          <circle class="spot" :cx="seen.x0 + spot.x * seen.w" :cy="seen.y0 + (1 - spot.y) * seen.h" r="5" />
+          <circle class="fill-transparent" :cx="seen.x0 + spot.x * seen.w" :cy="seen.y0 + (1 - spot.y) * seen.h" r="20" />
+          <circle class="fill-sheet stroke-act stroke-2" :cx="seen.x0 + spot.x * seen.w" :cy="seen.y0 + (1 - spot.y) * seen.h" r="5" />
         </g>
       </svg>
-      <p class="quiet small">Press where part zero is, seen from above.</p>
-      <p class="ends">
+      <p class="quiet small mx-0 my-1">Press where part zero is, seen from above.</p>
+      <p class="mx-0 my-1 flex gap-2">
         <Button size="small" @click="put('Z', 1)">Z zero at the top</Button>
         <Button size="small" @click="put('Z', 0)">at the bottom</Button>
       </p>
     </div>
   </div>
 </template>
-
-<style scoped>
-.stock {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 320px;
-  gap: 18px;
-  margin-top: 8px;
-}
-.ranges {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px 14px;
-  align-content: start;
-}
-.picked {
-  padding: 8px 10px;
-}
-p {
-  margin: 4px 0;
-}
-rect {
-  fill: var(--stock);
-  stroke: var(--ink);
-}
-.ends {
-  display: flex;
-  gap: 8px;
-}
-.zero {
-  stroke: var(--act);
-  stroke-width: 3;
-}
-.reach {
-  fill: transparent;
-}
-.spot {
-  fill: var(--sheet);
-  stroke: var(--act);
-  stroke-width: 2;
-}
-g {
-  cursor: pointer;
-}
-@media (max-width: 860px) {
-  .stock {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

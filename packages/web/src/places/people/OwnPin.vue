@@ -25,8 +25,8 @@ async function change(): Promise<void> {
 </script>
 
 <template>
-  <Form layout="vertical" class="own" @submit.prevent="change">
-    <h2>Your PIN</h2>
+  <Form layout="vertical" class="own w-70" @submit.prevent="change">
+    <h2 class="mx-0 mt-0 mb-3">Your PIN</h2>
     <FormItem label="Present PIN" html-for="own-pin-old" v-bind="wrong('old')">
       <InputPassword id="own-pin-old" v-model:value="form.old" inputmode="numeric" autocomplete="current-password" :maxlength="8" />
     </FormItem>
@@ -38,12 +38,3 @@ async function change(): Promise<void> {
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
   </Form>
 </template>
-
-<style scoped>
-.own {
-  width: 280px;
-}
-h2 {
-  margin: 0 0 12px;
-}
-</style>

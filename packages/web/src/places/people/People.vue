@@ -43,7 +43,7 @@ function stateOf(row: Row): string {
   <div class="page">
     <h1>Shop and people</h1>
     <p v-if="!isLead" class="quiet">{{ session.mayNot('changePerson') }} You can change your own PIN.</p>
-    <Table class="people" :columns="columns" :data-source="rows" row-key="id" :pagination="false" size="middle">
+    <Table class="max-w-215 mb-4" :columns="columns" :data-source="rows" row-key="id" :pagination="false" size="middle">
       <template #bodyCell="{ column, record }">
         <template v-if="column.key === 'state'">
           <span :class="{ query: isWaiting(record as Row), quiet: record.leftAt }">{{ stateOf(record as Row) }}</span>
@@ -58,23 +58,10 @@ function stateOf(row: Row): string {
     </Table>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     <Button v-if="isLead" type="primary" @click="dialog = 'new'">Add a person</Button>
-    <div class="halves">
+    <div class="flex flex-wrap gap-x-14 gap-y-5 mt-7">
       <OwnPin />
       <ShopSettings v-if="isLead && session.shop" :shop="session.shop" />
     </div>
     <PersonDialog v-if="dialog" :person="dialog === 'new' ? null : dialog" @close="dialog = null" />
   </div>
 </template>
-
-<style scoped>
-.people {
-  max-width: 860px;
-  margin-bottom: 16px;
-}
-.halves {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 20px 56px;
-  margin-top: 28px;
-}
-</style>

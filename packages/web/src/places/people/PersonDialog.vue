@@ -64,18 +64,12 @@ async function change(person: NonNullable<typeof props.person>, body: { name: st
       <RadioGroup v-model:value="form.role" aria-label="Role" button-style="solid">
         <RadioButton v-for="role in ROLES" :key="role" :value="role">{{ role }}</RadioButton>
       </RadioGroup>
-      <p class="quiet small">{{ MAY[form.role] }}</p>
+      <p class="quiet small mx-0 mt-1.5 mb-0">{{ MAY[form.role] }}</p>
     </FormItem>
     <FormItem :label="person ? 'New PIN, where it is to be another one' : 'PIN'" html-for="person-pin" v-bind="wrong('pin')">
       <InputPassword id="person-pin" v-model:value="form.pin" inputmode="numeric" autocomplete="new-password" :maxlength="8" />
     </FormItem>
     <Checkbox v-if="person" v-model:checked="form.gone">does not work here any more; the entries stay</Checkbox>
-    <p v-if="person" class="quiet small">Whoever is changed is signed out everywhere.</p>
+    <p v-if="person" class="quiet small mx-0 mt-1.5 mb-0">Whoever is changed is signed out everywhere.</p>
   </FormDialog>
 </template>
-
-<style scoped>
-p {
-  margin: 6px 0 0;
-}
-</style>

@@ -27,21 +27,21 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <Form layout="vertical" class="shop" @submit.prevent="keep">
-    <h2>The shop</h2>
+  <Form layout="vertical" class="shop w-140 max-w-full" @submit.prevent="keep">
+    <h2 class="mx-0 mt-0 mb-3">The shop</h2>
     <ShopFields v-model:name="form.name" v-model:zone="form.timeZone" named="shop" />
     <FormItem label="Minutes without a touch until a tablet asks for the PIN again" html-for="shop-idle">
       <InputNumber id="shop-idle" v-model:value="form.idleMinutes" :min="1" :max="720" :precision="0" />
     </FormItem>
     <FormItem label="Shifts; one may run across midnight">
-      <div v-for="(shift, at) in form.shifts" :key="at" class="shift">
+      <div v-for="(shift, at) in form.shifts" :key="at" class="grid grid-cols-[1fr_84px_84px_auto] gap-2 mb-2">
         <Input v-model:value="shift.name" :aria-label="`Shift ${at + 1}, name`" :maxlength="40" />
         <Input v-model:value="shift.starts" :aria-label="`Shift ${at + 1}, begins`" placeholder="06:00" :maxlength="5" />
         <Input v-model:value="shift.ends" :aria-label="`Shift ${at + 1}, ends`" placeholder="14:00" :maxlength="5" />
         <Button type="link" :aria-label="`Take shift ${at + 1} out`" @click="form.shifts.splice(at, 1)">take out</Button>
         <CheckboxGroup
           v-model:value="shift.days"
-          class="days"
+          class="days col-span-full"
           :aria-label="`Shift ${at + 1}, days on which it begins`"
           :options="WEEKDAYS"
         />
@@ -57,22 +57,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.shop {
-  width: 560px;
-  max-width: 100%;
-}
-h2 {
-  margin: 0 0 12px;
-}
-.shift {
-  display: grid;
-  grid-template-columns: 1fr 84px 84px auto;
-  gap: 8px;
-  margin-bottom: 8px;
-}
-.days {
-  grid-column: 1 / -1;
-}
 .days :deep(.ant-checkbox-wrapper) {
   min-height: 44px;
   align-items: center;

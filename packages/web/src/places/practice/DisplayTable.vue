@@ -14,46 +14,34 @@ const shown = (value: number) => displayed(value, props.panel.unit, props.panel.
 </script>
 
 <template>
-  <div role="table" class="displays" aria-label="Displays">
-    <div role="row">
+  <div role="table" class="displays grid grid-cols-[auto_1.3fr_1fr_1fr_1fr]" aria-label="Displays">
+    <div class="grid grid-cols-[subgrid] col-span-full items-baseline text-right gap-x-4 gap-y-0 px-2 py-1.5" role="row">
       <span role="columnheader"></span>
       <span v-for="[id, name] in DISPLAYS" :key="id" role="columnheader" class="quiet">{{ name }}</span>
     </div>
-    <div v-for="place in panel.places" :key="place.axis" role="row" :data-axis="place.axis">
-      <strong role="rowheader">{{ place.axis }}</strong>
-      <span v-for="[id] in DISPLAYS" :key="id" role="cell" class="figure" :class="{ first: id === 'machine' }" :data-display="id">{{
-        shown(place[id])
-      }}</span>
+    <div
+      v-for="place in panel.places"
+      :key="place.axis"
+      class="grid grid-cols-[subgrid] col-span-full items-baseline text-right gap-x-4 gap-y-0 px-2 py-1.5"
+      role="row"
+      :data-axis="place.axis"
+    >
+      <strong class="text-22" role="rowheader">{{ place.axis }}</strong>
+      <span
+        v-for="[id] in DISPLAYS"
+        :key="id"
+        role="cell"
+        class="figure text-19 whitespace-nowrap [&.first]:text-25 [&.first]:font-bold"
+        :class="{ first: id === 'machine' }"
+        :data-display="id"
+        >{{ shown(place[id]) }}</span
+      >
     </div>
   </div>
 </template>
 
 <style scoped>
-.displays {
-  display: grid;
-  grid-template-columns: auto 1.3fr 1fr 1fr 1fr;
-}
-.displays > div {
-  display: grid;
-  grid-template-columns: subgrid;
-  grid-column: 1 / -1;
-  align-items: baseline;
-  text-align: right;
-  gap: 0 16px;
-  padding: 6px 8px;
-}
 .displays > div + div {
   border-top: 1px solid var(--rule);
-}
-strong {
-  font-size: 22px;
-}
-.figure {
-  font-size: 19px;
-  white-space: nowrap;
-}
-.first {
-  font-size: 25px;
-  font-weight: 700;
 }
 </style>

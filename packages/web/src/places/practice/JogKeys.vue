@@ -23,23 +23,23 @@ const go = (press: 'jog' | 'touch' | 'cut') => emit('press', { press, axis: axis
 </script>
 
 <template>
-  <div class="keys">
+  <div class="keys grid gap-3.5">
     <div>
-      <p class="quiet">Step, {{ panel.unit }}</p>
+      <p class="quiet mx-0 mt-0 mb-1">Step, {{ panel.unit }}</p>
       <OneOf v-model="step" name="Step" :options="options" />
     </div>
-    <div class="pairs">
-      <span v-for="place in panel.places" :key="place.axis" class="pair">
+    <div class="flex flex-wrap gap-x-4.5 gap-y-2.5 items-end">
+      <span v-for="place in panel.places" :key="place.axis" class="pair flex gap-1.5">
         <Button size="large" :disabled="disabled" @click="jog(place.axis, -1)">{{ place.axis }}&minus;</Button>
         <Button size="large" :disabled="disabled" @click="jog(place.axis, 1)">{{ place.axis }}+</Button>
       </span>
     </div>
-    <div class="by">
+    <div class="by flex flex-wrap gap-x-4.5 gap-y-2.5 items-end">
       <div>
-        <p class="quiet">Axis</p>
+        <p class="quiet mx-0 mt-0 mb-1">Axis</p>
         <OneOf v-model="axis" name="Axis" :options="axes" />
       </div>
-      <WordField v-model="far" class="distance" figure :label="`Distance, ${panel.unit}, with its sign`" :maxlength="12" />
+      <WordField v-model="far" class="distance w-50" figure :label="`Distance, ${panel.unit}, with its sign`" :maxlength="12" />
       <Button size="large" :disabled="disabled || distance === null" @click="go('jog')">Move</Button>
       <Button size="large" :disabled="disabled || distance === null" @click="go('touch')">Feed until it touches</Button>
       <Button v-if="panel.cutsByHand" size="large" :disabled="disabled || distance === null" @click="go('cut')">Cut</Button>
@@ -48,28 +48,7 @@ const go = (press: 'jog' | 'touch' | 'cut') => emit('press', { press, axis: axis
 </template>
 
 <style scoped>
-.keys {
-  display: grid;
-  gap: 14px;
-}
-p {
-  margin: 0 0 4px;
-}
-.pairs,
-.by {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 18px;
-  align-items: end;
-}
-.pair {
-  display: flex;
-  gap: 6px;
-}
 .pair .ant-btn {
   min-width: 64px;
-}
-.distance {
-  width: 200px;
 }
 </style>

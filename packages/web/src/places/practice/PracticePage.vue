@@ -62,7 +62,7 @@ const measured = computed(() => features.value.find(({ value }) => value === fea
   <div class="page">
     <template v-if="panel">
       <h1>{{ panel.name }}, to practise on</h1>
-      <p class="quiet told">
+      <p class="quiet told max-w-225 mx-0 mt-0 mb-3">
         Nothing turns and nothing breaks. The part lies where it lies: find it with what you would use at a machine, and take the figures
         over the wire or type what the machine display shows.
         <GoTo type="link" :to="{ name: 'machine', params: { machine } }">Its ledger</GoTo>
@@ -72,18 +72,18 @@ const measured = computed(() => features.value.find(({ value }) => value === fea
       </Alert>
       <p v-if="refused" class="stop" role="alert">{{ refused }}</p>
       <p v-if="error" class="stop" role="alert">{{ error.message }}</p>
-      <div class="halves">
-        <div class="half">
-          <section class="sheet" aria-label="Displays">
+      <div class="grid grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-3.5 items-start max-narrow:grid-cols-1">
+        <div class="grid gap-3.5">
+          <section class="sheet px-4.5 py-3" aria-label="Displays">
             <DisplayTable :panel="panel" />
-            <p class="state">
+            <p class="state flex justify-between gap-3 mx-2 mt-2 mb-0">
               <span data-stands>{{ stands }}</span>
               <span class="quiet">{{ panel.homed ? 'homed' : 'not homed' }}, {{ panel.slot }}, {{ panel.made }} made</span>
             </p>
           </section>
-          <section class="sheet" aria-label="Parts">
-            <h2>Parts</h2>
-            <div class="choices">
+          <section class="sheet px-4.5 py-3" aria-label="Parts">
+            <h2 class="mx-0 mt-0 mb-2">Parts</h2>
+            <div class="flex flex-wrap gap-x-3.5 gap-y-2.5 items-end mb-3">
               <Button size="large" :disabled="busy || panel.moving" @click="press({ press: 'run' })">Run the program once</Button>
               <PickField v-if="features.length > 0" v-model="feature" label="Measured is" :options="features" :placeholder="measured" />
               <Button
@@ -97,8 +97,8 @@ const measured = computed(() => features.value.find(({ value }) => value === fea
             </div>
             <p v-if="panel.said" class="figure" data-said>{{ panel.said }}</p>
           </section>
-          <section class="sheet" aria-label="Wire">
-            <h2>On the wire</h2>
+          <section class="sheet px-4.5 py-3" aria-label="Wire">
+            <h2 class="mx-0 mt-0 mb-2">On the wire</h2>
             <PickField
               label="The machine"
               :model-value="panel.fault"
@@ -107,12 +107,12 @@ const measured = computed(() => features.value.find(({ value }) => value === fea
             />
             <details>
               <summary>What its control holds</summary>
-              <pre class="program">{{ panel.table || 'nothing' }}</pre>
+              <pre class="program max-h-65 overflow-auto mx-0 mt-2 mb-0">{{ panel.table || 'nothing' }}</pre>
             </details>
           </section>
         </div>
-        <section class="sheet" aria-label="Keys">
-          <div class="choices">
+        <section class="sheet px-4.5 py-3" aria-label="Keys">
+          <div class="flex flex-wrap gap-x-3.5 gap-y-2.5 items-end mb-3">
             <PickField
               label="In the spindle"
               :model-value="panel.tool ?? ''"
@@ -141,49 +141,3 @@ const measured = computed(() => features.value.find(({ value }) => value === fea
     <Opening v-else :error="error" />
   </div>
 </template>
-
-<style scoped>
-.told {
-  max-width: 900px;
-  margin: 0 0 12px;
-}
-.halves {
-  display: grid;
-  grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
-  gap: 14px;
-  align-items: start;
-}
-.half {
-  display: grid;
-  gap: 14px;
-}
-section {
-  padding: 12px 18px;
-}
-h2 {
-  margin: 0 0 8px;
-}
-.state {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-  margin: 8px 8px 0;
-}
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 14px;
-  align-items: end;
-  margin-bottom: 12px;
-}
-pre {
-  max-height: 260px;
-  overflow: auto;
-  margin: 8px 0 0;
-}
-@media (max-width: 900px) {
-  .halves {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

@@ -76,7 +76,7 @@ const LETTERS = [
     @go="save"
     @close="emit('close')"
   >
-    <div class="fields">
+    <div class="fields flex flex-wrap gap-x-3.5 gap-y-2.5">
       <Field label="What"><OneOf v-model="wanted.what" name="What" :options="WHATS" /></Field>
       <template v-if="wanted.what === 'offset'">
         <Field label="Word"><OneOf v-model="wanted.letter" name="Word" :options="LETTERS" /></Field>
@@ -99,35 +99,17 @@ const LETTERS = [
       }}
       The issue stays as it is; keep the new file as an issue when it is good.
     </p>
-    <ol v-if="shown && shown.inAll > 0" class="sheet">
-      <li v-for="line in shown.lines" :key="line.number" :data-changed="line.number">
+    <ol v-if="shown && shown.inAll > 0" class="sheet list-none m-0 px-3.5 py-2 max-h-[40vh] overflow-auto">
+      <li
+        v-for="line in shown.lines"
+        :key="line.number"
+        class="grid grid-cols-[48px_repeat(2,minmax(0,1fr))] gap-3.5"
+        :data-changed="line.number"
+      >
         <span class="quiet">{{ line.number }}</span>
-        <code v-if="line.was !== null" class="was">{{ line.was }}</code>
+        <code v-if="line.was !== null" class="was line-through">{{ line.was }}</code>
         <code>{{ line.is }}</code>
       </li>
     </ol>
   </FormDialog>
 </template>
-
-<style scoped>
-.fields {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 14px;
-}
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 8px 14px;
-  max-height: 40vh;
-  overflow: auto;
-}
-li {
-  display: grid;
-  grid-template-columns: 48px repeat(2, minmax(0, 1fr));
-  gap: 14px;
-}
-.was {
-  text-decoration: line-through;
-}
-</style>

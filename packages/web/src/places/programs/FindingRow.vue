@@ -13,11 +13,18 @@ const ways = computed(() => [lineOf(props.finding, props.issue), mendOf(props.fi
 </script>
 
 <template>
-  <div class="row" :class="finding.verdict" :data-finding="finding.id" :data-verdict="finding.verdict">
+  <div
+    class="row flex gap-3 items-start px-0 py-2.5 border-b border-b-rule last:border-b-0"
+    :class="finding.verdict"
+    :data-finding="finding.id"
+    :data-verdict="finding.verdict"
+  >
     <VerdictMark :verdict="finding.verdict" />
-    <div class="grow">
+    <div class="flex-1">
       {{ finding.sentence }}
-      <RouterLink v-for="way in ways" :key="way.words" class="way" :to="way.to">{{ way.words }}</RouterLink>
+      <RouterLink v-for="way in ways" :key="way.words" class="way inline-block ml-3 whitespace-nowrap" :to="way.to">{{
+        way.words
+      }}</RouterLink>
       <Input
         v-if="asks && finding.verdict === 'query'"
         :value="reason ?? ''"
@@ -29,24 +36,3 @@ const ways = computed(() => [lineOf(props.finding, props.issue), mendOf(props.fi
     </div>
   </div>
 </template>
-
-<style scoped>
-.row {
-  display: flex;
-  gap: 12px;
-  align-items: start;
-  padding: 10px 0;
-  border-bottom: 1px solid var(--rule);
-}
-.row:last-child {
-  border-bottom: 0;
-}
-.grow {
-  flex: 1;
-}
-.way {
-  display: inline-block;
-  margin-left: 12px;
-  white-space: nowrap;
-}
-</style>

@@ -54,10 +54,10 @@ async function give(): Promise<void> {
 </script>
 
 <template>
-  <div v-if="!go" class="go"><Opening :error="page.error.value" /></div>
-  <div v-else class="go">
-    <header>
-      <div class="grow">
+  <div v-if="!go" class="grid grid-cols-1 gap-2.5 px-5 py-3.5"><Opening :error="page.error.value" /></div>
+  <div v-else class="grid grid-cols-1 gap-2.5 px-5 py-3.5">
+    <header class="flex flex-wrap gap-x-5 gap-y-2.5 items-center">
+      <div class="flex-1">
         <h1>Go or no go</h1>
         <p v-if="go.issue" class="quiet">
           <RouterLink :to="{ name: 'program', params: { issue: go.issue.id } }">{{ go.issue.name }}, issue {{ go.issue.issue }}</RouterLink
@@ -70,18 +70,20 @@ async function give(): Promise<void> {
         ></MayNot
       >
     </header>
-    <p class="sheet verdict" :class="verdict.mark" :data-go="verdict.mark"><VerdictMark :verdict="verdict.mark" /> {{ verdict.words }}</p>
-    <p v-if="trouble" class="sheet told stop" role="alert">{{ trouble }}</p>
+    <p class="sheet m-0 p-3.5 text-22 font-bold" :class="verdict.mark" :data-go="verdict.mark">
+      <VerdictMark :verdict="verdict.mark" /> {{ verdict.words }}
+    </p>
+    <p v-if="trouble" class="sheet told stop m-0 px-3.5 py-2.5" role="alert">{{ trouble }}</p>
     <p v-if="!go.issue">
       <GoTo :to="{ name: 'operation', params: { operation: data.summary.operation } }">Keep its file at the operation</GoTo>
     </p>
-    <section v-if="go.given && go.given.changed.length > 0" class="sheet told query" aria-label="Changed since">
+    <section v-if="go.given && go.given.changed.length > 0" class="sheet told query m-0 px-3.5 py-2.5" aria-label="Changed since">
       The go of {{ when(go.given.at, session.shop) }} by {{ go.given.by }} no longer holds:
       <ul>
         <li v-for="sentence in go.given.changed" :key="sentence">{{ sentence }}</li>
       </ul>
     </section>
-    <section v-if="stops.length + queries.length > 0" class="sheet findings" aria-label="What is found">
+    <section v-if="stops.length + queries.length > 0" class="sheet px-3.5 py-0.5" aria-label="What is found">
       <FindingRow v-for="one in stops" :key="one.id" :finding="one" :issue="go.issue" :at="data.summary" />
       <FindingRow
         v-for="one in queries"
@@ -93,46 +95,10 @@ async function give(): Promise<void> {
         :asks="!holds"
       />
     </section>
-    <details v-if="clear.length > 0" class="sheet findings">
-      <summary>{{ clear.length }} clear</summary>
+    <details v-if="clear.length > 0" class="sheet px-3.5 py-0.5">
+      <summary class="min-h-11 content-center cursor-pointer">{{ clear.length }} clear</summary>
       <FindingRow v-for="one in clear" :key="one.id" :finding="one" :issue="go.issue" :at="data.summary" />
     </details>
     <ProgramFacts v-if="go.read" :read="go.read" :machine="data.summary.machine" />
   </div>
 </template>
-
-<style scoped>
-.go {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-  padding: 14px 20px;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 20px;
-  align-items: center;
-}
-.grow {
-  flex: 1;
-}
-.verdict {
-  margin: 0;
-  padding: 14px;
-  font-size: 22px;
-  font-weight: 700;
-}
-.told {
-  margin: 0;
-  padding: 10px 14px;
-}
-.findings {
-  padding: 2px 14px;
-}
-summary {
-  min-height: 44px;
-  align-content: center;
-  cursor: pointer;
-}
-</style>

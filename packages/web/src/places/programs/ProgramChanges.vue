@@ -16,14 +16,21 @@ const lines = computed(() =>
 
 <template>
   <p v-if="!difference.data.value"><Opening :error="difference.error.value" /></p>
-  <div v-else class="sheet changes">
+  <div v-else class="sheet changes max-h-105 overflow-auto px-3.5 py-2">
     <p class="quiet small">
       Issue {{ difference.data.value.after.issue }} against issue {{ difference.data.value.before.issue }}:
       {{ lines.length === 0 ? 'no line differs.' : `${lines.length} lines${difference.data.value.cut ? ' and more' : ''}.` }}
     </p>
-    <ol>
-      <li v-for="one in lines" :key="`${one.kind} ${one.number}`" :class="one.kind" :data-change="one.kind">
-        <span class="quiet">{{ WORDS[one.kind] }}</span> <span class="number">{{ one.number }}</span> <code>{{ one.text }}</code>
+    <ol class="list-none m-0 p-0">
+      <li
+        v-for="one in lines"
+        :key="`${one.kind} ${one.number}`"
+        class="grid grid-cols-[40px_56px_minmax(0,1fr)] gap-x-2.5 gap-y-0 [&.new]:bg-act-soft"
+        :class="one.kind"
+        :data-change="one.kind"
+      >
+        <span class="quiet">{{ WORDS[one.kind] }}</span> <span class="number text-right">{{ one.number }}</span>{{ ' '
+        }}<code class="in-[.gone]:line-through">{{ one.text }}</code>
       </li>
     </ol>
   </div>
@@ -32,27 +39,5 @@ const lines = computed(() =>
 <style scoped>
 .changes {
   width: 100%;
-  max-height: 420px;
-  overflow: auto;
-  padding: 8px 14px;
-}
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-li {
-  display: grid;
-  grid-template-columns: 40px 56px minmax(0, 1fr);
-  gap: 0 10px;
-}
-.new {
-  background: var(--act-soft);
-}
-.gone code {
-  text-decoration: line-through;
-}
-.number {
-  text-align: right;
 }
 </style>

@@ -45,7 +45,7 @@ function drop(event: DragEvent): void {
 
 <template>
   <section
-    class="programs"
+    class="programs grid grid-cols-1 justify-items-start gap-2.5 [&.over]:outline-offset-1"
     :class="{ over: isOver }"
     aria-label="Program"
     @dragover.prevent="isOver = true"
@@ -86,17 +86,10 @@ function drop(event: DragEvent): void {
 </template>
 
 <style scoped>
-.programs {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  justify-items: start;
-  gap: 10px;
-}
 .programs > :first-child {
   width: 100%;
 }
 .over {
   outline: 2px dashed var(--act);
-  outline-offset: 4px;
 }
 </style>

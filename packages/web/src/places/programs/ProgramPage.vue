@@ -44,20 +44,22 @@ const last = computed(() => (page.data.value ? page.data.value.from + page.data.
       {{ kept.lines }} lines, kept {{ when(kept.at, session.shop) }} by {{ kept.by }}<template v-if="kept.note">: {{ kept.note }}</template
       >. <RouterLink :to="{ name: 'operation', params: { operation: kept.operation } }">Its operation</RouterLink>
     </p>
-    <p class="ways">
+    <p class="ways flex gap-3.5 items-center">
       <Button :disabled="from <= 1" @click="from = Math.max(1, from - 400)">Lines before</Button>
       <span class="quiet">{{ page.data.value.from }} to {{ last }}</span>
       <Button :disabled="last >= kept.lines" @click="from = from + 400">Lines after</Button>
       <Button @click="changing = true">Change it</Button>
     </p>
-    <ol ref="list" class="sheet text" tabindex="0" aria-label="Text of the program">
+    <ol ref="list" class="sheet text list-none m-0 px-3.5 py-2 max-h-[70vh] overflow-auto" tabindex="0" aria-label="Text of the program">
       <li
         v-for="(text, at) in page.data.value.lines"
         :key="at"
+        class="grid grid-cols-[64px_minmax(0,1fr)] gap-3.5"
         :aria-current="page.data.value.from + at === asked ? 'true' : undefined"
         :data-line="page.data.value.from + at"
       >
-        <span class="number">{{ page.data.value.from + at }}</span> <code>{{ text }}</code>
+        <span class="number text-right text-quiet">{{ page.data.value.from + at }}</span>{{ ' '
+        }}<code class="whitespace-pre-wrap">{{ text }}</code>
       </li>
     </ol>
     <ChangeProgram v-if="changing" :issue="kept" :machines="machines.data.value ?? []" @close="changing = false" />
@@ -65,32 +67,8 @@ const last = computed(() => (page.data.value ? page.data.value.from + page.data.
 </template>
 
 <style scoped>
-.ways {
-  display: flex;
-  gap: 14px;
-  align-items: center;
-}
-.text {
-  list-style: none;
-  margin: 0;
-  padding: 8px 14px;
-  max-height: 70vh;
-  overflow: auto;
-}
-li {
-  display: grid;
-  grid-template-columns: 64px minmax(0, 1fr);
-  gap: 14px;
-}
 li[aria-current] {
   background: var(--act-soft);
   font-weight: 700;
-}
-.number {
-  text-align: right;
-  color: var(--quiet);
-}
-code {
-  white-space: pre-wrap;
 }
 </style>

@@ -19,48 +19,30 @@ const problemOf = (id: keyof BarForm) =>
 
 <template>
   <section aria-label="How far the bar stands out">
-    <h2>How far it has to stand out</h2>
-    <div class="fields">
+    <h2 class="mx-0 mt-4.5 mb-2">How far it has to stand out</h2>
+    <div class="fields grid grid-cols-[repeat(auto-fit,minmax(180px,1fr))] gap-x-3.5 gap-y-2.5 items-end">
       <WordField
         v-for="(label, id) in BAR_FIELDS"
         :key="id"
+        class="last:min-h-11 last:items-center"
         v-model="form[id]"
         :label="`${label}, ${machine.unit}`"
         figure
         :maxlength="40"
         :problem="problemOf(id)"
       />
-      <Checkbox v-model:checked="form.tailstock">with the tailstock</Checkbox>
+      <Checkbox class="last:min-h-11 last:items-center" v-model:checked="form.tailstock">with the tailstock</Checkbox>
     </div>
     <template v-if="found">
-      <p role="status">
+      <p class="mx-0 mt-2 mb-0" role="status">
         It has to stand out <strong class="figure">{{ asShown(found.standsOut, machine) }}</strong><template v-if="found.inJaws !== null"
           >; <span class="figure">{{ asShown(found.inJaws, machine) }}</span> are left in the jaws</template
         >.
         <Button type="link" @click="emit('take', plainFigure(found.standsOut, machine.unit))">Take it</Button>
       </p>
-      <p v-for="finding in found.findings" :key="finding.sentence" :class="finding.verdict">
+      <p v-for="finding in found.findings" :key="finding.sentence" class="mx-0 mt-2 mb-0" :class="finding.verdict">
         <VerdictMark :verdict="finding.verdict" /> {{ finding.sentence }}
       </p>
     </template>
   </section>
 </template>
-
-<style scoped>
-h2 {
-  margin: 18px 0 8px;
-}
-.fields {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
-  gap: 10px 14px;
-  align-items: end;
-}
-.fields > :last-child {
-  min-height: 44px;
-  align-items: center;
-}
-p {
-  margin: 8px 0 0;
-}
-</style>

@@ -64,44 +64,23 @@ async function confirm(): Promise<void> {
   >
     <p class="quiet">Compare each figure with the control. Take the tick away from what you want to measure.</p>
     <section v-for="{ heading, steps } in groups.filter((group) => group.steps.length > 0)" :key="heading">
-      <h3>{{ heading }}</h3>
-      <ul>
-        <li v-for="one in steps" :key="one.step" :data-carry="one.step">
+      <h3 class="mx-0 mt-2.5 mb-0.5">{{ heading }}</h3>
+      <ul class="list-none m-0 p-0">
+        <li v-for="one in steps" :key="one.step" class="px-0 py-1" :data-carry="one.step">
           <Checkbox :checked="ticked.includes(one.step)" @change="tick(one.step, $event.target.checked)">{{ one.title }}</Checkbox>
-          <p v-for="figure in one.figures" :key="figure.register">
+          <p v-for="figure in one.figures" :key="figure.register" class="my-0 ml-6 mr-0 flex flex-wrap gap-x-3 gap-y-0 items-baseline">
             <span>{{ figure.name }}</span> <strong class="figure">{{ asRegister(figure.register, figure.value, scene.machine) }}</strong>
             <span class="quiet small">{{ when(figure.at, session.shop) }}, {{ figure.by }}</span>
           </p>
-          <p v-if="backWords(one)" class="quiet small">{{ backWords(one) }}</p>
+          <p v-if="backWords(one)" class="quiet small my-0 ml-6 mr-0 flex flex-wrap gap-x-3 gap-y-0 items-baseline">{{ backWords(one) }}</p>
         </li>
       </ul>
     </section>
     <section v-if="offered.not.length > 0">
-      <h3>To be measured</h3>
-      <ul>
-        <li v-for="one in offered.not" :key="one.step" class="quiet">{{ one.title }}: {{ one.because }}</li>
+      <h3 class="mx-0 mt-2.5 mb-0.5">To be measured</h3>
+      <ul class="list-none m-0 p-0">
+        <li v-for="one in offered.not" :key="one.step" class="quiet px-0 py-1">{{ one.title }}: {{ one.because }}</li>
       </ul>
     </section>
   </FormDialog>
 </template>
-
-<style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-li {
-  padding: 4px 0;
-}
-li p {
-  margin: 0 0 0 24px;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 12px;
-  align-items: baseline;
-}
-h3 {
-  margin: 10px 0 2px;
-}
-</style>

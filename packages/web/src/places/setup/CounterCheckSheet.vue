@@ -18,14 +18,14 @@ const before = (check: CounterCheck) => props.scene.formerly[registerKey(workReg
 
 <template>
   <section v-if="checks.length > 0" aria-label="Counter-check sheet">
-    <h2>
+    <h2 class="mx-0 mt-0 mb-1.5">
       Counter-check by a move <span class="quiet small">{{ done }} of {{ checks.length }} seen</span>
     </h2>
-    <p class="quiet">
+    <p class="quiet mx-0 mt-0 mb-1.5">
       X and Y first, then Z, rapid at its lowest, a hand on feed hold. Each figure follows from the recorded zeros and lengths.
     </p>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    <ul class="sheet">
+    <p v-if="trouble" class="stop mx-0 mt-0 mb-1.5" role="alert">{{ trouble }}</p>
+    <ul class="sheet list-none m-0 p-0">
       <ReadoutRow
         v-for="check in checks"
         :key="check.key"
@@ -42,15 +42,3 @@ const before = (check: CounterCheck) => props.scene.formerly[registerKey(workReg
     </ul>
   </section>
 </template>
-
-<style scoped>
-h2,
-p {
-  margin: 0 0 6px;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-</style>

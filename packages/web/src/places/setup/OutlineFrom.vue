@@ -95,19 +95,19 @@ defineExpose({ unfinished: computed(() => still.value) })
 </script>
 
 <template>
-  <section class="outline">
-    <p v-if="outline && !read">
+  <section class="outline grid gap-2.5 justify-items-start">
+    <p v-if="outline && !read" class="m-0">
       Outline from {{ outline.file }}, {{ outline.lines.length }} lines.
       <Button type="link" @click="outline = null">take it away</Button>
     </p>
     <ChooseFile accept=".dxf,.svg" label="Drawing file" @chosen="choose">{{
       busy ? 'Reading \u2026' : 'Choose a DXF or SVG file'
     }}</ChooseFile>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <p v-if="trouble" class="stop m-0" role="alert">{{ trouble }}</p>
     <template v-if="read">
-      <div class="choices">
+      <div class="grid grid-cols-[repeat(auto-fit,minmax(180px,1fr))] gap-x-3.5 gap-y-2.5 w-full">
         <Field label="Layers">
-          <div class="layers">
+          <div class="grid">
             <Checkbox
               v-for="layer in read.layers"
               :key="layer.name"
@@ -126,57 +126,28 @@ defineExpose({ unfinished: computed(() => still.value) })
         />
       </div>
       <svg
-        class="sheet"
+        class="sheet w-full max-w-160"
         :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
         role="img"
         aria-label="The lines of the file; a press puts part zero on the nearest corner or centre"
         @click="press"
       >
-        <polyline v-for="(line, index) in drawn" :key="index" :points="line" />
-        <g v-if="zero" class="zero" :transform="`translate(${at(zero).x} ${at(zero).y})`">
+        <polyline v-for="(line, index) in drawn" :key="index" class="fill-none stroke-ink stroke-[1.2]" :points="line" />
+        <g v-if="zero" class="zero fill-none stroke-act stroke-2" :transform="`translate(${at(zero).x} ${at(zero).y})`">
           <circle r="5.5" />
           <path d="M-13 0h26M0 -13v26" />
         </g>
       </svg>
-      <p class="quiet small">
+      <p class="quiet small m-0">
         {{ size }} {{ unit ?? '' }}<template v-if="read.leftOut.length > 0">; left out: {{ read.leftOut.join(', ') }}</template>
       </p>
-      <p v-if="still" class="query" role="status">{{ still }}</p>
+      <p v-if="still" class="query m-0" role="status">{{ still }}</p>
     </template>
   </section>
 </template>
 
 <style scoped>
-.outline {
-  display: grid;
-  gap: 10px;
-  justify-items: start;
-}
-.choices {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
-  gap: 10px 14px;
-  width: 100%;
-}
-.layers {
-  display: grid;
-}
 svg {
-  width: 100%;
-  max-width: 640px;
   cursor: crosshair;
-}
-polyline {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1.2;
-}
-.zero {
-  fill: none;
-  stroke: var(--act);
-  stroke-width: 2;
-}
-p {
-  margin: 0;
 }
 </style>

@@ -34,76 +34,36 @@ const verdict = computed(() => {
 </script>
 
 <template>
-  <li>
+  <li class="flex items-center gap-3.5 min-h-14 px-3.5 py-1 border-b border-b-rule max-phone:flex-wrap last:border-b-0">
     <VerdictMark :verdict="seen ? 'clear' : 'to-see'" />
-    <span class="grow">
+    <span class="flex-1 max-phone:basis-[80%]">
       {{ sentence }}
-      <span v-if="other" class="other">
+      <span v-if="other" class="other flex flex-wrap gap-x-4 gap-y-1.5 items-center mt-1">
         <span>It reads</span>
-        <Input v-model:value="typed" class="figure typed" autocomplete="off" :maxlength="60" :aria-label="`${axis} as it reads`" />
+        <Input
+          v-model:value="typed"
+          class="figure typed w-37.5 text-right"
+          autocomplete="off"
+          :maxlength="60"
+          :aria-label="`${axis} as it reads`"
+        />
         <strong v-if="verdict" class="stop" data-explained>{{ verdict }}</strong>
       </span>
     </span>
-    <span class="reads">
-      <strong class="figure">{{ readoutText({ axis, value, holds }, machine) }}</strong>
+    <span class="reads grid justify-items-end">
+      <strong class="figure text-20">{{ readoutText({ axis, value, holds }, machine) }}</strong>
       <span v-if="!holds" class="quiet small figure">{{ inOtherUnit(value, machine) }}</span>
     </span>
-    <span v-if="again" class="buttons stop" data-again>{{ again }}: measure it again first</span>
-    <span v-else class="buttons">
+    <span v-if="again" class="buttons stop grid justify-items-stretch min-w-42 flex-none" data-again
+      >{{ again }}: measure it again first</span
+    >
+    <span v-else class="buttons grid justify-items-stretch min-w-42 flex-none">
       <MayNot to="see"
-        ><Button :disabled="seen" :class="{ seen }" @click="$emit('see')">{{ seen ? 'seen' : 'I see it' }}</Button></MayNot
+        ><Button class="[&.seen]:text-act [&.seen]:border-act" :disabled="seen" :class="{ seen }" @click="$emit('see')">{{
+          seen ? 'seen' : 'I see it'
+        }}</Button></MayNot
       >
       <Button type="link" v-if="!seen && !holds" @click="other = !other">it reads something else</Button>
     </span>
   </li>
 </template>
-
-<style scoped>
-li {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  min-height: 56px;
-  padding: 4px 14px;
-  border-bottom: 1px solid var(--rule);
-}
-li:last-child {
-  border-bottom: 0;
-}
-.reads {
-  display: grid;
-  justify-items: end;
-}
-.reads strong {
-  font-size: 20px;
-}
-.buttons {
-  display: grid;
-  justify-items: stretch;
-  min-width: 168px;
-  flex: none;
-}
-.buttons .seen {
-  color: var(--act);
-  border-color: var(--act);
-}
-.other {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 16px;
-  align-items: center;
-  margin-top: 4px;
-}
-.typed {
-  width: 150px;
-  text-align: right;
-}
-@media (max-width: 760px) {
-  li {
-    flex-wrap: wrap;
-  }
-  .grow {
-    flex-basis: 80%;
-  }
-}
-</style>

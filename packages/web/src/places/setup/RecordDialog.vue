@@ -18,7 +18,7 @@ const WAYS = [
       Zeros, tools, gauges, answers, first run, parts and notes, as they stand {{ ended ? 'since the setup ended' : 'now' }}. The square
       code on paper opens this page.
     </p>
-    <p class="ways">
+    <p class="ways grid gap-2.5">
       <Button
         v-for="{ label, href, download } in WAYS"
         :key="label"
@@ -32,10 +32,3 @@ const WAYS = [
     </p>
   </Modal>
 </template>
-
-<style scoped>
-.ways {
-  display: grid;
-  gap: 10px;
-}
-</style>

@@ -28,9 +28,13 @@ useContextLine(() => {
 </script>
 
 <template>
-  <div v-if="data" class="setup" :class="{ deep: route.name !== 'setup' }">
-    <OrderOfWork :setup="data" />
-    <div class="work">
+  <div
+    v-if="data"
+    class="print:block grid grid-cols-[264px_minmax(0,1fr)] h-full max-narrow:grid-cols-[1fr] max-narrow:h-auto"
+    :class="{ deep: route.name !== 'setup' }"
+  >
+    <OrderOfWork class="max-narrow:in-[.deep]:hidden" :setup="data" />
+    <div class="print:overflow-visible overflow-auto scroll-pb-21 min-w-0 max-narrow:overflow-visible max-narrow:-order-1">
       <RouterView v-slot="{ Component }">
         <component :is="Component" :key="route.fullPath" :data="data" />
       </RouterView>
@@ -41,31 +45,3 @@ useContextLine(() => {
     <RouterLink v-if="query.isError.value" :to="{ name: 'setups', query: { all: '' } }">Setups at hand</RouterLink>
   </div>
 </template>
-
-<style scoped>
-.setup {
-  display: grid;
-  grid-template-columns: 264px minmax(0, 1fr);
-  height: 100%;
-}
-.work {
-  overflow: auto;
-  scroll-padding-bottom: 84px;
-  min-width: 0;
-}
-@media (max-width: 900px) {
-  .setup {
-    grid-template-columns: 1fr;
-    height: auto;
-  }
-  /* The page scrolls as a whole; what keeps to the foot of the screen goes by that. */
-  .work {
-    overflow: visible;
-    /* What to do stands before the list of all there is to do. */
-    order: -1;
-  }
-  .setup.deep > :first-child {
-    display: none;
-  }
-}
-</style>

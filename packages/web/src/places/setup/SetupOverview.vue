@@ -43,17 +43,17 @@ const lit = computed(() => next.value?.preset.tool ?? null)
 </script>
 
 <template>
-  <div class="page overview">
+  <div class="page">
     <header>
-      <div class="grow">
+      <div class="flex-1 min-w-65">
         <h1>{{ data.summary.partName }}</h1>
-        <p class="quiet">
+        <p class="quiet mx-0 mt-0.5 mb-0">
           Job {{ data.summary.job }},
           <RouterLink :to="{ name: 'operation', params: { operation: data.summary.operation } }">{{
             data.summary.operationName
           }}</RouterLink>, writes {{ data.slots.join(', ') }}. Fixture: {{ data.summary.fixture }}. Program: {{ data.summary.program }}.
         </p>
-        <p v-for="side in data.otherSides" :key="side.setup" class="quiet">
+        <p v-for="side in data.otherSides" :key="side.setup" class="quiet mx-0 mt-0.5 mb-0">
           Same job,
           <RouterLink :to="{ name: 'setup', params: { setup: side.setup } }">{{ side.operationName }} on {{ side.machineName }}</RouterLink
           >, {{ side.endedAt === null ? 'running' : `ended ${when(side.endedAt, session.shop)}` }}.
@@ -67,8 +67,8 @@ const lit = computed(() => next.value?.preset.tool ?? null)
     <SetupWhole :setup="setup" :data="data" />
     <NoticeList v-if="notices.length > 0" class="notices" :notices="notices" :machine="data.summary.machine" />
     <template v-if="scene.data.value">
-      <div class="heading">
-        <h2>What stands in {{ data.summary.machineName }}</h2>
+      <div class="flex items-baseline justify-between gap-3">
+        <h2 class="mx-0 mt-2 mb-1.5">What stands in {{ data.summary.machineName }}</h2>
         <Button v-if="work.data.value && !session.mayNot('changeWorkpiece')" type="link" @click="holding = true">How it is held</Button>
       </div>
       <WorkpieceDialog
@@ -79,27 +79,27 @@ const lit = computed(() => next.value?.preset.tool ?? null)
         :machine="scene.data.value.machine"
         @close="holding = false"
       />
-      <div class="look" :class="{ drawn: drawing }">
+      <div class="look grid gap-3" :class="{ drawn: drawing }">
         <InTurn>
-          <DrawingPane v-if="drawing" class="zero" :drawing="drawing" :outline="work.data.value?.outline ?? null" />
+          <DrawingPane v-if="drawing" class="zero h-47.5" :drawing="drawing" :outline="work.data.value?.outline ?? null" />
         </InTurn>
-        <section class="sheet slots">
+        <section class="sheet slots px-3.5 py-1.5 grid content-between">
           <StandingTable :scene="scene.data.value" :slots="data.slots" only="slots" />
-          <p v-if="here?.last" class="quiet small last">
+          <p v-if="here?.last" class="quiet small mx-0 mt-2 mb-0.5">
             Last here: {{ here.last.by }}, {{ when(here.last.at, session.shop) }}.
             <RouterLink :to="{ name: 'entry', params: { entry: here.last.id } }">{{ here.last.title }}</RouterLink>
           </p>
         </section>
       </div>
-      <section v-if="hangs && scene.data.value.tools.length > 0" class="sheet tools">
+      <section v-if="hangs && scene.data.value.tools.length > 0" class="sheet tools mt-3 px-2 pt-2.5 pb-1.5">
         <InTurn>
           <ToolsHanging :scene="scene.data.value" :lit="lit" />
         </InTurn>
       </section>
-      <InTurn><TurretView class="sheet tools" :scene="scene.data.value" :lit="lit" /></InTurn>
-      <InTurn><StandingTable class="figures" :scene="scene.data.value" :slots="data.slots" only="tools" /></InTurn>
+      <InTurn><TurretView class="sheet tools mt-3 px-2 pt-2.5 pb-1.5" :scene="scene.data.value" :lit="lit" /></InTurn>
+      <InTurn><StandingTable class="max-w-190 mt-4" :scene="scene.data.value" :slots="data.slots" only="tools" /></InTurn>
       <InTurn><Remarks about="setup" :of="setup" /></InTurn>
-      <h2>Routines outside the plan</h2>
+      <h2 class="mx-0 mt-2 mb-1.5">Routines outside the plan</h2>
       <InTurn>
         <RoutineList :machine="scene.data.value.machine" :to="(routine) => ({ name: 'setup-routine', params: { setup, routine } })" />
       </InTurn>
@@ -108,57 +108,20 @@ const lit = computed(() => next.value?.preset.tool ?? null)
 </template>
 
 <style scoped>
-.grow {
-  flex: 1;
-  min-width: 260px;
-}
-header p {
-  margin: 2px 0 0;
-}
-h2 {
-  margin: 8px 0 6px;
-}
-.heading {
-  display: flex;
-  align-items: baseline;
-  justify-content: space-between;
-  gap: 12px;
-}
 .notices {
   margin-top: 4px;
-}
-.look {
-  display: grid;
-  gap: 12px;
 }
 .look.drawn {
   grid-template-columns: minmax(0, 3fr) minmax(0, 4fr);
 }
 .zero {
-  height: 190px;
   min-height: 0;
-}
-.slots {
-  padding: 6px 14px;
-  display: grid;
-  align-content: space-between;
-}
-.last {
-  margin: 8px 0 2px;
-}
-.tools {
-  margin-top: 12px;
-  padding: 10px 8px 6px;
 }
 .slots :deep(.figure.other) {
   font-size: 15px;
 }
 .slots :deep(.figure:not(.other)) {
   font-size: 18px;
-}
-.figures {
-  max-width: 760px;
-  margin-top: 16px;
 }
 @media (max-width: 1100px) {
   .look.drawn {

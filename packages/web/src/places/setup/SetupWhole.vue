@@ -39,30 +39,30 @@ const last = computed(() => counts.data.value?.[0] ?? null)
 </script>
 
 <template>
-  <section class="whole" aria-label="First run, parts and end">
-    <p v-if="ended" class="quiet">This setup ended {{ when(ended, session.shop) }}. What was recorded in it stands.</p>
-    <p v-if="data.summary.newest > data.summary.edition" class="query">
+  <section class="flex flex-wrap gap-x-5.5 gap-y-0.5 items-center" aria-label="First run, parts and end">
+    <p v-if="ended" class="quiet mx-0 my-0.5">This setup ended {{ when(ended, session.shop) }}. What was recorded in it stands.</p>
+    <p v-if="data.summary.newest > data.summary.edition" class="query mx-0 my-0.5">
       <VerdictMark verdict="query" /> It keeps edition {{ data.summary.edition }} of its operation; there is
       <RouterLink :to="{ name: 'operation', params: { operation: data.summary.operation } }">edition {{ data.summary.newest }}</RouterLink
       >.
     </p>
-    <p v-if="data.proven?.lapsed" class="query" data-proven="no more">
+    <p v-if="data.proven?.lapsed" class="query mx-0 my-0.5" data-proven="no more">
       <VerdictMark verdict="query" /> No longer proven: {{ data.proven.lapsed }}. Run the first part carefully again.
     </p>
-    <p v-else-if="data.proven" data-proven="yes">
+    <p v-else-if="data.proven" class="mx-0 my-0.5" data-proven="yes">
       <VerdictMark verdict="clear" /> Proven {{ when(data.proven.at, session.shop) }} by
       <RouterLink :to="{ name: 'entry', params: { entry: data.proven.entry } }">{{ data.proven.by }}</RouterLink>.
     </p>
-    <p v-if="made" class="quiet">
+    <p v-if="made" class="quiet mx-0 my-0.5">
       {{ made }}<template v-if="last">; last counted {{ when(last.at, session.shop) }} by {{ last.by }}</template
       >.
     </p>
-    <p v-if="offered" data-carry="offered">
+    <p v-if="offered" class="mx-0 my-0.5" data-carry="offered">
       {{ offered.offers.length }} of {{ offered.offers.length + offered.not.length }} open measurements still stand from job
       {{ offered.from?.job }}.
       <Button v-if="!session.mayNot('carryOver')" @click="doing = 'carry'">Look at them</Button>
     </p>
-    <p class="ways">
+    <p class="ways mx-0 my-0.5 flex flex-wrap gap-2 ml-auto">
       <Button @click="doing = 'record'">Setup record</Button>
       <template v-if="!ended">
         <GoTo :to="{ name: 'go', params: { setup } }">Go or no go</GoTo>
@@ -85,21 +85,3 @@ const last = computed(() => counts.data.value?.[0] ?? null)
     <EndDialog v-if="doing === 'end'" :setup="setup" :data="data" @close="doing = null" />
   </section>
 </template>
-
-<style scoped>
-.whole {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 22px;
-  align-items: center;
-}
-p {
-  margin: 2px 0;
-}
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin-left: auto;
-}
-</style>

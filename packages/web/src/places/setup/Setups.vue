@@ -22,13 +22,16 @@ watchEffect(() => {
   <div class="page">
     <header>
       <h1>Setups at hand</h1>
-      <span class="grow" />
+      <span class="flex-1" />
       <GoTo :to="{ name: 'parts' }">Set up another job</GoTo>
     </header>
     <p v-if="setups.data.value?.length === 0" class="quiet">No machine has a setup at hand. Free routines are on each machine’s page.</p>
-    <ul class="ways-on">
+    <ul class="ways-on mt-3">
       <li v-for="setup in setups.data.value" :key="setup.id" class="sheet">
-        <RouterLink :to="{ name: 'setup', params: { setup: setup.id } }">
+        <RouterLink
+          class="grid grid-cols-[90px_1fr_auto] max-phone:grid-cols-[1fr] max-phone:gap-0.5 max-phone:px-3.5 max-phone:py-2.5"
+          :to="{ name: 'setup', params: { setup: setup.id } }"
+        >
           <strong>{{ setup.machineName }}</strong>
           <span>{{ setup.partName }}, {{ setup.operationName }}</span>
           <span class="quiet"
@@ -41,20 +44,3 @@ watchEffect(() => {
     </ul>
   </div>
 </template>
-
-<style scoped>
-.ways-on {
-  margin-top: 12px;
-}
-.ways-on a {
-  display: grid;
-  grid-template-columns: 90px 1fr auto;
-}
-@media (max-width: 760px) {
-  .ways-on a {
-    grid-template-columns: 1fr;
-    gap: 2px;
-    padding: 10px 14px;
-  }
-}
-</style>

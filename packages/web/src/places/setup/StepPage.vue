@@ -79,7 +79,7 @@ function recorded(entry: Entry): void {
 </script>
 
 <template>
-  <div v-if="!step" class="page"><p class="stop">This setup has no such step.</p></div>
+  <div v-if="!step" class="page grid grid-cols-1 gap-3.5 content-start"><p class="stop m-0">This setup has no such step.</p></div>
 
   <RunPage v-else-if="step.kind === 'tools'" :setup="setup" :step="step" :data="data" />
 
@@ -114,36 +114,36 @@ function recorded(entry: Entry): void {
     </template>
   </RoutinePage>
 
-  <div v-else class="page">
-    <h1>{{ step.title }}</h1>
-    <p v-if="step.detail" class="quiet">{{ step.detail }}</p>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+  <div v-else class="page grid grid-cols-1 gap-3.5 content-start">
+    <h1 class="m-0">{{ step.title }}</h1>
+    <p v-if="step.detail" class="quiet m-0">{{ step.detail }}</p>
+    <p v-if="trouble" class="stop m-0" role="alert">{{ trouble }}</p>
     <template v-if="step.kind === 'seen' && scene.data.value">
-      <p v-if="data.toSee.length === 0" class="quiet">Nothing to see yet: readouts come with the zeros and lengths of this setup.</p>
-      <ToSeeList :items="data.toSee" :scene="scene.data.value" />
-      <CounterCheckSheet :setup="data" :scene="scene.data.value" />
+      <p v-if="data.toSee.length === 0" class="quiet m-0">Nothing to see yet: readouts come with the zeros and lengths of this setup.</p>
+      <ToSeeList class="m-0" :items="data.toSee" :scene="scene.data.value" />
+      <CounterCheckSheet class="m-0" :setup="data" :scene="scene.data.value" />
     </template>
     <template v-else-if="step.kind === 'routine' && done.data.value && scene.data.value">
-      <EntryNote :entry="done.data.value" :machine="scene.data.value.machine">
+      <EntryNote class="m-0" :entry="done.data.value" :machine="scene.data.value.machine">
         <Button @click="working = true">Do it again</Button>
         <GoTo type="primary" size="large" v-if="nextStep" :to="{ name: 'step', params: { setup, step: nextStep.id } }"
           >Next: {{ nextStep.title }}</GoTo
         >
       </EntryNote>
-      <EntrySheet :entry="done.data.value" :machine="scene.data.value.machine" />
+      <EntrySheet class="m-0" :entry="done.data.value" :machine="scene.data.value.machine" />
     </template>
     <template v-else-if="step.kind !== 'routine' && step.kind !== 'seen'">
-      <p v-if="step.state !== 'open'" class="quiet">
+      <p v-if="step.state !== 'open'" class="quiet m-0">
         {{ step.state === 'done' ? 'Confirmed' : 'Skipped' }} {{ when(step.at!, session.shop) }} by {{ step.by
         }}<template v-if="step.reason">: {{ step.reason }}</template
         >.
       </p>
-      <ul v-if="checklist.length > 0" class="checks" aria-label="Checklist">
+      <ul v-if="checklist.length > 0" class="checks m-0 list-none p-0" aria-label="Checklist">
         <li v-for="line in checklist" :key="line">
           <Checkbox :checked="ticked.includes(line)" @change="tick(line, $event.target.checked)">{{ line }}</Checkbox>
         </li>
       </ul>
-      <div class="buttons">
+      <div class="buttons m-0 flex gap-4.5">
         <MayNot to="confirmStep"
           ><Button type="primary" size="large" :disabled="missing > 0" @click="confirm">
             {{ missing > 0 ? `${missing} still to look at` : step.state === 'done' ? 'Confirm again' : `Yes, ${step.title.toLowerCase()}` }}
@@ -168,29 +168,12 @@ function recorded(entry: Entry): void {
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 14px;
-  align-content: start;
-}
-.page > * {
-  margin: 0;
-}
 .way {
   display: inline-flex;
   align-items: center;
 }
-.checks {
-  list-style: none;
-  padding: 0;
-}
 .checks label {
   min-height: 44px;
   align-items: center;
-}
-.buttons {
-  display: flex;
-  gap: 18px;
 }
 </style>

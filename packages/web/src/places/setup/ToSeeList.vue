@@ -25,7 +25,7 @@ function about({ key, before }: ToSee): Omit<SeenWrong, 'axis' | 'expected' | 's
 <template>
   <div>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    <ul class="sheet" v-if="items.length > 0">
+    <ul class="sheet list-none m-0 p-0" v-if="items.length > 0">
       <ReadoutRow
         v-for="item in items"
         :key="item.entry + item.key"
@@ -44,11 +44,3 @@ function about({ key, before }: ToSee): Omit<SeenWrong, 'axis' | 'expected' | 's
     </ul>
   </div>
 </template>
-
-<style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-</style>

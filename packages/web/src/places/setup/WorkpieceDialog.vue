@@ -42,7 +42,7 @@ async function keep(): Promise<void> {
 
 <template>
   <FormDialog :title="`How ${name} is held`" ok="Keep" :blocked="busy" :trouble="trouble" @go="keep" @close="emit('close')">
-    <div class="fields">
+    <div class="fields grid grid-cols-[repeat(auto-fit,minmax(200px,1fr))] gap-x-3.5 gap-y-2.5">
       <PickField v-model="form.kind" label="Held in" :options="kinds" />
       <template v-if="form.kind === 'vise'">
         <CountField v-model="form.count" label="Vises in a row" :min="1" :max="4" />
@@ -90,19 +90,8 @@ async function keep(): Promise<void> {
       @take="(standsOut) => (form.stickOut = standsOut)"
     />
     <template v-if="!isBar">
-      <h2>Outline of the part, from above</h2>
+      <h2 class="mx-0 mt-4.5 mb-2">Outline of the part, from above</h2>
       <OutlineFrom ref="from" v-model="outline" />
     </template>
   </FormDialog>
 </template>
-
-<style scoped>
-.fields {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
-  gap: 10px 14px;
-}
-h2 {
-  margin: 18px 0 8px;
-}
-</style>

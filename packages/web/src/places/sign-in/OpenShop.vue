@@ -30,7 +30,7 @@ async function open(): Promise<void> {
 </script>
 
 <template>
-  <Form layout="vertical" class="open" @submit.prevent="open">
+  <Form layout="vertical" class="max-w-130" @submit.prevent="open">
     <h2>Nobody is here yet</h2>
     <p class="quiet">
       The ledger is empty. Say whose it is, and who leads: a lead lets people in, adds machines and gauges, and releases what a check has
@@ -47,9 +47,3 @@ async function open(): Promise<void> {
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
   </Form>
 </template>
-
-<style scoped>
-.open {
-  max-width: 520px;
-}
-</style>

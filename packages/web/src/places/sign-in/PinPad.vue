@@ -28,11 +28,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <div class="pad">
-    <div class="dots" :aria-label="pin.length === 1 ? '1 digit' : `${pin.length} digits`" role="status">
-      <span v-for="n in Math.max(4, pin.length)" :key="n" :class="{ full: n <= pin.length }" />
+  <div>
+    <div class="dots flex gap-3 h-8 items-center mb-3" :aria-label="pin.length === 1 ? '1 digit' : `${pin.length} digits`" role="status">
+      <span
+        v-for="n in Math.max(4, pin.length)"
+        :key="n"
+        class="w-3.5 h-3.5 border-2 border-quiet rounded-full [&.full]:bg-act [&.full]:border-act"
+        :class="{ full: n <= pin.length }"
+      />
     </div>
-    <div class="keys">
+    <div class="keys grid grid-cols-[repeat(3,1fr)] gap-2">
       <Button
         v-for="key in KEYS"
         :key="key"
@@ -47,28 +52,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.dots {
-  display: flex;
-  gap: 12px;
-  height: 32px;
-  align-items: center;
-  margin-bottom: 12px;
-}
-.dots span {
-  width: 14px;
-  height: 14px;
-  border: 2px solid var(--quiet);
-  border-radius: 50%;
-}
-.dots .full {
-  background: var(--act);
-  border-color: var(--act);
-}
-.keys {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  gap: 8px;
-}
 .keys .ant-btn {
   height: 66px;
   font-size: 22px;

@@ -57,24 +57,24 @@ async function enter(): Promise<void> {
 </script>
 
 <template>
-  <main class="sign-in">
-    <header>
+  <main class="max-w-235 mx-auto my-0 px-5 py-11">
+    <header class="flex gap-4 items-center text-act mb-8.5">
       <RookMark />
       <div>
-        <h1>Rook Ledger</h1>
-        <p v-if="people.data.value?.people.length" class="quiet">{{ people.data.value.shop.name }}</p>
+        <h1 class="text-ink">Rook Ledger</h1>
+        <p v-if="people.data.value?.people.length" class="quiet mx-0 mt-0.5 mb-0">{{ people.data.value.shop.name }}</p>
       </div>
     </header>
     <OpenShop v-if="people.data.value?.people.length === 0" />
-    <div v-else class="halves">
+    <div v-else class="grid grid-cols-[minmax(0,1fr)_320px] gap-14 max-phone:grid-cols-[1fr] max-phone:gap-7">
       <section aria-label="Your name">
-        <h2>Who is at the machine?</h2>
+        <h2 class="mb-3.5">Who is at the machine?</h2>
         <p v-if="people.isError.value" class="stop">The server does not answer. This page tries again by itself.</p>
-        <div class="names">
+        <div class="grid grid-cols-[1fr_1fr] gap-2.5">
           <Button
             v-for="person in people.data.value?.people"
             :key="person.id"
-            class="name"
+            class="name h-auto text-left justify-items-start content-center gap-0.5 [&.chosen]:border-act"
             :class="{ chosen: person.id === chosen }"
             :aria-pressed="person.id === chosen"
             @click="choose(person.id)"
@@ -84,8 +84,8 @@ async function enter(): Promise<void> {
           </Button>
         </div>
       </section>
-      <section class="pin" aria-label="PIN">
-        <h2>{{ name ? `PIN of ${name}` : 'Pick your name first' }}</h2>
+      <section aria-label="PIN">
+        <h2 class="mb-3.5">{{ name ? `PIN of ${name}` : 'Pick your name first' }}</h2>
         <PinPad v-model="pin" :disabled="!chosen || busy" @enter="enter" />
         <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       </section>
@@ -94,54 +94,11 @@ async function enter(): Promise<void> {
 </template>
 
 <style scoped>
-.sign-in {
-  max-width: 940px;
-  margin: 0 auto;
-  padding: 44px 20px;
-}
-header {
-  display: flex;
-  gap: 16px;
-  align-items: center;
-  color: var(--act);
-  margin-bottom: 34px;
-}
-header h1 {
-  color: var(--ink);
-}
-header p {
-  margin: 2px 0 0;
-}
-.halves {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 320px;
-  gap: 56px;
-}
-h2 {
-  margin-bottom: 14px;
-}
-.names {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px;
-}
 .name {
-  height: auto;
   min-height: 68px;
-  text-align: left;
   display: grid;
-  justify-items: start;
-  align-content: center;
-  gap: 2px;
 }
 .name.chosen {
-  border-color: var(--act);
   box-shadow: inset 4px 0 0 var(--act);
-}
-@media (max-width: 760px) {
-  .halves {
-    grid-template-columns: 1fr;
-    gap: 28px;
-  }
 }
 </style>

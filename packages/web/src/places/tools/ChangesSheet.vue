@@ -44,8 +44,8 @@ const worths = [
 </script>
 
 <template>
-  <div class="changes">
-    <p class="line">
+  <div class="changes flex flex-col gap-2.5 min-h-0 flex-1 overflow-auto">
+    <p class="line flex gap-3.5 items-center m-0">
       <Button @click="$emit('back')">Back to the table</Button>
       <strong>{{ assessed.changes.length }} {{ assessed.changes.length === 1 ? 'change' : 'changes' }} on {{ scene.machine.name }}</strong>
       <span class="quiet">all are recorded together, or none</span>
@@ -53,12 +53,12 @@ const worths = [
     <ul v-if="problems.length > 0" class="stop" role="alert">
       <li v-for="[register, sentence] in problems" :key="register">{{ sentence }}</li>
     </ul>
-    <p v-if="moved.length > 0" class="query" role="alert">
+    <p v-if="moved.length > 0" class="query m-0" role="alert">
       {{ moved.map(({ name }) => name).join(', ') }} {{ moved.length === 1 ? 'has' : 'have' }} been written since you typed. “Was” shows
       what stands now.
       <Button @click="accept">Go on from there</Button>
     </p>
-    <div class="sheet list">
+    <div class="sheet flex-none overflow-auto max-h-[46vh]">
       <Rows
         :columns="COLUMNS"
         :rows="assessed.changes"
@@ -78,7 +78,7 @@ const worths = [
           ><span class="figure">{{ row.before === null ? 'unset' : asShown(row.before, scene.machine) }}</span></template
         >
         <template #after="{ row }"
-          ><strong class="figure after">{{ asShown(row.after, scene.machine) }}</strong></template
+          ><strong class="figure after font-bold">{{ asShown(row.after, scene.machine) }}</strong></template
         >
         <template #moves="{ row }"
           ><span class="figure quiet">{{
@@ -91,7 +91,7 @@ const worths = [
         </template>
       </Rows>
     </div>
-    <div class="worth">
+    <div class="flex flex-wrap gap-2.5 items-center">
       <span class="quiet">These figures are</span>
       <OneOf v-model="worth" name="These figures are" :options="worths" />
     </div>
@@ -107,38 +107,3 @@ const worths = [
     />
   </div>
 </template>
-
-<style scoped>
-.changes {
-  display: flex;
-  flex-direction: column;
-  gap: 10px;
-  min-height: 0;
-  flex: 1;
-  overflow: auto;
-}
-.line {
-  display: flex;
-  gap: 14px;
-  align-items: center;
-  margin: 0;
-}
-p {
-  margin: 0;
-}
-/* Many checks must not squeeze it: what is to be recorded stands first, and the sheet scrolls as a whole. */
-.list {
-  flex: none;
-  overflow: auto;
-  max-height: 46vh;
-}
-.after {
-  font-weight: 700;
-}
-.worth {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
-}
-</style>

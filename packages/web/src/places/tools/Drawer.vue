@@ -58,11 +58,11 @@ const length = (value: number | null | undefined) => (value == null ? '' : exact
 
 <template>
   <div class="page">
-    <header>
+    <header class="flex flex-wrap gap-2.5 items-center mb-3">
       <h1>The drawer</h1>
       <Input
         v-model:value="text"
-        class="find"
+        class="find w-60"
         type="search"
         allow-clear
         placeholder="drill, shrink, em-10 …"
@@ -70,7 +70,7 @@ const length = (value: number | null | undefined) => (value == null ? '' : exact
         :maxlength="60"
       />
       <Pick v-model="where" name="Where" :options="WHERE" />
-      <span class="quiet grow">{{ drawer.data.value?.of ?? 0 }} of {{ drawer.data.value?.all ?? 0 }}</span>
+      <span class="quiet flex-1">{{ drawer.data.value?.of ?? 0 }} of {{ drawer.data.value?.all ?? 0 }}</span>
       <Button @click="unit = unit === 'mm' ? 'in' : 'mm'"> show {{ unit === 'mm' ? 'inches' : 'millimetres' }} </Button>
       <SaveCsv name="drawer" :rows="found" :columns="csv" />
       <MayNot to="addAssembly"><GoTo :to="{ name: 'new-tool' }">A new tool</GoTo></MayNot>
@@ -87,7 +87,7 @@ const length = (value: number | null | undefined) => (value == null ? '' : exact
       empty="No tool fits these words."
     >
       <template #name="{ row }"
-        ><RouterLink class="name" :to="{ name: 'tool', params: { assembly: row.id } }"
+        ><RouterLink class="name text-inherit no-underline content-center" :to="{ name: 'tool', params: { assembly: row.id } }"
           ><strong>{{ row.name }}</strong>
           <span class="quiet small">{{ row.id }}{{ row.holder ? `, ${row.holder}` : '' }}</span>
           <span v-if="row.broken" class="stop small">broken</span></RouterLink
@@ -110,8 +110,8 @@ const length = (value: number | null | undefined) => (value == null ? '' : exact
       >
       <template #life="{ row }"
         ><span v-if="row.life" class="small life"
-          ><VerdictMark :verdict="judgeLife(row.life, row.lifeUsed).verdict" /> {{ lifeFigure(row.lifeUsed) }} of {{ row.life.limit }}
-          {{ row.life.by }}</span
+          ><VerdictMark class="align-[-3px]" :verdict="judgeLife(row.life, row.lifeUsed).verdict" /> {{ lifeFigure(row.lifeUsed) }} of
+          {{ row.life.limit }} {{ row.life.by }}</span
         ></template
       >
       <template #mounted="{ row }"
@@ -125,24 +125,8 @@ const length = (value: number | null | undefined) => (value == null ? '' : exact
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
-  margin-bottom: 12px;
-}
-.find {
-  width: 240px;
-}
 .name {
   display: grid;
-  color: inherit;
-  text-decoration: none;
   min-height: 44px;
-  align-content: center;
-}
-.life svg {
-  vertical-align: -3px;
 }
 </style>

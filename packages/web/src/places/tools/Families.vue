@@ -32,12 +32,26 @@ const leftOf = ({ tool }: FamilyMember) =>
 </script>
 
 <template>
-  <section v-if="states.length > 0 || !session.mayNot('mount')" aria-label="Tools that stand in for each other">
-    <div v-for="{ family, members, wornOut, next } in states" :key="family.name" class="family" :data-family="family.name">
+  <section
+    v-if="states.length > 0 || !session.mayNot('mount')"
+    class="flex flex-wrap items-center gap-x-3.5 gap-y-0"
+    aria-label="Tools that stand in for each other"
+  >
+    <div
+      v-for="{ family, members, wornOut, next } in states"
+      :key="family.name"
+      class="family flex flex-wrap gap-x-3.5 gap-y-1 items-center min-h-11"
+      :data-family="family.name"
+    >
       <VerdictMark v-if="wornOut" verdict="stop" />
       <strong>{{ family.name }}</strong>
       <span class="quiet">called by {{ family.called }}</span>
-      <span v-for="one in members" :key="one.number" :class="{ used: one.word === 'in use' }" :data-member="one.number"
+      <span
+        v-for="one in members"
+        :key="one.number"
+        class="[&.used]:text-act"
+        :class="{ used: one.word === 'in use' }"
+        :data-member="one.number"
         ><strong>T{{ one.number }}</strong> {{ one.word
         }}<template v-if="leftOf(one) && one.word !== 'life over'">, {{ leftOf(one) }}</template
         ><span v-if="one.because && one.word !== 'in use'" class="quiet small">: {{ one.because }}</span></span
@@ -66,22 +80,3 @@ const leftOf = ({ tool }: FamilyMember) =>
     />
   </section>
 </template>
-
-<style scoped>
-section {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0 14px;
-}
-.family {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  align-items: center;
-  min-height: 44px;
-}
-.used {
-  color: var(--act);
-}
-</style>

@@ -35,13 +35,15 @@ async function use(): Promise<void> {
   <section>
     <h2>Life</h2>
     <template v-if="tool.life && judged">
-      <p class="says" :class="judged.verdict" data-life><VerdictMark :verdict="judged.verdict" /> {{ judged.sentence }}</p>
-      <div class="bar" role="img" :aria-label="judged.sentence">
-        <span class="used" :class="judged.verdict" :style="{ width: share(tool.lifeUsed) }" />
-        <span class="warning" :style="{ left: share(tool.life.warning) }" />
+      <p class="says mx-0 my-1.5 [&.clear]:text-inherit" :class="judged.verdict" data-life>
+        <VerdictMark class="align-[-2px]" :verdict="judged.verdict" /> {{ judged.sentence }}
+      </p>
+      <div class="bar relative h-3.5 max-w-140 border border-rule bg-sheet" role="img" :aria-label="judged.sentence">
+        <span class="used block h-full bg-act [&.query]:bg-query" :class="judged.verdict" :style="{ width: share(tool.lifeUsed) }" />
+        <span class="warning absolute -top-1 -bottom-1" :style="{ left: share(tool.life.warning) }" />
       </div>
       <MayNot to="toolEvent"
-        ><Form class="use" @submit.prevent="use">
+        ><Form class="use flex flex-wrap gap-3 items-end mt-2" @submit.prevent="use">
           <WordField
             v-model="text"
             :label="`${tool.life.by} since then`"
@@ -54,52 +56,20 @@ async function use(): Promise<void> {
           <Button type="link" @click="$emit('reset')">set it back without a new edge</Button>
         </Form></MayNot
       >
-      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+      <p v-if="trouble" class="stop mx-0 my-1.5" role="alert">{{ trouble }}</p>
     </template>
-    <p v-else class="quiet">Not counted. A rule (parts, minutes or uses, with a warning before the end) goes onto its record above.</p>
+    <p v-else class="quiet mx-0 my-1.5">
+      Not counted. A rule (parts, minutes or uses, with a warning before the end) goes onto its record above.
+    </p>
   </section>
 </template>
 
 <style scoped>
-p {
-  margin: 6px 0;
-}
-.says svg {
-  vertical-align: -2px;
-}
-.says.clear {
-  color: inherit;
-}
-.bar {
-  position: relative;
-  height: 14px;
-  max-width: 560px;
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-}
-.used {
-  display: block;
-  height: 100%;
-  background: var(--act);
-}
-.used.query {
-  background: var(--query);
-}
 .used.stop {
   background: var(--stop);
 }
 .warning {
-  position: absolute;
-  top: -4px;
-  bottom: -4px;
   border-left: 2px dashed var(--ink);
-}
-.use {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: end;
-  margin-top: 8px;
 }
 .use > :first-child {
   width: 200px;

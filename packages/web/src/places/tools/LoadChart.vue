@@ -57,60 +57,28 @@ const mark = { clear: '', query: 'M0 -6L6 0L0 6L-6 0z', stop: 'M-7 -3h14v6h-14z'
       :label="`${points.length} parts; ${over} over the warning; the last ${last ? last.judged.sentence : 'not seen yet'}`"
     >
       <g v-for="level in levels" :key="level.words">
-        <line class="level" :class="level.class" :x1="LEFT" :x2="width - RIGHT" :y1="y(level.value)" :y2="y(level.value)" />
-        <text class="level" :class="level.class" :x="width - RIGHT + 8" :y="y(level.value) + 5">
+        <line
+          class="[&.base]:stroke-ink [&.query]:stroke-query [&.query]:[stroke-dasharray:8_4] [&.stop]:stroke-stop [&.stop]:stroke-2"
+          :class="level.class"
+          :x1="LEFT"
+          :x2="width - RIGHT"
+          :y1="y(level.value)"
+          :y2="y(level.value)"
+        />
+        <text class="[&.query]:fill-query [&.stop]:fill-stop" :class="level.class" :x="width - RIGHT + 8" :y="y(level.value) + 5">
           {{ level.words }} {{ Math.round(level.value * 100) / 100 }}
         </text>
       </g>
-      <path class="seen" :d="path ?? ''" />
+      <path class="seen fill-none stroke-act stroke-[1.4]" :d="path ?? ''" />
       <g v-for="point in points" :key="point.at" :transform="`translate(${x(point.at)} ${y(point.value)})`">
         <title>part {{ point.part }}: {{ point.value }} {{ load.unit }}, {{ dayTime(point.when, session.shop) }}, {{ point.by }}</title>
-        <circle v-if="point.judged.verdict === 'clear'" r="2.6" />
-        <path v-else :d="mark[point.judged.verdict]" :class="point.judged.verdict" />
+        <circle v-if="point.judged.verdict === 'clear'" class="fill-sheet stroke-act stroke-[1.6]" r="2.6" />
+        <path v-else class="[&.query]:fill-query [&.stop]:fill-stop" :d="mark[point.judged.verdict]" :class="point.judged.verdict" />
       </g>
     </ChartFrame>
-    <p class="small" :class="last && last.judged.verdict !== 'clear' ? last.judged.verdict : 'quiet'" v-if="last">
+    <p class="small mx-0 mt-0 mb-1.5" :class="last && last.judged.verdict !== 'clear' ? last.judged.verdict : 'quiet'" v-if="last">
       Part {{ last.part }}: {{ last.value }} {{ load.unit }}, {{ last.judged.sentence }}
     </p>
-    <p v-else class="small quiet">Nothing was seen since the sample cut of {{ load.value }} {{ load.unit }}.</p>
+    <p v-else class="small quiet mx-0 mt-0 mb-1.5">Nothing was seen since the sample cut of {{ load.value }} {{ load.unit }}.</p>
   </div>
 </template>
-
-<style scoped>
-line.base {
-  stroke: var(--ink);
-}
-line.query {
-  stroke: var(--query);
-  stroke-dasharray: 8 4;
-}
-line.stop {
-  stroke: var(--stop);
-  stroke-width: 2;
-}
-text.query {
-  fill: var(--query);
-}
-text.stop {
-  fill: var(--stop);
-}
-.seen {
-  fill: none;
-  stroke: var(--act);
-  stroke-width: 1.4;
-}
-circle {
-  fill: var(--sheet);
-  stroke: var(--act);
-  stroke-width: 1.6;
-}
-path.query {
-  fill: var(--query);
-}
-path.stop {
-  fill: var(--stop);
-}
-p {
-  margin: 0 0 6px;
-}
-</style>

@@ -61,20 +61,20 @@ function again(now: LoadBaselineRecord): void {
 <template>
   <section>
     <h2>Cutting load</h2>
-    <p v-if="sections.length === 0" class="quiet">
+    <p v-if="sections.length === 0" class="quiet mx-0 my-1">
       No sample cut yet. Note what the spindle shows in a section with a fresh edge; what comes later is held against it.
     </p>
-    <article v-for="{ now, loosened } in sections" :key="now.id" class="sheet load" :data-section="now.section">
-      <header>
+    <article v-for="{ now, loosened } in sections" :key="now.id" class="sheet load px-4 py-2.5 mx-0 my-2" :data-section="now.section">
+      <header class="flex flex-wrap gap-x-4 gap-y-1 items-center">
         <strong>{{ now.section }}</strong>
         <span class="quiet">{{ now.program }}{{ now.note ? `; ${now.note}` : '' }}</span>
         <MayNot to="addLoad"><Button type="link" @click="again(now)">a new sample cut, or other limits</Button></MayNot>
       </header>
-      <p v-if="loosened > 1" class="query">
+      <p v-if="loosened > 1" class="query mx-0 my-1">
         <VerdictMark verdict="query" /> Its alarm was raised {{ loosened }} times without a new sample cut.
       </p>
       <LoadChart :load="now" />
-      <Form class="seen" @submit.prevent="see(now.id)">
+      <Form class="seen flex gap-3 items-end" @submit.prevent="see(now.id)">
         <TextField
           :model-value="texts[now.id] ?? ''"
           @update:model-value="(text) => (texts[now.id] = text)"
@@ -90,9 +90,9 @@ function again(now: LoadBaselineRecord): void {
         <MayNot to="seeLoads"><Button html-type="submit" :disabled="!(texts[now.id] ?? '').trim()">Add</Button></MayNot>
       </Form>
     </article>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
+    <p v-if="trouble" class="stop mx-0 my-1" role="alert">{{ trouble }}</p>
     <MayNot v-if="!adding" to="addLoad"><Button type="link" @click="adding = true">A sample cut of another section</Button></MayNot>
-    <Form v-else class="sheet new" @submit.prevent="add">
+    <Form v-else class="sheet new flex flex-wrap gap-x-3.5 gap-y-2.5 items-end px-4 py-3" @submit.prevent="add">
       <WordField
         v-model="form.section"
         :problem="problems.section"
@@ -113,35 +113,10 @@ function again(now: LoadBaselineRecord): void {
 </template>
 
 <style scoped>
-.load {
-  padding: 10px 16px;
-  margin: 8px 0;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 16px;
-  align-items: center;
-}
 header .link {
   margin-left: auto;
 }
-p {
-  margin: 4px 0;
-}
-.seen {
-  display: flex;
-  gap: 12px;
-  align-items: end;
-}
 .seen > :first-child {
   flex: 1;
-}
-.new {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 14px;
-  align-items: end;
-  padding: 12px 16px;
 }
 </style>

@@ -92,13 +92,13 @@ async function record({
 </script>
 
 <template>
-  <div v-if="scene" class="tools">
-    <header>
+  <div v-if="scene" class="tools h-full px-5 py-3 flex flex-col gap-2 min-h-0">
+    <header class="flex flex-wrap gap-2.5 items-center">
       <h1>Tools</h1>
       <MachinePick :model-value="machine" @update:model-value="(to) => $router.push({ name: 'machine-tools', params: { machine: to } })" />
       <Input
         v-model:value="text"
-        class="find"
+        class="find w-45"
         type="search"
         allow-clear
         placeholder="T4, drill, shrink …"
@@ -106,29 +106,31 @@ async function record({
         :maxlength="60"
       />
       <Pick v-model="word" name="Standing" :options="STANDINGS" />
-      <span class="quiet grow">{{ rows.length }} of {{ all.length }}, in {{ scene.machine.unit === 'in' ? 'inches' : 'mm' }}</span>
+      <span class="quiet flex-1 whitespace-nowrap"
+        >{{ rows.length }} of {{ all.length }}, in {{ scene.machine.unit === 'in' ? 'inches' : 'mm' }}</span
+      >
       <MayNot to="mount"><Button @click="mounting = ''">Mount a tool</Button></MayNot>
       <GoTo :to="{ name: 'machine-run', params: { machine } }">Measure all</GoTo>
       <GoTo :to="{ name: 'drawer' }">Drawer</GoTo>
       <GoTo :to="{ name: 'values-out', params: { machine } }">Files in and out</GoTo>
     </header>
-    <p v-for="one in shared" :key="one.word + one.number" class="notice stop">
-      <VerdictMark verdict="stop" /> {{ one.word }}{{ one.number }} is called by {{ one.tools.join(' and ') }}: each would overwrite the
-      other’s figures.
+    <p v-for="one in shared" :key="one.word + one.number" class="stop m-0">
+      <VerdictMark class="align-[-2px]" verdict="stop" /> {{ one.word }}{{ one.number }} is called by {{ one.tools.join(' and ') }}: each
+      would overwrite the other’s figures.
     </p>
-    <p v-if="absent.length > 0" class="notice query">
-      <VerdictMark verdict="query" /> The program calls {{ absent.map(({ number }) => `T${number}`).join(', ') }}, and nothing is mounted
-      there.
+    <p v-if="absent.length > 0" class="query m-0">
+      <VerdictMark class="align-[-2px]" verdict="query" /> The program calls {{ absent.map(({ number }) => `T${number}`).join(', ') }}, and
+      nothing is mounted there.
       <Button type="link" v-for="one in absent" :key="one.number" @click="mounting = one.number"> mount T{{ one.number }} </Button>
     </p>
     <Families v-if="!looking" :scene="scene" @told="told = $event" />
-    <p v-if="told" class="notice" role="status">{{ told }}</p>
+    <p v-if="told" class="m-0" role="status">{{ told }}</p>
     <ChangesSheet v-if="looking" :scene="scene" :edits="edits" :sent="sending.outcome.value" @back="looking = false" @record="record" />
     <template v-else>
       <p v-if="all.length === 0" class="quiet">Nothing is mounted on {{ scene.machine.name }} yet. Mount a tool from the drawer first.</p>
-      <ToolsTable v-else class="table" :rows="rows" :scene="scene" :edits="edits" :sorted="sorted" @sort="sort" @pasted="told = $event" />
-      <footer v-if="typed > 0" class="sheet bar">
-        <span class="grow"
+      <ToolsTable v-else class="flex-1" :rows="rows" :scene="scene" :edits="edits" :sorted="sorted" @sort="sort" @pasted="told = $event" />
+      <footer v-if="typed > 0" class="sheet bar flex gap-3.5 items-center px-3.5 py-2">
+        <span class="flex-1 whitespace-nowrap"
           >{{ typed }} {{ typed === 1 ? 'figure' : 'figures' }} typed, not recorded yet<template
             v-if="Object.keys(edits.read.value?.problems ?? {}).length > 0"
             >; <span class="stop">{{ Object.values(edits.read.value!.problems)[0] }}</span></template
@@ -143,42 +145,3 @@ async function record({
   </div>
   <Opening v-else class="page" :error="error" />
 </template>
-
-<style scoped>
-.tools {
-  height: 100%;
-  padding: 12px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-  min-height: 0;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
-}
-.find {
-  width: 180px;
-}
-.grow {
-  flex: 1;
-  white-space: nowrap;
-}
-.table {
-  flex: 1;
-}
-.notice {
-  margin: 0;
-}
-.notice svg {
-  vertical-align: -2px;
-}
-.bar {
-  display: flex;
-  gap: 14px;
-  align-items: center;
-  padding: 8px 14px;
-}
-</style>

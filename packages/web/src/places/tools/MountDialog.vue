@@ -139,12 +139,12 @@ async function mount(): Promise<void> {
     @cancel="emit('close')"
   >
     <slot name="machine" />
-    <div class="halves">
+    <div class="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-4.5 max-[640px]:grid-cols-[1fr]">
       <div>
         <WordField v-model="text" label="Find it in the drawer" :maxlength="60" placeholder="drill, 3.3, em-10 …" />
-        <RadioGroup v-model:value="chosen" class="drawer" aria-label="Tools">
+        <RadioGroup v-model:value="chosen" class="drawer block mt-2 h-66 overflow-auto border border-rule" aria-label="Tools">
           <Radio v-for="one in offered" :key="one.id" :value="one.id">
-            <strong>{{ one.name }}</strong>
+            <strong class="block">{{ one.name }}</strong>
             <span v-if="one.broken" class="stop small" data-broken>broken, nothing new in it yet</span>
             <span class="quiet small"
               >{{ one.id }}{{ one.mounted ? `, in T${one.mounted.number} on ${one.mounted.machineName}` : '' }}</span
@@ -152,7 +152,7 @@ async function mount(): Promise<void> {
           </Radio>
         </RadioGroup>
       </div>
-      <div class="place">
+      <div class="place grid gap-2.5 content-start">
         <WordField v-model="number" :label="lengths ? 'Pocket, T' : 'Station, T'" figure :maxlength="5" inputmode="numeric" />
         <WordField
           v-model="offset"
@@ -181,7 +181,7 @@ async function mount(): Promise<void> {
           tool.mounted.machine === scene.machine.id ? '.' : ', and what stands there for it goes stale.'
         }}
       </p>
-      <Checkbox v-if="carried.length > 0" v-model:checked="carry" class="carry"
+      <Checkbox v-if="carried.length > 0" v-model:checked="carry" class="min-h-11 items-center"
         >take its figures along:
         {{
           carried
@@ -206,18 +206,6 @@ async function mount(): Promise<void> {
 </template>
 
 <style scoped>
-.halves {
-  display: grid;
-  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
-  gap: 18px;
-}
-.drawer {
-  display: block;
-  margin-top: 8px;
-  height: 264px;
-  overflow: auto;
-  border: 1px solid var(--rule);
-}
 .drawer .ant-radio-wrapper {
   display: flex;
   align-items: center;
@@ -229,24 +217,7 @@ async function mount(): Promise<void> {
 .drawer .ant-radio-wrapper-checked {
   background: var(--act-soft);
 }
-.drawer strong {
-  display: block;
-}
-.place {
-  display: grid;
-  gap: 10px;
-  align-content: start;
-}
-.carry {
-  min-height: 44px;
-  align-items: center;
-}
 p {
   margin: 8px 0 0;
-}
-@media (max-width: 640px) {
-  .halves {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

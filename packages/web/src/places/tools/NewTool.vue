@@ -57,12 +57,12 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <Form class="page" @submit.prevent="add">
+  <Form class="page grid grid-cols-1 gap-3" @submit.prevent="add">
     <h1>A new tool</h1>
     <ul v-if="sentences.length > 0" role="alert" class="stop">
       <li v-for="problem in sentences" :key="problem">{{ problem }}</li>
     </ul>
-    <div class="first">
+    <div class="first flex flex-wrap gap-x-4 gap-y-2.5">
       <WordField v-model="kept.id" label="Id, as on the holder" :maxlength="60" placeholder="em-08-a" />
       <PickField v-model="unit" label="Lengths in" :options="UNITS" />
     </div>
@@ -72,16 +72,6 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
-}
-.first {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 16px;
-}
 .page > .ant-btn {
   justify-self: start;
 }

@@ -88,7 +88,7 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
 </script>
 
 <template>
-  <div class="run">
+  <div class="min-h-full flex flex-col">
     <header>
       <h1>{{ title }}</h1>
       <span class="quiet" role="status" data-run
@@ -97,10 +97,11 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
       >
       <slot name="head" />
     </header>
-    <nav class="tasks" aria-label="Tools of this run">
+    <nav class="tasks flex flex-wrap gap-1.5 px-5 pt-0 pb-0.5" aria-label="Tools of this run">
       <Button
         v-for="one in tasks"
         :key="one.id"
+        class="[&.why]:grid [&.why]:gap-1.5 [&.ant-btn]:h-auto [&.ant-btn]:min-w-19 [&.ant-btn]:min-h-12 [&.ant-btn]:grid [&.ant-btn]:justify-items-center [&.ant-btn]:content-center [&.ant-btn]:px-2 [&.ant-btn]:py-0.5 [&.ant-btn]:leading-[1.15] [&.done]:text-act [&.skipped]:text-quiet [&.absent]:text-quiet [&.here]:border-act [&.here]:bg-act-soft"
         :class="[one.state, { here: one.id === chosen }]"
         :aria-current="one.id === chosen ? 'step' : undefined"
         :data-task="one.id"
@@ -112,13 +113,13 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
         <span class="small">{{ WORDS[one.state] }}</span>
       </Button>
     </nav>
-    <EntryNote v-if="fresh" class="fresh" :entry="fresh" :machine="scene.machine" @undone="fresh = null" />
+    <EntryNote v-if="fresh" class="fresh mx-5 mt-1.5 mb-0" :entry="fresh" :machine="scene.machine" @undone="fresh = null" />
     <div v-if="task?.state === 'absent'" class="page">
       <p>
         <strong>T{{ task.tool.number }}</strong> is called by the program and nothing is mounted there: it is not measured, and it stays so
         until somebody mounts it or says why it is left out.
       </p>
-      <p class="buttons">
+      <p class="buttons flex gap-3.5">
         <Button type="primary" size="large" @click="mounting = task.tool.number">Mount T{{ task.tool.number }}</Button>
         <Button @click="skipping = true">Skip it with a reason</Button>
       </p>
@@ -166,11 +167,6 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
 </template>
 
 <style scoped>
-.run {
-  min-height: 100%;
-  display: flex;
-  flex-direction: column;
-}
 .routine {
   flex: 1;
   min-height: 0;
@@ -182,44 +178,11 @@ header {
   align-items: baseline;
   padding: 10px 20px 6px;
 }
-.tasks {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  padding: 0 20px 2px;
-}
-.tasks .ant-btn {
-  height: auto;
-  min-width: 76px;
-  min-height: 48px;
-  display: grid;
-  justify-items: center;
-  align-content: center;
-  padding: 2px 8px;
-  line-height: 1.15;
-}
-.tasks .done {
-  color: var(--act);
-}
 .tasks .skipped,
 .tasks .absent {
-  color: var(--quiet);
   border-style: dashed;
 }
 .tasks .here {
-  border-color: var(--act);
-  background: var(--act-soft);
   box-shadow: inset 0 -3px 0 var(--act);
-}
-.fresh {
-  margin: 6px 20px 0;
-}
-.buttons {
-  display: flex;
-  gap: 14px;
-}
-.why {
-  display: grid;
-  gap: 6px;
 }
 </style>

@@ -28,7 +28,7 @@ const happen = (send: Sender['send'], note: string) =>
     @close="$emit('close')"
   >
     <p>{{ HAPPENINGS[kind].means }}</p>
-    <ul v-if="follows.length > 0 && scene" class="follows">
+    <ul v-if="follows.length > 0 && scene" class="mx-0 mt-0 mb-2.5 pl-4.5">
       <li v-for="one in follows" :key="one.register">
         <strong>{{ registerName(parseRegisterKey(one.register)) }}</strong>{{ ' ' }}
         <span class="figure">{{ asRegister(one.register, one.value, scene.machine) }}</span>
@@ -39,10 +39,3 @@ const happen = (send: Sender['send'], note: string) =>
     <p v-if="tool.life && kind !== 'broken'">{{ lifeText(tool.lifeUsed, tool.life.by) }} were used until now; the counter begins anew.</p>
   </TellDialog>
 </template>
-
-<style scoped>
-.follows {
-  margin: 0 0 10px;
-  padding-left: 18px;
-}
-</style>

@@ -22,7 +22,7 @@ const insertSaid = computed(() => {
 </script>
 
 <template>
-  <div class="with-picture">
+  <div class="grid grid-cols-[minmax(0,1fr)_auto] gap-4.5 items-start max-phone:grid-cols-1">
     <div class="fields">
       <WordField v-model="form.name" label="Name" :maxlength="80" :problem="problems.name" />
       <PickField v-model="form.kind" label="Kind" :options="optionsOf(KIND_WORDS)" />
@@ -85,23 +85,6 @@ const insertSaid = computed(() => {
     </div>
     <ToolDrawn v-bind="drawnFrom(form, unit)" :unit="unit" />
   </div>
-  <p v-if="insertSaid" class="quiet" data-insert>{{ insertSaid }}</p>
-  <p class="quiet small">Lengths in {{ unit }}; another unit can be written behind a figure.</p>
+  <p v-if="insertSaid" class="quiet mx-0 mt-1.5 mb-0" data-insert>{{ insertSaid }}</p>
+  <p class="quiet small mx-0 mt-1.5 mb-0">Lengths in {{ unit }}; another unit can be written behind a figure.</p>
 </template>
-
-<style scoped>
-.with-picture {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 18px;
-  align-items: start;
-}
-@media (max-width: 760px) {
-  .with-picture {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-p {
-  margin: 6px 0 0;
-}
-</style>

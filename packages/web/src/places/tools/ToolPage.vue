@@ -124,13 +124,13 @@ const facts = computed(() =>
 </script>
 
 <template>
-  <div class="page">
+  <div class="page grid grid-cols-1 gap-3.5 content-start">
     <template v-if="tool && page.data.value">
       <header>
         <h1>
           {{ tool.name }} <span class="quiet">{{ tool.id }}, {{ KIND_WORDS[tool.kind] }}{{ tool.holder ? ` in ${tool.holder}` : '' }}</span>
         </h1>
-        <p class="where">
+        <p class="flex flex-wrap gap-3.5 items-center mx-0 mt-1.5 mb-0">
           <template v-if="at">
             <strong>T{{ at.number }} on {{ at.machineName }}</strong>
             <span class="quiet figure">{{ calledBy(at.number, numbers, scene.data.value ?? null) }}</span>
@@ -149,16 +149,16 @@ const facts = computed(() =>
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       <p v-if="told" role="status">{{ told }}</p>
 
-      <div v-if="!form" class="known">
+      <div v-if="!form" class="grid grid-cols-[auto_minmax(0,1fr)] gap-5.5 items-start max-phone:grid-cols-1">
         <!-- A turret’s tools have no gauge line to hang from. -->
         <ToolDrawn v-if="goesInto(tool.kind, 'mill')" :tool="tool" :length="hanging" :unit="unit" />
         <Facts :facts="facts" />
       </div>
-      <p v-if="!form" class="record-ways">
+      <p v-if="!form" class="flex gap-4.5">
         <MayNot to="changeAssembly"><Button type="link" @click="changing = true">change the record</Button></MayNot>
         <GoTo type="link" :to="{ name: 'new-tool', query: { like: tool.id } }">another one like it</GoTo>
       </p>
-      <Form v-if="form" class="sheet record" @submit.prevent="keep">
+      <Form v-if="form" class="sheet record px-4.5 py-3.5" @submit.prevent="keep">
         <p v-if="record.trouble.value" role="alert" class="stop">{{ record.trouble.value }}</p>
         <ul v-if="checked.sentences.value.length > 0" role="alert" class="stop">
           <li v-for="problem in checked.sentences.value" :key="problem">{{ problem }}</li>
@@ -173,7 +173,7 @@ const facts = computed(() =>
 
       <template v-if="at && scene.data.value">
         <ToolStands v-for="{ number } in called" :key="number" :number="number" :scene="scene.data.value" />
-        <p class="record-ways">
+        <p class="flex gap-4.5">
           <MayNot to="sayPairs"
             ><Button type="link" @click="pairing = true">{{
               called.length > 1 ? 'change its further offsets' : 'a program calls it by another offset too'
@@ -183,7 +183,7 @@ const facts = computed(() =>
       </template>
       <section>
         <h2>What happened to it</h2>
-        <p class="buttons">
+        <p class="buttons flex flex-wrap gap-2.5 mx-0 mt-2 mb-0">
           <MayNot to="toolEvent"
             ><Button v-for="(words, kind) in HAPPENINGS" :key="kind" @click="happening = kind">
               {{ words.button }}
@@ -195,11 +195,16 @@ const facts = computed(() =>
       <LoadSections :assembly="tool.id" :loads="page.data.value.loads" />
       <section>
         <h2>History</h2>
-        <ul class="events">
-          <li v-for="event in page.data.value.events" :key="event.id" :data-event="event.kind">
+        <ul class="list-none m-0 p-0">
+          <li
+            v-for="event in page.data.value.events"
+            :key="event.id"
+            class="flex flex-wrap gap-x-4 gap-y-1 px-0 py-2.25 border-b border-b-rule"
+            :data-event="event.kind"
+          >
             <span class="quiet figure">{{ dayTime(event.at, session.shop) }}</span>
             <strong>{{ EVENT_WORDS[event.kind] }}</strong>
-            <span class="grow"
+            <span class="flex-1 min-w-50"
               >{{ event.note
               }}<template v-if="event.amount !== null"
                 >{{ event.note ? ', ' : ''
@@ -213,7 +218,9 @@ const facts = computed(() =>
             <span class="quiet">{{ event.by }}</span>
             <RouterLink v-if="event.entry" :to="{ name: 'entry', params: { entry: event.entry } }">entry</RouterLink>
           </li>
-          <li v-if="page.data.value.events.length === 0" class="quiet">Nothing on record yet.</li>
+          <li v-if="page.data.value.events.length === 0" class="quiet flex flex-wrap gap-x-4 gap-y-1 px-0 py-2.25 border-b border-b-rule">
+            Nothing on record yet.
+          </li>
         </ul>
       </section>
       <ToolEventDialog v-if="happening" :kind="happening" :tool="tool" :scene="scene.data.value ?? null" @close="happening = null" />
@@ -253,60 +260,7 @@ const facts = computed(() =>
 </template>
 
 <style scoped>
-.known {
-  display: grid;
-  grid-template-columns: auto minmax(0, 1fr);
-  gap: 22px;
-  align-items: start;
-}
-@media (max-width: 760px) {
-  .known {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 14px;
-  align-content: start;
-}
 .page > * {
   margin: 0;
-}
-.where {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 14px;
-  align-items: center;
-  margin: 6px 0 0;
-}
-.record-ways {
-  display: flex;
-  gap: 18px;
-}
-.record {
-  padding: 14px 18px;
-}
-.buttons {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  margin: 8px 0 0;
-}
-.events {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.events li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 16px;
-  padding: 9px 0;
-  border-bottom: 1px solid var(--rule);
-}
-.grow {
-  flex: 1;
-  min-width: 200px;
 }
 </style>

@@ -20,11 +20,17 @@ const life = computed(() => (props.row.tool.life ? judgeLife(props.row.tool.life
 <template>
   <div class="row" role="row" :aria-rowindex="at + 2" :data-tool="row.tool.number">
     <strong class="number figure" role="rowheader">T{{ row.tool.number }}</strong>
-    <span class="tool" role="cell">
-      <RouterLink :to="{ name: 'tool', params: { assembly: row.tool.assembly } }">{{ row.tool.name }}</RouterLink>
-      <span v-if="row.tool.holder" class="quiet small">{{ row.tool.holder }}</span>
+    <span class="tool grid min-w-0" role="cell">
+      <RouterLink
+        class="overflow-hidden text-ellipsis whitespace-nowrap text-ink font-bold no-underline leading-[1.5] max-[1200px]:whitespace-normal max-[1200px]:leading-[1.2] hover:text-act"
+        :to="{ name: 'tool', params: { assembly: row.tool.assembly } }"
+        >{{ row.tool.name }}</RouterLink
+      >
+      <span v-if="row.tool.holder" class="quiet small overflow-hidden text-ellipsis whitespace-nowrap max-[1200px]:hidden">{{
+        row.tool.holder
+      }}</span>
     </span>
-    <span class="numbers quiet figure" role="cell">{{ numbers }}</span>
+    <span class="quiet figure max-[1200px]:whitespace-normal max-[1200px]:leading-[1.25]" role="cell">{{ numbers }}</span>
     <template v-for="(pair, p) in row.pairs" :key="p">
       <TypedCell
         class="typed"
@@ -48,63 +54,16 @@ const life = computed(() => (props.row.tool.life ? judgeLife(props.row.tool.life
         @go="(down) => emit('go', at + down, p * 2 + 1)"
         @paste="(event) => emit('paste', event, at, p * 2 + 1)"
       />
-      <TotalCell v-if="pair.wear" class="total" :pair="pair" :edits="edits" :machine="scene.machine" />
+      <TotalCell v-if="pair.wear" class="total text-right text-18" :pair="pair" :edits="edits" :machine="scene.machine" />
     </template>
-    <span class="life small" role="cell">
+    <span class="life small flex gap-1.5 items-center pl-2.5" role="cell">
       <template v-if="life">
         <VerdictMark :verdict="life.verdict" />
         <span :class="life.verdict"
-          >{{ lifeFigure(row.tool.lifeUsed) }} of {{ row.tool.life!.limit }} <span class="unit">{{ row.tool.life!.by }}</span></span
+          >{{ lifeFigure(row.tool.lifeUsed) }} of {{ row.tool.life!.limit }}
+          <span class="unit max-[1200px]:hidden">{{ row.tool.life!.by }}</span></span
         >
       </template>
     </span>
   </div>
 </template>
-
-<style scoped>
-.tool {
-  display: grid;
-  min-width: 0;
-}
-.tool > * {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.tool a {
-  color: var(--ink);
-  font-weight: 700;
-  text-decoration: none;
-  line-height: 1.5;
-}
-.tool a:hover {
-  color: var(--act);
-}
-.total {
-  text-align: right;
-  font-size: 18px;
-}
-.life {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  padding-left: 10px;
-}
-@media (max-width: 1200px) {
-  /* The whole name is more use than the holder's; both are on the tool's own page. */
-  .tool > .small {
-    display: none;
-  }
-  .tool a {
-    white-space: normal;
-    line-height: 1.2;
-  }
-  .numbers {
-    white-space: normal;
-    line-height: 1.25;
-  }
-  .unit {
-    display: none;
-  }
-}
-</style>

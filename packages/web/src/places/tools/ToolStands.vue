@@ -31,74 +31,44 @@ const to = (routine: string) => ({
   <section v-if="row">
     <h2>What stands on {{ scene.machine.name }}{{ row.tool.pairOf ? `, T${number}` : '' }}</h2>
     <p v-if="row.tool.pairOf" class="quiet">{{ row.tool.name }}</p>
-    <table>
+    <table class="border-collapse min-w-[min(100%,640px)]">
       <thead>
         <tr>
-          <th>in {{ scene.machine.unit }}</th>
-          <th class="right">geometry</th>
-          <th class="right">wear</th>
-          <th class="right">total</th>
+          <th class="py-1 pl-0 pr-2.5 border-b border-b-rule text-15 font-normal text-left">in {{ scene.machine.unit }}</th>
+          <th class="right py-1 pl-0 pr-2.5 border-b border-b-rule text-15 font-normal text-right">geometry</th>
+          <th class="right py-1 pl-0 pr-2.5 border-b border-b-rule text-15 font-normal text-right">wear</th>
+          <th class="right py-1 pl-0 pr-2.5 border-b border-b-rule text-15 font-normal text-right">total</th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="pair in row.pairs" :key="pair.geometry">
-          <th scope="row">{{ pair.name }}</th>
+          <th class="py-1 pl-0 pr-2.5 border-b border-b-rule text-15 font-normal text-left" scope="row">{{ pair.name }}</th>
           <StandingCell :register="pair.geometry" :scene="scene" />
           <StandingCell v-if="pair.wear" :register="pair.wear" :scene="scene" />
           <td v-else></td>
-          <td class="figure right">{{ pair.total === null || !pair.wear ? '' : asRegister(pair.geometry, pair.total, scene.machine) }}</td>
+          <td class="figure right text-right border-b border-b-rule py-1 pl-4 pr-2.5 text-20">
+            {{ pair.total === null || !pair.wear ? '' : asRegister(pair.geometry, pair.total, scene.machine) }}
+          </td>
         </tr>
       </tbody>
     </table>
-    <div class="groups">
-      <p v-for="group in groups" :key="group.label" class="ways">
+    <div class="flex flex-wrap items-center m-0 gap-x-8 gap-y-2.5 mt-2.5">
+      <p v-for="group in groups" :key="group.label" class="ways flex flex-wrap items-center gap-2.5 m-0">
         <span class="quiet">{{ group.label }}</span>
         <GoTo v-for="routine in group.routines" :key="routine.id" :to="to(routine.id)" :title="routine.purpose">{{ routine.name }}</GoTo>
       </p>
     </div>
-    <p v-for="{ routine, refusal } in ways.filter((way) => way.refusal)" :key="routine.id" class="quiet refused">
+    <p v-for="{ routine, refusal } in ways.filter((way) => way.refusal)" :key="routine.id" class="quiet mx-0 mt-1.5 mb-0">
       {{ routine.name }}: {{ refusal }}
     </p>
   </section>
 </template>
 
 <style scoped>
-table {
-  border-collapse: collapse;
-  min-width: min(100%, 640px);
-}
 th {
-  padding: 4px 10px 4px 0;
-  border-bottom: 1px solid var(--rule);
   color: var(--quiet);
-  font-size: 15px;
-  font-weight: 400;
-  text-align: left;
 }
 th[scope] {
   color: var(--ink);
-}
-.right {
-  text-align: right;
-}
-td.figure {
-  border-bottom: 1px solid var(--rule);
-  padding: 4px 10px 4px 16px;
-  font-size: 20px;
-}
-.groups,
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 10px;
-  margin: 0;
-}
-.groups {
-  gap: 10px 32px;
-  margin-top: 10px;
-}
-.refused {
-  margin: 6px 0 0;
 }
 </style>

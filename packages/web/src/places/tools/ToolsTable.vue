@@ -72,24 +72,32 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
 <template>
   <div
     ref="frame"
-    class="frame sheet"
+    class="frame sheet overflow-auto contain-strict min-h-60"
     :style="{ '--widths': widths, '--numbers': numbers }"
     role="table"
     :aria-rowcount="rows.length + 1"
     tabindex="-1"
   >
-    <div class="row head" role="row">
-      <span v-for="(heading, at) in headings" :key="at" role="columnheader" :class="heading.class">
+    <div class="row head sticky top-0 z-2 h-10 bg-sheet text-quiet text-15" role="row">
+      <span
+        v-for="(heading, at) in headings"
+        :key="at"
+        class="block [&.typed]:text-right [&.typed]:text-15 [&.worn]:text-right [&.worn]:text-15 [&.total]:text-right [&.total]:text-15 [&.life]:pl-2.5"
+        role="columnheader"
+        :class="heading.class"
+      >
         <Button v-if="heading.key" type="text" size="small" @click="emit('sort', heading.key)"
           >{{ heading.words }}{{ arrow(heading.key) }}</Button
         >
         <template v-else>{{ heading.words }}</template>
       </span>
     </div>
-    <div class="body" :style="{ height: `${rows.length * ROW}px` }" role="rowgroup">
+    <div class="relative" :style="{ height: `${rows.length * ROW}px` }" role="rowgroup">
+      <!-- A row that is filled anew makes no other row be laid out again: each is contained in itself. -->
       <ToolRowLine
         v-for="(row, at) in visible"
         :key="(shown.from + at) % pool"
+        class="absolute inset-x-0 top-0 h-14.5 contain-strict"
         :row="row"
         :at="shown.from + at"
         :scene="scene"
@@ -105,15 +113,12 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
 <style scoped>
 .frame {
   --figure: 104px;
-  overflow: auto;
-  contain: strict;
-  min-height: 240px;
 }
+/* The head and every line under it, which is a component of its own. */
 .row {
   display: grid;
   grid-template-columns: 54px minmax(150px, 1.4fr) var(--numbers) var(--widths) minmax(92px, 0.8fr);
   align-items: center;
-  height: 58px;
   border-bottom: 1px solid var(--rule);
   padding: 0 12px;
   gap: 8px;
@@ -129,42 +134,10 @@ const headings = computed<{ key: SortKey | null; words: string; class: string }[
     gap: 4px;
   }
 }
-.head {
-  position: sticky;
-  top: 0;
-  z-index: 2;
-  height: 40px;
-  background: var(--sheet);
-  color: var(--quiet);
-  font-size: 15px;
-}
 .head .ant-btn {
   padding: 0;
   height: 40px;
   font-size: 15px;
   color: inherit;
-}
-.head span {
-  display: block;
-}
-.head .typed,
-.head .worn,
-.head .total {
-  text-align: right;
-  font-size: 15px;
-}
-.body {
-  position: relative;
-}
-.body .row {
-  position: absolute;
-  left: 0;
-  right: 0;
-  top: 0;
-  /* A row that is filled anew makes no other row be laid out again. */
-  contain: strict;
-}
-.head .life {
-  padding-left: 10px;
 }
 </style>

@@ -44,11 +44,19 @@ function keydown(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <span class="cell" role="cell" :data-register="register" :data-standing="note.word" :title="problem ?? note.because ?? undefined">
-    <span class="rule" :class="typed === undefined && standing ? `standing-${note.word.replaceAll(' ', '-')}` : ''"
+  <span
+    class="grid justify-items-end content-center h-14.5 min-w-0"
+    role="cell"
+    :data-register="register"
+    :data-standing="note.word"
+    :title="problem ?? note.because ?? undefined"
+  >
+    <span
+      class="rule block max-w-full [&.struck]:line-through [&.query]:text-query"
+      :class="typed === undefined && standing ? `standing-${note.word.replaceAll(' ', '-')}` : ''"
       ><input
         ref="field"
-        class="figure"
+        class="figure w-full h-7.5 px-1 py-0 text-right text-18 rounded-[0] [&.struck]:line-through [&.typed]:bg-act-soft [&.typed]:font-bold"
         :class="{ typed: typed !== undefined, wrong: problem, struck: suspect }"
         :value="shown"
         :data-cell="cell"
@@ -66,7 +74,7 @@ function keydown(event: KeyboardEvent): void {
         @blur="pad.detach($event.target as HTMLInputElement)"
     /></span>
     <span
-      class="word"
+      class="word text-14 leading-[1.2] whitespace-nowrap [&.query]:text-query"
       :class="{ stop: suspect || problem, query: typed === undefined && note.word === 'estimated', now: typed !== undefined && !problem }"
       >{{ word }}</span
     >
@@ -74,32 +82,14 @@ function keydown(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.cell {
-  display: grid;
-  justify-items: end;
-  align-content: center;
-  height: 58px;
-  min-width: 0;
-}
-.rule {
-  display: block;
-  max-width: 100%;
-}
 .struck {
-  text-decoration: line-through;
   color: var(--stop);
 }
 input {
-  width: 100%;
-  height: 30px;
-  padding: 0 4px;
-  text-align: right;
   font: inherit;
-  font-size: 18px;
   color: var(--ink);
   background: transparent;
   border-width: 0;
-  border-radius: 0;
 }
 input:hover {
   background: var(--act-soft);
@@ -109,9 +99,7 @@ input:focus {
   background: var(--sheet);
 }
 input.typed {
-  background: var(--act-soft);
   border-bottom: 2px solid var(--act);
-  font-weight: 700;
 }
 input.wrong {
   border-bottom-color: var(--stop);
@@ -122,18 +110,12 @@ input::placeholder {
   font-style: italic;
 }
 .word {
-  font-size: 14px;
-  line-height: 1.2;
   color: var(--quiet);
-  white-space: nowrap;
 }
 .now {
   color: var(--act);
 }
 .stop {
   color: var(--stop);
-}
-.query {
-  color: var(--query);
 }
 </style>
