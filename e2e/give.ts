@@ -37,11 +37,13 @@ export const fact = (page: Page, label: string) => page.locator(`[data-fact="${l
 /** Gives a reason to every query that is open. */
 export async function answerAll(page: Page, reason: string): Promise<void> {
   const ask = page.getByRole('button', { name: 'give a reason' })
-  while (await ask.count()) {
-    // What is asked may be another thing once news has come: the field goes with it, and is opened anew.
+  const field = page.getByLabel('Reason', { exact: true })
+  while (await ask.or(field).count()) {
+    // What is asked may be another thing once news has come: the field goes with it, and is opened anew. On a busy machine
+    // it may also stand open still from a try that took too long: it is filled then, for nothing else asks for it.
     try {
-      await ask.first().click({ timeout: 3_000 })
-      await page.getByLabel('Reason', { exact: true }).fill(reason, { timeout: 3_000 })
+      if ((await field.count()) === 0) await ask.first().click({ timeout: 3_000 })
+      await field.first().fill(reason, { timeout: 3_000 })
       await page.getByRole('button', { name: 'Keep' }).click({ timeout: 3_000 })
     } catch {
       continue

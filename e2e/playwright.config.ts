@@ -18,8 +18,9 @@ export default defineConfig({
   // Each test has a shop of its own.
   fullyParallel: true,
   workers: 2,
-  timeout: 240_000,
-  expect: { timeout: 20_000 },
+  // As long as a machine takes that does much else: how fast things are is for the benchmark to say.
+  timeout: 480_000,
+  expect: { timeout: 60_000 },
   reporter: process.env.CI ? 'line' : 'list',
   use: {
     viewport: { width: 1280, height: 800 },

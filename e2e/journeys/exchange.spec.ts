@@ -38,7 +38,6 @@ test('ten tools from nothing: a new machine, a file into the drawer, mounted, me
   page,
   shop,
 }) => {
-  test.setTimeout(240_000)
   await signIn(page, shop, 'T. Oakhanger')
   await page.goto(`${shop.url}/machines/new`)
   await page.getByLabel('Name', { exact: true }).fill('Mill 9')

@@ -69,7 +69,6 @@ function panelOf(page: Page) {
 const take = (page: Page) => page.getByRole('button', { name: /^Take/ })
 
 test('a zero is touched on a practice mill and taken over the wire, which is cut on the way', async ({ page, shop }) => {
-  test.setTimeout(240_000)
   const mill = await practise(shop, 'mill-3')
   await connect(page, shop, 'mill-3', mill)
   await signIn(page, shop, 'I. Marrow')
@@ -134,7 +133,6 @@ test('a shaft is turned on a practice lathe, measured by a gauge on the wire, co
   page,
   shop,
 }) => {
-  test.setTimeout(240_000)
   const lathe = await practise(shop, 'lathe-1')
   await connect(page, shop, 'lathe-1', lathe)
   await signIn(page, shop, 'I. Marrow')

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { mm, orderOfWork, type Gauge, type ToolKind } from '@rook/core'
 import { TURRET_LATHE } from '@rook/testing'
 import { Door } from '../door.ts'
-import { give, results } from '../give.ts'
+import { answerAll, give, results } from '../give.ts'
 import { beginSetup, confirmTwo, measured, next } from '../setting.ts'
 import { expect, pick, signIn, test, type Shop } from '../shop.ts'
 
@@ -83,13 +83,7 @@ test.describe('a part through both spindles', () => {
     const purpose = async () => {
       const record = page.getByRole('button', { name: /^Record/ })
       await expect(async () => {
-        // On a busy machine the reason may be kept long before the button is ready: it is asked for once.
-        const ask = page.getByRole('button', { name: 'give a reason' }).first()
-        if (await ask.isVisible()) {
-          await ask.click({ timeout: 500 })
-          await page.getByLabel('Reason', { exact: true }).fill('as this lathe counts', { timeout: 3_000 })
-          await page.getByRole('button', { name: 'Keep' }).click({ timeout: 3_000 })
-        }
+        await answerAll(page, 'as this lathe counts')
         await expect(record).toBeEnabled({ timeout: 500 })
       }).toPass()
       await record.click()
