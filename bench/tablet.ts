@@ -31,6 +31,9 @@ declare global {
   }
 }
 
+/** Rounds, of which the middle one counts: what other guests take of the machine in one of them is nobody's task. */
+const ROUNDS = 3
+
 /** What a person with a slow tablet meets: the demo shop in Chromium with its processor held back. */
 export async function benchTablet(databaseUrl: string): Promise<Tablet> {
   await startOver(databaseUrl, Date.now(), 14)
@@ -41,36 +44,46 @@ export async function benchTablet(databaseUrl: string): Promise<Tablet> {
   const server = await startServerProcess(databaseUrl)
   const browser = await openBrowser()
   try {
-    const page = await browser.newPage({ viewport: { width: 1024, height: 768 } })
-    const devtools = await page.context().newCDPSession(page)
-    await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
-    await watchTasks(page)
-    const began = performance.now()
-    await page.goto(`${server.url}/sign-in`)
-    await page.getByRole('button', { name: 'I. Marrow' }).waitFor()
-    const first = performance.now() - began
-    await signInAt(page, server.url)
-    const longest = { ms: 0, during: '' }
-    const note = async (during: string) => {
-      const ms = await page.evaluate(() => {
-        const { longest: found } = window
-        window.longest = 0
-        return found
-      })
-      if (ms > longest.ms) Object.assign(longest, { ms, during })
+    const rounds: Tablet[] = []
+    for (let n = 0; n < ROUNDS; n++) {
+      const context = await browser.newContext({ viewport: { width: 1024, height: 768 } })
+      rounds.push(await oneRound(await context.newPage(), server.url, `${server.url}/setup/${rows[0]!.id}/step/zero-G54-Y`))
+      await context.close()
     }
-    await note('signing in')
-    const places = await openEach(page, devtools, note)
-    const { change, slowest } = await changeBetween(page, note)
-    const times = await typeFigures(page, `${server.url}/setup/${rows[0]!.id}/step/zero-G54-Y`)
-    await note('typing')
-    const sorted = times.slice(20).sort((a, b) => a - b)
-    const keystroke = sorted[Math.floor(sorted.length * 0.95)]!
-    return { first, places, change, slowest, keystroke, longest: longest.ms, during: longest.during }
+    return rounds.sort((a, b) => a.longest - b.longest)[Math.floor(ROUNDS / 2)]!
   } finally {
     await browser.close()
     await server.stop('SIGTERM')
   }
+}
+
+/** From the sign-in through every place to figures that are typed. */
+async function oneRound(page: Page, url: string, step: string): Promise<Tablet> {
+  const devtools = await page.context().newCDPSession(page)
+  await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
+  await watchTasks(page)
+  const began = performance.now()
+  await page.goto(`${url}/sign-in`)
+  await page.getByRole('button', { name: 'I. Marrow' }).waitFor()
+  const first = performance.now() - began
+  await signInAt(page, url)
+  const longest = { ms: 0, during: '' }
+  const note = async (during: string) => {
+    const ms = await page.evaluate(() => {
+      const { longest: found } = window
+      window.longest = 0
+      return found
+    })
+    if (ms > longest.ms) Object.assign(longest, { ms, during })
+  }
+  await note('signing in')
+  const places = await openEach(page, devtools, note)
+  const { change, slowest } = await changeBetween(page, note)
+  const times = await typeFigures(page, step)
+  await note('typing')
+  const sorted = times.slice(20).sort((a, b) => a - b)
+  const keystroke = sorted[Math.floor(sorted.length * 0.95)]!
+  return { first, places, change, slowest, keystroke, longest: longest.ms, during: longest.during }
 }
 
 /** Keeps the longest task since it was asked for the last time. */
