@@ -1,9 +1,9 @@
-import { nm, type Nm } from '../../length/index.ts'
-import { asShown, zSense, type Axis, type Travel } from '../../machine/index.ts'
-import { geometryRegister, layoutOf, registerKey, rotationRegister } from '../../register/index.ts'
-import { totalReach, wearOn } from '../../reach/index.ts'
-import { workTotal, type MountedTool, type Scene } from '../../scene/index.ts'
+import { nm } from '../../length/index.ts'
+import { asShown, type Travel } from '../../machine/index.ts'
+import { registerKey, rotationRegister } from '../../register/index.ts'
+import type { MountedTool, Scene } from '../../scene/index.ts'
 import type { Extents, Span } from '../extents.ts'
+import { originOn } from '../path/travel-box.ts'
 import type { GoCheck, GoFinding } from './finding.ts'
 
 /** Where the machine stands for what the program reaches: M = W + H + m·P on every axis, against how far that axis goes. */
@@ -42,27 +42,16 @@ interface Beyond {
 
 function furthestOut(extents: Extents, slot: string, tool: MountedTool, limit: Travel, scene: Scene): Beyond | null {
   const { axis } = limit
-  const zero = workTotal(scene, slot, axis)
-  const reach = reachOn(axis, tool, scene)
-  if (zero === null || reach === null) return null
-  const sense = axis === 'Z' ? zSense(scene.machine, slot) : 1
+  const origin = originOn(axis, slot, tool, scene)
+  if (!origin) return null
   const spans = [extents.feed[axis], extents.rapid[axis]].filter((span): span is Span => span !== undefined)
   const ends = spans.flatMap(({ min, max, minLine, maxLine }) => [
-    { at: zero + reach + sense * min, line: minLine },
-    { at: zero + reach + sense * max, line: maxLine },
+    { at: origin.at + origin.sense * min, line: minLine },
+    { at: origin.at + origin.sense * max, line: maxLine },
   ])
   const out = ends
     .map(({ at, line }) => ({ at, line, by: Math.max(limit.min - at, at - limit.max), limit, tool }))
     .filter(({ by }) => by > 0)
     .sort((one, other) => other.by - one.by)
   return out[0] ?? null
-}
-
-/** What the tool adds on an axis; null where it is unset, which is said elsewhere. */
-function reachOn(axis: Axis, tool: MountedTool, scene: Scene): Nm | null {
-  if (axis === 'Z') return totalReach(tool, scene)
-  if (layoutOf(scene.machine).countsLengths) return nm(0)
-  const ref = geometryRegister(tool.offset, axis)
-  const standing = scene.standing[registerKey(ref)]
-  return standing ? nm(standing.value + wearOn(ref, scene)) : axis === 'Y' ? nm(0) : null
 }
