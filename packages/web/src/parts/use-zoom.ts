@@ -12,7 +12,7 @@ const FIRST_SIGNS = ['pointermove', 'pointerdown', 'touchstart', 'keydown', 'whe
  * Moving and sizing a drawing by wheel, drag, pinch, buttons and keys.
  * The code for it comes with the first sign of a person: the figures are on the screen before, and on a slow line that is what is waited for.
  */
-export function useZoom(picture: Ref<SVGSVGElement | null>) {
+export function useZoom(picture: Ref<SVGSVGElement | null>, extent?: [number, number]) {
   const transform = shallowRef<Placed>(UNMOVED)
   let attached: ReturnType<typeof attachZoom> | undefined
   let gone = false
@@ -20,7 +20,7 @@ export function useZoom(picture: Ref<SVGSVGElement | null>) {
   async function ready() {
     const { attachZoom } = await import('./zoom-behaviour.ts')
     if (gone || !picture.value) return undefined
-    return (attached ??= attachZoom(picture.value, (to) => (transform.value = to)))
+    return (attached ??= attachZoom(picture.value, (to) => (transform.value = to), extent))
   }
 
   const fetchIt = () => {

@@ -10,9 +10,9 @@ export interface Placed {
 }
 
 /** Wheel, drag and pinch on a picture, and the same three moves for buttons and keys. */
-export function attachZoom(picture: SVGSVGElement, moved: (to: Placed) => void) {
+export function attachZoom(picture: SVGSVGElement, moved: (to: Placed) => void, extent: [number, number] = [0.5, 40]) {
   const behaviour = zoomBehaviour<SVGSVGElement, unknown>()
-    .scaleExtent([0.5, 40])
+    .scaleExtent(extent)
     .on('zoom', (event: { transform: Placed }) => moved(event.transform))
   const selected = select<SVGSVGElement, unknown>(picture)
   selected.call(behaviour).on('dblclick.zoom', null)

@@ -61,7 +61,10 @@ async function give(): Promise<void> {
         <h1>Go or no go</h1>
         <p v-if="go.issue" class="quiet">
           <RouterLink :to="{ name: 'program', params: { issue: go.issue.id } }">{{ go.issue.name }}, issue {{ go.issue.issue }}</RouterLink
-          >, {{ keptWords }}
+          >, {{ keptWords }}.
+          <RouterLink :to="{ name: 'program', params: { issue: go.issue.id }, query: { setup: data.summary.id } }"
+            >Its path in the machine</RouterLink
+          >
         </p>
       </div>
       <MayNot v-if="go.issue && !data.summary.endedAt && !holds" to="giveGo"
