@@ -1,5 +1,5 @@
 import { give } from '../give.ts'
-import { expect, signIn, test } from '../shop.ts'
+import { expect, pick, signIn, test } from '../shop.ts'
 
 const PROGRAM = [
   '%',
@@ -66,4 +66,35 @@ test('a program is kept, held against the record, and has its go until a figure 
   await page.goto(shop.url + '/setup/mill-3-0407/go')
   await expect(page.getByRole('region', { name: 'Changed since' })).toContainText('G54 Y written since.')
   await expect(page.locator('[data-go]')).not.toContainText('Go, given')
+})
+
+test('text and path of a program lead to each other, over the stock and as far as the machine goes', async ({ page, shop }) => {
+  await signIn(page, shop)
+  await page.goto(shop.url + '/setup/mill-3-0407/go')
+  await page.getByRole('link', { name: 'Its path in the machine' }).click()
+  const above = page.locator('[data-view=above]')
+  // The stock is 92 by 63 from part zero at its near left corner. Line 12 cuts along Y6.
+  const stock = (await above.locator('[data-stock]').boundingBox())!
+  const pixel = stock.width / 92
+  expect(stock.height / pixel).toBeCloseTo(63, 0)
+  await page.mouse.click(stock.x + 40 * pixel, stock.y + stock.height - 6 * pixel)
+  await expect(page.locator('li[aria-current]')).toHaveAttribute('data-line', '12')
+  await expect(page.locator('li[aria-current]')).toContainText('X102. F640')
+  // T4 faces from −10 to 102 and goes round the outside.
+  await expect(page.locator('[data-reached="4 G54"]')).toContainText('\u221210 to 102')
+  // Beside everything nothing is pressed.
+  await page.mouse.click(stock.x + 40 * pixel, stock.y + stock.height + 20 * pixel)
+  await expect(page.locator('li[aria-current]')).toHaveAttribute('data-line', '12')
+
+  // Its travel is 660 by 410; the same scale shows the stock small in it.
+  await page.getByLabel('as far as Mill 3 goes').check()
+  const travel = (await above.locator('[data-travel]').boundingBox())!
+  expect(travel.width / travel.height).toBeCloseTo(660 / 410, 1)
+  const small = (await above.locator('[data-stock]').boundingBox())!
+  expect(small.width / travel.width).toBeCloseTo(92 / 660, 2)
+
+  await page.locator('[data-line="16"]').click()
+  await expect(page).toHaveURL(/line=16/)
+  await pick(page, 'Tool', 'T12')
+  await expect(page.locator('[data-reached]').first()).toBeVisible()
 })

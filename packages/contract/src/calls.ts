@@ -144,6 +144,11 @@ export const DOWNLOADS = {
     access: 'viewer',
     summary: 'A picture or a file that was put to something, by its checksum.',
   },
+  programText: {
+    path: '/api/programs/{id}/text',
+    access: 'viewer',
+    summary: 'The whole text of an issue of a program, as it was kept.',
+  },
 } as const satisfies Record<string, Pick<Call, 'path' | 'access'> & { summary: string }>
 
 export type DownloadName = keyof typeof DOWNLOADS

@@ -26,7 +26,7 @@ export const programApi = {
     params: byUuid,
     query: z.object({
       from: z.coerce.number().int().min(1).max(10_000_000).default(1),
-      count: z.coerce.number().int().min(1).max(50_000).default(400),
+      count: z.coerce.number().int().min(1).max(2_000).default(400),
     }),
     response: programLines,
     problems: [404],

@@ -168,3 +168,22 @@ describe('the go of a setup', () => {
     expect(given?.changed.some((sentence) => sentence.includes('M206'))).toBe(true)
   })
 })
+
+describe('the text of an issue', () => {
+  it('is given whole, pressed for whoever takes that, byte for byte as it came', async () => {
+    const [newest] = await issues()
+    const before = `(EB\u00c9NE)\r\nG21\r\nM30`
+    const latin = Buffer.from(before, 'latin1')
+    const { body } = await add(latin, newest!.id)
+    const text = (accept: string, id: string = body.id) =>
+      fetch(`${shop.url}/api/programs/${id}/text`, { headers: { cookie: marrow.cookie, 'accept-encoding': accept } })
+    const pressed = await text('gzip')
+    expect(pressed.headers.get('content-encoding')).toBe('gzip')
+    expect(Buffer.from(await pressed.arrayBuffer())).toEqual(latin)
+    const plain = await text('identity')
+    expect([plain.headers.get('content-encoding'), plain.headers.get('vary')]).toEqual([null, 'Accept-Encoding'])
+    expect(Buffer.from(await plain.arrayBuffer())).toEqual(latin)
+    expect([(await text('gzip', randomUUID())).status, (await text('gzip', 'O2417')).status]).toEqual([404, 404])
+    expect((await fetch(`${shop.url}/api/programs/${body.id}/text`)).status).toBe(401)
+  })
+})

@@ -1,10 +1,13 @@
 import { api } from '@rook/contract'
 import type { Express } from 'express'
+import { z } from 'zod'
 import type { Connection } from '../db/client.ts'
 import type { FileReaders } from '../files/file-readers.ts'
+import { notFound } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
+import { serveFile } from '../http/serve-file.ts'
 import { goOf, giveGo } from './go.ts'
-import { addIssue, differenceOf, issuesOf, refuseUnknown, stretchOf } from './issues.ts'
+import { addIssue, contentOf, differenceOf, issueOf, issuesOf, refuseUnknown, stretchOf } from './issues.ts'
 import { ProgramReads } from './reads.ts'
 
 export function programRoutes(app: Express, connection: Connection, readers: FileReaders): void {
@@ -18,6 +21,12 @@ export function programRoutes(app: Express, connection: Connection, readers: Fil
   serve(app, api.addProgram, ({ params, body, author }) => addIssue(connection, readers, params.id, body, author))
   serve(app, api.programLines, ({ params, query }) => stretchOf(lane, params.id, query.from, query.count))
   serve(app, api.programDifference, ({ params }) => differenceOf(lane, params.id, params.other))
+  serveFile(app, 'programText', async ({ params }) => {
+    const id = String(params.id)
+    if (!z.uuid().safeParse(id).success) throw notFound('This issue of a program')
+    const { hash, name } = await issueOf(lane, id)
+    return { content: await contentOf(lane, hash), type: 'text/plain', name, unchanging: true, pressed: true }
+  })
   serve(app, api.go, ({ params, author }) => goOf(connection, params.id, reads, author.now))
   serve(app, api.giveGo, ({ params, body, author }) => giveGo(connection, params.id, body, reads, author))
 }

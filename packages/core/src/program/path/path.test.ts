@@ -16,6 +16,7 @@ import {
   RAPID,
   ToolpathBuilder,
   travelInPart,
+  type PathView,
   type Toolpath,
 } from './index.ts'
 
@@ -41,8 +42,7 @@ const BRIDGE = [
   'G0 Z50.',
   'M30',
 ].join('\n')
-const [above, front, side] = pathViews('mill') as [(typeof views)[0], (typeof views)[0], (typeof views)[0]]
-const views = pathViews('mill')
+const [above, front, side] = pathViews('mill') as [PathView, PathView, PathView]
 
 describe('a path', () => {
   it('has a vertex for each place that is known, with its way and its line', () => {
@@ -205,7 +205,7 @@ describe('what stands around a path', () => {
 
   it('is the stock and its jaws as each view sees them', () => {
     const plan = { ...scene().plan!, holding: { kind: 'vise' as const, count: 1, fixedJaw: 'Y+' as const, grip: mm(6), parallels: mm(20) } }
-    const fixed = (view: (typeof views)[0]) =>
+    const fixed = (view: PathView) =>
       aroundPath(plan, view)!
         .pieces.find(({ label }) => label === 'fixed jaw')
         ?.points.map(({ x, y }) => [x / 1e6, y / 1e6])

@@ -35,7 +35,7 @@ const props = defineProps<{
 const emit = defineEmits<{ line: [line: number] }>()
 
 const { path, progress, trouble } = usePath(() => ({
-  issue: { id: props.issue.id, lines: props.issue.lines },
+  issue: { id: props.issue.id, bytes: props.issue.bytes },
   dialect: dialectOf(props.machine),
 }))
 const parts = computed(() => path.value?.levels[0]!.path.parts ?? [])

@@ -1,13 +1,15 @@
-import type { Dialect } from '@rook/core'
 import { arraysOf, buildPath } from './build-path.ts'
+import { textPieces } from './text-pieces.ts'
+import type { Asked, Told } from './use-path.ts'
 
-const pieces: string[] = []
+const tell = (told: Told, transfer: ArrayBuffer[] = []) => postMessage(told, { transfer })
 
-addEventListener('message', ({ data }: MessageEvent<{ piece: string } | { dialect: Dialect }>) => {
-  if ('piece' in data) {
-    pieces.push(data.piece)
-    return
+addEventListener('message', async ({ data: { url, bytes, dialect } }: MessageEvent<Asked>) => {
+  try {
+    const pieces = await textPieces(await fetch(url), bytes, (share) => tell({ share }))
+    const path = buildPath(pieces, dialect)
+    tell({ path }, arraysOf(path))
+  } catch {
+    tell({ trouble: 'The text did not come. Look at the path again when the server answers.' })
   }
-  const built = buildPath(pieces, data.dialect)
-  postMessage(built, { transfer: arraysOf(built) })
 })

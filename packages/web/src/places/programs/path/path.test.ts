@@ -1,15 +1,14 @@
-import { flushPromises } from '@vue/test-utils'
-import { dialectOf, JUMP, mm, pathViews, type Dialect } from '@rook/core'
+import { dialectOf, JUMP, mm, pathViews } from '@rook/core'
 import { MILL, scene } from '@rook/testing'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, ref } from 'vue'
-import { ok, refused, serverThat } from '../../../../test/answers.ts'
 import { put } from '../../../../test/mounting.ts'
-import { arraysOf, buildPath } from './build-path.ts'
+import { arraysOf, buildPath, type BuiltPath } from './build-path.ts'
 import { drawLevel, drawLine, type Brush } from './draw-level.ts'
 import { joined, placeIn, reachOf } from './place.ts'
 import ProgramPath from './ProgramPath.vue'
-import { usePath } from './use-path.ts'
+import { textPieces } from './text-pieces.ts'
+import { usePath, type Asked, type Told } from './use-path.ts'
 
 /** Down at (10, 10), along to X30, up at rapid; then T7 somewhere else. */
 const TEXT = ['T4 M6', 'G54 G0 X10. Y10.', 'Z5.', 'G1 Z-2. F100', 'X30.', 'G0 Z5.', 'T7 M6', 'G0 X10. Y40.', 'Z5.', 'G1 Z-1.', 'X12.']
@@ -100,78 +99,84 @@ describe('a path on the pane', () => {
 
 const ISSUE = '00000000-0000-4000-8000-00000000000a'
 
-/** A thread that answers at once; `lost` is one that fails. */
-function threads({ lost = false } = {}) {
+/** A thread that reads a text for whatever it is asked, and tells what comes of it. */
+function threads(text: string, tells: (path: BuiltPath) => Told[] = (path) => [{ share: 0.5 }, { path }]) {
+  const asked: Asked[] = []
   const ended = vi.fn()
   class Thread {
-    onmessage: ((event: { data: unknown }) => void) | null = null
+    onmessage: ((event: { data: Told }) => void) | null = null
     onerror: (() => void) | null = null
-    private readonly pieces: string[] = []
-    postMessage(data: { piece: string } | { dialect: Dialect }) {
-      if ('piece' in data) this.pieces.push(data.piece)
-      else queueMicrotask(() => (lost ? this.onerror?.() : this.onmessage?.({ data: buildPath(this.pieces, data.dialect) })))
+    postMessage(one: Asked) {
+      asked.push(one)
+      const all = tells(buildPath([text], one.dialect))
+      setTimeout(() => (all.length === 0 ? this.onerror?.() : all.forEach((data) => this.onmessage?.({ data }))))
     }
     terminate = ended
   }
   vi.stubGlobal('Worker', Thread)
-  return ended
+  return { asked, ended }
 }
+const WHOLE = TEXT.join('\n')
 
-describe('fetching a program for its path', () => {
-  beforeEach(() => void threads())
+describe('having a path made', () => {
   afterEach(() => vi.unstubAllGlobals())
-  const wanted = { issue: { id: ISSUE, lines: TEXT.length }, dialect: dialectOf(MILL) }
+  const wanted = { issue: { id: ISSUE, bytes: WHOLE.length }, dialect: dialectOf(MILL) }
   const running = (of: () => typeof wanted | null = () => wanted) => effectScope().run(() => usePath(of))!
 
-  it('goes on until all lines are there, and reads them as one text', async () => {
-    const asked: string[] = []
-    serverThat({
-      [`GET /api/programs/${ISSUE}`]: ({ path }) => {
-        asked.push(new URL(path, 'http://shop').searchParams.get('from')!)
-        const from = Number(asked.at(-1))
-        // It gives fewer than were asked for.
-        return ok({ issue: {}, from, lines: TEXT.slice(from - 1, from + 6) })
-      },
-    })
-    const { path: made, progress, trouble } = running()
-    await vi.waitFor(() => expect(made.value).not.toBeNull())
-    expect(asked).toEqual(['1', '8'])
+  it('asks a thread for the text of the issue, and says how far it has come', async () => {
+    const { asked, ended } = threads(WHOLE, (path) => [{ share: 0.5 }, { path }])
+    const { path, progress, trouble } = running()
+    expect(progress.value).toBe(0)
+    await vi.waitFor(() => expect(path.value).not.toBeNull())
+    expect(asked).toEqual([{ url: expect.stringMatching(`/api/programs/${ISSUE}/text$`), bytes: WHOLE.length, dialect: dialectOf(MILL) }])
     expect([progress.value, trouble.value]).toEqual([null, null])
-    expect(made.value!.levels[0]!.path.parts.map(({ tool }) => tool)).toEqual(['4', '7'])
+    expect(path.value!.levels[0]!.path.parts.map(({ tool }) => tool)).toEqual(['4', '7'])
+    expect(ended).toHaveBeenCalledOnce()
   })
 
   it('says so when the text does not come, or the thread fails', async () => {
-    serverThat({ [`GET /api/programs/${ISSUE}`]: refused(404, 'There is no such program.') })
+    threads(WHOLE, () => [{ trouble: 'The text did not come.' }])
     const first = running()
-    await vi.waitFor(() => expect(first.trouble.value).toContain('The text did not come.'))
-    expect(first.path.value).toBeNull()
-    const ended = threads({ lost: true })
-    serverThat({ [`GET /api/programs/${ISSUE}`]: ok({ issue: {}, from: 1, lines: TEXT }) })
+    await vi.waitFor(() => expect(first.trouble.value).toBe('The text did not come.'))
+    expect([first.path.value, first.progress.value]).toEqual([null, null])
+    threads(WHOLE, () => [])
     const second = running()
     await vi.waitFor(() => expect(second.trouble.value).toContain('could not be worked out'))
-    expect(ended).toHaveBeenCalled()
   })
 
   it('begins anew for another issue and drops the thread of the one before', async () => {
-    const ended = threads()
-    serverThat({
-      [`GET /api/programs/${ISSUE}`]: ok({ issue: {}, from: 1, lines: TEXT }),
-      'GET /api/programs/other': ok({ issue: {}, from: 1, lines: TEXT.slice(0, 6) }),
-    })
+    const { asked, ended } = threads(WHOLE)
     const id = ref(ISSUE)
-    const { path } = running(() => ({ ...wanted, issue: { id: id.value, lines: 6 } }))
-    await flushPromises()
+    running(() => ({ ...wanted, issue: { id: id.value, bytes: 6 } }))
     id.value = 'other'
-    await vi.waitFor(() => expect(path.value?.levels[0]!.path.parts).toEqual([{ tool: '4', slot: 'G54' }]))
+    await vi.waitFor(() => expect(asked.map(({ url }) => url.split('/').at(-2))).toEqual([ISSUE, 'other']))
     expect(ended).toHaveBeenCalled()
   })
 })
 
+describe('a text that comes in pieces', () => {
+  it('is one text again, wherever it was cut, and says how much of it is there', async () => {
+    const bytes = new TextEncoder().encode('(½ ROUND)\nG1 X1.')
+    // The cut goes through the two bytes of ½.
+    const body = new ReadableStream({
+      start(to) {
+        to.enqueue(bytes.slice(0, 2))
+        to.enqueue(bytes.slice(2))
+        to.close()
+      },
+    })
+    const shares: number[] = []
+    const pieces = await textPieces(new Response(body), bytes.length, (share) => shares.push(share))
+    expect(pieces.join('')).toBe('(½ ROUND)\nG1 X1.')
+    expect(shares).toEqual([2 / bytes.length, 1])
+    await expect(textPieces(new Response('no', { status: 404 }), 2, () => undefined)).rejects.toThrow('404')
+  })
+})
+
 describe('the path of an issue', () => {
-  beforeEach(() => void threads())
   afterEach(() => vi.unstubAllGlobals())
   const given = {
-    issue: { id: ISSUE, lines: TEXT.length },
+    issue: { id: ISSUE, lines: TEXT.length, bytes: WHOLE.length },
     machine: MILL,
     plan: { stock: scene().plan!.stock, holding: null, clearance: mm(50) },
     scene: null,
@@ -179,7 +184,7 @@ describe('the path of an issue', () => {
   }
 
   it('stands in three views, says what each tool cuts, and shows one tool alone', async () => {
-    serverThat({ [`GET /api/programs/${ISSUE}`]: ok({ issue: {}, from: 1, lines: TEXT }) })
+    threads(WHOLE)
     const wrapper = put(ProgramPath, given)
     await vi.waitFor(() =>
       expect(wrapper.findAll('[data-view]').map((one) => one.attributes('data-view'))).toEqual(['above', 'front', 'side']),
@@ -194,8 +199,8 @@ describe('the path of an issue', () => {
   })
 
   it('says that nothing can be drawn where no move can be followed', async () => {
-    serverThat({ [`GET /api/programs/${ISSUE}`]: ok({ issue: {}, from: 1, lines: ['(nothing)', 'M30'] }) })
-    const wrapper = put(ProgramPath, { ...given, issue: { id: ISSUE, lines: 2 } })
+    threads('(nothing)\nM30')
+    const wrapper = put(ProgramPath, given)
     await vi.waitFor(() => expect(wrapper.text()).toContain('there is no path to draw'))
   })
 })

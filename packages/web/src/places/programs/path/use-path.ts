@@ -1,16 +1,22 @@
 import type { Dialect } from '@rook/core'
 import type { ProgramIssue } from '@rook/contract'
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue'
-import { call } from '../../../app/call.ts'
 import type { BuiltPath } from './build-path.ts'
 
-/** Lines that are fetched at a time. */
-const STRETCH = 50_000
+/** What a thread is asked for. */
+export interface Asked {
+  url: string
+  bytes: number
+  dialect: Dialect
+}
 
-/** Fetches an issue a stretch at a time and has its path made beside the page. Another issue or control begins it anew. */
-export function usePath(of: () => { issue: Pick<ProgramIssue, 'id' | 'lines'>; dialect: Dialect } | null) {
+/** What it tells: how much of the text has come, the path, or why there is none. */
+export type Told = { share: number } | { path: BuiltPath } | { trouble: string }
+
+/** Has an issue's path made beside the page. Another issue or control begins it anew. */
+export function usePath(of: () => { issue: Pick<ProgramIssue, 'id' | 'bytes'>; dialect: Dialect } | null) {
   const path = shallowRef<BuiltPath | null>(null)
-  /** From 0 to 1 while lines come; null when there is nothing to wait for. */
+  /** From 0 to 1 while the text comes; null when there is nothing to wait for. */
   const progress = ref<number | null>(null)
   const trouble = ref<string | null>(null)
   let worker: Worker | null = null
@@ -18,40 +24,30 @@ export function usePath(of: () => { issue: Pick<ProgramIssue, 'id' | 'lines'>; d
   function stop(): void {
     worker?.terminate()
     worker = null
+    progress.value = null
   }
 
-  async function make({ issue, dialect }: NonNullable<ReturnType<typeof of>>): Promise<void> {
+  function make({ issue, dialect }: NonNullable<ReturnType<typeof of>>): void {
     stop()
-    const mine = new Worker(new URL('./path-worker.ts', import.meta.url), { type: 'module' })
-    worker = mine
     path.value = null
     trouble.value = null
+    worker = new Worker(new URL('./path-worker.ts', import.meta.url), { type: 'module' })
     progress.value = 0
-    const fail = (sentence: string) => {
-      if (worker !== mine) return
-      trouble.value = sentence
-      progress.value = null
+    worker.onerror = () => {
+      trouble.value = 'The path could not be worked out on this tablet. The text is as it was.'
       stop()
     }
-    mine.onerror = () => fail('The path could not be worked out on this tablet. The text is as it was.')
-    mine.onmessage = ({ data }: MessageEvent<BuiltPath>) => {
-      if (worker !== mine) return
-      path.value = data
-      progress.value = null
-      stop()
-    }
-    try {
-      for (let at = 0; at < issue.lines && worker === mine;) {
-        const { lines } = await call('programLines', { params: { id: issue.id }, query: { from: at + 1, count: STRETCH } })
-        if (lines.length === 0) break
-        at += lines.length
-        mine.postMessage({ piece: `${lines.join('\n')}\n` })
-        if (worker === mine) progress.value = at / issue.lines
+    worker.onmessage = ({ data }: MessageEvent<Told>) => {
+      if ('share' in data) {
+        progress.value = data.share
+        return
       }
-      mine.postMessage({ dialect })
-    } catch {
-      fail('The text did not come. Look at the path again when the server answers.')
+      if ('path' in data) path.value = data.path
+      else trouble.value = data.trouble
+      stop()
     }
+    const asked: Asked = { url: `${location.origin}/api/programs/${issue.id}/text`, bytes: issue.bytes, dialect }
+    worker.postMessage(asked)
   }
 
   // The same issue told anew is no other one.
@@ -59,7 +55,7 @@ export function usePath(of: () => { issue: Pick<ProgramIssue, 'id' | 'lines'>; d
     () => JSON.stringify(of()),
     () => {
       const wanted = of()
-      if (wanted) void make(wanted)
+      if (wanted) make(wanted)
     },
     { immediate: true },
   )
