@@ -4,6 +4,15 @@ import { useLive } from './live.ts'
 import { hasOpened, renew } from './renewed.ts'
 import { useSession } from './session.ts'
 
+/**
+ * Loads in a task of its own. A step needs eighty files, and asking for them takes a slow tablet a tenth of a second:
+ * what the page around it asks for is another task.
+ */
+const apart =
+  <Loaded>(load: () => Promise<Loaded>) =>
+  () =>
+    new Promise((go) => setTimeout(go)).then(load)
+
 /** A folder of `places/` per place; each is loaded when it is first gone to. */
 export const router = createRouter({
   history: createWebHistory(),
@@ -18,9 +27,9 @@ export const router = createRouter({
       props: true,
       children: [
         { path: '', name: 'setup', component: () => import('../places/setup/SetupOverview.vue'), props: true },
-        { path: 'step/:step', name: 'step', component: () => import('../places/setup/StepPage.vue'), props: true },
+        { path: 'step/:step', name: 'step', component: apart(() => import('../places/setup/StepPage.vue')), props: true },
         { path: 'go', name: 'go', component: () => import('../places/programs/GoPage.vue'), props: true },
-        { path: 'routine/:routine', name: 'setup-routine', component: () => import('../routine/FreeRoutine.vue'), props: true },
+        { path: 'routine/:routine', name: 'setup-routine', component: apart(() => import('../routine/FreeRoutine.vue')), props: true },
       ],
     },
     { path: '/parts', name: 'parts', component: () => import('../places/parts/Parts.vue') },
