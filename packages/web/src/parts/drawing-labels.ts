@@ -1,6 +1,16 @@
 import type { Drawing } from '@rook/core'
 import type { Shapes, Sheet } from './drawing-shapes.ts'
-import { around, placeLabels, placesAround, roomOf, type Hindrances, type PlaceFor, type Spot, type Wanted } from './place-labels.ts'
+import {
+  around,
+  CAPTION,
+  placeLabels,
+  placesAround,
+  roomOf,
+  type Hindrances,
+  type PlaceFor,
+  type Spot,
+  type Wanted,
+} from './place-labels.ts'
 
 export interface Text extends PlaceFor {
   text: string
@@ -54,6 +64,7 @@ function touchLabel({ label, place, r, way, tail, lit }: ShapedTouch, inRound: b
 /** Outside the stock, at either end of its line. */
 function surfaceLabel({ label, from, to }: Shapes['surfaces'][number]): Label {
   const upright = from.x === to.x
+  const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }
   const places: PlaceFor[] = upright
     ? [
         { x: to.x, y: to.y + 16, anchor: 'middle' },
@@ -62,6 +73,8 @@ function surfaceLabel({ label, from, to }: Shapes['surfaces'][number]): Label {
         { x: to.x - 8, y: to.y + 6, anchor: 'end' },
         { x: from.x + 8, y: from.y + 4, anchor: 'start' },
         { x: from.x - 8, y: from.y + 4, anchor: 'end' },
+        { x: middle.x + 8, y: middle.y, anchor: 'start' },
+        { x: middle.x - 8, y: middle.y, anchor: 'end' },
       ]
     : [
         { x: to.x - 6, y: to.y + 20, anchor: 'end' },
@@ -70,6 +83,8 @@ function surfaceLabel({ label, from, to }: Shapes['surfaces'][number]): Label {
         { x: from.x + 6, y: from.y + 20, anchor: 'start' },
         { x: to.x + 4, y: to.y + 5, anchor: 'start' },
         { x: from.x - 4, y: from.y + 5, anchor: 'end' },
+        { x: middle.x, y: middle.y - 8, anchor: 'middle' },
+        { x: middle.x, y: middle.y + 20, anchor: 'middle' },
       ]
   return { text: label, look: '', places }
 }
@@ -193,7 +208,7 @@ export function textsOf(drawing: Drawing, shapes: Shapes, sheet: Sheet): Text[] 
     }))
   const known = hindrances(shapes)
   const blocked = { ...known, rooms: [...(known.rooms ?? []), ...inCircles.map((text) => roomOf(text.text, text))] }
-  const places = placeLabels(labels, blocked, { width: sheet.width, height: sheet.height - 40 })
+  const places = placeLabels(labels, blocked, { width: sheet.width, height: sheet.height - CAPTION })
   return [
     ...inCircles,
     ...labels.flatMap(({ text, look }, at) => {

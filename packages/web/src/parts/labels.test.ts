@@ -5,7 +5,7 @@ import { captionOf } from './drawing-caption.ts'
 import { fitDrawing } from './drawing-scale.ts'
 import { layOut } from './lay-out.ts'
 import { readableTurn } from './magnify.ts'
-import { around, crosses, overlap, placeLabels, placesAround, roomOf } from './place-labels.ts'
+import { around, CAPTION, crosses, overlap, placeLabels, placesAround, roomOf } from './place-labels.ts'
 
 const STILL = { x: 0, y: 0, k: 1 }
 /** The drawing on a desktop with and without the touch from the side, on an upright tablet, on a phone. */
@@ -23,7 +23,8 @@ function faultsOf(drawing: Drawing, sheet: { width: number; height: number }): s
   rooms.forEach(({ name, look, room }, at) => {
     for (const other of rooms.slice(at + 1)) if (overlap(room, other.room)) faults.push(`${name} lies over ${other.name}`)
     if (overlap(room, around(laid.zero, 4)) && !look.includes('inside')) faults.push(`${name} lies over the zero`)
-    if (room.left < 0 || room.right > sheet.width || room.top < 0 || room.bottom > sheet.height) faults.push(`${name} goes over the edge`)
+    if (room.left < 0 || room.right > sheet.width || room.top < 0) faults.push(`${name} goes over the edge`)
+    if (room.bottom > sheet.height - CAPTION) faults.push(`${name} lies over the caption`)
   })
   return faults
 }
