@@ -7,6 +7,7 @@ import { HISTORY } from './history.ts'
 import { benchImport } from './import-tools.ts'
 import { benchKeystrokes } from './keystroke.ts'
 import { benchLongDay } from './long-day.ts'
+import { benchObserving } from './observing.ts'
 import { benchProgram } from './program.ts'
 import { benchRecording } from './recording.ts'
 import { benchStart } from './start-time.ts'
@@ -52,6 +53,14 @@ const MEASUREMENTS: Readonly<Record<string, () => Promise<string> | string>> = {
   },
   circle: () => fit('Circle through 12 touches', benchCircle()),
   fit: () => fit('Best fit of 8 features', benchBestFit()),
+  async observing() {
+    const { middle, late, moves, seen, share, idle, taken } = await benchObserving(process.env.BENCH_OBSERVED!)
+    return [
+      'Forty machines with ten observations a second each:',
+      `  from the end of a move to a browser that watches ${middle.toFixed(0)} ms, 95th percentile ${late.toFixed(0)} ms (aim: at most 250); ${seen} of ${moves} moves were seen`,
+      `  the server takes ${(100 * share).toFixed(0)} % of a core (aim: at most 15), ${(100 * idle).toFixed(0)} % without them; another process takes over after ${(taken / 1000).toFixed(1)} s (aim: at most 5)`,
+    ].join('\n')
+  },
   program() {
     const { reading, memory, against } = benchProgram()
     return `Reading a program of 50 MB: ${reading.toFixed(0)} MB a minute on one core (aim: 100), memory grows by ${(100 * memory).toFixed(1)} % of its length; one of 10 MB against its setup ${against.toFixed(1)} ms (aim: 1000)`

@@ -13,7 +13,7 @@ export const machineOf = (writer: number) => `mill-${writer}`
 export const REGISTER = 'work/G54/X/geometry'
 export const PIN = '1357'
 
-const record = (name: string): MachineSent => {
+export const machineRecord = (name: string): MachineSent => {
   const { id: _id, ...mill } = MILL
   return { ...mill, name, slots: ['G54', 'G55', 'G56', 'G57'].map((code) => ({ code, name: null })) }
 }
@@ -56,7 +56,7 @@ export async function openBenchShop(url: string): Promise<void> {
   })
   for (let writer = 0; writer < WRITERS; writer++) {
     const id = machineOf(writer)
-    await addMachine(db, id, record(`Mill ${writer}`))
+    await addMachine(db, id, machineRecord(`Mill ${writer}`))
     await db.insert(assembly).values({ id: `tool-${writer}`, name: 'End mill', estimate: null })
     await db.insert(mount).values({ machine: id, number: '1', place: 0, offset: '1', diameterOffset: '1', assembly: `tool-${writer}` })
     await db

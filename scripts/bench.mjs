@@ -15,6 +15,7 @@ cluster.createDatabase('bench')
 cluster.createDatabase('year')
 cluster.createDatabase('history')
 cluster.createDatabase('beginning')
+cluster.createDatabase('observed')
 await ending.end(
   await run(process.execPath, [...TSX, 'bench/main.ts', ...process.argv.slice(2)], {
     env: {
@@ -23,6 +24,7 @@ await ending.end(
       BENCH_DATABASE: cluster.url('bench'),
       BENCH_YEAR: cluster.url('year'),
       BENCH_HISTORY: cluster.url('history'),
+      BENCH_OBSERVED: cluster.url('observed'),
       BENCH_BEGINNING: cluster.url('beginning'),
     },
   }),
