@@ -46,7 +46,7 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
 
 <template>
   <figure ref="whole" class="sheet drawing flex flex-col m-0 overflow-hidden [&.lies]:flex-row" :class="{ lies }">
-    <div ref="frame" class="main relative flex-1 min-w-0 min-h-0">
+    <div ref="frame" class="relative flex-1 min-w-0 min-h-0">
       <!-- The drawing moves and grows by keys too: arrows, plus, minus, 0 for the whole. -->
       <svg
         class="block absolute inset-0 touch-none cursor-grab focus-visible:-outline-offset-0.75"
@@ -96,7 +96,7 @@ const caption = computed(() => captionOf(props.drawing, laid.value.magnified, la
         <polygon
           v-for="(piece, index) in laid.held.filter((one) => one.before)"
           :key="`before-${index}`"
-          class="held before stroke-quiet stroke-[1.2] [fill-opacity:0.75]"
+          class="held stroke-quiet stroke-[1.2] [fill-opacity:0.75]"
           :fill="`url(#${hatch})`"
           :points="piece.points"
         />

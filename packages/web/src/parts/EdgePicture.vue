@@ -32,7 +32,7 @@ const words = computed(() =>
 
 <!-- The tool from the spindle: how far each edge stands out, the one that counts filled, the one behind shorter. -->
 <template>
-  <figure class="edges m-0 grid justify-items-center">
+  <figure class="m-0 grid justify-items-center">
     <svg :width="SIZE" :height="SIZE" role="img" :aria-label="words">
       <circle :cx="MIDDLE" :cy="MIDDLE" :r="OUT" class="round fill-none stroke-rule [stroke-dasharray:3_4]" />
       <circle :cx="MIDDLE" :cy="MIDDLE" r="18" class="fill-stock stroke-quiet" />

@@ -81,16 +81,16 @@ const shown = computed(() => props.scene.machine.turrets.length > 0 && tools.val
       </svg>
     </div>
     <template v-if="picture">
-      <p v-for="foul in picture.fouls" :key="foul.sentence" class="stop said mx-0 mt-1.5 mb-0 flex gap-2 items-center" role="alert">
+      <p v-for="foul in picture.fouls" :key="foul.sentence" class="stop mx-0 mt-1.5 mb-0 flex gap-2 items-center" role="alert">
         <VerdictMark class="block max-w-full h-auto" verdict="stop" /> {{ foul.sentence }}
       </p>
-      <p v-if="picture.nearest" class="said mx-0 mt-1.5 mb-0 flex gap-2 items-center" data-nearest>
+      <p v-if="picture.nearest" class="mx-0 mt-1.5 mb-0 flex gap-2 items-center" data-nearest>
         <VerdictMark class="block max-w-full h-auto" verdict="clear" /><span
           >Nothing that is on record touches. T{{ picture.nearest.number }} comes nearest to {{ picture.nearest.words }}:
           <span class="figure">{{ asShown(picture.nearest.gap, scene.machine) }}</span> are left.</span
         >
       </p>
-      <p v-else-if="picture.fouls.length === 0" class="said mx-0 mt-1.5 mb-0 flex gap-2 items-center">
+      <p v-else-if="picture.fouls.length === 0" class="mx-0 mt-1.5 mb-0 flex gap-2 items-center">
         <VerdictMark class="block max-w-full h-auto" verdict="clear" /> Nothing stands in the way.
       </p>
       <p class="quiet small mx-0 mt-1.5 mb-0">

@@ -182,7 +182,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       </InTurn>
       <EdgePicture
         v-if="sheet.drawing.edges?.length"
-        class="edges absolute right-1.5 top-1.5 bg-sheet border border-rule rounded-3"
+        class="absolute right-1.5 top-1.5 bg-sheet border border-rule rounded-3"
         :edges="sheet.drawing.edges"
         :machine="scene.machine"
       />

@@ -41,7 +41,7 @@ const OPTIONS = (Object.entries(SHOWN) as [keyof typeof SHOWN, string][]).map(([
       <template v-if="isLarge">
         <Input
           v-model:value="text"
-          class="find w-65"
+          class="w-65"
           type="search"
           allow-clear
           placeholder="mill 3, flange, 0407 …"

@@ -42,7 +42,7 @@ function strike(text: string, keep: boolean): void {
         @change="(event) => strike(line.text, event.target.checked)"
       />
       <VerdictMark :verdict="MARKS[line.kind]" />
-      <span class="text flex-1 in-[.struck]:line-through in-[.struck]:text-quiet"
+      <span class="flex-1 in-[.struck]:line-through in-[.struck]:text-quiet"
         >{{ line.text }} <RouterLink v-if="line.entry" :to="{ name: 'entry', params: { entry: line.entry } }">entry</RouterLink></span
       >
     </li>

@@ -25,7 +25,7 @@ async function change(): Promise<void> {
 </script>
 
 <template>
-  <Form layout="vertical" class="own w-70" @submit.prevent="change">
+  <Form layout="vertical" class="w-70" @submit.prevent="change">
     <h2 class="mx-0 mt-0 mb-3">Your PIN</h2>
     <FormItem label="Present PIN" html-for="own-pin-old" v-bind="wrong('old')">
       <InputPassword id="own-pin-old" v-model:value="form.old" inputmode="numeric" autocomplete="current-password" :maxlength="8" />

@@ -27,7 +27,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <Form layout="vertical" class="shop w-140 max-w-full" @submit.prevent="keep">
+  <Form layout="vertical" class="w-140 max-w-full" @submit.prevent="keep">
     <h2 class="mx-0 mt-0 mb-3">The shop</h2>
     <ShopFields v-model:name="form.name" v-model:zone="form.timeZone" named="shop" />
     <FormItem label="Minutes without a touch until a tablet asks for the PIN again" html-for="shop-idle">

@@ -79,7 +79,7 @@ const last = computed(() => (page.data.value ? page.data.value.from + page.data.
     <div class="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-3.5 items-start max-narrow:grid-cols-1">
       <ol
         ref="list"
-        class="sheet text list-none m-0 px-3.5 py-2 h-full max-h-[70vh] overflow-auto"
+        class="sheet list-none m-0 px-3.5 py-2 h-full max-h-[70vh] overflow-auto"
         tabindex="0"
         aria-label="Text of the program"
       >

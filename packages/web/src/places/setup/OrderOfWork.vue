@@ -60,7 +60,7 @@ const isHere = (step: Step) => route.params.step === step.id
         </RouterLink>
       </li>
     </ol>
-    <RouterLink class="all small inline-flex items-center min-h-12 px-4.5 py-0" :to="{ name: 'setups', query: { all: '' } }"
+    <RouterLink class="small inline-flex items-center min-h-12 px-4.5 py-0" :to="{ name: 'setups', query: { all: '' } }"
       >Other setups</RouterLink
     >
   </nav>

@@ -91,12 +91,12 @@ const lit = computed(() => next.value?.preset.tool ?? null)
           </p>
         </section>
       </div>
-      <section v-if="hangs && scene.data.value.tools.length > 0" class="sheet tools mt-3 px-2 pt-2.5 pb-1.5">
+      <section v-if="hangs && scene.data.value.tools.length > 0" class="sheet mt-3 px-2 pt-2.5 pb-1.5">
         <InTurn>
           <ToolsHanging :scene="scene.data.value" :lit="lit" />
         </InTurn>
       </section>
-      <InTurn><TurretView class="sheet tools mt-3 px-2 pt-2.5 pb-1.5" :scene="scene.data.value" :lit="lit" /></InTurn>
+      <InTurn><TurretView class="sheet mt-3 px-2 pt-2.5 pb-1.5" :scene="scene.data.value" :lit="lit" /></InTurn>
       <InTurn><StandingTable class="max-w-190 mt-4" :scene="scene.data.value" :slots="data.slots" only="tools" /></InTurn>
       <InTurn><Remarks about="setup" :of="setup" /></InTurn>
       <h2 class="mx-0 mt-2 mb-1.5">Routines outside the plan</h2>

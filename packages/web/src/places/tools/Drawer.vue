@@ -62,7 +62,7 @@ const length = (value: number | null | undefined) => (value == null ? '' : exact
       <h1>The drawer</h1>
       <Input
         v-model:value="text"
-        class="find w-60"
+        class="w-60"
         type="search"
         allow-clear
         placeholder="drill, shrink, em-10 …"

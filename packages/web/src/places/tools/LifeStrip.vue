@@ -35,7 +35,7 @@ async function use(): Promise<void> {
   <section>
     <h2>Life</h2>
     <template v-if="tool.life && judged">
-      <p class="says mx-0 my-1.5 [&.clear]:text-inherit" :class="judged.verdict" data-life>
+      <p class="mx-0 my-1.5 [&.clear]:text-inherit" :class="judged.verdict" data-life>
         <VerdictMark class="align-[-2px]" :verdict="judged.verdict" /> {{ judged.sentence }}
       </p>
       <div class="bar relative h-3.5 max-w-140 border border-rule bg-sheet" role="img" :aria-label="judged.sentence">

@@ -64,7 +64,7 @@ function again(now: LoadBaselineRecord): void {
     <p v-if="sections.length === 0" class="quiet mx-0 my-1">
       No sample cut yet. Note what the spindle shows in a section with a fresh edge; what comes later is held against it.
     </p>
-    <article v-for="{ now, loosened } in sections" :key="now.id" class="sheet load px-4 py-2.5 mx-0 my-2" :data-section="now.section">
+    <article v-for="{ now, loosened } in sections" :key="now.id" class="sheet px-4 py-2.5 mx-0 my-2" :data-section="now.section">
       <header class="flex flex-wrap gap-x-4 gap-y-1 items-center">
         <strong>{{ now.section }}</strong>
         <span class="quiet">{{ now.program }}{{ now.note ? `; ${now.note}` : '' }}</span>

@@ -92,13 +92,13 @@ async function record({
 </script>
 
 <template>
-  <div v-if="scene" class="tools h-full px-5 py-3 flex flex-col gap-2 min-h-0">
+  <div v-if="scene" class="h-full px-5 py-3 flex flex-col gap-2 min-h-0">
     <header class="flex flex-wrap gap-2.5 items-center">
       <h1>Tools</h1>
       <MachinePick :model-value="machine" @update:model-value="(to) => $router.push({ name: 'machine-tools', params: { machine: to } })" />
       <Input
         v-model:value="text"
-        class="find w-45"
+        class="w-45"
         type="search"
         allow-clear
         placeholder="T4, drill, shrink …"

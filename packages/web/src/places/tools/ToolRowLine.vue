@@ -61,7 +61,7 @@ const life = computed(() => (props.row.tool.life ? judgeLife(props.row.tool.life
         <VerdictMark :verdict="life.verdict" />
         <span :class="life.verdict"
           >{{ lifeFigure(row.tool.lifeUsed) }} of {{ row.tool.life!.limit }}
-          <span class="unit max-[1200px]:hidden">{{ row.tool.life!.by }}</span></span
+          <span class="max-[1200px]:hidden">{{ row.tool.life!.by }}</span></span
         >
       </template>
     </span>

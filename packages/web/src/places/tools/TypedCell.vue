@@ -52,7 +52,7 @@ function keydown(event: KeyboardEvent): void {
     :title="problem ?? note.because ?? undefined"
   >
     <span
-      class="rule block max-w-full [&.struck]:line-through [&.query]:text-query"
+      class="block max-w-full [&.struck]:line-through [&.query]:text-query"
       :class="typed === undefined && standing ? `standing-${note.word.replaceAll(' ', '-')}` : ''"
       ><input
         ref="field"
