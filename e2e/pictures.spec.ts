@@ -26,6 +26,12 @@ test('pictures', async ({ page, shop }) => {
   await page.locator('[data-go]').waitFor()
   await picture(page, 'go')
 
+  await page.getByRole('link', { name: 'Its path in the machine' }).click()
+  await page.locator('[data-view=above] [data-stock]').waitFor()
+  await page.locator('[data-line="12"]').click()
+  await picture(page, 'path')
+  await page.goBack()
+
   const [zero] = await shop.query<{ value: string }>(
     `SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'work/G54/Z/geometry'`,
   )
@@ -123,8 +129,4 @@ async function pictureTools(page: Page, shop: Shop): Promise<void> {
   await page.locator('[data-difference]').first().waitFor()
   await picture(page, 'presets')
 
-  await signIn(page, shop, 'T. Oakhanger')
-  await page.goto(`${shop.url}/people`)
-  await page.getByRole('row', { name: /C. Wendle/ }).waitFor()
-  await picture(page, 'people')
 }
