@@ -72,4 +72,10 @@ const options = computed(() => props.input.options.map((option) => ({ ...option,
   text-align: center;
   line-height: 1.15;
 }
+/* A long name takes two lines of its closed field rather than dots. */
+.choice :deep(.ant-select-selection-item) {
+  align-self: center;
+  line-height: 1.15;
+  white-space: normal;
+}
 </style>
