@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import type { InputSpec } from '@rook/core'
-import type { Component } from 'vue'
+import { defineAsyncComponent, type Component } from 'vue'
 import AngleField from './AngleField.vue'
 import ChoiceField from './ChoiceField.vue'
 import type { FieldEvents, FieldProps } from './field.ts'
 import LengthField from './LengthField.vue'
 import NumberField from './NumberField.vue'
-import SeveralField from './SeveralField.vue'
 
 /** The field for whatever a routine asks. A new kind of input is one line here. */
 const FIELDS: Record<InputSpec['kind'], Component> = {
   choice: ChoiceField,
-  several: SeveralField,
+  // Few routines ask for it, and none before a first figure.
+  several: defineAsyncComponent(() => import('./SeveralField.vue')),
   number: NumberField,
   angle: AngleField,
   length: LengthField,
