@@ -13,7 +13,7 @@ const SHARE = 0.11
 /** An arrow stands behind what touches, a figure over what is measured. */
 const SHARE_WITH_MORE = 0.27
 /** Room for the caption under the drawing. */
-const FOOT = 44
+const FOOT = 56
 
 /** Everything that has to be seen, in nanometres. */
 function extent(drawing: Drawing) {

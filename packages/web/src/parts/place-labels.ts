@@ -35,8 +35,8 @@ export interface Hindrances {
   rooms?: readonly Room[]
 }
 
-/** The caption stands in the foot of the sheet, as high as this; no name lies over it. */
-export const CAPTION = 30
+/** The caption stands in the foot of the sheet, two lines of it in a narrow pane; no name lies over it. */
+export const CAPTION = 42
 
 /** What it costs to lie on something, against one step further down the list of places. */
 const COST = { outside: 1_000, text: 60, room: 14, line: 7, step: 1 }
