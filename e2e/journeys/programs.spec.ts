@@ -93,8 +93,19 @@ test('text and path of a program lead to each other, over the stock and as far a
   const small = (await above.locator('[data-stock]').boundingBox())!
   expect(small.width / travel.width).toBeCloseTo(92 / 660, 2)
 
+  await page.getByLabel('as far as Mill 3 goes').uncheck()
+
+  // Line 16 is chosen in the text. Between T4's line 12 at Y6 and T12's line 72 at Y0.5 the nearer counts: with T12 alone, its own.
   await page.locator('[data-line="16"]').click()
   await expect(page).toHaveURL(/line=16/)
+  const between = async () => {
+    const box = (await above.locator('[data-stock]').boundingBox())!
+    const millimetre = box.width / 92
+    await page.mouse.click(box.x + 40 * millimetre, box.y + box.height - 3.5 * millimetre)
+  }
+  await between()
+  await expect(page.locator('li[aria-current]')).toHaveAttribute('data-line', '12')
   await pick(page, 'Tool', 'T12')
-  await expect(page.locator('[data-reached]').first()).toBeVisible()
+  await between()
+  await expect(page.locator('li[aria-current]')).toHaveAttribute('data-line', '72')
 })

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { Chance, generateProgram, LATHE, MILL, mounted, scene, stands } from '@rook/testing'
-import { mm } from '../../length/index.ts'
-import { lengthRegister, workRegister } from '../../register/index.ts'
+import { mm, nm } from '../../length/index.ts'
+import { lengthRegister, registerKey, rotationRegister, workRegister } from '../../register/index.ts'
 import { dialectOf } from '../dialect.ts'
 import { readProgram } from '../index.ts'
 import {
@@ -201,6 +201,9 @@ describe('what stands around a path', () => {
     expect(x).toEqual({ min: mm(-346.796), max: mm(313.204) })
     expect(z).toEqual({ min: mm(-186.91), max: mm(373.09) })
     expect(y).toBeNull()
+    // Where the slot is turned, X and Y of the part are not those of the machine; Z is.
+    const turned = { ...at, standing: { ...at.standing, [registerKey(rotationRegister('G54'))]: stands(nm(90_000_000)) } }
+    expect(MILL.travels.map((limit) => travelInPart(limit, 'G54', tool, turned))).toEqual([null, null, z])
   })
 
   it('is the stock and its jaws as each view sees them', () => {

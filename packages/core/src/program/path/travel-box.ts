@@ -1,6 +1,6 @@
 import { nm, type Nm } from '../../length/index.ts'
 import { zSense, type Axis, type Travel } from '../../machine/index.ts'
-import { geometryRegister, layoutOf, registerKey } from '../../register/index.ts'
+import { geometryRegister, layoutOf, registerKey, rotationRegister } from '../../register/index.ts'
 import { totalReach, wearOn } from '../../reach/index.ts'
 import { workTotal, type MountedTool, type Scene } from '../../scene/index.ts'
 
@@ -23,7 +23,7 @@ export function originOn(axis: Axis, slot: string, tool: MountedTool, scene: Sce
 
 /**
  * How far an axis goes, in part coordinates of a slot with a tool: P = m · (M − W − H).
- * @returns least and greatest, nanometres; null where zero or tool is unset
+ * @returns least and greatest, nanometres; null where zero or tool is unset, and on X and Y of a slot that is turned: the box lies askew there
  */
 export function travelInPart(
   { axis, min, max }: Travel,
@@ -31,8 +31,9 @@ export function travelInPart(
   tool: MountedTool,
   scene: Scene,
 ): { min: number; max: number } | null {
+  const isTurned = axis !== 'Z' && (scene.standing[registerKey(rotationRegister(slot))]?.value ?? 0) !== 0
   const origin = originOn(axis, slot, tool, scene)
-  if (!origin) return null
+  if (!origin || isTurned) return null
   const ends = [min, max].map((end) => origin.sense * (end - origin.at)) as [number, number]
   return { min: Math.min(...ends), max: Math.max(...ends) }
 }

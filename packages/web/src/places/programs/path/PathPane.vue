@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { levelFor, nearestLine, type Around, type Level, type PathView } from '@rook/core'
-import { useDevicePixelRatio, useElementSize } from '@vueuse/core'
+import { useDevicePixelRatio, useElementSize, useMutationObserver } from '@vueuse/core'
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useZoom } from '../../../parts/use-zoom.ts'
@@ -85,14 +85,13 @@ function draw(): void {
 }
 // As often as the screen is painted, however often the finger moves.
 let waits = 0
-watch(
-  () => [at.value, props.levels, props.wanted, props.lit, pixelRatio.value, document.documentElement.dataset.theme],
-  () => {
-    cancelAnimationFrame(waits)
-    waits = requestAnimationFrame(draw)
-  },
-  { immediate: true, flush: 'post' },
-)
+function drawSoon(): void {
+  cancelAnimationFrame(waits)
+  waits = requestAnimationFrame(draw)
+}
+watch(() => [at.value, props.levels, props.wanted, props.lit, pixelRatio.value], drawSoon, { immediate: true, flush: 'post' })
+// A canvas keeps its colours when day turns to night.
+useMutationObserver(document.documentElement, drawSoon, { attributeFilter: ['data-theme'] })
 
 function press(event: MouseEvent): void {
   const { left, top } = picture.value!.getBoundingClientRect()

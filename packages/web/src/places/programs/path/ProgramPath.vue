@@ -2,7 +2,6 @@
 import {
   aroundPath,
   dialectOf,
-  formatExact,
   nm,
   pathViews,
   travelInPart,
@@ -16,6 +15,7 @@ import {
 import type { ProgramIssue } from '@rook/contract'
 import { Checkbox, Progress } from 'ant-design-vue'
 import { computed, ref } from 'vue'
+import { exactly } from '../../../parts/written.ts'
 import Field from '../../../ui/Field.vue'
 import PickField from '../../../ui/PickField.vue'
 import Rows from '../../../ui/Rows.vue'
@@ -54,7 +54,7 @@ const isWanted = computed(() => {
 
 const views = computed(() => pathViews(props.machine.kind))
 const withTravel = ref(false)
-/** The tool whose travel is shown: the longer it is, the less is left of Z. */
+/** The tool whose travel is shown, the first where all are: the longer it is, the less is left of Z. */
 const mounted = computed(() => props.scene?.tools.find(({ number }) => number === (tool.value ?? tools.value[0])) ?? null)
 const travels = computed(() => {
   const { scene } = props
@@ -81,7 +81,7 @@ const COLUMNS = [
   { key: 'Z', title: 'Z cut', align: 'right' as const },
 ]
 const reached = computed(() => (path.value?.extents ?? []).filter(({ feed }) => feed.X ?? feed.Y ?? feed.Z))
-const figure = (value: number) => formatExact(nm(Math.round(value)), props.machine.unit)
+const figure = (value: number) => exactly(nm(Math.round(value)), props.machine.unit)
 const spanOf = ({ feed }: Extents, axis: Axis) => (feed[axis] ? `${figure(feed[axis].min)} to ${figure(feed[axis].max)}` : '')
 </script>
 
@@ -103,7 +103,7 @@ const spanOf = ({ feed }: Extents, axis: Axis) => (feed[axis] ? `${figure(feed[a
       />
       <Field v-if="scene" label="Travel">
         <Checkbox v-model:checked="withTravel" class="min-h-11 items-center" :disabled="!canShowTravel"
-          >as far as {{ machine.name }} goes</Checkbox
+          >as far as {{ machine.name }} goes<template v-if="mounted"> with T{{ mounted.number }}</template></Checkbox
         >
       </Field>
       <span class="quiet small self-center">Cuts are drawn full, rapids dashed.</span>
