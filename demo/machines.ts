@@ -124,7 +124,7 @@ export const MACHINES: DemoMachine[] = [
       ],
     },
     tools: [
-      tool('4', 'em-12-b', 'End mill 12', mm(103.4755), mm(103.5)),
+      cutter('4', 'em-12-b', 'End mill 12', 103.4755, 103.5, 11.982),
       tool('5', 'sp-10', 'Spot drill 10', mm(91.208), mm(91)),
       tool('7', 'dr-66', 'Drill 6.6', mm(138.0221), mm(138)),
       tool('9', 'bh-34', 'Boring head 34', mm(121.647), null),

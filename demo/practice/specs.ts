@@ -1,4 +1,4 @@
-import type { PracticeSpec, Solid, TrueTool } from '@rook/practice/spec'
+import type { PracticeSpec, Solid, TrueGauge, TrueTool } from '@rook/practice/spec'
 import { inch, mm, nm, type Nm, type StockBox } from '@rook/core'
 import { detailOf } from '../drawer.ts'
 import { MACHINES, type DemoMachine } from '../machines.ts'
@@ -18,12 +18,14 @@ const SETTER_AT: Readonly<Record<string, { x: number; y: number; across: number 
 /** Reach of a finder in its holder: which it is matters to nobody. */
 const FINDER_REACH = 86.5
 
-/** What the programs make, by operation. A shallot’s outside and a flange’s pocket are what the shop measures first. */
+const BORE_GAUGE: TrueGauge = { id: 'bore-40', name: 'Bore gauge 40', unit: 'mm', scatter: 0.001, step: 0.001 }
+
+/** What the programs make, by operation. A shallot’s outside and a flange’s recess are what the shop measures first. */
 const CUTS: Readonly<Record<string, PracticeSpec['cuts']>> = {
   'flange-20': [
-    { name: 'pocket 40', kind: 'inside', nominal: 40, tool: 'T4', slot: 'G54' },
+    { name: 'recess 40', kind: 'inside', nominal: 40, tool: 'T4', slot: 'G54', bends: 0.012 },
     {
-      name: 'step 6',
+      name: 'recess, 6 deep',
       kind: 'depth',
       nominal: 6,
       tool: 'T4',
@@ -60,6 +62,7 @@ export const PRACTICE: PracticeSpec[] = MACHINES.map((machine) => {
     gauges: [
       { id: 'caliper-1', name: 'Caliper 150', unit: 'mm', scatter: 0.006, step: 0.01 },
       { id: 'mic-25', name: 'Micrometer 25', unit: 'mm', scatter: 0.001, step: 0.001 },
+      ...(isLathe ? [] : [BORE_GAUGE]),
     ],
     program: operation.program.split(',')[0]!,
     scatter: 0.0015,

@@ -10,7 +10,7 @@ export type Display = (typeof DISPLAYS)[number]
 
 /** By hand a touch is felt at such steps; faster, what is met is hit. */
 const FELT = 0.11
-const RAPID = 60
+const RAPID = 250
 const TOUCHING = 15
 const STEP = 8
 /** A touch that is lifted by so much is no touch any more. */
@@ -214,11 +214,22 @@ export class PracticeMachine {
     return made
   }
 
-  /** What a gauge reads on the newest part, or on the bar in the chuck. */
+  /** What can be measured now: the bar in the chuck, the cutter in the spindle, and what the newest part has. */
+  get features(): string[] {
+    const standing = [...(this.bar ? ['bar'] : []), ...(this.cutter === null ? [] : ['cutter'])]
+    return [...standing, ...Object.keys(this.made.at(-1)?.sizes ?? {})]
+  }
+
+  /** What a gauge reads on one of them. */
   measure(gauge: TrueGauge, feature: string): number {
-    const true_ = feature === 'bar' ? this.bar?.measured : this.made.at(-1)?.sizes[feature]
-    if (true_ === undefined) throw new Refusal('NOTHING TO MEASURE YET')
+    const true_ = feature === 'bar' ? this.bar?.measured : feature === 'cutter' ? this.cutter : this.made.at(-1)?.sizes[feature]
+    if (true_ === undefined || true_ === null) throw new Refusal('NOTHING TO MEASURE YET')
     return Math.round((true_ + this.chance.normal(gauge.scatter)) / gauge.step) * gauge.step
+  }
+
+  /** How wide the cutter in the spindle cuts; a finder is no cutter. */
+  private get cutter(): number | null {
+    return (this.tool?.number ?? null) === null ? null : (this.tool!.diameter ?? null)
   }
 
   /** By how much a feature comes out over its nominal size. */
@@ -237,7 +248,7 @@ export class PracticeMachine {
     }
     const times = this.spec.diameterRegister === 'radius' ? 2 : 1
     const stated = (this.memory.get(ACROSS, number, 'R') + this.memory.get(ACROSS_WEAR, number, 'R')) * times
-    return (tool.diameter! - stated) * (cut.kind === 'inside' ? 1 : -1)
+    return (tool.diameter! - stated - 2 * (cut.bends ?? 0)) * (cut.kind === 'inside' ? 1 : -1)
   }
 
   /** How far the spindle has grown since the machine was switched on. */

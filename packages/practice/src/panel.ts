@@ -74,7 +74,7 @@ export class Panel {
       betweens: spec.between.map(({ id, name }) => ({ id, name })),
       cutsByHand: spec.bar !== undefined,
       gauges: spec.gauges.map(({ id, name }) => ({ id, name })),
-      features: [...(spec.bar ? ['bar'] : []), ...(machine.made.length > 0 ? spec.cuts.map(({ name }) => name) : [])],
+      features: machine.features,
       made: machine.made.length,
       said: this.said,
       table: machine.table(),

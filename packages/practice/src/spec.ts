@@ -75,6 +75,8 @@ export interface Cut {
   slot: string
   /** Machine Z of the gauge line at part zero as it truly is; for a depth. */
   zero?: number
+  /** How far the cutter bends away from the wall that it cuts; what is inside comes out smaller, what is outside larger. */
+  bends?: number
 }
 
 export interface TrueGauge {

@@ -8,7 +8,7 @@ import { differencesOf } from './differences.ts'
 import { whyNotBegin } from './may-begin.ts'
 import { orderOfWork } from './order-of-work.ts'
 import { middleOf, type OperationPlan } from './planned.ts'
-import { provenNoMore } from './proven.ts'
+import { geometryOf, provenNoMore } from './proven.ts'
 
 const PLAN: OperationPlan = {
   name: 'Op 10',
@@ -236,5 +236,13 @@ describe('a cautious first run', () => {
     const told = provenNoMore(AT, setup([[register, after]]))
     if (undone) expect(told).toContain('written since')
     else expect(told).toBeNull()
+  })
+
+  it('rests on what its program calls as well, though the plan lists no tool', () => {
+    const length = registerKey(lengthRegister('9'))
+    const since = setup([[length, after]])
+    expect(provenNoMore(AT, since)).toBeNull()
+    expect(provenNoMore(AT, since, geometryOf(['9'], since))).toBe('H9 length written since')
+    expect(provenNoMore(AT, since, geometryOf(['4'], since))).toBeNull()
   })
 })

@@ -78,7 +78,9 @@ const LAST_GO = `
 /** Why a go that was given no longer holds, in sentences; empty while it does. */
 function changedSince({ at, issue, findings }: Given, now: Held): string[] {
   const said = new Set(findings.map(({ finding }) => `${finding.verdict} ${finding.sentence}`))
-  const written = provenNoMore(at.toISOString(), now.scene)
+  // Whatever the program was found to call counts, whether the plan lists it or not.
+  const called = now.findings.flatMap(({ register }) => register ?? [])
+  const written = provenNoMore(at.toISOString(), now.scene, called)
   return [
     ...(now.issue && now.issue.id !== issue ? [`Issue ${now.issue.issue} of the program has come since.`] : []),
     ...(written ? [`${written}.`] : []),

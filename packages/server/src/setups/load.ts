@@ -1,4 +1,4 @@
-import { listed, provenNoMore, type Scene } from '@rook/core'
+import { geometryOf, listed, provenNoMore, type Scene } from '@rook/core'
 import type { Setup, SetupSummary, Step } from '@rook/contract'
 import { asc, eq, getViewSelectedFields, isNull, type SQL } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
@@ -87,7 +87,9 @@ function provenOf(entries: SetupEntry[], scene: Scene, steps: readonly Step[]): 
   const run = entries.findLast(({ kind }) => kind === 'proven')
   if (!run) return null
   const again = steps.filter(({ state, kind }) => state === 'open' && kind !== 'seen').map(({ title }) => title)
-  const lapsed = provenNoMore(run.at, scene) ?? (again.length > 0 ? `${listed(again)} to be done again` : null)
+  // A plan that lists no tools names those that its steps measure.
+  const measured = steps.flatMap(({ preset }) => (preset.tool ? [preset.tool] : []))
+  const lapsed = provenNoMore(run.at, scene, geometryOf(measured, scene)) ?? (again.length > 0 ? `${listed(again)} to be done again` : null)
   return { entry: run.id, at: run.at, by: run.by, lapsed }
 }
 

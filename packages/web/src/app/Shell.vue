@@ -128,7 +128,7 @@ useIdle(
         >{{ live.connected ? 'connected' : 'not connected' }}</span
       >
     </header>
-    <main ref="main" class="print:overflow-visible overflow-auto scroll-pb-21 min-w-0">
+    <main ref="main" class="relative print:overflow-visible overflow-auto scroll-pb-21 min-w-0">
       <p v-if="!live.connected" class="m-0 px-5 py-2.5 bg-stop-soft text-stop border-b border-b-rule">
         The server does not answer. Figures stay on this tablet until it is back; nothing is recorded meanwhile.
       </p>

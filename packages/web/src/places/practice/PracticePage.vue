@@ -54,7 +54,8 @@ const named = (list: readonly { id: string; name: string }[]) =>
   list.map(({ id, name }) => ({ value: id, label: id === name || !/^T\d+$/.test(id) ? name : `${id}, ${name}` }))
 const tools = computed(() => named(panel.value?.tools ?? []))
 const betweens = computed(() => [{ value: '', label: 'nothing' }, ...named(panel.value?.betweens ?? [])])
-const features = computed(() => (panel.value?.features ?? []).map((name) => ({ value: name, label: name === 'bar' ? 'the bar' : name })))
+const STANDING: Readonly<Record<string, string>> = { bar: 'the bar', cutter: 'the cutter in the spindle' }
+const features = computed(() => (panel.value?.features ?? []).map((name) => ({ value: name, label: STANDING[name] ?? name })))
 const measured = computed(() => features.value.find(({ value }) => value === feature.value)?.value ?? features.value[0]?.value ?? '')
 </script>
 

@@ -34,7 +34,7 @@ useContextLine(() => {
     :class="{ deep: route.name !== 'setup' }"
   >
     <OrderOfWork class="max-narrow:in-[.deep]:hidden" :setup="data" />
-    <div class="print:overflow-visible overflow-auto scroll-pb-21 min-w-0 max-narrow:overflow-visible max-narrow:-order-1">
+    <div class="relative print:overflow-visible overflow-auto scroll-pb-21 min-w-0 max-narrow:overflow-visible max-narrow:-order-1">
       <RouterView v-slot="{ Component }">
         <component :is="Component" :key="route.fullPath" :data="data" />
       </RouterView>
