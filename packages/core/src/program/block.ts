@@ -99,11 +99,19 @@ export function readBlock(source: string, line: number, semicolon: boolean): Blo
       at += isDigit(text.charCodeAt(at + 1)) ? 2 : 1
     } else if (code === HASH) at = assignment(text, at, block)
     else {
-      block.errors.push({ column: at + 1, sentence: `\u201c${source[at]}\u201d has no meaning here.` })
-      at++
+      // What stands together is one error: a checksum, a stray price.
+      const end = meaninglessEnd(text, at)
+      block.errors.push({ column: at + 1, sentence: `\u201c${source.slice(at, end)}\u201d has no meaning here.` })
+      at = end
     }
   }
   return block
+}
+
+/** Where letters, spaces and whatever else begins something come next. */
+function meaninglessEnd(text: string, from: number): number {
+  const next = text.slice(from + 1).search(/[A-Z\s/#]/)
+  return next < 0 ? text.length : from + 1 + next
 }
 
 function assignment(text: string, at: number, block: Block): number {

@@ -1,4 +1,4 @@
-import { AXES } from './extents.ts'
+import { AXES, type Place } from './extents.ts'
 import { has, numberOf, textOf, type Given } from './given.ts'
 import type { Listing } from './listing.ts'
 import type { Motion } from './motion.ts'
@@ -76,20 +76,32 @@ function rotates({ state, listing, length }: Doing, given: Given): void {
   if (state.rotation === 'unknown') listing.notFollowed(given.block.line, textOf(given), 'the rotation is not known')
 }
 
-function shifts({ state, listing, length }: Doing, given: Given): void {
-  listing.listed('shifts', 'G52', given.block.line, textOf(given))
-  const shift = { ...state.shift }
-  // Programmed figures stay where the tool is; it is the frame that moves under them.
-  for (const axis of AXES)
-    if (given.words.has(axis)) {
-      const by = length(given, axis)
-      const at = state.at[axis]
-      const before = shift[axis]
-      state.at[axis] = at === null || by === null || before === null ? null : at + before - by
-      shift[axis] = by
-    }
+/** Puts another local shift in force: the tool stays where it is, the frame moves under it. */
+function takesShift(state: State, shift: Place): void {
+  for (const axis of AXES) {
+    const [at, before, by] = [state.at[axis], state.shift[axis], shift[axis]]
+    if (before !== by) state.at[axis] = at === null || by === null || before === null ? null : at + before - by
+  }
   state.shift = shift
 }
+
+const UNSHIFTED: Place = { X: 0, Y: 0, Z: 0 }
+
+function shifts({ state, listing, length }: Doing, given: Given): void {
+  listing.listed('shifts', 'G52', given.block.line, textOf(given))
+  const named = AXES.filter((axis) => given.words.has(axis))
+  takesShift(state, { ...state.shift, ...Object.fromEntries(named.map((axis) => [axis, length(given, axis)])) })
+}
+
+/** G92.1 ends a shift, G92.2 sets it aside, and G92.3 puts back what was set aside (RS-274). */
+const unshifts =
+  (code: 'G92.1' | 'G92.2' | 'G92.3'): Does =>
+  ({ state, listing }, given) => {
+    listing.listed('shifts', code, given.block.line, textOf(given))
+    const before = state.shift
+    takesShift(state, code === 'G92.3' ? (state.setAside ?? state.shift) : UNSHIFTED)
+    if (code !== 'G92.3') state.setAside = code === 'G92.2' ? before : null
+  }
 
 /** G92: where the tool stands is called by these figures from now on. */
 function presets({ state, listing, length }: Doing, given: Given): void {
@@ -174,6 +186,9 @@ export const CODES: ReadonlyMap<number, Does> = new Map<number, Does>([
   [670, frame(null)],
   [520, shifts],
   [920, presets],
+  [921, unshifts('G92.1')],
+  [922, unshifts('G92.2')],
+  [923, unshifts('G92.3')],
   [541, calls((given) => plainSlot(numberOf(given, 'P'), (number) => `G54.1 P${number}`))],
   [900, ({ state }) => void (state.incremental = false)],
   [910, ({ state }) => void (state.incremental = true)],
@@ -193,24 +208,32 @@ const plainSlot = (number: number | null, name: (number: number) => string): str
 /** On a control whose U and W add, these are no distances and no drilling cycles. */
 export const LATHE_CODES: ReadonlyMap<number, Does | null> = new Map<number, Does | null>([
   [900, turning],
-  [920, (doing, given) => (has(given, 'XZUW') ? turning(doing, given) : undefined)],
+  [920, (doing, given) => (has(given, 'XZUW') ? turning(doing) : undefined)],
   [940, turning],
   [980, null],
   [990, null],
-  [730, null],
+  [730, roughs],
   [740, there],
   [750, there],
   [760, there],
   [700, null],
-  [710, null],
-  [720, null],
+  [710, roughs],
+  [720, roughs],
   [500, null],
 ])
 
-function turning({ state, motion }: Doing, given: Given): void {
+function turning({ state }: Doing): void {
   state.turning = true
   state.motion = 'feed'
-  if (motion.goes(given)) motion.there(given, motion.target(given))
+}
+
+/**
+ * A contour that is roughed: its blocks follow, up to the one that Q names, and afterwards the tool stands where it stood before them.
+ * They are read once, as they are finished: what the passes before that reach lies between them and there.
+ */
+function roughs({ state }: Doing, given: Given): void {
+  const last = numberOf(given, 'Q')
+  if (last !== null && numberOf(given, 'P') !== null) state.contour = { last, back: { ...state.at } }
 }
 
 function there({ motion }: Doing, given: Given): void {
@@ -218,7 +241,17 @@ function there({ motion }: Doing, given: Given): void {
 }
 
 /** Codes after which the block's places are not a move in part coordinates. */
-export const NO_MOVE: ReadonlySet<number> = new Set([40, 100, 280, 300, 310, 500, 501, 510, 511, 520, 530, 650, 660, 680, 682, 920])
+export const NO_MOVE: ReadonlySet<number> = new Set([
+  40,
+  ...[100, 280, 300, 310, 382, 383, 384, 385, 500, 501, 510, 511, 520, 530, 650, 660, 680, 682],
+  ...[920, 921, 922, 923],
+])
+
+/** On a lathe the words of these are depths and allowances, or a cut that is told already. */
+export const LATHE_NO_MOVE: ReadonlySet<number> = new Set([700, 710, 720, 730, 740, 750, 760])
+
+/** Straight moves that end where something is touched (RS-274 G38.2 to G38.5, and G31 on most controls). */
+export const PROBES: ReadonlySet<number> = new Set([310, 382, 383, 384, 385])
 
 /** Codes that change nothing of what is told here: dwell, exact stop, feed and speed modes, tapping modes. */
 export const SILENT: ReadonlySet<number> = new Set([

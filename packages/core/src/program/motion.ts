@@ -69,6 +69,11 @@ export class Motion {
     return to
   }
 
+  /** Axes that the block names. */
+  named(given: Given): Axis[] {
+    return AXES.filter((axis) => given.words.has(axis) || (this.addsByLetter && given.words.has(ADDS[axis])))
+  }
+
   /** True where the block names a place. */
   goes(given: Given): boolean {
     return has(given, 'XYZ') || (this.addsByLetter && has(given, 'UVW'))

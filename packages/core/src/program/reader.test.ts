@@ -149,6 +149,24 @@ describe('how far it goes', () => {
     expect(span(lines(...START, 'G92 X40.', 'G1 X50. F100'), 'feed', 'X')).toEqual([0, 10])
   })
 
+  it('ends a local shift, sets it aside and puts it back', () => {
+    // The tool stands at 0, called 40: 50 is 10. Without the shift 50 is 50 again, and the tool stands at 10 still.
+    const shifted = ['G92 X40.', 'G1 X50. F100']
+    expect(span(lines(...START, ...shifted, 'G92.1', 'G91 X5.'), 'feed', 'X')).toEqual([0, 15])
+    expect(span(lines(...START, ...shifted, 'G92.1', 'X50.'), 'feed', 'X')).toEqual([0, 50])
+    expect(span(lines(...START, ...shifted, 'G92.2', 'X50.', 'G92.3', 'X100.'), 'feed', 'X')).toEqual([0, 60])
+    // What was ended does not come back.
+    expect(span(lines(...START, ...shifted, 'G92.1', 'G92.3', 'X100.'), 'feed', 'X')).toEqual([0, 100])
+    expect(lines(...START, ...shifted, 'G92.1', 'M30').leftOn).toEqual([])
+  })
+
+  it.each(['G31', 'G38.2', 'G38.3', 'G38.4', 'G38.5'])('does not say where a probe stops: %s', (code) => {
+    const probed = lines(...START, `${code} Z-10. F50`, 'G91 G1 Z5. F100', 'G90 Z20.')
+    expect(why(probed)).toEqual(['5: a probing move ends where it touches', '6: Z is counted from where nobody knows'])
+    expect(span(probed, 'feed', 'Z')).toEqual([20, 20])
+    expect(probed.unknown).toEqual([])
+  })
+
   it('is not told where nobody knows it', () => {
     // After a tool change and after machine coordinates the place in the part is unknown until it is said.
     const program = lines(...START, 'G53 G0 Z0.', 'G1 X5. F100')
@@ -307,6 +325,41 @@ describe('a lathe\u2019s program', () => {
     expect(lathe(...start, 'G50 S2500', 'G96 S180 M3', 'G99').notFollowed).toEqual([])
   })
 
+  it('roughs a contour whose words are depths, stands where it stood before it, and comes back from every thread', () => {
+    const moves: string[] = []
+    const text = [
+      ...start,
+      'G71 U2. R1.',
+      'G71 P10 Q20 U0.4 W0.1 F.2',
+      'N10 G0 X20.',
+      'G1 Z-30. F.1',
+      'N20 X60. Z-40.',
+      'G70 P10 Q20',
+      'G76 P010060 Q50 R0.1',
+      'G76 X18. Z-20. P1000 Q300 F1.5',
+      'G73 U5. W2. R3',
+      'G0 Z5.',
+    ]
+    const place = ([x, , z]: readonly [number, number, number]) => `${x / 1e6} ${z / 1e6}`
+    const program = readProgram(
+      () => [text.join('\n')],
+      LATHE_DIALECT,
+      ({ kind, line, to }) => moves.push(`${line} ${kind} ${place(to)}`),
+    )
+    expect(moves).toEqual([
+      '3 rapid 64 2',
+      '6 rapid 20 2',
+      '7 feed 20 -30',
+      '8 feed 60 -40',
+      // Roughed and finished, the tool is back at X64 Z2: the thread begins and ends there.
+      '11 feed 18 -20',
+      '11 rapid 64 2',
+      '13 rapid 64 5',
+    ])
+    expect(program.notFollowed).toEqual([])
+    expect(span(program, 'rapid', 'X')).toEqual([18, 64])
+  })
+
   it('turns arcs in Z and X, X halved', () => {
     // From X20 Z0 a quarter of radius 10 to X40 Z-10 around (X20, Z-10): no further than its ends.
     const program = lathe('G21 G54 T0101', 'G0 X20. Z0.', 'G3 X40. Z-10. R10. F.1')
@@ -325,7 +378,17 @@ describe('what is not understood', () => {
       { word: 'G777', times: 1, line: 5 },
       { word: 'M205', times: 2, line: 6 },
     ])
-    expect(span(program, 'feed', 'X')).toEqual([5, 7])
+    // Nobody knows whether and where G777 went: X is known again with the next place that is said.
+    expect(why(program)).toEqual(['5: G777 is not known, and so is where it goes'])
+    expect(span(program, 'feed', 'X')).toEqual([7, 7])
+    expect(why(lines(...START, 'G777 X5.', 'G91 G1 X7. F100'))).toContain('6: X is counted from where nobody knows')
+  })
+
+  it('is one error where it stands together', () => {
+    expect(read('N4 G1 X2. F100*57\nG1 X3. @@ Y1.').errors).toEqual([
+      { line: 1, column: 15, sentence: '\u201c*57\u201d has no meaning here.' },
+      { line: 2, column: 8, sentence: '\u201c@@\u201d has no meaning here.' },
+    ])
   })
 
   it('has line and column where a line cannot be read', () => {

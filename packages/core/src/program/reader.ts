@@ -1,5 +1,5 @@
 import { readBlock, type Block, type Word } from './block.ts'
-import { CODES, LATHE_CODES, NO_MOVE, SILENT, type Doing } from './codes.ts'
+import { CODES, LATHE_CODES, LATHE_NO_MOVE, NO_MOVE, PROBES, SILENT, type Doing } from './codes.ts'
 import type { Dialect } from './dialect.ts'
 import { has, numberOf, textOf, type Given } from './given.ts'
 import { Listing } from './listing.ts'
@@ -206,7 +206,11 @@ export class ProgramReader {
     if (given.words.has('H') && !given.codes.some((code) => code === 430 || code === 440) && state.length && !this.isMacroCall(given))
       listing.ofTool(state.tool, 'lengths', { offset: String(numberOf(given, 'H')), line })
     for (const m of given.ms) this.misc(m, given)
-    if (!given.codes.some((code) => NO_MOVE.has(code)) && !this.callsSub(given) && this.goes(given)) this.moves(given)
+    if (!given.codes.some((code) => this.goesElsewhere(code)) && !this.callsSub(given) && this.goes(given)) this.moves(given)
+    if (state.contour && numberOf(given, 'N') === state.contour.last) {
+      state.at = state.contour.back
+      state.contour = null
+    }
     return this.afterwards(given)
   }
 
@@ -216,26 +220,44 @@ export class ProgramReader {
     return this.motion.goes(given) || (isArc && has(given, 'IJK'))
   }
 
+  /** True where a code takes the block's places for something else, or is not known. */
+  private goesElsewhere(code: number): boolean {
+    if (NO_MOVE.has(code)) return true
+    if (!this.dialect.codesForDistance && LATHE_CODES.has(code)) return LATHE_NO_MOVE.has(code)
+    return !CODES.has(code) && !SILENT.has(code)
+  }
+
   private readonly isMacroCall = ({ codes }: Given) => codes.includes(650)
   private readonly callsSub = ({ ms, codes }: Given) => ms.includes(98) || ms.includes(97) || codes.includes(650)
 
   private code(code: number, given: Given): void {
     const { listing } = this
-    const { line } = given.block
     if (!this.dialect.codesForDistance && LATHE_CODES.has(code)) return LATHE_CODES.get(code)?.(this.doing, given)
     const does = CODES.get(code)
     if (does) return does(this.doing, given)
     if (code === 100) for (const one of writtenBy(given, this.state, (letter) => this.length(given, letter))) listing.write(one)
     else if (code === 280 || code === 300 || code === 530) this.machineMove(code, given)
-    else if (code === 310) listing.notFollowed(line, textOf(given), 'a probing move ends where it touches')
-    else if (code !== 650 && !SILENT.has(code)) listing.unknown(line, `G${code / 10}`)
+    else if (PROBES.has(code)) this.leaves(given, 'a probing move ends where it touches')
+    else if (code !== 650 && !SILENT.has(code)) this.strange(code, given)
+  }
+
+  /** Whoever does not know a code does not know where its block goes either. */
+  private strange(code: number, given: Given): void {
+    this.listing.unknown(given.block.line, `G${code / 10}`)
+    if (this.goes(given)) this.leaves(given, `G${code / 10} is not known, and so is where it goes`)
+  }
+
+  /** The axes that a block names stand nobody knows where afterwards. */
+  private leaves(given: Given, why: string): void {
+    this.listing.notFollowed(given.block.line, textOf(given), why)
+    for (const axis of this.motion.named(given)) this.state.at[axis] = null
   }
 
   /** G28, G30, G53: afterwards nobody knows where the axes stand in part coordinates. */
   private machineMove(code: number, given: Given): void {
     const { listing, state, motion } = this
     listing.listed('machineMoves', `G${code / 10}`, given.block.line, textOf(given))
-    const named = (['X', 'Y', 'Z'] as const).filter((axis) => given.words.has(axis) || has(given, { X: 'U', Y: 'V', Z: 'W' }[axis]))
+    const named = motion.named(given)
     // On its way to the reference point it passes the place that the block names.
     // "From where it stands" needs no place: whatever stands there goes straight home.
     const isKnown = named.every((axis) => (given.words.has(axis) && !state.incremental) || state.at[axis] !== null)

@@ -31,10 +31,14 @@ export interface State {
   length: boolean
   returns: 'initial' | 'retract'
   compensates: 'left' | 'right' | null
+  /** A contour that is roughed on a lathe: number of its last block, and where the tool stands after it. */
+  contour: { last: number; back: Record<Axis, number | null> } | null
   /** Radians, with its centre; null where none is on, `unknown` where it is on and not known. */
   rotation: { angle: number; x: number; y: number } | 'unknown' | null
   /** Local shift: added to what is programmed. */
   shift: Place
+  /** A local shift that G92.2 has set aside, for G92.3 to put back. */
+  setAside: Place | null
   /** A frame that is not followed: scaling, mirror, tilted plane. Nothing is told of places while one is on. */
   frame: string | null
   /** Programmed coordinates. */
@@ -55,8 +59,10 @@ export const begin = (unit: 'mm' | 'in', isLathe: boolean): State => ({
   length: false,
   returns: 'initial',
   compensates: null,
+  contour: null,
   rotation: null,
   shift: { X: 0, Y: 0, Z: 0 },
+  setAside: null,
   frame: null,
   at: { X: null, Y: null, Z: null },
 })
