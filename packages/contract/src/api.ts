@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { takenByInput } from './connection.ts'
 import { instant } from './lengths.ts'
 import { reason } from './reason.ts'
 import { entryKind, entryLine, entrySchema, recordBody } from './entry.ts'
@@ -40,6 +41,7 @@ const draftSchema = z
     inputs: z.record(z.string().max(60), z.string().max(200)),
     agreed: z.array(z.string().max(60)).max(200),
     answers: z.record(z.string().max(400), z.string().max(500)),
+    taken: takenByInput.default({}),
     savedAt: z.iso.datetime(),
     by: z.string(),
   })

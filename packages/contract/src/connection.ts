@@ -101,6 +101,9 @@ export const takenSchema = z
   .meta({ id: 'Taken' })
 export type Taken = z.infer<typeof takenSchema>
 
+/** Figures that came over the wire: what was taken, by input. */
+export const takenByInput = z.record(z.string().max(60), z.uuid())
+
 const heldRow = z.object({
   register: z.string(),
   name: z.string(),

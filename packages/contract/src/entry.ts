@@ -1,6 +1,6 @@
 import type { CarriedFigure, CarryOffer, Drawing, Finding, Readout, Working } from '@rook/core'
 import { z } from 'zod'
-import { takenSchema } from './connection.ts'
+import { takenByInput, takenSchema } from './connection.ts'
 import { ENTRY_KINDS } from './entry-kind.ts'
 import { instant, nmSchema } from './lengths.ts'
 import { pinSchema, roleSchema } from './people.ts'
@@ -20,10 +20,7 @@ export const recordBody = z
     routine: z.string().max(60),
     inputs: z.record(z.string().max(60), z.string().max(200)),
     agreed: z.array(z.string().max(60)).max(200).default([]),
-    taken: z
-      .record(z.string().max(60), z.uuid())
-      .default({})
-      .meta({ description: 'Figures that came over the wire: what was taken, by input.' }),
+    taken: takenByInput.default({}).meta({ description: 'Figures that came over the wire: what was taken, by input.' }),
     setup: z.string().max(60).nullable().default(null),
     step: z.string().max(60).nullable().default(null),
     basis: z

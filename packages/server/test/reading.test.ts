@@ -180,14 +180,16 @@ describe('a setup', () => {
 
 describe('a half-typed routine on the server', () => {
   const path = `/api/drafts/${encodeURIComponent('mill-3:now:zero-x')}`
-  const draft = { routine: 'edge', inputs: { reading: '-318.2' }, agreed: [], answers: {} }
+  const taken = { reading: randomUUID() }
+  const draft = { routine: 'edge', inputs: { reading: '-318.2' }, agreed: [], answers: {}, taken }
 
   it('is there for another tablet, with the name of who typed it, until it is dropped', async () => {
     expect((await marrow.send('GET', path)).body).toBeNull()
     expect((await marrow.send('PUT', path, draft)).status).toBe(200)
     expect((await tansley.send('GET', path)).body).toMatchObject({ ...draft, by: 'Marrow' })
-    await tansley.send('PUT', path, { ...draft, inputs: { reading: '-318.20' } })
-    expect((await marrow.send('GET', path)).body).toMatchObject({ inputs: { reading: '-318.20' }, by: 'Tansley' })
+    // Typed over there, it is no figure of the wire any more.
+    await tansley.send('PUT', path, { ...draft, inputs: { reading: '-318.20' }, taken: {} })
+    expect((await marrow.send('GET', path)).body).toMatchObject({ inputs: { reading: '-318.20' }, taken: {}, by: 'Tansley' })
     await marrow.send('DELETE', path)
     expect((await tansley.send('GET', path)).body).toBeNull()
   })

@@ -44,7 +44,7 @@ export const knownDiameter: Routine = {
       surfaceInput(),
       ...betweenInputs(scene, raw, { families: UNDER_A_TIP, mayCountLess: false }),
       readingInput('X', scene.machine),
-      { ...placeInput('Diameter touched'), hint: 'as measured, not as drawn' },
+      { ...placeInput('Diameter touched'), hint: 'as measured, not as drawn', gauged: true },
     ])
   },
 

@@ -38,7 +38,7 @@ export const turnedDiameter: Routine = {
       { ...surfaceInput(), optional: true },
       readingInput('X', scene.machine, 'Machine X at the cut'),
       { ...readingInput('X', scene.machine, 'Machine X after backing off in Z', 'after'), optional: true },
-      placeInput('Diameter measured'),
+      { ...placeInput('Diameter measured'), gauged: true },
     ])
   },
 

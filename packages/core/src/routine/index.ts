@@ -1,4 +1,5 @@
 export type { AngleInput, ChoiceInput, InputSpec, LengthInput, NumberInput, Option, RawInputs, SeveralInput } from './input.ts'
+export { takesGauge } from './input.ts'
 export { besideFacts, displayRefusal, jogStepOf, stateInputs, warmthOf } from './reading-state.ts'
 export type { Warmth } from './reading-state.ts'
 export { readInputs } from './values.ts'

@@ -27,9 +27,15 @@ export interface LengthInput extends Input {
   position?: string
   /** True for one that is read off another display than the machine's: no machine coordinate may be taken for it. */
   otherDisplay?: boolean
+  /** True for a place that a gauge finds: its figure may be taken for it as for any size. */
+  gauged?: boolean
   /** True for a figure of the choices' strip rather than of a line: a pitch, an expected width. */
   given?: boolean
 }
+
+/** True for a figure that a gauge can give: a size, or a place that is found by measuring. */
+export const takesGauge = (input: InputSpec): input is LengthInput =>
+  input.kind === 'length' && (input.role === 'size' || input.gauged === true)
 
 /** An angle in degrees, counter-clockwise positive. */
 export interface AngleInput extends Input {

@@ -402,6 +402,8 @@ export const draft = pgTable('draft', {
   inputs: jsonb().$type<Record<string, string>>().notNull(),
   agreed: jsonb().$type<string[]>().notNull(),
   answers: jsonb().$type<Record<string, string>>().notNull(),
+  /** Figures that came over the wire: what was taken, by input. */
+  taken: jsonb().$type<Record<string, string>>().notNull().default({}),
   savedAt: moment('saved_at').notNull(),
   by: text().notNull(),
 })

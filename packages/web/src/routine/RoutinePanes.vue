@@ -2,7 +2,17 @@
 import { LEAST_ROLE } from '@rook/contract/roles'
 import { useConnection, useReasonsGiven, useWorkpiece } from '../app/queries.ts'
 import { useSession } from '../app/session.ts'
-import { asRegister, findingKey, registerNames, parseRegisterKey, type Finding, type InputSpec, type Scene } from '@rook/core'
+import {
+  asRegister,
+  findingKey,
+  registerNames,
+  parseRegisterKey,
+  type Finding,
+  takesGauge,
+  type InputSpec,
+  type LengthInput,
+  type Scene,
+} from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useElementVisibility, useEventListener } from '@vueuse/core'
 import { Button } from 'ant-design-vue'
@@ -48,12 +58,22 @@ const isConnected = computed(() => Boolean(connection.data.value?.agent ?? conne
 
 const { assessment, draft, asked, ready, stops, movedOn } = state
 const { outcome } = recording
-/** The figure that something may be taken for: the one that is asked, or the first reading that is still to come. */
+/**
+ * The figure that something may be taken for: the one that is asked, or the first reading that is still to come, or the first size
+ * that a gauge gives: what it was measured with comes with it.
+ */
 const takenInto = computed(() => {
   const { inputs } = assessment.value
   const lengths = inputs.filter((input) => input.kind === 'length')
   const isOpen = ({ id }: InputSpec) => (draft.value.inputs[id] ?? '').trim() === ''
-  return (lengths.find(({ id }) => id === asked.value) ?? lengths.find((input) => input.role === 'reading' && isOpen(input)))?.id ?? null
+  const first = (may: (input: LengthInput) => boolean) => lengths.find((input) => isOpen(input) && may(input))
+  return (
+    (
+      lengths.find(({ id }) => id === asked.value) ??
+      first(({ role }) => role === 'reading') ??
+      first((input) => takesGauge(input) && !input.given)
+    )?.id ?? null
+  )
 })
 const sheet = computed(() => assessment.value.sheet)
 const target = computed(() => (sheet.value.targets.length > 0 ? registerNames(sheet.value.targets, scene.value.gauges) : null))
@@ -110,8 +130,9 @@ function type(input: string, text: string): void {
   if (!recording.busy.value) recording.settle()
 }
 
-/** Figures of one press at the wire: typed in, and marked with what was taken. */
-function takeOver(taken: string, figures: Readonly<Record<string, string>>): void {
+/** Figures of one press at the wire: typed in, and marked with what was taken; what is known with them is only typed in. */
+function takeOver(taken: string, figures: Readonly<Record<string, string>>, known: Readonly<Record<string, string>>): void {
+  for (const [input, text] of Object.entries(known)) type(input, text)
   for (const [input, text] of Object.entries(figures)) {
     type(input, text)
     draft.value.taken[input] = taken

@@ -4,6 +4,7 @@ import {
   GAUGE_LASTS,
   plainFigure,
   takeRefusal,
+  takesGauge,
   type Axis,
   type InputSpec,
   type LengthInput,
@@ -25,7 +26,7 @@ const props = defineProps<{
   into: string | null
   raw: Readonly<Record<string, string>>
 }>()
-const emit = defineEmits<{ take: [taken: string, figures: Record<string, string>] }>()
+const emit = defineEmits<{ take: [taken: string, figures: Record<string, string>, known: Record<string, string>] }>()
 
 const observed = useObserved(() => props.machine.id)
 const gauges = useGauges()
@@ -71,7 +72,7 @@ const SAME = 700
 const figure = computed(() => {
   const gauge = observed.value?.gauge
   const input = asked.value
-  if (!gauge || gauge.age > GAUGE_LASTS || input?.kind !== 'length' || input.role !== 'size') return null
+  if (!gauge || gauge.age > GAUGE_LASTS || !input || !takesGauge(input)) return null
   return used.value !== null && Math.abs(cameAt(gauge.age) - used.value) < SAME ? null : gauge
 })
 const gaugeName = computed(() => gauges.data.value?.find(({ id }) => id === figure.value?.gauge)?.name ?? figure.value?.gauge)
@@ -86,7 +87,14 @@ async function takePosition(): Promise<void> {
     Object.fromEntries(
       into.map(({ id, axis }) => [id, plainFigure(taken.positions.find((one) => one.axis === axis)!.value as Nm, props.machine.unit)]),
     ),
+    {},
   )
+}
+
+/** Where the sheet asks what it was measured with, the gauge that sent the figure is the answer. */
+function measuredWith(gauge: string): Record<string, string> {
+  const asks = props.inputs.find((input) => input.kind === 'choice' && input.options.some(({ value }) => value === gauge))
+  return asks ? { [asks.id]: gauge } : {}
 }
 
 async function takeFigure(): Promise<void> {
@@ -95,7 +103,7 @@ async function takeFigure(): Promise<void> {
   const taken = await send('take', { params: { id: props.machine.id }, body: { what: 'gauge', axes: [] } })
   if (!taken) return
   used.value = cameAt(old)
-  emit('take', taken.id, { [input]: taken.gauge!.text })
+  emit('take', taken.id, { [input]: taken.gauge!.text }, measuredWith(taken.gauge!.gauge))
 }
 </script>
 

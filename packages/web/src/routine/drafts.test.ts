@@ -58,11 +58,15 @@ describe('a half-done routine', () => {
   })
 
   it('is taken over from another tablet where this one has nothing of its own', async () => {
-    answer = { routine: 'edge', inputs: { reading: '-174.70' }, agreed: [], answers: {}, by: 'I. Marrow' }
+    answer = { routine: 'edge', inputs: { reading: '-174.70' }, agreed: [], answers: {}, taken: { reading: 'over' }, by: 'I. Marrow' }
     const drafts = useDrafts()
     const draft = drafts.open(KEY, 'edge', {})
     expect(await drafts.fetchOther(KEY, draft, {})).toBe('I. Marrow')
     expect(draft.inputs).toEqual({ reading: '-174.70' })
+    // It came over the wire there, and still does here.
+    expect(draft.taken).toEqual({ reading: 'over' })
+    await vi.advanceTimersByTimeAsync(900)
+    expect(sent.at(-1)).toMatchObject({ method: 'PUT', body: { taken: { reading: 'over' } } })
   })
 
   it('is not overwritten by another tablet once something was typed here', async () => {

@@ -69,9 +69,9 @@ export const useDrafts = defineStore('drafts', () => {
 
   async function send(key: string, draft: Draft): Promise<void> {
     if (drafts.get(key) !== draft) return
-    const { routine, inputs, agreed, answers } = draft
+    const { routine, inputs, agreed, answers, taken } = draft
     // When it does not get through, the browser's own copy still stands.
-    await call('keepDraft', { params: { key }, body: { routine, inputs, agreed, answers } }).catch(() => undefined)
+    await call('keepDraft', { params: { key }, body: { routine, inputs, agreed, answers, taken } }).catch(() => undefined)
   }
 
   /** What another tablet left, when this one has nothing of its own. */
@@ -80,7 +80,8 @@ export const useDrafts = defineStore('drafts', () => {
     const other = await call('draft', { params: { key } }).catch(() => null)
     const untouched = JSON.stringify(draft.inputs) === JSON.stringify(preset)
     if (!other || other.routine !== draft.routine || !untouched) return null
-    Object.assign(draft, { inputs: other.inputs, agreed: other.agreed, answers: other.answers })
+    const { inputs, agreed, answers, taken } = other
+    Object.assign(draft, { inputs, agreed, answers, taken })
     return other.by
   }
 

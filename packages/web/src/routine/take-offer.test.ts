@@ -72,7 +72,7 @@ describe('what can be taken over the wire', () => {
     await button().trigger('click')
     await flushPromises()
     expect(sent.at(-1)).toMatchObject({ path: `/api/machines/${MILL.id}/taken`, body: { what: 'position', axes: ['X'] } })
-    expect(box.emitted('take')).toEqual([['a', { reading: '-318.204' }]])
+    expect(box.emitted('take')).toEqual([['a', { reading: '-318.204' }, {}]])
   })
 
   it('is a whole position where several axes are read at one moment, and only those', async () => {
@@ -104,13 +104,30 @@ describe('what can be taken over the wire', () => {
   it('is a gauge\u2019s figure for a size, as it came', async () => {
     const gauge = { gauge: 'mic-25', text: '17.979 mm', value: mm(17.979), age: 2_000 }
     const answer = ok({ ...TAKEN, what: 'gauge', positions: [], gauge: { gauge: 'mic-25', text: '17.979 mm', value: mm(17.979) } })
-    const { box, button } = await offer({ line: 'on', gauge }, [size], 'measured', {}, answer)
+    const option = (value: string) => ({ value, label: value })
+    const choice = (id: string, ...gauges: string[]): InputSpec => ({
+      kind: 'choice',
+      id,
+      label: id,
+      shown: 'list',
+      options: gauges.map(option),
+    })
+    const inputs = [choice('finder', 'finder-10'), size, choice('with', 'caliper-1', 'mic-25')]
+    const { box, button } = await offer({ line: 'on', gauge }, inputs, 'measured', {}, answer)
     expect(textOf(box)).toContain('Take 17.979 mm')
     await button().trigger('click')
     await flushPromises()
-    expect(box.emitted('take')).toEqual([['a', { measured: '17.979 mm' }]])
+    // It is known with it what it was measured with.
+    expect(box.emitted('take')).toEqual([['a', { measured: '17.979 mm' }, { with: 'mic-25' }]])
     // Taken once; the next field wants the next measurement.
     expect(box.find('button').exists()).toBe(false)
+  })
+
+  it('is a gauge\u2019s figure for a place that is found by measuring, and for none that the drawing gives', async () => {
+    const gauge = { gauge: 'mic-25', text: '17.979 mm', value: mm(17.979), age: 2_000 }
+    const place = (more: object) => ({ ...size, role: 'place', ...more }) as InputSpec
+    expect(textOf((await offer({ line: 'on', gauge }, [place({ gauged: true })], 'measured')).box)).toContain('Take 17.979 mm')
+    expect((await offer({ line: 'on', gauge }, [place({})], 'measured')).button().exists()).toBe(false)
   })
 
   it('says why the server did not take it, and types nothing', async () => {

@@ -1,0 +1,1 @@
+ALTER TABLE "draft" ADD COLUMN "taken" jsonb DEFAULT '{}'::jsonb NOT NULL;
