@@ -112,7 +112,7 @@ export type Setup = z.infer<typeof setupSchema>
 /** The page on which a person can act on a notice. */
 const mendedAt = z
   .discriminatedUnion('place', [
-    z.object({ place: z.enum(['machine', 'run', 'tools']) }),
+    z.object({ place: z.enum(['machine', 'run', 'tools', 'control']) }),
     z.object({ place: z.literal('step'), setup: z.string(), step: z.string() }),
     z.object({ place: z.enum(['tool', 'entry']), id: z.string() }),
   ])

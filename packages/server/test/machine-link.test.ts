@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import type { ConnectionInput, ControlState, Entry, MachineConnection, ObservedAnswer, Problem, Taken } from '@rook/contract'
+import type { ConnectionInput, ControlState, Entry, FloorMachine, MachineConnection, ObservedAnswer, Problem, Taken } from '@rook/contract'
 import { mm } from '@rook/core'
 import { A_MILL } from '@rook/practice/examples'
 import type { FAULTS } from '@rook/practice/faults'
@@ -258,6 +258,11 @@ describe('what the control holds', () => {
       ...body,
     })
   const line = () => `127.0.0.1:${floor.ports.line}`
+  /** What the floor says of the control. */
+  const onTheFloor = async () => {
+    const { body } = await marrow.send<FloorMachine[]>('GET', '/api/floor')
+    return body.find(({ machine }) => machine.id === 'mill-3')!.notices.filter(({ mendedAt }) => mendedAt.place === 'control')
+  }
   const NOT_READ = {}
   const open = async (more: object) => {
     fault('none')
@@ -324,11 +329,21 @@ describe('what the control holds', () => {
         because: expect.stringContaining('sign') as unknown,
       },
     ])
+    expect(await onTheFloor()).toMatchObject([
+      { verdict: 'query', sentence: 'Its control holds another figure than the ledger: G54 X.', setup: null },
+    ])
     floor.machine.memory.set(2, 1, 'X', -300.02 / 25.4)
     expect((await read()).body.differ[0]!.because).toMatch(/inch|millimetre|25\.4/)
     floor.machine.memory.set(2, 1, 'X', -300.02)
     expect((await read()).body).toMatchObject({ differ: [], problems: [] })
     expect(await state(lead)).toMatchObject({ differ: [] })
+    expect(await onTheFloor()).toEqual([])
+    // What is not read any more is not known any more.
+    floor.machine.memory.set(2, 1, 'X', -300.5)
+    await read()
+    expect(await onTheFloor()).toHaveLength(1)
+    await reach({ ...agentAt(), line: line() })
+    expect(await onTheFloor()).toEqual([])
   })
 
   it('is not read while it does not answer, and says so', async () => {

@@ -1,3 +1,4 @@
+import { decimalsFor } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
 import { propertyOf } from '../register/index.ts'
 import type { LengthConvention } from '../touch/index.ts'
@@ -123,3 +124,7 @@ function sameRegister(a: SettingKind, one: Pattern, b: SettingKind, other: Patte
   const both = set(a, one).find((property) => set(b, other).includes(property))
   return both ? propertyOf({ family: first.family, property: both }).words : null
 }
+
+/** The template in force on a machine: the one that its shop has worded, or the usual one. */
+export const templateInForce = (kept: Parameters<typeof keptTemplate>[0] | null, machine: MachineRecord): SettingTemplate =>
+  kept ? keptTemplate(kept) : usualTemplate(machine, decimalsFor(machine.increment, machine.unit))

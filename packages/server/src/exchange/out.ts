@@ -1,22 +1,15 @@
 import {
-  conversionShift,
-  decimalsFor,
   diameterRegister,
-  keptTemplate,
+  heldAgainst,
   layoutOf,
   lengthRegister,
-  negate,
-  parseRegisterKey,
   prepareOut,
-  propertyOf,
-  readHeld,
   registerKey,
   settingFile,
-  shifted,
+  templateInForce,
   templateProblems,
   times,
   timesInDiameter,
-  usualTemplate,
   valuesTable,
   type MachineRecord,
   type MountedTool,
@@ -42,7 +35,7 @@ const SNAPSHOT = { for: 'read' } as const
 export async function templateOf({ db }: Pick<Lane, 'db'>, record: MachineRecord): Promise<SettingTemplate> {
   const [row] = await db.select({ template: machineTable.template }).from(machineTable).where(eq(machineTable.id, record.id))
   if (!row) throw notFound(`Machine ${record.id}`)
-  return row.template ? keptTemplate(row.template) : usualTemplate(record, decimalsFor(record.increment, record.unit))
+  return templateInForce(row.template, record)
 }
 
 export async function changeTemplate(
@@ -130,48 +123,10 @@ export function compareHeld(
       const machine = await loadMachine(lane, id)
       const scene = await loadScene(lane, machine, null, now, 'read')
       const template = await templateOf(lane, machine.record)
-      const { values, problems, passedOver } = readHeld(text, machine.record, template)
-      // A file that counts lengths another way is held against the ledger as the ledger counts.
-      const shift = conversionShift(scene, template, conversion)
-      if (shift.kind === 'refused') throw new Problem(422, 'conversion', shift.sentence)
-      const expected = whole ? goesOut(scene, template) : null
-      const families = new Set(values.map(({ register }) => kindOf(register)))
-      const held = new Set(values.map(({ register }) => register))
-      return {
-        values: values.map(({ register, name, value: inFile, line }) => {
-          const value = shifted(parseRegisterKey(register), inFile, negate(shift.by))
-          const ledger = scene.standing[register]?.value ?? null
-          // A control has a zero where nothing was ever set; the ledger calls that unset.
-          return { register, name, line, held: value, ledger, same: ledger === value || (ledger === null && value === 0) }
-        }),
-        missing: Object.entries(scene.standing)
-          .filter(
-            ([register, { value }]) => (expected?.has(register) ?? families.has(kindOf(register))) && !held.has(register) && value !== 0,
-          )
-          .map(([register]) => register),
-        problems,
-        passedOver,
-      }
+      const held = heldAgainst(text, scene, template, { whole, conversion })
+      if ('refused' in held) throw new Problem(422, 'conversion', held.refused)
+      return held
     },
     SNAPSHOT,
   )
-}
-
-/** Registers that a file of everything would set, whatever their figures are worth. */
-function goesOut(scene: Scene, template: SettingTemplate): Set<string> {
-  const everything = {
-    slots: scene.machine.slots.map(({ code }) => code),
-    tools: scene.tools.map(({ number }) => number),
-    conversion: null,
-    estimates: true,
-  }
-  const prepared = prepareOut(scene, template, everything)
-  return new Set(prepared.kind === 'refused' ? [] : prepared.values.filter(({ out }) => out !== null).map(({ register }) => register))
-}
-
-/** Lengths, diameters, work offsets: a file that has some of a kind is taken to have all. */
-function kindOf(key: string): string {
-  const register = parseRegisterKey(key)
-  const { number, axis, holds } = propertyOf(register)
-  return [register.family, register.layer, number, holds, register.family === 'tool' ? register.property : axis === null].join('/')
 }

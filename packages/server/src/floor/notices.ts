@@ -29,10 +29,19 @@ export interface AtHand {
 
 const MACHINE: Notice['mendedAt'] = { place: 'machine' }
 
-/** What somebody should look at on a machine before anything else, most pressing first. */
-export function noticesOf(record: MachineRecord, head: Head, scene: Scene, setups: readonly AtHand[]): Notice[] {
+/**
+ * What somebody should look at on a machine before anything else, most pressing first.
+ * @param control registers that its control holds otherwise
+ */
+export function noticesOf(
+  record: MachineRecord,
+  head: Head,
+  scene: Scene,
+  setups: readonly AtHand[],
+  control: readonly string[],
+): Notice[] {
   const own = setups.flatMap((one) => noticesOfSetup(record, scene, one, setups.length > 1 ? `Job ${one.setup.summary.job}: ` : ''))
-  return [...noticesOfMachine(head, scene).map((one) => ({ ...one, setup: null })), ...own]
+  return [...[...noticesOfMachine(head, scene), ...controlNotice(control)].map((one) => ({ ...one, setup: null })), ...own]
 }
 
 type Said = Omit<Notice, 'setup'>
@@ -135,6 +144,13 @@ function livesOver(tools: readonly MountedTool[]): Said[] {
         ]
       : []
   })
+}
+
+/** What the control was last read to hold otherwise than the ledger. */
+function controlNotice(differing: readonly string[]): Said[] {
+  if (differing.length === 0) return []
+  const names = named(differing.map((key) => registerName(parseRegisterKey(key))))
+  return [{ verdict: 'query', sentence: `Its control holds another figure than the ledger: ${names}.`, mendedAt: { place: 'control' } }]
 }
 
 const named = (names: readonly string[]) =>

@@ -1,4 +1,4 @@
-import { toolsWanting, type Scene, type ToolFamily } from '@rook/core'
+import { differing, heldAgainst, templateInForce, toolsWanting, type Scene, type SettingTemplate, type ToolFamily } from '@rook/core'
 import type { FloorMachine } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
 import { inTransaction, type Lane } from '../db/transaction.ts'
@@ -21,9 +21,13 @@ const LASTS = 60_000
 const UNREAD = `(SELECT json_build_object('id', w.id, 'shift', w.shift, 'by', p.name, 'at', w.at) FROM handover w JOIN person p ON p.id = w.person
       WHERE w.machine = m.id AND NOT EXISTS (SELECT FROM handover_read r WHERE r.handover = w.id) ORDER BY w.starts_at DESC LIMIT 1)`
 
+/** True where the control of a machine `m` is read over the wire now; what was read while it was says nothing afterwards. */
+const READS = `(SELECT k.reads_table FROM machine_connection k WHERE k.machine = m.id ORDER BY k.at DESC LIMIT 1)`
+
 /** How far everything is that a card is made from; where it says the same, the card is the same. */
 const MARKS = `
   SELECT m.id, concat_ws(' ', h.seq, extract(epoch FROM m.changed_at), v.marks, ${UNREAD} ->> 'id',
+    (SELECT max(c.at)::text FROM control_read c WHERE c.machine = m.id AND c.text IS NOT NULL AND ${READS}),
     (SELECT string_agg(concat(s.id, '/', s.edition, '/', (SELECT max(e.link) FROM edition e WHERE e.thing = 'operation' AND e.key = s.operation)), ' ' ORDER BY s.id)
       FROM setup s WHERE s.machine = m.id AND s.ended_at IS NULL)) AS mark
   FROM machine m JOIN machine_head h ON h.machine = m.id
@@ -45,6 +49,7 @@ const CARDS = `
       SELECT e.content, m.name AS "machineName",
         (SELECT c.id FROM entry c WHERE c.refers = e.id AND c.kind = 'correction' LIMIT 1) AS "correctedBy"
       FROM entry e WHERE e.machine = m.id AND e.seq = h.seq) l) AS last,
+    (SELECT text FROM control_read c WHERE c.machine = m.id AND c.text IS NOT NULL AND ${READS} ORDER BY c.at DESC LIMIT 1) AS control,
     ${UNREAD} AS unread
   FROM machine m JOIN machine_head h ON h.machine = m.id WHERE m.id = ANY($1)`
 
@@ -57,6 +62,8 @@ interface CardRow {
   families: readonly ToolFamily[] | null
   plans: PlanRow[] | null
   last: Parameters<typeof asLine>[0] | null
+  /** What its control held when it was read last. */
+  control: string | null
   unread: NonNullable<FloorMachine['handover']> | null
 }
 
@@ -129,6 +136,7 @@ export class Overview {
             wanting: toolsWanting(one.plan.tools, scene).map(({ sentence }) => sentence),
           }
         })
+      const machineScene = sceneFor(null)
       const [own, ...further] = atHand.map(({ setup }) => setup.summary)
       this.cards.set(record.id, {
         mark: marks.get(record.id)!,
@@ -140,11 +148,18 @@ export class Overview {
           handover: row.unread && { ...row.unread, at: new Date(row.unread.at).toISOString() },
           last: row.last && asLine(row.last),
           homedAt: head.homedAt,
-          notices: noticesOf(record, head, sceneFor(null), atHand),
+          notices: noticesOf(record, head, machineScene, atHand, differs(row, machineScene)),
         },
       })
     }
   }
+}
+
+/** Registers that the machine's control was last read to hold otherwise than the ledger does now. */
+function differs({ control, machine: { template } }: CardRow, scene: Scene): string[] {
+  if (control === null) return []
+  const held = heldAgainst(control, scene, templateInForce(template as SettingTemplate | null, scene.machine), { whole: true })
+  return 'refused' in held ? [] : differing(held)
 }
 
 function sceneNow(

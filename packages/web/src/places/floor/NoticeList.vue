@@ -10,6 +10,8 @@ function wayTo({ mendedAt }: Notice): RouteLocationRaw {
   switch (mendedAt.place) {
     case 'machine':
       return { name: 'machine', params: { machine: props.machine } }
+    case 'control':
+      return { name: 'held', params: { machine: props.machine } }
     case 'tools':
       return { name: 'machine-tools', params: { machine: props.machine } }
     case 'run':

@@ -1,0 +1,82 @@
+import { negate, type Nm } from '../length/index.ts'
+import { parseRegisterKey, propertyOf, type RegisterKey } from '../register/index.ts'
+import type { Scene } from '../scene/index.ts'
+import { conversionShift, shifted, type Conversion } from './convert.ts'
+import { prepareOut } from './gather.ts'
+import { readHeld, type HeldRead } from './read-back.ts'
+import type { SettingTemplate } from './template.ts'
+
+/** A register as a control holds it, beside the ledger; nanometres. */
+export interface HeldBeside {
+  register: RegisterKey
+  name: string
+  line: number
+  held: Nm
+  ledger: Nm | null
+  same: boolean
+}
+
+export interface HeldAgainst extends Pick<HeldRead, 'problems' | 'passedOver'> {
+  values: HeldBeside[]
+  /** Registers that stand in the ledger, and of which the control has put out no line. */
+  missing: RegisterKey[]
+}
+
+/**
+ * What a control says it holds, register by register beside the ledger.
+ * @param whole true for a table that was read as a whole: what it has no line of, the control has not
+ * @param conversion how the file counts lengths, where that is otherwise than the machine's record does
+ * @returns a sentence where the file cannot be held against the ledger
+ */
+export function heldAgainst(
+  text: string,
+  scene: Scene,
+  template: SettingTemplate,
+  { whole = false, conversion = null }: { whole?: boolean; conversion?: Conversion | null } = {},
+): HeldAgainst | { refused: string } {
+  const { values, problems, passedOver } = readHeld(text, scene.machine, template)
+  // A file that counts lengths another way is held against the ledger as the ledger counts.
+  const shift = conversionShift(scene, template, conversion)
+  if (shift.kind === 'refused') return { refused: shift.sentence }
+  const expected = whole ? goesOut(scene, template) : null
+  const families = new Set(values.map(({ register }) => kindOf(register)))
+  const held = new Set(values.map(({ register }) => register))
+  return {
+    values: values.map(({ register, name, value: inFile, line }) => {
+      const value = shifted(parseRegisterKey(register), inFile, negate(shift.by))
+      const ledger = scene.standing[register]?.value ?? null
+      // A control has a zero where nothing was ever set; the ledger calls that unset.
+      return { register, name, line, held: value, ledger, same: ledger === value || (ledger === null && value === 0) }
+    }),
+    missing: Object.entries(scene.standing)
+      .filter(([register, { value }]) => (expected?.has(register) ?? families.has(kindOf(register))) && !held.has(register) && value !== 0)
+      .map(([register]) => register),
+    problems,
+    passedOver,
+  }
+}
+
+/** Registers that a control holds otherwise than the ledger, or not at all. */
+export const differing = ({ values, missing }: Pick<HeldAgainst, 'values' | 'missing'>): RegisterKey[] => [
+  ...values.filter(({ same }) => !same).map(({ register }) => register),
+  ...missing,
+]
+
+/** Registers that a file of everything would set, whatever their figures are worth. */
+function goesOut(scene: Scene, template: SettingTemplate): Set<string> {
+  const everything = {
+    slots: scene.machine.slots.map(({ code }) => code),
+    tools: scene.tools.map(({ number }) => number),
+    conversion: null,
+    estimates: true,
+  }
+  const prepared = prepareOut(scene, template, everything)
+  return new Set(prepared.kind === 'refused' ? [] : prepared.values.filter(({ out }) => out !== null).map(({ register }) => register))
+}
+
+/** Lengths, diameters, work offsets: a file that has some of a kind is taken to have all. */
+function kindOf(key: string): string {
+  const register = parseRegisterKey(key)
+  const { number, axis, holds } = propertyOf(register)
+  return [register.family, register.layer, number, holds, register.family === 'tool' ? register.property : axis === null].join('/')
+}
