@@ -54,6 +54,8 @@ export class PracticeMachine {
   private readonly relative: Record<string, number> = {}
   private readonly lag: Record<string, number> = {}
   private motion: Motion | null = null
+  /** Where the last cut came from: the tool goes back along it without running into what it has just made. */
+  private cutFrom: { axis: string; at: number } | null = null
   private readonly since: number
 
   constructor(
@@ -150,7 +152,8 @@ export class PracticeMachine {
       this.touching = way.meets(1)
       return
     }
-    const clear = this.firstFree(way)
+    const clear = Math.max(this.firstFree(way), this.backTo(axis, way))
+    this.cutFrom = null
     const met = firstMet(way.length * (1 - clear), (share) => way.meets(clear + share * (1 - clear)) !== null)
     if (met === null) {
       this.go(axis, way.to, RAPID)
@@ -184,6 +187,7 @@ export class PracticeMachine {
     if (axis === 'Z') this.bar.turn(from.z, to.z, 2 * to.radius + this.chance.normal(this.spec.scatter))
     else this.bar.faceOff(to.z + this.chance.normal(this.spec.scatter))
     this.go(axis, way.to, TOUCHING)
+    this.cutFrom = { axis, at: way.from }
     this.touching = null
   }
 
@@ -274,6 +278,13 @@ export class PracticeMachine {
     if (!meets(0)) return 0
     const away = Math.min(1, AWAY / length)
     return meets(away) ? 0 : away
+  }
+
+  /** The share of a way that leads back along the last cut. */
+  private backTo(axis: string, { from, to }: { from: number; to: number }): number {
+    const { cutFrom } = this
+    if (cutFrom?.axis !== axis || (cutFrom.at - from) * (to - from) <= 0) return 0
+    return Math.min(1, (cutFrom.at - from) / (to - from))
   }
 
   private meets(axis: string, at: number): string | null {

@@ -117,8 +117,8 @@ describe('its displays', () => {
     const mill = at(A_MILL)
     mill.machine.memory.set(2, 1, 'X', -300)
     mill.machine.jog('X', -60)
-    mill.wait(500)
-    // 60 mm/s: half a second is half the way.
+    mill.wait(120)
+    // 250 mm/s: 30 of the 60 after 120 ms.
     expect(mill.machine.shown('machine', 'X')).toBeCloseTo(-30, 3)
     expect(mill.machine.shown('to-go', 'X')).toBeCloseTo(-30, 3)
     expect(() => mill.machine.jog('Y', -1)).toThrow('STILL MOVING')
@@ -147,8 +147,8 @@ describe('its displays', () => {
 })
 
 describe('a program cuts what the registers say', () => {
-  const ready = () => {
-    const mill = at(A_MILL)
+  const ready = (spec = A_MILL) => {
+    const mill = at(spec)
     for (const [line, number, letter, value] of [
       [2, 1, 'Z', -500],
       [10, 4, 'R', 200],
@@ -171,6 +171,14 @@ describe('a program cuts what the registers say', () => {
     expect(boss).toBeCloseTo(29.98, 6)
   })
 
+  it('a pocket smaller and a boss larger where the cutter bends away from the wall', () => {
+    const cuts = A_MILL.cuts.map((cut) => ({ ...cut, bends: 0.012 }))
+    const { pocket, boss, step } = ready({ ...A_MILL, cuts }).runProgram().sizes
+    expect(pocket).toBeCloseTo(39.976, 6)
+    expect(boss).toBeCloseTo(30.024, 6)
+    expect(step).toBeCloseTo(5, 6)
+  })
+
   it('deeper where a length is too short, and not at all where it is far off', () => {
     const mill = ready()
     mill.memory.set(11, 4, 'R', -0.05)
@@ -186,12 +194,18 @@ describe('a program cuts what the registers say', () => {
     mill.memory.set(13, 4, 'R', -0.004)
     mill.runProgram()
     expect(mill.measure(A_MILL.gauges[0]!, 'pocket')).toBeCloseTo(40.01, 6)
+    // The cutter in the spindle can be measured as well; a finder is none.
+    expect(mill.features).toEqual(['pocket', 'boss', 'step'])
+    mill.take('T4')
+    expect(mill.measure(A_MILL.gauges[0]!, 'cutter')).toBeCloseTo(12, 6)
+    mill.take('finder')
+    expect(() => mill.measure(A_MILL.gauges[0]!, 'cutter')).toThrow('NOTHING TO MEASURE YET')
   })
 })
 
 describe('a lathe', () => {
-  const turning = () => {
-    const lathe = at(A_LATHE)
+  const turning = (otherwise: Partial<typeof A_LATHE> = {}) => {
+    const lathe = at({ ...A_LATHE, ...otherwise })
     lathe.machine.take('T1')
     return lathe
   }
@@ -220,6 +234,21 @@ describe('a lathe', () => {
     // Faced at \u2212450 \u2212 0: the tip stands at \u2212450, so nothing comes off; a second cut takes 0.5.
     lathe.jog('Z', 0.5)
     expect(lathe.machine.measure(A_LATHE.gauges[0]!, 'bar')).toBeCloseTo(58.8, 6)
+  })
+
+  it('goes back along its own cut, however that came out, and nowhere else', () => {
+    // With such scatter half of the cuts would come out larger than the tip stands.
+    for (const seed of 'abcdefgh') {
+      const lathe = turning({ scatter: 0.05, seed })
+      lathe.jog('X', -191.2)
+      lathe.jog('Z', -445)
+      lathe.cut('Z', -20)
+      lathe.jog('Z', 20)
+      expect(lathe.machine.alarm).toBeNull()
+      // The bar is 60 yet behind the cut.
+      lathe.jog('Z', -30)
+      expect(lathe.machine.alarm).toBe('T1 RAN INTO THE BAR')
+    }
   })
 
   it('turns to what slot, geometry and wear add up to', () => {
