@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { MILL } from '@rook/testing'
+import { MILL, mounted, scene, stands } from '@rook/testing'
+import { mm } from '../../length/index.ts'
+import { lengthRegister, workRegister } from '../../register/index.ts'
 import { dialectOf, readProgram } from '../index.ts'
-import { layOut, renumber, retarget } from './index.ts'
+import { layOut, recordHeader, renumber, retarget, withHeader } from './index.ts'
 
 const one = (line: string, from: string, to: string) => retarget([line], new Map([[from, to]]), true)[0]
 
@@ -104,5 +106,40 @@ describe('a program laid out over slots', () => {
     [['T4 M6', 'G54', 'T7 M6', 'G0 X1.', 'M30'], 'The tool of line 3 calls no slot of its own'],
   ])('is refused with a reason: %j', (lines, why) => {
     expect(layOut(lines, 'G54', ['G54', 'G55'], 'part by part', true)).toEqual({ refused: expect.stringContaining(why) as string })
+  })
+})
+
+describe('the record in the head of a program', () => {
+  const HEADER = ['Op 20, job 0407, Mill 3', 'G54 X\u2212313.2037 (measured)', 'T4 \u00d812']
+  const WRITTEN = ['(RECORD: OP 20, JOB 0407, MILL 3)', '(RECORD: G54 X-313.2037 MEASURED)', '(RECORD: T4 D12)']
+
+  it('stands behind its number, in what every control shows', () => {
+    expect(withHeader(PROGRAM, HEADER, true)).toEqual([...PROGRAM.slice(0, 2), ...WRITTEN, ...PROGRAM.slice(2)])
+    expect(withHeader(['G21', 'M30'], HEADER.slice(0, 1), true)).toEqual([WRITTEN[0], 'G21', 'M30'])
+    expect(withHeader(['%', 'G21'], HEADER.slice(0, 1), true)).toEqual(['%', WRITTEN[0], 'G21'])
+  })
+
+  it('takes the place of the one before, and changes no other comment', () => {
+    const own = ['%', 'O10 (ONE PART)', '(RECORD SPEED)', 'G54 (RECORD: NOT ALONE)', 'M30']
+    const once = withHeader(own, HEADER, true)
+    expect(withHeader(once, HEADER.slice(0, 1), true)).toEqual(['%', 'O10 (ONE PART)', WRITTEN[0], ...own.slice(2)])
+    expect(withHeader(once, HEADER, true)).toEqual(once)
+    expect(readOf(withHeader(PROGRAM, HEADER, true))).toMatchObject({ slots: [{ slot: 'G54', line: 8 }], errors: [] })
+  })
+
+  it('says what stands for the slots and tools that it calls, and what does not', () => {
+    const base = scene([
+      [workRegister('G54', 'X'), stands(mm(-313.2037))],
+      [workRegister('G54', 'Y'), stands(mm(-169.7036), { state: 'estimated' })],
+      [lengthRegister('4'), stands(mm(103.4781))],
+      [lengthRegister('9'), stands(mm(121.6466))],
+    ])
+    const own = { ...base, tools: [mounted('4', 'em-12', 'End mill 12'), mounted('9', 'bh', 'Boring head')] }
+    expect(recordHeader(readOf(PROGRAM), own, { at: '29 Nov 20:42', by: 'I. Marrow' })).toEqual([
+      'Op 20, rev C, job 0417, Mill 3, 29 Nov 20:42, I. Marrow',
+      'G54 X \u2212313.2037 Y \u2212169.7036 estimated Z UNSET',
+      'T4 End mill 12: H4 length 103.4781',
+      'T7 not in the machine',
+    ])
   })
 })

@@ -1,3 +1,4 @@
+export { recordHeader, withHeader } from './header.ts'
 export { layOut } from './layout.ts'
 export type { LayoutOrder, NotLaidOut } from './layout.ts'
 export { renumber } from './offsets.ts'

@@ -3,6 +3,9 @@ import type { MachineRecord } from '@rook/core'
 import type { ProgramIssue } from '@rook/contract'
 import { computed, onMounted, reactive, ref } from 'vue'
 import { saveFile } from '../../app/file.ts'
+import { useScene, useSetups } from '../../app/queries.ts'
+import { useSession } from '../../app/session.ts'
+import { calendarDay, clockTime } from '../../app/time.ts'
 import Field from '../../ui/Field.vue'
 import FormDialog from '../../ui/FormDialog.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -11,8 +14,11 @@ import WordField from '../../ui/WordField.vue'
 import { changed, changedLines, newName, type Wanted } from './changed.ts'
 import { MOST_CHANGED, wholeText } from './whole-text.ts'
 
-/** A program with another slot, over several slots, or with other offset numbers: shown line by line, and saved as a new file. */
-const props = defineProps<{ issue: ProgramIssue; machines: readonly MachineRecord[] }>()
+/**
+ * A program with another slot, over several slots, with other offset numbers, or with a setup's figures in its head: shown line by
+ * line, and saved as a new file.
+ */
+const props = defineProps<{ issue: ProgramIssue; machines: readonly MachineRecord[]; setup: string | null }>()
 const emit = defineEmits<{ close: [] }>()
 const text = ref<string[] | null>(null)
 const trouble = ref<string | null>(null)
@@ -41,7 +47,21 @@ const several = computed({
       .split(/\s*,\s*/)
       .filter(Boolean)),
 })
-const out = computed(() => (text.value ? changed(text.value, wanted) : null))
+const session = useSession()
+const setups = useSetups()
+const own = computed(() => (setups.data.value ?? []).filter(({ operation }) => operation === props.issue.operation))
+const chosen = ref(props.setup ?? '')
+const setup = computed(() => own.value.find(({ id }) => id === chosen.value) ?? (own.value.length === 1 ? own.value[0]! : null))
+const scene = useScene(
+  () => setup.value?.machine ?? null,
+  () => setup.value?.id ?? null,
+)
+const record = computed(() => {
+  const now = new Date().toISOString()
+  const at = `${calendarDay(now, session.shop)} ${clockTime(now, session.shop)}`
+  return setup.value && scene.data.value ? { scene: scene.data.value, at, by: session.person?.name ?? '' } : null
+})
+const out = computed(() => (text.value ? changed(text.value, wanted, record.value) : null))
 const shown = computed(() => (text.value && out.value && 'lines' in out.value ? changedLines(text.value, out.value.lines) : null))
 const refused = computed(() => (out.value && 'refused' in out.value ? out.value.refused : null))
 
@@ -55,6 +75,7 @@ const WHATS = [
   { value: 'slot', label: 'Another slot' },
   { value: 'layout', label: 'Over several slots' },
   { value: 'offset', label: 'Other H or D' },
+  { value: 'header', label: 'Record in its head' },
 ] as const
 const ORDERS = [
   { value: 'part by part', label: 'Part by part' },
@@ -83,6 +104,14 @@ const LETTERS = [
         <WordField v-model="wanted.old" label="Number that is called" figure :maxlength="4" inputmode="numeric" />
         <WordField v-model="wanted.fresh" label="New number" figure :maxlength="4" inputmode="numeric" />
       </template>
+      <PickField
+        v-else-if="wanted.what === 'header'"
+        label="Setup"
+        :model-value="setup?.id ?? ''"
+        :options="own.map(({ id, job, machineName }) => ({ value: id, label: `Job ${job}, ${machineName}` }))"
+        placeholder="none is at hand"
+        @update:model-value="(id) => (chosen = id)"
+      />
       <PickField v-else v-model="wanted.from" label="Slot that it calls" :options="slots" />
       <PickField v-if="wanted.what === 'slot'" v-model="wanted.to" label="New slot" :options="slots" />
       <template v-if="wanted.what === 'layout'">
@@ -107,8 +136,8 @@ const LETTERS = [
         :data-changed="line.number"
       >
         <span class="quiet">{{ line.number }}</span>
-        <code v-if="line.was !== null" class="was line-through">{{ line.was }}</code>
-        <code>{{ line.is }}</code>
+        <code v-if="line.was !== null" class="was line-through" :class="{ 'col-span-2': line.is === null }">{{ line.was }}</code>
+        <code v-if="line.is !== null" :class="{ 'col-span-2': line.was === null }">{{ line.is }}</code>
       </li>
     </ol>
   </FormDialog>

@@ -29,8 +29,10 @@ useContextLine(() => ['Program', ...(kept.value ? [`${kept.value.name}, issue ${
 const machines = useMachines()
 const router = useRouter()
 /** For a setup the path stands in its machine; without one it stands over the operation's stock. */
-const setupId = computed(() => (typeof route.query.setup === 'string' ? route.query.setup : null))
-const setup = useSetup(setupId)
+const askedFor = computed(() => (typeof route.query.setup === 'string' ? route.query.setup : null))
+const setup = useSetup(askedFor)
+/** A setup that is not there leaves the path over the stock. */
+const setupId = computed(() => (setup.error.value ? null : askedFor.value))
 const scene = useScene(
   () => setup.data.value?.summary.machine ?? null,
   () => setupId.value,
@@ -76,6 +78,9 @@ const last = computed(() => (page.data.value ? page.data.value.from + page.data.
       <Button :disabled="last >= kept.lines" @click="from = from + 400">Lines after</Button>
       <Button @click="changing = true">Change it</Button>
     </header>
+    <p v-if="setup.error.value" class="query mx-0 mt-0 mb-2.5">
+      The setup that its path was asked for cannot be shown: {{ setup.error.value.message }} It stands over the stock alone.
+    </p>
     <div class="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-3.5 items-start max-narrow:grid-cols-1">
       <ol
         ref="list"
@@ -105,7 +110,7 @@ const last = computed(() => (page.data.value ? page.data.value.from + page.data.
         @line="goToLine"
       />
     </div>
-    <ChangeProgram v-if="changing" :issue="kept" :machines="machines.data.value ?? []" @close="changing = false" />
+    <ChangeProgram v-if="changing" :issue="kept" :machines="machines.data.value ?? []" :setup="setupId" @close="changing = false" />
   </div>
 </template>
 

@@ -1,4 +1,5 @@
-import { MILL } from '@rook/testing'
+import { mm, workRegister } from '@rook/core'
+import { MILL, scene, stands } from '@rook/testing'
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { ok, serverThat } from '../../../test/answers.ts'
@@ -29,7 +30,19 @@ describe('a program that is changed', () => {
     ])
   })
 
+  it('says in its head what stands in the record', () => {
+    const own = scene([[workRegister('G54', 'X'), stands(mm(-313.2037))]])
+    const out = changed(LINES, { ...WANTED, what: 'header' }, { scene: own, at: '29 Nov 2026 20:42', by: 'I. Marrow' })
+    expect('lines' in out && changedLines(LINES, out.lines).lines).toEqual([
+      { number: 1, was: null, is: '(RECORD: OP 20, REV C, JOB 0417, MILL 3, 29 NOV 2026 20:42, I. MARROW)' },
+      { number: 2, was: null, is: '(RECORD: G54 X -313.2037 Y UNSET Z UNSET)' },
+      { number: 3, was: null, is: '(RECORD: T4 END MILL 12: H4 LENGTH UNSET)' },
+    ])
+    expect(newName('O2417.NC', 'header')).toBe('O2417-with-record.NC')
+  })
+
   it('says what is missing', () => {
+    expect(linesOf({ what: 'header' })).toContain('Choose the setup')
     expect(linesOf({ to: '' })).toBe('Choose both slots.')
     expect(linesOf({ what: 'offset', old: 'x', fresh: '2' })).toContain('1 to 9999')
     expect(linesOf({ what: 'layout' })).toContain('those it shall run in')
@@ -41,10 +54,14 @@ describe('a program that is changed', () => {
       inAll: 1,
       lines: [{ number: 3, was: 'G54 G0 X0. (G54)', is: 'G55 G0 X0. (G54)' }],
     })
-    expect(changedLines(['a'], ['a', 'b']).lines).toEqual([
-      { number: 1, was: null, is: 'a' },
-      { number: 2, was: null, is: 'b' },
+    // Where lines come or go, those that stay are not shown.
+    expect(changedLines(['%', 'O1', 'old', 'M30'], ['%', 'O1', 'new', 'newer', 'M30']).lines).toEqual([
+      { number: 3, was: 'old', is: null },
+      { number: 3, was: null, is: 'new' },
+      { number: 4, was: null, is: 'newer' },
     ])
+    expect(changedLines(['a'], ['a', 'b']).lines).toEqual([{ number: 2, was: null, is: 'b' }])
+    expect(changedLines(['a', 'a'], ['a']).lines).toEqual([{ number: 2, was: 'a', is: null }])
     expect([newName('O2417.NC', 'slot'), newName('O2417', 'layout')]).toEqual(['O2417-other-slot.NC', 'O2417-laid-out'])
   })
 
@@ -75,7 +92,7 @@ describe('a program that is changed', () => {
       proven: null,
     }
     serverThat({ 'GET /api/programs/one': ok({ issue, from: 1, lines: LINES }) })
-    put(ChangeProgram, { issue, machines: [MILL] })
+    put(ChangeProgram, { issue, machines: [MILL], setup: null })
     await flushPromises()
     await vi.waitFor(() => expect(document.body.textContent).toContain('Choose both slots.'))
     expect(document.querySelector<HTMLButtonElement>('.ant-modal .ant-btn-primary')!.disabled).toBe(true)
