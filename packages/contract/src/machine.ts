@@ -48,6 +48,16 @@ const turningSchema = z.object({
   tailstock: sizeSchema.nullable(),
 })
 
+/** How its control reads a program, where that is otherwise than usual. */
+const dialectSchema = z
+  .object({
+    bare: z.enum(['units', 'increments']),
+    tool: z.enum(['T M6', 'Tttoo']),
+    semicolon: z.boolean(),
+    codesForDistance: z.boolean(),
+  })
+  .partial()
+
 const machineFields = z.object({
   name: z.string().trim().min(1, { error: 'Name: give the machine a name.' }).max(40),
   kind: z.enum(['mill', 'lathe']),
@@ -67,6 +77,7 @@ const machineFields = z.object({
   spindles: z.array(spindleSchema).max(2).default(['main']),
   turrets: z.array(turretSchema).max(4).default([]),
   turning: turningSchema.default(PLAIN_TURNING),
+  dialect: dialectSchema.nullable().default(null),
   limits: z.record(z.string().max(40), z.number()).default({}),
   startUp: z
     .array(z.string().trim().min(1).max(160, { error: 'Start-up: 160 letters a line at most.' }))
@@ -108,7 +119,7 @@ export const machineInput = machineFields
   })
   .meta({ id: 'MachineInput' })
 export type MachineInput = z.infer<typeof machineInput>
-type Usual = 'rotates' | 'displayTurns' | 'rotary' | 'spindles' | 'turrets' | 'turning' | 'limits' | 'startUp' | 'offsets'
+type Usual = 'rotates' | 'displayTurns' | 'rotary' | 'spindles' | 'turrets' | 'turning' | 'dialect' | 'limits' | 'startUp' | 'offsets'
 /** The same as it may be sent: without what has a usual value. */
 export type MachineSent = Omit<MachineInput, Usual> & Partial<Pick<MachineInput, Usual>>
 

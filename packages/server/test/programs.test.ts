@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { gzipSync } from 'node:zlib'
 import type { Entry, GoPage, Problem, ProgramDifference, ProgramIssue, ProgramLines } from '@rook/contract'
+import type { MachineRecord } from '@rook/core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 
@@ -201,6 +202,23 @@ describe('a program that calls what the plan does not list', () => {
     })
     expect(again.status).toBe(200)
     expect((await go()).given?.changed).toEqual(['D4 radius written since.'])
+  })
+})
+
+describe('how a machine reads a program', () => {
+  it('is said in its record by a lead, and the go follows it', async () => {
+    const lead = await new Browser(shop.url).signIn('oakhanger')
+    const [newest] = await issues()
+    await add('%\nO2410\nG21 G90\nG54\nG53 G0 Z0.\nG1 X20 F100\nM30\n%', newest!.id)
+    const point = async () => (await go()).findings.find(({ id }) => id === 'no-point')
+    expect(await point()).toMatchObject({ verdict: 'query', line: 6 })
+    const { body: machines } = await lead.send<MachineRecord[]>('GET', '/api/machines')
+    const { id, ...record } = machines.find((one) => one.id === 'mill-3')!
+    const change = (dialect: unknown) => lead.send<MachineRecord & Problem>('PUT', `/api/machines/${id}`, { ...record, dialect })
+    expect((await change({ bare: 'inches' })).status).toBe(400)
+    expect((await change({ bare: 'increments' })).body).toMatchObject({ dialect: { bare: 'increments' } })
+    expect(await point()).toMatchObject({ verdict: 'clear', sentence: expect.stringContaining('steps of 0.001 mm') as unknown })
+    expect((await change(null)).body.dialect).toBeNull()
   })
 })
 

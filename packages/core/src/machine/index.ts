@@ -1,6 +1,6 @@
 export { asShown, axesOf, spindleOfSlot, zSense } from './record.ts'
 export { MACHINE_KINDS } from './record.ts'
-export type { Axis, MachineKind, MachineRecord, RotaryAxis, RotaryRecord, Travel, WorkSlot } from './record.ts'
+export type { Axis, MachineKind, MachineRecord, ProgramWords, RotaryAxis, RotaryRecord, Travel, WorkSlot } from './record.ts'
 export { turretProblems } from './turret-problems.ts'
 export { PLAIN_TURNING, spindleOfTool, STATION_USES, stationNumber, stationNumbers, stationOf, wearSense, withWear } from './turning.ts'
 export type { Chuck, SpecialStation, SpindleName, Station, StationUse, Turret, TurningRecord } from './turning.ts'

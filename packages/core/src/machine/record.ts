@@ -34,6 +34,18 @@ export interface WorkSlot {
   spindle?: SpindleName
 }
 
+/** What words of a program mean to a control, where controls differ. */
+export interface ProgramWords {
+  /** What a length without a decimal point counts: whole units, or the control's increments. */
+  bare: 'units' | 'increments'
+  /** `T M6`: T chooses and M6 changes. `Tttoo`: T turns the turret and takes the offset of the last two digits. */
+  tool: 'T M6' | 'Tttoo'
+  /** True where a semicolon begins a comment, beside `( )`. */
+  semicolon: boolean
+  /** True where G90 and G91 say absolute and incremental; false where U and W do, and G90 is a turning cycle. */
+  codesForDistance: boolean
+}
+
 /** What the ledger knows of a machine: enough to read its figures and to check them. */
 export interface MachineRecord {
   id: string
@@ -64,6 +76,8 @@ export interface MachineRecord {
   startUp: string[]
   /** How many tool offset numbers the control has: H and D run from 1 to this. */
   offsets: number
+  /** How its control reads a program, where that is otherwise than usual for its kind. */
+  dialect?: Partial<ProgramWords> | null
   /** Limits of the checks that a lead has tightened for this machine; the shop's own elsewhere. */
   limits: Readonly<Record<string, number>>
 }

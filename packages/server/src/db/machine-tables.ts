@@ -11,6 +11,7 @@ import {
   type SpindleName,
   type Turret,
   type TurningRecord,
+  type ProgramWords,
 } from '@rook/core'
 import { bigint, boolean, char, integer, jsonb, pgTable, text } from 'drizzle-orm/pg-core'
 import { length, moment, oneOf, stamps } from './columns.ts'
@@ -36,6 +37,8 @@ export const machine = pgTable(
     turrets: jsonb().$type<Turret[]>().notNull().default([]),
     /** What only a lathe's record says. */
     turning: jsonb().$type<TurningRecord>().notNull().default(PLAIN_TURNING),
+    /** How its control reads a program, where that is otherwise than usual. */
+    dialect: jsonb().$type<Partial<ProgramWords>>(),
     limits: jsonb().$type<Record<string, number>>().notNull().default({}),
     /** What is looked at before the machine is used, a line each. */
     startUp: jsonb('start_up').$type<string[]>().notNull().default([]),

@@ -93,7 +93,7 @@ const BEDROCK = {
   diameterRegister: ({ diameterRegister }) => diameterRegister,
   xReads: ({ xReads }) => xReads,
   wear: ({ turning }) => turning.wear,
-} satisfies Record<string, (machine: Omit<MachineInput, 'limits'>) => unknown>
+} satisfies Record<string, (machine: Omit<MachineInput, 'limits' | 'dialect'>) => unknown>
 
 async function changeMachine(lane: Lane, id: string, body: MachineInput, author: Author) {
   const { db: tx } = lane

@@ -99,10 +99,13 @@ describe('a readout on the control', () => {
 
 describe('a machine\u2019s record as a form', () => {
   it('comes back as it was', () => {
-    const machine = { ...MILL, limits: { zeroMoves: mm(0.005), turned: 20_000, questionedBeyond: 2 } }
-    const read = machineShape.safeParse(formOf(machine))
-    const { id: _id, ...record } = machine
-    expect(read.data).toEqual(record)
+    const limits = { zeroMoves: mm(0.005), turned: 20_000, questionedBeyond: 2 }
+    for (const dialect of [null, { bare: 'increments', semicolon: false }] as const) {
+      const machine = { ...MILL, limits, dialect }
+      const read = machineShape.safeParse(formOf(machine))
+      const { id: _id, ...record } = machine
+      expect(read.data).toEqual(record)
+    }
   })
 
   it('reads figures in the machine\u2019s unit', () => {

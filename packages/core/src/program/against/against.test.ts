@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { mm, nm } from '../../length/index.ts'
+import type { ProgramWords } from '../../machine/index.ts'
 import {
   diameterRegister,
   geometryRegister,
@@ -218,6 +219,41 @@ describe('the text', () => {
     expect(ids([...START, 'M205', 'M30'])).toEqual(['query unknown'])
     expect(ids([...START, 'G42 D4 X20.', 'M30'])).toEqual(['query left-on cutter compensation'])
     expect(ids(START)).toEqual(['query ends'])
+  })
+})
+
+describe('what the machine\u2019s record says of a program', () => {
+  const lines = [...START, 'G1 X20', 'M30']
+  const on = (dialect: Partial<ProgramWords> | null) => {
+    const machine = { ...MILL, dialect }
+    const read = readProgram(() => [lines.join('\n')], dialectOf(machine))
+    const { verdict, sentence: says } = goFindings(read, { ...at(), machine }).find(({ id }) => id === 'no-point')!
+    return { verdict, says, furthest: read.extents[0]!.feed.X!.max / 1e6, least: read.extents[0]!.feed.X!.min / 1e6 }
+  }
+
+  it('ends the question what a length without a point counts', () => {
+    expect(on(null)).toEqual({
+      verdict: 'query',
+      says: 'A length without a decimal point, once, counts whole units; some controls count otherwise: say it in the machine\u2019s record.',
+      furthest: 80,
+      least: 10,
+    })
+    expect(on({ bare: 'units' })).toMatchObject({ verdict: 'clear', least: 10 })
+    expect(on({ bare: 'increments' })).toEqual({
+      verdict: 'clear',
+      says: 'A length without a decimal point, once, counts steps of 0.001 mm; as Mill 3\u2019s record says.',
+      furthest: 80,
+      // X20 is 20 steps.
+      least: 0.02,
+    })
+  })
+
+  it('is the word that a tool is called with, the distances and the comments', () => {
+    const read = (text: string, dialect: Partial<ProgramWords>) => readProgram(() => [text], dialectOf({ ...MILL, dialect }))
+    expect(read('T0412', { tool: 'Tttoo' }).tools).toMatchObject([{ number: '4', lengths: [{ offset: '12' }] }])
+    expect(read('G90 X5. Y5.', { codesForDistance: false }).notFollowed).toEqual([])
+    expect(read('G54 ; G55', {}).slots.map(({ slot }) => slot)).toEqual(['G54'])
+    expect(read('G54 ; G55', { semicolon: false }).slots.map(({ slot }) => slot)).toEqual(['G54', 'G55'])
   })
 })
 

@@ -1,4 +1,7 @@
+import { formatExact } from '../../length/index.ts'
+import type { MachineRecord } from '../../machine/index.ts'
 import { listed } from '../../register/index.ts'
+import { dialectOf } from '../dialect.ts'
 import type { GoCheck, GoFinding } from './finding.ts'
 
 /** What stands in the text itself: what cannot be read or followed, units, what is left on. */
@@ -37,12 +40,7 @@ export const text: GoCheck = ({ read, scene }) => {
   else if (read.units.length === 0)
     say('units', 'query', null, `The program says neither G20 nor G21: it counts in whatever is active on ${machine.name}.`)
   if (read.withoutPoint)
-    say(
-      'no-point',
-      'query',
-      read.withoutPoint.line,
-      `A length without a decimal point, ${times(read.withoutPoint.times)}: here it is read as whole units. Some controls count steps.`,
-    )
+    say('no-point', machine.dialect?.bare ? 'clear' : 'query', read.withoutPoint.line, withoutPoint(read.withoutPoint.times, machine))
   if (read.unknown.length > 0)
     say(
       'unknown',
@@ -58,3 +56,11 @@ export const text: GoCheck = ({ read, scene }) => {
 }
 
 const times = (n: number) => (n === 1 ? 'once' : `${n} times`)
+
+/** What a length without a point counts here; asked until a lead has said so in the machine's record. */
+function withoutPoint(often: number, machine: MachineRecord): string {
+  const { bare, increments } = dialectOf(machine)
+  const counts = bare === 'units' ? 'whole units' : `steps of ${formatExact(increments[machine.unit], machine.unit)} ${machine.unit}`
+  const said = machine.dialect?.bare ? `as ${machine.name}’s record says` : 'some controls count otherwise: say it in the machine’s record'
+  return `A length without a decimal point, ${times(often)}, counts ${counts}; ${said}.`
+}

@@ -17,7 +17,20 @@ import TextField from '../../ui/TextField.vue'
 import TurretFields from './TurretFields.vue'
 import WordField from '../../ui/WordField.vue'
 import { axesOfKind, blankForm, formOf, limitText, machineShape } from './record-form.ts'
-import { ACROSS, CONVENTIONS, DISPLAY_TURNS, MACHINE_KINDS, ROTATES, SENSES, SPINDLES, UNITS } from './record-words.ts'
+import {
+  ACROSS,
+  BARE,
+  CONVENTIONS,
+  DISPLAY_TURNS,
+  DISTANCES,
+  MACHINE_KINDS,
+  ROTATES,
+  SEMICOLONS,
+  SENSES,
+  SPINDLES,
+  TOOL_WORDS,
+  UNITS,
+} from './record-words.ts'
 
 const props = defineProps<{ machine?: string }>()
 const machines = useMachines()
@@ -148,6 +161,13 @@ async function keep(): Promise<void> {
       :maxlength="4000"
       :problem="wrong('startUp')"
     />
+    <h2>How its control reads a program</h2>
+    <div class="fields">
+      <PickField v-model="form.dialect.bare" label="A length without a point" :options="BARE" />
+      <PickField v-model="form.dialect.tool" label="Tools are called" :options="TOOL_WORDS" />
+      <PickField v-model="form.dialect.codesForDistance" label="Absolute, incremental" :options="DISTANCES" />
+      <PickField v-model="form.dialect.semicolon" label="A semicolon" :options="SEMICOLONS" />
+    </div>
     <h2>Limits of the checks</h2>
     <p class="quiet">The shop’s figure holds unless this machine has a tighter one. Lengths in {{ form.unit }}.</p>
     <Rows class="max-w-225" :columns="LIMIT_COLUMNS" :rows="LIMITS" :row-key="({ id }) => id">

@@ -11,6 +11,7 @@ import {
   type LengthUnit,
   type Limit,
   type MachineRecord,
+  type ProgramWords,
   type Microdegrees,
   type Nm,
   type RotaryAxis,
@@ -42,8 +43,25 @@ export interface RecordForm {
   offsets: string
   /** What is looked at before it is used, a line each. */
   startUp: string
+  /** How its control reads a program, where a lead has said so. */
+  dialect: DialectForm
   /** What a lead typed in place of the shop's limits, by limit; empty for the shop's own. */
   limits: Record<string, string>
+}
+
+/** What a lead has said of a program's words; `usual` for what is usual for the kind. */
+export interface DialectForm {
+  bare: 'usual' | ProgramWords['bare']
+  tool: 'usual' | ProgramWords['tool']
+  semicolon: 'usual' | boolean
+  codesForDistance: 'usual' | boolean
+}
+const USUAL: DialectForm = { bare: 'usual', tool: 'usual', semicolon: 'usual', codesForDistance: 'usual' }
+
+/** Only what was said; null where nothing was. */
+function saidOf(form: DialectForm): Partial<ProgramWords> | null {
+  const said = Object.entries(form).filter(([, value]) => value !== 'usual')
+  return said.length > 0 ? Object.fromEntries(said) : null
 }
 
 /** A rotary axis as it stands in the form, in degrees. */
@@ -77,6 +95,7 @@ export function blankForm(): RecordForm {
     turret: blankTurret(),
     offsets: '200',
     startUp: '',
+    dialect: { ...USUAL },
     limits: {},
   }
 }
@@ -93,6 +112,7 @@ export function formOf(machine: MachineRecord): RecordForm {
     ...machine,
     offsets: String(machine.offsets),
     startUp: machine.startUp.join('\n'),
+    dialect: { ...USUAL, ...machine.dialect },
     rotary: machine.rotary.map(({ axis, increment, travel, sense }) => ({
       axis,
       increment: String(degreesOf(increment)),
@@ -232,6 +252,7 @@ function recordOf(form: RecordForm, say: Say): MachineInput {
     spindles: hasSub ? ['main', 'sub'] : ['main'],
     turrets,
     turning,
+    dialect: saidOf(form.dialect),
     limits,
     offsets,
     startUp: linesOf(form.startUp),
