@@ -3,6 +3,8 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { freePort, isFree, KEPT } from './house.mjs'
 
 const FILE = `${KEPT}/practice-ports.json`
+/** What their controls hold between two starts. */
+export const TABLES = `${KEPT}/practice-tables.json`
 const MACHINES = ['mill-1', 'mill-2', 'mill-3', 'mill-4', 'lathe-1', 'lathe-2']
 
 function kept() {

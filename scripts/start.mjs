@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process'
 import { createInterface } from 'node:readline'
 import { openDatabase } from './database.mjs'
-import { panelsOf, practicePorts } from './practice.mjs'
+import { panelsOf, practicePorts, TABLES } from './practice.mjs'
 import { freePort, giveUp, isFree, ROOT, say, TSX } from './house.mjs'
 import { ensureInterface } from './interface.mjs'
 
@@ -20,7 +20,7 @@ const machines = practice
       cwd: ROOT,
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
       detached: true,
-      env: { ...env, PRACTICE_PORTS: JSON.stringify(practice) },
+      env: { ...env, PRACTICE_PORTS: JSON.stringify(practice), PRACTICE_TABLES: TABLES },
     })
   : null
 machines?.on('error', (error) => say(`The practice machines could not be started: ${error.message}`))

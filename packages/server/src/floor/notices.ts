@@ -11,6 +11,7 @@ import {
   type FamilyState,
   type MachineRecord,
   type MountedTool,
+  type RegisterRef,
   type Scene,
 } from '@rook/core'
 import type { Notice, Setup } from '@rook/contract'
@@ -146,11 +147,18 @@ function livesOver(tools: readonly MountedTool[]): Said[] {
   })
 }
 
+/** So many registers are named on a card; the page on which they are settled has all of them. */
+const SHOWN = 3
+const zerosFirst = (one: RegisterRef, other: RegisterRef) => Number(other.family === 'work') - Number(one.family === 'work')
+
 /** What the control was last read to hold otherwise than the ledger. */
 function controlNotice(differing: readonly string[]): Said[] {
   if (differing.length === 0) return []
-  const names = named(differing.map((key) => registerName(parseRegisterKey(key))))
-  return [{ verdict: 'query', sentence: `Its control holds another figure than the ledger: ${names}.`, mendedAt: { place: 'control' } }]
+  const names = differing.map(parseRegisterKey).sort(zerosFirst).map((register) => registerName(register))
+  const rest = names.length - SHOWN
+  const said = rest > 1 ? `${names.slice(0, SHOWN).join(', ')} and ${rest} more` : listed(names)
+  const sentence = `Its control holds ${names.length === 1 ? 'another figure' : 'other figures'} than the ledger: ${said}.`
+  return [{ verdict: 'query', sentence, mendedAt: { place: 'control' } }]
 }
 
 const named = (names: readonly string[]) =>
