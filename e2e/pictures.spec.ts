@@ -128,5 +128,4 @@ async function pictureTools(page: Page, shop: Shop): Promise<void> {
   })
   await page.locator('[data-difference]').first().waitFor()
   await picture(page, 'presets')
-
 }

@@ -13,13 +13,18 @@ export async function beginSetup(page: Page, machine: string, job: string): Prom
 
 export const next = (page: Page) => page.getByRole('link', { name: /^Next: / }).click()
 
-/** Homed and seated, with the lines that are looked at before the machine is homed. */
-export async function confirmTwo(page: Page, lines: number): Promise<void> {
+/** Homed and seated, with the lines that are looked at before each. */
+export async function confirmTwo(page: Page, beforeHomed: number, beforeSeated = 0): Promise<void> {
   await next(page)
-  await expect(page.locator('.checks input')).toHaveCount(lines)
-  for (const line of await page.locator('.checks input').all()) await line.check()
-  await page.getByRole('button', { name: 'Yes, homed' }).click()
-  await page.getByRole('button', { name: 'Yes, seated and clamped' }).click()
+  for (const [lines, step, yes] of [
+    [beforeHomed, /^Homed/, 'Yes, homed'],
+    [beforeSeated, /^Seated/, 'Yes, seated and clamped'],
+  ] as const) {
+    await expect(page.getByRole('heading', { level: 1, name: step })).toBeVisible()
+    await expect(page.locator('.checks input')).toHaveCount(lines)
+    for (const line of await page.locator('.checks input').all()) await line.check()
+    await page.getByRole('button', { name: yes }).click()
+  }
 }
 
 /** Types a reading, answers what is asked, and records it. */
@@ -27,7 +32,12 @@ export async function measured(page: Page, label: string, reading: string, reaso
   await page.getByLabel(label, { exact: true }).click()
   await page.keyboard.press('ControlOrMeta+a')
   await page.keyboard.type(reading)
-  const record = page.getByRole('button', { name: /^Record/ })
+  await recordWith(page, reason)
+}
+
+/** Answers what is asked, as long as something is, and records the open routine. */
+export async function recordWith(page: Page, reason: string): Promise<void> {
+  const record = page.getByRole('button', { name: /^Record/ }).first()
   await expect(async () => {
     await answerAll(page, reason)
     for (const see of await page.getByRole('button', { name: 'I see it' }).all()) await see.click()

@@ -1,72 +1,8 @@
-import type { Page } from '@playwright/test'
-import { startMachine } from '@rook/practice/floor'
-import { PRACTICE } from '@rook/demo/practice/specs.ts'
-import { answerAll } from '../give.ts'
-import { expect, pick, signIn, test, type Shop } from '../shop.ts'
+import { connect, panelOf, practise, sendLedgers, stopMachines, take } from '../practice.ts'
+import { recordWith } from '../setting.ts'
+import { expect, pick, signIn, test } from '../shop.ts'
 
-const started: { stop(): void }[] = []
-test.afterEach(() => {
-  for (const machine of started.splice(0)) machine.stop()
-})
-
-/** One of the demo's practice machines, on ports of its own, with its panel in the shop. */
-async function practise(shop: Shop, id: string) {
-  const machine = await startMachine(PRACTICE.find((spec) => spec.id === id)!)
-  started.push(machine)
-  await shop.practise({ [id]: `http://127.0.0.1:${machine.ports.agent}/panel` })
-  return machine
-}
-
-/** A lead says on the machine's page how it is reached, and leaves. */
-async function connect(page: Page, shop: Shop, id: string, { machine, ports }: Awaited<ReturnType<typeof practise>>): Promise<void> {
-  await signIn(page, shop, 'T. Oakhanger')
-  await page.goto(`${shop.url}/machines/${id}`)
-  await expect(page.locator('[data-connection]')).toContainText('Not connected to any wire.')
-  await page.getByRole('button', { name: 'How it is reached' }).click()
-  const dialog = page.getByRole('dialog')
-  await dialog.getByRole('textbox', { name: 'MTConnect agent' }).fill('here')
-  await dialog.getByRole('button', { name: 'Keep it' }).click()
-  await expect(dialog.getByText('Agent: write http://')).toBeVisible()
-  await dialog.getByRole('textbox', { name: 'MTConnect agent' }).fill(`http://127.0.0.1:${ports.agent}`)
-  await dialog.getByRole('textbox', { name: 'Line channel' }).fill(`127.0.0.1:${ports.line}`)
-  await dialog.getByLabel('table is read').check()
-  await dialog.getByLabel('Values may be sent').check()
-  await dialog.getByRole('button', { name: 'Keep it' }).click()
-  await expect(dialog).toBeHidden()
-  await expect(page.locator('[data-connection]')).toContainText('Connected.')
-  // Its control holds what the ledger does, as after a shift that has typed everything.
-  const scene = (await (await page.request.get(`${shop.url}/api/machines/${id}/scene`)).json()) as { tools: { number: string }[] }
-  const file = (await (
-    await page.request.post(`${shop.url}/api/machines/${id}/values-out`, {
-      headers: { 'x-rook-person': 'oakhanger' },
-      data: { format: 'lines', slots: machine.spec.slots, tools: scene.tools.map(({ number }) => number), conversion: null },
-    })
-  ).json()) as { text: string }
-  expect(machine.setTable(file.text)).toHaveProperty('set')
-  await page.getByRole('button', { name: 'Sign out' }).click()
-}
-
-/** Keys of the panel, each until the machine has come to rest. */
-function panelOf(page: Page) {
-  const rest = () => expect(page.locator('[data-stands]')).not.toHaveText('moves', { timeout: 60_000 })
-  const key = (name: string) => page.getByRole('button', { name, exact: true })
-  return {
-    async home() {
-      await key('Home').click()
-      await expect(page.getByText('homed', { exact: false }).first()).toBeVisible()
-      await rest()
-    },
-    async go(axis: string, distance: number, press: 'Move' | 'Feed until it touches' | 'Cut' = 'Move') {
-      await page.locator('.ant-radio-group[aria-label=Axis]').getByText(axis, { exact: true }).click()
-      await page.getByLabel('Distance').fill(String(distance))
-      await key(press).click()
-      await rest()
-    },
-    reads: async (axis: string) => (await page.locator(`[data-axis=${axis}] [data-display=machine]`).textContent())!.replace('\u2212', '-'),
-  }
-}
-
-const take = (page: Page) => page.getByRole('button', { name: /^Take/ })
+test.afterEach(stopMachines)
 
 test('a zero is touched on a practice mill and taken over the wire, which is cut on the way', async ({ page, shop }) => {
   const mill = await practise(shop, 'mill-3')
@@ -76,14 +12,14 @@ test('a zero is touched on a practice mill and taken over the wire, which is cut
   await page.getByRole('link', { name: 'Practise on it' }).click()
   const panel = panelOf(page)
   await panel.home()
-  await pick(page, 'In the spindle', 'Finder 10')
+  await panel.take('Finder 10')
   await panel.go('X', -265)
   await panel.go('Y', -200)
   await panel.go('Z', -395)
   // A jog that is too long runs into the flange: it stops there and wants a reset.
   await panel.go('Y', 50)
   await expect(page.getByText('finder-10 RAN INTO THE PART')).toBeVisible()
-  await page.getByRole('button', { name: 'Reset' }).click()
+  await panel.reset()
   await panel.go('Y', -5)
   await panel.go('Y', 20, 'Feed until it touches')
   await expect(page.locator('[data-stands]')).toHaveText('finder-10 touches the part')
@@ -124,37 +60,64 @@ test('a zero is touched on a practice mill and taken over the wire, which is cut
   await page.goto(`${shop.url}/exchange/mill-3/held`)
   await page.getByRole('button', { name: 'Read it from the control' }).click()
   await expect(page.locator('[data-differs="work/G54/Y/geometry"]')).toContainText('it still held the value before, −169.6997')
-  await page.getByRole('button', { name: 'The ledger is right' }).click()
+  await sendLedgers(page)
   await expect(page.locator('[data-sent]')).toContainText('It came back equal.')
   expect(mill.machine.memory.get(2, 1, 'Y')).toBeCloseTo(Number(y) + 5, 6)
 })
 
-test('a shaft is turned on a practice lathe, measured by a gauge on the wire, corrected, and the next one is right', async ({
+test('a bar is faced and skimmed on a practice lathe, its first part measured over the wire and corrected, and the next one is right', async ({
   page,
   shop,
 }) => {
   const lathe = await practise(shop, 'lathe-1')
   await connect(page, shop, 'lathe-1', lathe)
   await signIn(page, shop, 'I. Marrow')
+  const panel = panelOf(page)
+  const machine = () => page.goto(`${shop.url}/practice/lathe-1`)
+  const again = async (step: string) => {
+    await page.goto(`${shop.url}/setup/lathe-1-0450/step/${step}`)
+    await page.getByRole('button', { name: 'Do it again' }).click()
+  }
   const send = async () => {
     await page.goto(`${shop.url}/exchange/lathe-1/held`)
     await page.getByRole('button', { name: 'Read it from the control' }).click()
     await expect(page.locator('[data-agree]')).toContainText('another figure than the ledger')
-    await page.getByRole('button', { name: 'The ledger is right' }).click()
+    await sendLedgers(page)
     await expect(page.locator('[data-sent]')).toContainText('It came back equal.')
   }
-  const run = async () => {
-    await page.goto(`${shop.url}/practice/lathe-1`)
-    await page.getByRole('button', { name: 'Home', exact: true }).click()
-    await page.getByRole('button', { name: 'Run the program once' }).click()
-    await expect(page.getByText(/[1-9] made/)).toBeVisible()
-    await pick(page, 'Measured is', 'outside 18')
-    await page.getByRole('button', { name: 'Micrometer 25' }).click()
-    const said = page.locator('[data-said]')
-    await expect(said).toContainText('mic-25')
-    return Number(/mic-25 ([\d.]+) mm/.exec((await said.textContent())!)![1])
-  }
-  // Its wear in Z has never been set; a line of the table has both axes.
+
+  // The face truly lies at −455.3 for the master; over the feeler its tip stops 0.05 before it.
+  await machine()
+  await panel.home()
+  await panel.take('T1,')
+  await panel.lay('Feeler 0.05')
+  await panel.to(['X', -208.832], ['Z', -445])
+  const z = await panel.touch('Z', -15, 'T1 touches the bar')
+  expect(Math.abs(Number(z) + 455.25)).toBeLessThan(0.01)
+  await again('zero-G54-Z')
+  await take(page).click()
+  await expect(page.locator('[data-result]')).toContainText((Number(z) - 0.05).toFixed(3).replace('-', '\u2212'))
+  await recordWith(page, 'a new bar in the chuck')
+
+  // Skimmed where X reads −187.832: its tip stands at −248.832 on the axis, so that the bar is 61 there.
+  await machine()
+  await panel.lay('nothing')
+  await panel.go('Z', 10)
+  await panel.to(['X', -187.832], ['Z', -450])
+  await panel.go('Z', -20, 'Cut')
+  await panel.go('Z', 20)
+  await expect(page.locator('.ant-alert-error')).toBeHidden()
+  const across = await panel.measure('the bar', 'Caliper 150')
+  expect(Math.abs(across - 61)).toBeLessThan(0.04)
+  await again('skim-T1')
+  await take(page).click()
+  await page.locator('input.figure[data-input=place]').click()
+  await take(page).click()
+  const geometry = -187.832 - across
+  await expect(page.locator('[data-result]')).toContainText(geometry.toFixed(3).replace('-', '\u2212'))
+  await recordWith(page, 'a new bar in the chuck')
+
+  // A line of the table has both axes; its wear has never been set.
   await page.request.post(`${shop.url}/api/machines/lathe-1/tools`, {
     headers: { 'x-rook-person': 'marrow' },
     data: {
@@ -165,28 +128,29 @@ test('a shaft is turned on a practice lathe, measured by a gauge on the wire, co
       basis: { 'tool/1/Z/wear': null },
     },
   })
-  // Worn by 0.03 on the diameter: the tool stands further out than the ledger has it.
+  await send()
+  expect(lathe.machine.memory.get(10, 1, 'X')).toBeCloseTo(geometry, 6)
+  expect(lathe.machine.memory.get(2, 1, 'Z')).toBeCloseTo(Number(z) - 0.05, 6)
+
+  // What the caliper was out by, and an edge that is worn by 0.03 on the diameter, come out on the first part.
   const tool = lathe.machine.spec.tools.find(({ id }) => id === 'T1')! as { side: number }
   tool.side -= 0.03
-  const first = await run()
-  expect(first).toBeGreaterThan(17.98 + 0.02)
+  await machine()
+  await panel.run(1)
+  const first = await panel.measure('outside 18', 'Micrometer 25')
+  const before = lathe.machine.memory.get(11, 1, 'X')
+  expect(first).toBeCloseTo(17.98 + (geometry + before) - tool.side, 2)
 
-  await page.goto(`${shop.url}/setup/lathe-1-0450/step/size-od`)
-  await page.getByRole('button', { name: 'Do it again' }).click()
+  await again('size-od')
   const measured = page.locator('input.figure[data-input=measured]')
   await measured.click()
   await take(page).click()
   await expect(measured).toHaveValue(`${first.toFixed(3)} mm`)
-  await answerAll(page, 'first part of the bar, measured twice')
-  const before = lathe.machine.memory.get(11, 1, 'X')
-  await page
-    .getByRole('button', { name: /^Record/ })
-    .first()
-    .click()
-  await expect(page.getByText('Recorded as entry')).toBeVisible()
+  await recordWith(page, 'a new bar in the chuck')
   await send()
   // On a diameter the whole error is taken off, rounded to the control's step.
   expect(lathe.machine.memory.get(11, 1, 'X') - before).toBeCloseTo(17.98 - first, 2)
-  const second = await run()
-  expect(Math.abs(second - 17.98)).toBeLessThan(0.012)
+  await machine()
+  await panel.run(2)
+  expect(Math.abs((await panel.measure('outside 18', 'Micrometer 25')) - 17.98)).toBeLessThan(0.012)
 })

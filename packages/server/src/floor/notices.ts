@@ -154,7 +154,10 @@ const zerosFirst = (one: RegisterRef, other: RegisterRef) => Number(other.family
 /** What the control was last read to hold otherwise than the ledger. */
 function controlNotice(differing: readonly string[]): Said[] {
   if (differing.length === 0) return []
-  const names = differing.map(parseRegisterKey).sort(zerosFirst).map((register) => registerName(register))
+  const names = differing
+    .map(parseRegisterKey)
+    .sort(zerosFirst)
+    .map((register) => registerName(register))
   const rest = names.length - SHOWN
   const said = rest > 1 ? `${names.slice(0, SHOWN).join(', ')} and ${rest} more` : listed(names)
   const sentence = `Its control holds ${names.length === 1 ? 'another figure' : 'other figures'} than the ledger: ${said}.`

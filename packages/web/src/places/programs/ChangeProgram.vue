@@ -51,15 +51,15 @@ const session = useSession()
 const setups = useSetups()
 const own = computed(() => (setups.data.value ?? []).filter(({ operation }) => operation === props.issue.operation))
 const chosen = ref(props.setup ?? '')
-const setup = computed(() => own.value.find(({ id }) => id === chosen.value) ?? (own.value.length === 1 ? own.value[0]! : null))
+const from = computed(() => own.value.find(({ id }) => id === chosen.value) ?? (own.value.length === 1 ? own.value[0]! : null))
 const scene = useScene(
-  () => setup.value?.machine ?? null,
-  () => setup.value?.id ?? null,
+  () => from.value?.machine ?? null,
+  () => from.value?.id ?? null,
 )
 const record = computed(() => {
   const now = new Date().toISOString()
   const at = `${calendarDay(now, session.shop)} ${clockTime(now, session.shop)}`
-  return setup.value && scene.data.value ? { scene: scene.data.value, at, by: session.person?.name ?? '' } : null
+  return from.value && scene.data.value ? { scene: scene.data.value, at, by: session.person?.name ?? '' } : null
 })
 const out = computed(() => (text.value ? changed(text.value, wanted, record.value) : null))
 const shown = computed(() => (text.value && out.value && 'lines' in out.value ? changedLines(text.value, out.value.lines) : null))
@@ -107,7 +107,7 @@ const LETTERS = [
       <PickField
         v-else-if="wanted.what === 'header'"
         label="Setup"
-        :model-value="setup?.id ?? ''"
+        :model-value="from?.id ?? ''"
         :options="own.map(({ id, job, machineName }) => ({ value: id, label: `Job ${job}, ${machineName}` }))"
         placeholder="none is at hand"
         @update:model-value="(id) => (chosen = id)"
