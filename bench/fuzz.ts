@@ -1,4 +1,5 @@
 import { api, schemasOf, type Operation } from '@rook/contract'
+import { SENT_PROGRAMS } from '../packages/server/test/fuzz/from-schema.ts'
 import type { Door } from '../packages/server/test/fuzz/requests.ts'
 import { fuzzServer } from '../packages/server/test/fuzz/send.ts'
 import pg from 'pg'
@@ -47,6 +48,8 @@ async function poolsNow(): Promise<Record<string, readonly string[]>> {
   const gauges = await ids('SELECT id FROM gauge')
   const assemblies = await ids('SELECT id FROM assembly LIMIT 60')
   const registers = await ids('SELECT DISTINCT register AS id FROM register_value LIMIT 80')
+  const operations = await ids('SELECT id FROM operation LIMIT 30')
+  const issues = await ids('SELECT id::text FROM program_issue LIMIT 30')
   const steps = await ids(`SELECT DISTINCT step ->> 'id' AS id FROM operation, jsonb_array_elements(steps) step LIMIT 60`)
   const by = (beginning: string, own: string[], ...names: string[]) =>
     Object.fromEntries(
@@ -55,6 +58,14 @@ async function poolsNow(): Promise<Record<string, readonly string[]>> {
   return {
     ...by('/api/machines/', machines, 'machine'),
     ...by('/api/setups/', setups, 'setup'),
+    ...by('/api/operations/', operations, 'operation'),
+    ...by('/api/programs/', issues, 'issue', 'basis'),
+    ...by('/api/practice/', machines),
+    gzip: SENT_PROGRAMS,
+    name: ['O2417.NC', 'x'],
+    agent: ['http://127.0.0.1:9', '', 'ftp://x'],
+    line: ['127.0.0.1:9', '', 'x'],
+    press: ['home', 'jog', 'run', 'nothing'],
     ...by('/api/entries/', entries, 'entry'),
     ...by('/api/gauges/', gauges, 'finder', 'between', 'setter'),
     ...by('/api/assemblies/', assemblies, 'assembly'),

@@ -1,5 +1,7 @@
+import { randomUUID } from 'node:crypto'
 import { api, schemasOf, type Operation } from '@rook/contract'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { SENT_PROGRAMS } from './fuzz/from-schema.ts'
 import type { Door } from './fuzz/requests.ts'
 import { fuzzServer } from './fuzz/send.ts'
 import { verifyLedger } from '../src/verify/ledger.ts'
@@ -27,9 +29,26 @@ describe('whatever is sent', () => {
     const marrow = await new Browser(shop.url).signIn('marrow')
     const entry = await marrow.send<{ content: { id: string } }>('POST', '/api/machines/mill-3/entries', edgeEntry())
     const machines = ['mill-3', 'lathe-2']
+    const { plan } = (await marrow.send<{ plan: { operation: string } }>('GET', '/api/machines/mill-3/scene?setup=now')).body
+    const kept = await marrow.send<{ id: string }>('POST', `/api/operations/${plan.operation}/programs`, {
+      id: randomUUID(),
+      name: 'O1.NC',
+      gzip: SENT_PROGRAMS[0],
+      note: null,
+      basis: null,
+    })
     const own = (ids: string[], ...names: string[]) => Object.fromEntries(names.map((name) => [name, ids]))
     const pools = {
       ...own(machines, ...DOORS.filter(({ path }) => path.startsWith('/api/machines/')).map(({ id }) => `${id} id`), 'machine'),
+      ...own([plan.operation], ...DOORS.filter(({ path }) => path.startsWith('/api/operations/')).map(({ id }) => `${id} id`)),
+      ...own(
+        [kept.body.id],
+        ...DOORS.filter(({ path }) => path.startsWith('/api/programs/')).map(({ id }) => `${id} id`),
+        'issue',
+        'basis',
+      ),
+      ...own(['now'], 'go id', 'giveGo id'),
+      gzip: SENT_PROGRAMS,
       ...own(['now'], 'setup id', 'confirmStep id', 'skipStep id', 'counterCheck id', 'setup'),
       ...own(['homed', 'seated', 'zero-x', 'seen'], 'confirmStep step', 'skipStep step', 'step'),
       ...own([entry.body.content.id], 'entry id', 'correct id', 'see id'),
@@ -65,6 +84,7 @@ describe('whatever is sent', () => {
     // Without successes among them nothing but the door would be tried.
     expect(statuses['200']).toBeGreaterThan(400)
     expect(Object.keys(taken).length).toBeGreaterThan(30)
+    for (const door of ['go', 'addProgram', 'programLines', 'watch', 'control']) expect(taken, door).toHaveProperty(door)
     expect((await verifyLedger(shop.connection.pool)).faults).toEqual([])
   })
 })

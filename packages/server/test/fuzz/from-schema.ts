@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib'
 import type { Chance } from '@rook/testing'
 
 /** As much of JSON Schema as the contract's own schemas use. */
@@ -27,6 +28,14 @@ export interface Schema {
 
 /** Words that mean something to the server, by the name of the field that they stand in. */
 export type Pools = Readonly<Record<string, readonly string[]>>
+
+/** Programs as they are sent, good ones and others. */
+export const SENT_PROGRAMS: readonly string[] = [
+  '%\nO1\nG21 G54\nT4 M6\nG43 H4\nG53 G0 Z0.\nM30\n%',
+  'G1 X[#1 (',
+  'Dear Sir',
+  '\u0000',
+].map((text) => gzipSync(text).toString('base64'))
 
 const FORMATS: Readonly<Record<string, (chance: Chance) => string>> = {
   uuid: (chance) => chance.uuid(),
