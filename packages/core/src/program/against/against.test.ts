@@ -6,6 +6,7 @@ import {
   geometryRegister,
   lengthRegister,
   noseRegister,
+  rotationRegister,
   tipRegister,
   workRegister,
   wearOf,
@@ -154,6 +155,23 @@ describe('travel', () => {
       'From G54, T4 would take X to machine \u2212673.2040, 13.2040 beyond its travel of \u2212660.0000 to 0.0000. Look at the zero, the length and the line.',
     )
     expect(found(far)[0]).toMatchObject({ line: START.length + 2 })
+  })
+
+  it('of a slot that is turned is what every Y of a furthest X would make it, and asked for what some would', () => {
+    // Turned by 30\u00b0, machine X is \u2212313.204 + cos 30\u00b0 \u00b7 X \u2212 sin 30\u00b0 \u00b7 Y, and machine Y \u2212169.703 + sin 30\u00b0 \u00b7 X + cos 30\u00b0 \u00b7 Y.
+    const turned = at([[rotationRegister('G54'), stands(nm(30_000_000), { setup: 'now' })]])
+    expect(ids([...START, 'G0 X-350.', 'M30'], turned)).toEqual([])
+    // X \u2212390 with Y 50: \u2212313.204 \u2212 337.750 \u2212 25 = \u2212675.954; with Y 10 it is \u2212655.954, inside. It went there with one of them.
+    const some = [...START, 'G0 X-390.', 'M30']
+    expect(ids(some, turned)).toEqual(['query travel G54 X'])
+    expect(sentence('travel G54 X', some, turned)).toContain('T4 may take X to machine \u2212675.9539, 15.9539 beyond its travel')
+    expect(sentence('travel G54 X', some, turned)).toContain('Its zero is turned by 30.0000\u00b0')
+    // X \u2212420: with Y 10 it is \u2212681.935 already. Y stands at \u2212371.043 with Y 10, inside.
+    const all = [...START, 'G0 X-420.', 'M30']
+    expect(ids(all, turned)).toEqual(['stop travel G54 X'])
+    expect(sentence('travel G54 X', all, turned)).toContain('T4 would take X to machine \u2212681.9347, 21.9347 beyond')
+    // Z is not turned.
+    expect(ids([...START, 'G0 Z373.2', 'M30'], turned)).toEqual(['stop travel G54 Z'])
   })
 
   it('counts the tool\u2019s length and wear in Z', () => {
