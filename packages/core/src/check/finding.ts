@@ -6,6 +6,13 @@ import type { Given } from '../slip/index.ts'
 /** `query` is answered with a reason that is kept; `stop` needs a lead's release. */
 export type Verdict = 'clear' | 'query' | 'stop'
 
+/** How grave each is. */
+export const GRAVITY: Readonly<Record<Verdict, number>> = { stop: 2, query: 1, clear: 0 }
+
+/** Stops first, then queries, then what is clear. */
+export const gravestFirst = (one: { verdict: Verdict }, other: { verdict: Verdict }): number =>
+  GRAVITY[other.verdict] - GRAVITY[one.verdict]
+
 /** What a check found: the figures it looked at, its verdict, one plain sentence. */
 export interface Finding {
   check: string

@@ -1,12 +1,10 @@
-import type { Finding, Verdict } from './finding.ts'
+import { GRAVITY, type Finding } from './finding.ts'
 
 /** Findings that mean one thing: the sharpest speaks, the rest stands under it. */
 export interface FoldedFinding {
   head: Finding
   under: Finding[]
 }
-
-const GRAVITY: Readonly<Record<Verdict, number>> = { stop: 2, query: 1, clear: 0 }
 
 /** The gravest speaks; among equals the one that names the mistake. */
 const sharpness = ({ verdict, names }: Finding): number => 2 * GRAVITY[verdict] + (names ? 1 : 0)

@@ -83,7 +83,7 @@ const runAll = (evidence: Evidence): Finding[] => CHECKS.flatMap((check) => chec
 
 export { foldFindings } from './fold.ts'
 export type { FoldedFinding } from './fold.ts'
-export { findingKey } from './finding.ts'
+export { findingKey, gravestFirst } from './finding.ts'
 export type { Check, Evidence, Finding, Verdict } from './finding.ts'
 export { doubtBy, LIMITS, limitOf, limitProblems } from './limits.ts'
 export type { DoubtId, Limit, LimitId } from './limits.ts'

@@ -1,4 +1,4 @@
-import { goFindings, listed, provenNoMore, type Finding, type GoFinding, type ProgramRead, type Scene } from '@rook/core'
+import { goFindings, gravestFirst, listed, provenNoMore, type Finding, type GoFinding, type ProgramRead, type Scene } from '@rook/core'
 import type { Entry, EntryContent, GiveGoBody, GoPage, ProgramIssue } from '@rook/contract'
 import type { Connection } from '../db/client.ts'
 import { programUse } from '../db/schema.ts'
@@ -30,7 +30,7 @@ async function held(lane: Lane, setup: string, reads: ProgramReads, now: string)
   const proven = issues.filter((one) => one.proven).sort((one, other) => other.proven!.at.localeCompare(one.proven!.at))[0] ?? null
   const read = issue && (await reads.of(issue.hash, scene.machine, () => contentOf(lane, issue.hash)))
   const findings = issue && read ? [...ofIssue(issue, proven), ...goFindings(read, scene)] : []
-  return { issue, proven, read, scene, findings: findings.sort(byGravity) }
+  return { issue, proven, read, scene, findings: findings.sort(gravestFirst) }
 }
 
 /** Reads the program before anything is held: a long one takes longer than a transaction may. */
@@ -42,9 +42,6 @@ async function readBefore({ pool, db, kept }: Connection, setup: string, reads: 
   const { record } = await loadMachine(lane, plan.machine)
   await reads.of(issue.hash, record, () => contentOf(lane, issue.hash))
 }
-
-const GRAVITY = { stop: 0, query: 1, clear: 2 }
-const byGravity = (one: GoFinding, other: GoFinding) => GRAVITY[one.verdict] - GRAVITY[other.verdict]
 
 /** A text that is not the one that parts were proven with is looked at first. */
 function ofIssue(issue: ProgramIssue, proven: ProgramIssue | null): GoFinding[] {

@@ -1,3 +1,4 @@
+import { gravestFirst } from '../../check/index.ts'
 import type { GoCheck, GoFinding } from './finding.ts'
 import { slots } from './slots.ts'
 import { stock } from './stock.ts'
@@ -13,8 +14,7 @@ const CHECKS: readonly GoCheck[] = [slots, tools, travel, stock, written, text]
 
 /** What a program and the record of its setup say of each other: stops first, then queries, then what is clear. */
 export function goFindings(read: ProgramRead, scene: Scene): GoFinding[] {
-  const gravity = { stop: 0, query: 1, clear: 2 }
-  return CHECKS.flatMap((check) => check({ read, scene })).sort((one, other) => gravity[one.verdict] - gravity[other.verdict])
+  return CHECKS.flatMap((check) => check({ read, scene })).sort(gravestFirst)
 }
 
 export type { GoFinding, Mend } from './finding.ts'
