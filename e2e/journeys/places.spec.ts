@@ -109,6 +109,15 @@ for (const theme of ['day', 'night'])
     }
   })
 
+test('only the sheet scrolls: what is hidden for the eye makes no page longer', async ({ page, shop }) => {
+  await signIn(page, shop)
+  for (const path of [...READ, '/exchange/mill-3/held']) {
+    await goTo(page, path)
+    const over = () => page.evaluate(() => document.documentElement.scrollHeight - innerHeight)
+    await expect.poll(over, path).toBeLessThanOrEqual(0)
+  }
+})
+
 test('nothing scrolls sideways on a small tablet or a phone', async ({ page, shop }) => {
   await signIn(page, shop)
   for (const path of NARROW) {

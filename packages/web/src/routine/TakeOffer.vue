@@ -87,7 +87,7 @@ async function takePosition(): Promise<void> {
     Object.fromEntries(
       into.map(({ id, axis }) => [id, plainFigure(taken.positions.find((one) => one.axis === axis)!.value as Nm, props.machine.unit)]),
     ),
-    {},
+    props.inputs.some(({ id }) => id === 'display') ? { display: 'machine' } : {},
   )
 }
 

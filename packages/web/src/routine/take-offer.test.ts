@@ -75,6 +75,15 @@ describe('what can be taken over the wire', () => {
     expect(box.emitted('take')).toEqual([['a', { reading: '-318.204' }, {}]])
   })
 
+  it('is said to be of the machine display, where the sheet asks', async () => {
+    const display = { kind: 'choice', id: 'display', label: 'Display', shown: 'list', options: [] } as InputSpec
+    const answer = ok({ ...TAKEN, positions: [{ axis: 'X', value: mm(-318.204) }] })
+    const { box, button } = await offer({}, [reading('reading', 'X'), display], 'reading', {}, answer)
+    await button().trigger('click')
+    await flushPromises()
+    expect(box.emitted('take')).toEqual([['a', { reading: '-318.204' }, { display: 'machine' }]])
+  })
+
   it('is a whole position where several axes are read at one moment, and only those', async () => {
     const inputs = [reading('readingX', 'X', 'now'), reading('readingY', 'Y', 'now'), reading('X2', 'X', 'later')]
     const { box } = await offer({}, inputs, 'readingX')
