@@ -52,9 +52,16 @@ const compensates =
 const frame =
   (words: string | null): Does =>
   ({ state, listing }, given) => {
+    // What was programmed in one frame is no place in another.
+    if (state.frame !== words) state.at = nowhere()
     state.frame = words
     if (words !== null) listing.notFollowed(given.block.line, textOf(given), `${words}: no place is told until it is off`)
   }
+
+/** Round a cylinder whose radius C says; C0 ends it. */
+function wraps(doing: Doing, given: Given): void {
+  frame(numberOf(given, 'C') === 0 ? null : 'cylindrical interpolation')(doing, given)
+}
 
 const calls =
   (slot: (given: Given) => string | null): Does =>
@@ -175,6 +182,12 @@ export const CODES: ReadonlyMap<number, Does> = new Map<number, Does>([
   [160, frame('polar coordinates')],
   [150, frame(null)],
   [434, frame('tool centre point control')],
+  [121, frame('polar interpolation')],
+  [1120, frame('polar interpolation')],
+  [131, frame(null)],
+  [1130, frame(null)],
+  [71, wraps],
+  [1070, wraps],
   [510, frame('scaling')],
   [500, frame(null)],
   [511, frame('mirror')],
@@ -255,5 +268,5 @@ export const PROBES: ReadonlySet<number> = new Set([310, 382, 383, 384, 385])
 
 /** Codes that change nothing of what is told here: dwell, exact stop, feed and speed modes, tapping modes. */
 export const SILENT: ReadonlySet<number> = new Set([
-  40, 50, 51, 80, 90, 110, 220, 230, 270, 600, 610, 620, 630, 640, 930, 940, 950, 960, 970, 980, 990,
+  40, 50, 51, 80, 90, 110, 220, 230, 270, 600, 610, 611, 620, 630, 640, 930, 940, 950, 960, 970, 980, 990,
 ])

@@ -177,7 +177,8 @@ describe('how far it goes', () => {
     expect(why(lines('G91 G28 Z0.', 'G90 G54'))).toEqual([])
     expect(why(lathe('G28 U0 W0', 'T0101'))).toEqual([])
     const scaled = lines(...START, 'G51 X0 Y0 P2.', 'G1 X500. F100', 'G50', 'G1 X5.')
-    expect(span(scaled, 'feed', 'X')).toEqual([5, 500])
+    // Nobody knows where X500 was, scaled: only the place that is said after it is told.
+    expect(span(scaled, 'feed', 'X')).toEqual([5, 5])
     expect(why(scaled)).toEqual(['5: scaling: no place is told until it is off'])
   })
 })
@@ -382,6 +383,17 @@ describe('what is not understood', () => {
     expect(why(program)).toEqual(['5: G777 is not known, and so is where it goes'])
     expect(span(program, 'feed', 'X')).toEqual([7, 7])
     expect(why(lines(...START, 'G777 X5.', 'G91 G1 X7. F100'))).toContain('6: X is counted from where nobody knows')
+  })
+
+  it.each([
+    ['G12.1', 'G13.1', 'polar interpolation'],
+    ['G112', 'G113', 'polar interpolation'],
+    ['G7.1 C20.', 'G7.1 C0.', 'cylindrical interpolation'],
+    ['G107 C20.', 'G107 C0.', 'cylindrical interpolation'],
+  ])('tells no place between %s and %s', (on, off, words) => {
+    const program = lines(...START, on, 'G1 X99. F100', off, 'G1 X7.')
+    expect(why(program)).toEqual([`5: ${words}: no place is told until it is off`])
+    expect(span(program, 'feed', 'X')![1]).toBeLessThan(99)
   })
 
   it('is one error where it stands together', () => {

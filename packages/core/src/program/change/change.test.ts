@@ -119,6 +119,13 @@ describe('the record in the head of a program', () => {
     expect(withHeader(['%', 'G21'], HEADER.slice(0, 1), true)).toEqual(['%', WRITTEN[0], 'G21'])
   })
 
+  it('never cuts a figure: what is long takes several lines', () => {
+    const long = 'T12 Chamfer mill 8, reground twice, long holder: H12 length 84.9340, D12 radius 4.0000'
+    const lines = withHeader(['%'], [long], true).slice(1)
+    expect(lines).toEqual(['(RECORD: T12 CHAMFER MILL 8, REGROUND TWICE, LONG HOLDER: H12)', '(RECORD: LENGTH 84.9340, D12 RADIUS 4.0000)'])
+    expect(withHeader(['%', ...lines], [], true)).toEqual(['%'])
+  })
+
   it('takes the place of the one before, and changes no other comment', () => {
     const own = ['%', 'O10 (ONE PART)', '(RECORD SPEED)', 'G54 (RECORD: NOT ALONE)', 'M30']
     const once = withHeader(own, HEADER, true)

@@ -7,8 +7,8 @@ import { wordsOf } from './words.ts'
 
 /** What every line of a record's header begins with, so that the next one takes its place. */
 const SIGN = 'RECORD'
-/** Comments longer than this are cut by controls. */
-const LONGEST = 68
+/** Comments longer than this are cut by controls; a figure that is cut would be another one. */
+const LONGEST = 58
 const IS_HEADER = new RegExp(`^\\s*\\(${SIGN}: [^)]*\\)\\s*$`)
 
 /**
@@ -58,7 +58,7 @@ export function withHeader(lines: readonly string[], header: readonly string[], 
   const bare = lines.filter((line) => !IS_HEADER.test(line))
   const number = bare.findIndex((line) => wordsOf(line, semicolon).some(({ letter }) => letter === 'O'))
   const at = number >= 0 ? number + 1 : bare.findIndex((line) => line.trim().startsWith('%')) + 1
-  return [...bare.slice(0, at), ...header.map((line) => `(${SIGN}: ${plain(line)})`), ...bare.slice(at)]
+  return [...bare.slice(0, at), ...header.flatMap((line) => wrapped(plain(line)).map((part) => `(${SIGN}: ${part})`)), ...bare.slice(at)]
 }
 
 /** In the characters that every control shows. */
@@ -71,4 +71,11 @@ const plain = (text: string): string =>
     .replace(/[^\x20-\x7e]/g, '?')
     .replace(/\s+/g, ' ')
     .trim()
-    .slice(0, LONGEST)
+
+/** In as many lines as it takes, broken between words. */
+function wrapped(text: string): string[] {
+  return text.split(' ').reduce<string[]>((lines, word) => {
+    const last = lines.at(-1)
+    return last !== undefined && last.length + word.length < LONGEST ? [...lines.slice(0, -1), `${last} ${word}`] : [...lines, word]
+  }, [])
+}
