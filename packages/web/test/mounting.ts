@@ -14,11 +14,14 @@ export function signedIn(role: Role = 'lead'): Pinia {
   return pinia
 }
 
-/** Puts a component on a page with what every page has: store, queries, and links that lead nowhere. */
+/**
+ * Puts a component on a page with what every page has: store, queries, and links that lead nowhere.
+ * @param at the address that the page has; none where it does not matter
+ */
 export function put(
   component: Component,
   props: Record<string, unknown>,
-  { role, ...options }: { slots?: Record<string, string>; role?: Role } = {},
+  { role, at, ...options }: { slots?: Record<string, string>; role?: Role; at?: string } = {},
 ): VueWrapper {
   const Nowhere = { template: '<span/>' }
   const names = [
@@ -47,8 +50,10 @@ export function put(
     'practice',
     'held',
   ]
+  const history = createMemoryHistory()
+  if (at) history.replace(at)
   const router = createRouter({
-    history: createMemoryHistory(),
+    history,
     routes: [
       ...names.map((name) => ({
         path: `/${name}/:entry?/:setup?/:step?/:machine?/:assembly?/:gauge?/:part?/:operation?/:issue?`,

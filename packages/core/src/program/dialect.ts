@@ -15,7 +15,7 @@ export interface Dialect extends ProgramWords {
 }
 
 /** What is usual for a kind of machine. */
-export const usualWords = (kind: MachineKind): ProgramWords => ({
+const usualWords = (kind: MachineKind): ProgramWords => ({
   bare: 'units',
   tool: kind === 'lathe' ? 'Tttoo' : 'T M6',
   semicolon: true,

@@ -15,7 +15,7 @@ export function readProgram(pieces: () => Iterable<string>, dialect: Dialect, on
   return reader.end()
 }
 
-export { dialectOf, usualWords } from './dialect.ts'
+export { dialectOf } from './dialect.ts'
 export type { Dialect } from './dialect.ts'
 export type { Extents, Reached, Span } from './extents.ts'
 export type { CalledSlot, CalledSub, CalledTool, Move, NotFollowed, ProgramRead, ReadError, WrittenValue } from './read.ts'

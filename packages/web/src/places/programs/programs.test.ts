@@ -160,4 +160,13 @@ describe('issues of a program', () => {
     await vi.waitFor(() => expect(wrapper.findAll('[data-line]').map((line) => line.text())).toEqual(['1 %', '2 O2417']))
     expect([stretchAround(null), stretchAround(3), stretchAround(500)]).toEqual([1, 1, 460])
   })
+
+  it('are shown over the stock alone where the setup that was asked for is not there', async () => {
+    serverThat({
+      [`GET /api/programs/${ISSUE.id}`]: ok({ issue: ISSUE, from: 1, lines: ['%', 'O2417'] }),
+      'GET /api/setups/gone': refused(404, 'Setup gone is not known here.'),
+    })
+    const wrapper = put(ProgramPage, { issue: ISSUE.id }, { at: '/programs/x?setup=gone' })
+    await vi.waitFor(() => expect(textOf(wrapper)).toContain('Setup gone is not known here. It stands over the stock alone.'))
+  })
 })
