@@ -125,7 +125,7 @@ function presets({ state, listing, length }: Doing, given: Given): void {
     }
   state.shift = shift
   if (AXES.some((axis) => shift[axis] === null))
-    listing.notFollowed(given.block.line, textOf(given), 'where the tool stood is not known, and so is where this puts the zero')
+    listing.notFollowed(given.block.line, textOf(given), 'where the tool stood is not known, nor is where this puts the zero')
 }
 
 function takesLength({ state, listing }: Doing, given: Given): void {

@@ -380,7 +380,7 @@ describe('what is not understood', () => {
       { word: 'M205', times: 2, line: 6 },
     ])
     // Nobody knows whether and where G777 went: X is known again with the next place that is said.
-    expect(why(program)).toEqual(['5: G777 is not known, and so is where it goes'])
+    expect(why(program)).toEqual(['5: G777 is not known, nor is where it goes'])
     expect(span(program, 'feed', 'X')).toEqual([7, 7])
     expect(why(lines(...START, 'G777 X5.', 'G91 G1 X7. F100'))).toContain('6: X is counted from where nobody knows')
   })

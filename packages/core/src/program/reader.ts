@@ -244,7 +244,7 @@ export class ProgramReader {
   /** Whoever does not know a code does not know where its block goes either. */
   private strange(code: number, given: Given): void {
     this.listing.unknown(given.block.line, `G${code / 10}`)
-    if (this.goes(given)) this.leaves(given, `G${code / 10} is not known, and so is where it goes`)
+    if (this.goes(given)) this.leaves(given, `G${code / 10} is not known, nor is where it goes`)
   }
 
   /** The axes that a block names stand nobody knows where afterwards. */
@@ -308,6 +308,7 @@ export class ProgramReader {
     const station = String(Number(digits.length > 2 ? digits.slice(0, -2) : digits))
     const offset = String(Number(digits.length > 2 ? digits.slice(-2) : digits))
     if (state.tool !== station) listing.tool(line, station)
+    state.contour = null
     state.tool = station
     state.length = offset !== '0'
     state.at = { X: null, Y: null, Z: null }
