@@ -114,6 +114,7 @@ export class PracticeMachine {
     for (const [axis, { max }] of Object.entries(this.spec.axes)) this.at[axis] = max
     Object.assign(this.lag, Object.fromEntries(this.axes.map((axis) => [axis, 0])))
     this.homed = true
+    this.cutFrom = null
     this.touching = null
   }
 
@@ -153,7 +154,6 @@ export class PracticeMachine {
       return
     }
     const clear = Math.max(this.firstFree(way), this.backTo(axis, way))
-    this.cutFrom = null
     const met = firstMet(way.length * (1 - clear), (share) => way.meets(clear + share * (1 - clear)) !== null)
     if (met === null) {
       this.go(axis, way.to, RAPID)
@@ -315,6 +315,7 @@ export class PracticeMachine {
     const start = this.now()
     this.motion = { axis, from, to, start, ends: start + (Math.abs(to - from) / speed) * 1000 }
     this.at[axis] = to
+    this.cutFrom = null
   }
 
   private mayMove(): void {

@@ -249,6 +249,15 @@ describe('a lathe', () => {
       lathe.jog('Z', -30)
       expect(lathe.machine.alarm).toBe('T1 RAN INTO THE BAR')
     }
+    // Once it has gone elsewhere, what was cut is in the way like anything else.
+    const lathe = turning()
+    lathe.jog('X', -191.2)
+    lathe.jog('Z', -445)
+    lathe.cut('Z', -20)
+    lathe.jog('Z', 60)
+    lathe.jog('X', -20)
+    lathe.jog('Z', -80)
+    expect(lathe.machine.alarm).toBe('T1 RAN INTO THE BAR')
   })
 
   it('turns to what slot, geometry and wear add up to', () => {
