@@ -95,7 +95,7 @@ test('text and path of a program lead to each other, over the stock and as far a
 
   await page.getByLabel('as far as Mill 3 goes').uncheck()
 
-  // Line 16 is chosen in the text. Between T4's line 12 at Y6 and T12's line 72 at Y0.5 the nearer counts: with T12 alone, its own.
+  // Line 16 is chosen in the text. Between T4's line 12 at Y6 and T12's line 81 at Y0.5 the nearer counts: with T12 alone, its own.
   await page.locator('[data-line="16"]').click()
   await expect(page).toHaveURL(/line=16/)
   const between = async () => {
@@ -107,5 +107,5 @@ test('text and path of a program lead to each other, over the stock and as far a
   await expect(page.locator('li[aria-current]')).toHaveAttribute('data-line', '12')
   await pick(page, 'Tool', 'T12')
   await between()
-  await expect(page.locator('li[aria-current]')).toHaveAttribute('data-line', '72')
+  await expect(page.locator('li[aria-current]')).toHaveAttribute('data-line', '81')
 })

@@ -14,7 +14,7 @@ const wrong = (turret: Partial<TurretForm>) => problemsOf(read(turret).error?.is
 
 describe('a lathe\u2019s record as it is typed', () => {
   it('comes back as it was, special stations, chucks and conventions with it', () => {
-    expect(read({}).data).toEqual(RECORD)
+    expect(read({}).data).toEqual({ ...RECORD, dialect: null })
   })
 
   it('keeps further turrets that the form does not show', () => {
