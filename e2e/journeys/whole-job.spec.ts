@@ -12,7 +12,7 @@ const PROGRAM = readFileSync(new URL('../../demo/programs/O2417.nc', import.meta
   'ISSUE 5: DRILL 0.5 DEEPER, CHAMFER SLOWER',
   'ISSUE 6: RECESS SLOWER',
 )
-const asSeen = (value: number, decimals = 4) => value.toFixed(decimals).replace('-', '\u2212')
+const asSeen = (value: number) => value.toFixed(4).replace('-', '\u2212')
 
 /** Takes what the machine shows into the open step, and records it. */
 async function takeAndRecord(page: Page, read: string): Promise<void> {

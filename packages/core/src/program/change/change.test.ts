@@ -122,7 +122,9 @@ describe('the record in the head of a program', () => {
   it('never cuts a figure: what is long takes several lines', () => {
     const long = 'T12 Chamfer mill 8, reground twice, long holder: H12 length 84.9340, D12 radius 4.0000'
     const lines = withHeader(['%'], [long], true).slice(1)
-    expect(lines).toEqual(['(RECORD: T12 CHAMFER MILL 8, REGROUND TWICE, LONG HOLDER: H12)', '(RECORD: LENGTH 84.9340, D12 RADIUS 4.0000)'])
+    expect(lines).toEqual(['(RECORD: T12 CHAMFER MILL 8, REGROUND TWICE, LONG HOLDER:)', '(RECORD: H12 LENGTH 84.9340, D12 RADIUS 4.0000)'])
+    // Without a comma it is broken between words.
+    expect(withHeader([], ['G54 ' + 'X -313.2037 '.repeat(7)], true)).toHaveLength(2)
     expect(withHeader(['%', ...lines], [], true)).toEqual(['%'])
   })
 

@@ -8,7 +8,7 @@ import { wordsOf } from './words.ts'
 /** What every line of a record's header begins with, so that the next one takes its place. */
 const SIGN = 'RECORD'
 /** Comments longer than this are cut by controls; a figure that is cut would be another one. */
-const LONGEST = 58
+const LONGEST = 64
 const IS_HEADER = new RegExp(`^\\s*\\(${SIGN}: [^)]*\\)\\s*$`)
 
 /**
@@ -72,10 +72,13 @@ const plain = (text: string): string =>
     .replace(/\s+/g, ' ')
     .trim()
 
-/** In as many lines as it takes, broken between words. */
-function wrapped(text: string): string[] {
-  return text.split(' ').reduce<string[]>((lines, word) => {
+/** In as many lines as it takes: a figure stays with its name, and is never cut. */
+const wrapped = (text: string): string[] =>
+  packed(text.split(/(?<=[,:]) /)).flatMap((line) => (line.length > LONGEST ? packed(line.split(' ')) : [line]))
+
+/** Pieces put together again, as many on a line as it takes. */
+const packed = (pieces: readonly string[]): string[] =>
+  pieces.reduce<string[]>((lines, piece) => {
     const last = lines.at(-1)
-    return last !== undefined && last.length + word.length < LONGEST ? [...lines.slice(0, -1), `${last} ${word}`] : [...lines, word]
+    return last !== undefined && last.length + piece.length < LONGEST ? [...lines.slice(0, -1), `${last} ${piece}`] : [...lines, piece]
   }, [])
-}
