@@ -67,6 +67,11 @@ export const setupRecord = z
     answers: z.array(
       z.object({ entry: z.uuid(), title: z.string(), verdict: z.string(), sentence: z.string(), reason: z.string(), by: z.string() }),
     ),
+    /** The go that was given last, and the text of the program that it was given for; older records say nothing of it. */
+    go: z
+      .object({ entry: z.uuid(), at: instant, by: z.string(), issue: z.int(), name: z.string(), hash: z.string().regex(/^[0-9a-f]{64}$/) })
+      .nullable()
+      .optional(),
     firstRun: z.object({ at: instant, by: z.string(), observed: z.string(), lapsed: z.string().nullable() }).nullable(),
     corrections: z.array(z.object({ entry: z.uuid(), title: z.string(), at: instant, by: z.string() })),
     parts: z.object({ made: z.int(), scrapped: z.int(), reasons: z.array(z.string()) }),

@@ -1,9 +1,11 @@
-import { randomUUID } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
+import { gzipSync } from 'node:zlib'
 import { mm } from '@rook/core'
 import {
   setupRecord,
   type Entry,
+  type GoPage,
   type OperationRecord,
   type PartPage,
   type RecordCompared,
@@ -105,6 +107,31 @@ describe('a setup record', () => {
     expect(text.match(/page \d+ of \d+/g)).toEqual(Array.from({ length: totalPages }, (_, at) => `page ${at + 1} of ${totalPages}`))
     const links = (await (await document.getPage(1)).getAnnotations()) as { url?: string }[]
     expect(links.map(({ url }) => url)).toContain(`${shop.url}/setup/now`)
+  })
+
+  it('says which text of the program had its go, when and by whom', async () => {
+    expect(record.go).toBeNull()
+    const text = '%\nO42\nG21 G90\nG53 G0 Z0.\nM30\n%'
+    const { plan } = (await setter.send<{ plan: { operation: string } }>('GET', '/api/machines/mill-3/scene?setup=now')).body
+    const kept = await setter.send<{ id: string }>('POST', `/api/operations/${plan.operation}/programs`, {
+      id: randomUUID(),
+      name: 'O42.NC',
+      gzip: gzipSync(text).toString('base64'),
+      note: null,
+      basis: null,
+    })
+    const { body: go } = await setter.send<GoPage>('GET', '/api/setups/now/go')
+    const asked = go.findings.filter(({ verdict }) => verdict === 'query').map(({ id }) => [id, 'in the air'])
+    const answers = Object.fromEntries(asked) as Record<string, string>
+    const given = await setter.send<Entry>('POST', '/api/setups/now/go', { id: randomUUID(), issue: kept.body.id, answers })
+    expect(given.status, JSON.stringify(given.body)).toBe(200)
+    const { body: now } = await setter.send<SetupRecord>('GET', '/api/setups/now/record')
+    const hash = createHash('sha256').update(text).digest('hex')
+    expect(now.go).toEqual({ entry: given.body.content.id, at: given.body.content.at, by: 'Marrow', issue: 1, name: 'O42.NC', hash })
+    expect(digestOf(now)).toBe(now.digest)
+    const answer = await fetch(`${shop.url}/api/setups/now/record.pdf?paper=a4`, { headers: { cookie: setter.cookie } })
+    const { text: printed } = await extractText(await getDocumentProxy(new Uint8Array(await answer.arrayBuffer())), { mergePages: true })
+    expect(printed.replace(/\s+/g, ' ')).toContain(`with issue 1 of O42.NC, SHA-256 ${hash.slice(0, 16)}.`)
   })
 
   it('is refused for other paper, and for a setup that is not there', async () => {

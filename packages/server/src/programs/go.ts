@@ -63,14 +63,24 @@ interface Given {
   at: Date
   by: string
   issue: string
+  /** Number of the issue, the name of its file, and the hash of its text. */
+  number: number
+  name: string
+  hash: string
   findings: EntryContent['findings']
 }
 
 const LAST_GO = `
-  SELECT u.entry, u.at, e."by", u.issue, e.content -> 'findings' AS findings
-  FROM program_use u JOIN entry e ON e.id = u.entry
+  SELECT u.entry, u.at, e."by", u.issue, i.issue AS number, i.name, i.text AS hash, e.content -> 'findings' AS findings
+  FROM program_use u JOIN entry e ON e.id = u.entry JOIN program_issue i ON i.id = u.issue
   WHERE u.setup = $1 AND u.kind = 'go' AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = u.entry AND k.kind = 'correction')
   ORDER BY u.at DESC LIMIT 1`
+
+/** The go that was given last for a setup and not taken back. */
+export async function lastGoOf({ client }: Pick<Lane, 'client'>, setup: string): Promise<Given | null> {
+  const { rows } = await client.query<Given>({ name: 'last-go', text: LAST_GO, values: [setup] })
+  return rows[0] ?? null
+}
 
 /** Why a go that was given no longer holds, in sentences; empty while it does. */
 function changedSince({ at, issue, findings }: Given, now: Held): string[] {
@@ -94,8 +104,7 @@ export async function goOf(connection: Connection, setup: string, reads: Program
     connection,
     async (lane) => {
       const found = await held(lane, setup, reads, now)
-      const { rows } = await lane.client.query<Given>({ name: 'last-go', text: LAST_GO, values: [setup] })
-      const [last] = rows
+      const last = await lastGoOf(lane, setup)
       const { issue, proven, read, findings } = found
       return {
         issue,

@@ -25,6 +25,7 @@ import type { Lane } from '../db/transaction.ts'
 import { loadMachine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
 import { loadSceneAt } from '../ledger/scene-past.ts'
+import { lastGoOf } from '../programs/go.ts'
 import { remarksOn } from '../remarks/remarks.ts'
 import { standingEntries, type SetupEntry } from '../setups/entries.ts'
 import { describe, loadSetupPlan, type SetupRow } from '../setups/load.ts'
@@ -75,6 +76,7 @@ export async function gather(lane: Lane, id: string, now: string): Promise<Gathe
     steps: setup.steps.map(({ title, state, at, by, reason, again }) => ({ title, state, at, by, reason: again ?? reason })),
     toSee: setup.toSee.map((readout) => ({ sentence: readout.sentence, shown: readoutText(readout, machine), seen: readout.seen })),
     answers: await answersOf(lane, entries),
+    go: await goOf(lane, id),
     firstRun: firstRunOf(setup, entries),
     corrections: entries.filter(({ kind }) => kind === 'wear').map(({ id: of, title, at, by }) => ({ entry: of, title, at, by })),
     parts: await partsOf(lane, id),
@@ -193,6 +195,13 @@ async function answersOf({ db }: Lane, entries: readonly SetupEntry[]): Promise<
         : [{ ...row, by: released?.person.name ?? row.by, verdict: finding.verdict, sentence: finding.sentence, reason: said }]
     }),
   )
+}
+
+async function goOf(lane: Lane, id: string): Promise<SetupRecord['go']> {
+  const given = await lastGoOf(lane, id)
+  if (!given) return null
+  const { entry: of, at, by, number, name, hash } = given
+  return { entry: of, at: at.toISOString(), by, issue: number, name, hash }
 }
 
 function firstRunOf({ proven }: Setup, entries: readonly SetupEntry[]): SetupRecord['firstRun'] {

@@ -52,7 +52,12 @@ export async function asPdf({ record, scene }: Gathered, paper: Paper, address: 
   toSee(page, record)
   answers(page, record)
   page.heading('First run and parts')
-  const { firstRun, parts } = record
+  const { go, firstRun, parts } = record
+  page.text(
+    go
+      ? `Go ${when(go.at)} by ${go.by}, with issue ${go.issue} of ${go.name}, SHA-256 ${go.hash.slice(0, 16)}.`
+      : 'No go was given for a text of its program.',
+  )
   page.text(
     firstRun
       ? `Proven ${when(firstRun.at)} by ${firstRun.by}: ${firstRun.observed}${firstRun.lapsed ? ` No longer: ${firstRun.lapsed}.` : ''}`
