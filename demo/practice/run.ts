@@ -51,19 +51,21 @@ async function introduce(url: string): Promise<void> {
   for (const { spec, ports: open, machine } of running) {
     const [agent, line] = [`http://127.0.0.1:${open.agent}`, `127.0.0.1:${open.line}`]
     const path = `/api/machines/${spec.id}`
+    // On the first day the control holds what the ledger does, as after a shift that typed everything.
+    // It does so before anybody looks at it.
+    if (machine.table() === '') {
+      const scene = await ask<{ tools: { number: string }[] }>('GET', `${path}/scene`)
+      const file = await ask<{ text: string }>('POST', `${path}/values-out`, {
+        format: 'lines',
+        slots: spec.slots,
+        tools: scene?.tools.map(({ number }) => number) ?? [],
+        conversion: null,
+      })
+      if (file) machine.setTable(file.text)
+    }
     const known = await ask<{ agent: string | null; line: string | null; by: string | null }>('GET', `${path}/connection`)
     if (known && (known.by === null || (isOurs(known.agent) && known.agent !== agent)))
       await ask('PUT', `${path}/connection`, { agent, device: '', line, readsTable: true, sends: true })
-    // On the first day the control holds what the ledger does, as after a shift that typed everything.
-    if (machine.table() !== '') continue
-    const scene = await ask<{ tools: { number: string }[] }>('GET', `${path}/scene`)
-    const file = await ask<{ text: string }>('POST', `${path}/values-out`, {
-      format: 'lines',
-      slots: spec.slots,
-      tools: scene?.tools.map(({ number }) => number) ?? [],
-      conversion: null,
-    })
-    if (file) machine.setTable(file.text)
   }
   await ask('DELETE', '/api/session')
 }
