@@ -48,7 +48,7 @@ const turningSchema = z.object({
   tailstock: sizeSchema.nullable(),
 })
 
-/** How its control reads a program, where that is otherwise than usual. */
+/** How its control reads a program, where it differs from what is usual for its kind. */
 const dialectSchema = z
   .object({
     bare: z.enum(['units', 'increments']),

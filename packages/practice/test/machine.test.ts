@@ -204,8 +204,8 @@ describe('a program cuts what the registers say', () => {
 })
 
 describe('a lathe', () => {
-  const turning = (otherwise: Partial<typeof A_LATHE> = {}) => {
-    const lathe = at({ ...A_LATHE, ...otherwise })
+  const turning = (more: Partial<typeof A_LATHE> = {}) => {
+    const lathe = at({ ...A_LATHE, ...more })
     lathe.machine.take('T1')
     return lathe
   }

@@ -76,7 +76,7 @@ export interface MachineRecord {
   startUp: string[]
   /** How many tool offset numbers the control has: H and D run from 1 to this. */
   offsets: number
-  /** How its control reads a program, where that is otherwise than usual for its kind. */
+  /** How its control reads a program, where it differs from what is usual for its kind. */
   dialect?: Partial<ProgramWords> | null
   /** Limits of the checks that a lead has tightened for this machine; the shop's own elsewhere. */
   limits: Readonly<Record<string, number>>

@@ -241,13 +241,13 @@ export class ProgramReader {
     else if (code !== 650 && !SILENT.has(code)) this.strange(code, given)
   }
 
-  /** Whoever does not know a code does not know where its block goes either. */
+  /** A code that is not known may take its block anywhere: no place is told. */
   private strange(code: number, given: Given): void {
     this.listing.unknown(given.block.line, `G${code / 10}`)
     if (this.goes(given)) this.leaves(given, `G${code / 10} is not known, nor is where it goes`)
   }
 
-  /** The axes that a block names stand nobody knows where afterwards. */
+  /** After this block the place of the axes that it names is not known. */
   private leaves(given: Given, why: string): void {
     this.listing.notFollowed(given.block.line, textOf(given), why)
     for (const axis of this.motion.named(given)) this.state.at[axis] = null

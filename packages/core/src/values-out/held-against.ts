@@ -25,7 +25,7 @@ export interface HeldAgainst extends Pick<HeldRead, 'problems' | 'passedOver'> {
 /**
  * What a control says it holds, register by register beside the ledger.
  * @param whole true for a table that was read as a whole: what it has no line of, the control has not
- * @param conversion how the file counts lengths, where that is otherwise than the machine's record does
+ * @param conversion how the file counts lengths, where it differs from the machine's record
  * @returns a sentence where the file cannot be held against the ledger
  */
 export function heldAgainst(
@@ -56,7 +56,7 @@ export function heldAgainst(
   }
 }
 
-/** Registers that a control holds otherwise than the ledger, or not at all. */
+/** Registers whose figure in the control differs from the ledger's, or is missing there. */
 export const differing = ({ values, missing }: Pick<HeldAgainst, 'values' | 'missing'>): RegisterKey[] => [
   ...values.filter(({ same }) => !same).map(({ register }) => register),
   ...missing,

@@ -37,7 +37,7 @@ export const machine = pgTable(
     turrets: jsonb().$type<Turret[]>().notNull().default([]),
     /** What only a lathe's record says. */
     turning: jsonb().$type<TurningRecord>().notNull().default(PLAIN_TURNING),
-    /** How its control reads a program, where that is otherwise than usual. */
+    /** How its control reads a program, where it differs from what is usual for its kind. */
     dialect: jsonb().$type<Partial<ProgramWords>>(),
     limits: jsonb().$type<Record<string, number>>().notNull().default({}),
     /** What is looked at before the machine is used, a line each. */

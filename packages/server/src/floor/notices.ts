@@ -32,7 +32,7 @@ const MACHINE: Notice['mendedAt'] = { place: 'machine' }
 
 /**
  * What somebody should look at on a machine before anything else, most pressing first.
- * @param control registers that its control holds otherwise
+ * @param control registers whose figure in its control differs from the ledger's
  */
 export function noticesOf(
   record: MachineRecord,
@@ -151,7 +151,7 @@ function livesOver(tools: readonly MountedTool[]): Said[] {
 const SHOWN = 3
 const zerosFirst = (one: RegisterRef, other: RegisterRef) => Number(other.family === 'work') - Number(one.family === 'work')
 
-/** What the control was last read to hold otherwise than the ledger. */
+/** Registers that differed when the control was read last. */
 function controlNotice(differing: readonly string[]): Said[] {
   if (differing.length === 0) return []
   const names = differing

@@ -155,7 +155,7 @@ export class Overview {
   }
 }
 
-/** Registers that the machine's control was last read to hold otherwise than the ledger does now. */
+/** Registers whose figure, as the control was read last, differs from the ledger's now. */
 function differs({ control, machine: { template } }: CardRow, scene: Scene): string[] {
   if (control === null) return []
   const held = heldAgainst(control, scene, templateInForce(template as SettingTemplate | null, scene.machine), { whole: true })

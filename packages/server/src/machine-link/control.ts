@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { ControlState } from '@rook/contract'
-import { heldBecause, parseRegisterKey, readHeld, registerName, ZERO, type HeldRead } from '@rook/core'
+import { differing, heldBecause, parseRegisterKey, readHeld, registerName, ZERO, type HeldRead } from '@rook/core'
 import { and, desc, eq, isNotNull } from 'drizzle-orm'
 import type { Connection } from '../db/client.ts'
 import { controlAsk, controlRead, controlSent, person } from '../db/schema.ts'
@@ -56,15 +56,17 @@ export async function controlOf(connection: Connection, id: string, now: string)
   }
   if (!newest?.row.text) return { ...state, agree: 0, differ: [], problems: [] }
   const held = await compareHeld(connection, id, { text: newest.row.text, conversion: null }, now, { whole: true })
-  const differing: Differing[] = [
-    ...held.values.filter(({ same }) => !same),
-    // The whole table was read. A register without a line in it was never set in the control.
-    ...held.missing.map((register) => ({ register, name: registerName(parseRegisterKey(register)), held: null, ledger: null })),
-  ]
+  const inTable = new Map(held.values.map((one) => [one.register, one.held]))
+  // The whole table was read. A register without a line in it was never set in the control.
+  const differ = differing(held).map((register) => ({
+    register,
+    name: registerName(parseRegisterKey(register)),
+    held: inTable.get(register) ?? null,
+  }))
   return {
     ...state,
     agree: held.values.filter(({ same }) => same).length,
-    differ: differing.length > 0 ? await explained(connection, id, differing, now) : [],
+    differ: differ.length > 0 ? await explained(connection, id, differ, now) : [],
     problems: held.problems.map(({ line, sentence }) => `Line ${line}: ${sentence}`),
   }
 }
@@ -73,9 +75,9 @@ export async function controlOf(connection: Connection, id: string, now: string)
 const leftOutOf = (text: string): string[] =>
   [...text.matchAll(/\((.+? LEFT OUT, .+?)\)/g)].map(([, said]) => said!.toLowerCase().replace(/^\S+/, (first) => first.toUpperCase()))
 
-type Differing = Pick<ControlState['differ'][number], 'register' | 'name' | 'held' | 'ledger'>
+type Differing = Pick<ControlState['differ'][number], 'register' | 'name' | 'held'>
 
-function explained(connection: Connection, id: string, differing: readonly Differing[], now: string) {
+function explained(connection: Connection, id: string, differ: readonly Differing[], now: string) {
   return inTransaction(
     connection,
     async (lane): Promise<ControlState['differ']> => {
@@ -83,9 +85,9 @@ function explained(connection: Connection, id: string, differing: readonly Diffe
       const scene = await loadScene(lane, machine, null, now, 'read')
       const before = await formerOf(
         lane,
-        differing.flatMap(({ register }) => scene.standing[register]?.entry ?? []),
+        differ.flatMap(({ register }) => scene.standing[register]?.entry ?? []),
       )
-      return differing.map(({ register, name, held }) => {
+      return differ.map(({ register, name, held }) => {
         const standing = scene.standing[register]
         const ledger = standing?.value ?? null
         const former = before.get(`${standing?.entry} ${register}`) ?? null
@@ -220,9 +222,9 @@ async function sendNow(
     const refused = await line.write(text)
     if (refused !== null) return { outcome: 'refused', readBack: null, because: `The control refuses it: ${refused}.` }
     const readBack = await read()
-    const differing = await inTransaction(connection, (lane) => notEqual(lane, machine, text, readBack), { for: 'read' })
-    if (differing.length === 0) return { outcome: 'equal', readBack, because: null }
-    return { outcome: 'differs', readBack, because: `It came back otherwise: ${differing.slice(0, 5).join(', ')}.` }
+    const unequal = await inTransaction(connection, (lane) => notEqual(lane, machine, text, readBack), { for: 'read' })
+    if (unequal.length === 0) return { outcome: 'equal', readBack, because: null }
+    return { outcome: 'differs', readBack, because: `It came back otherwise: ${unequal.slice(0, 5).join(', ')}.` }
   } catch (error) {
     if (!(error instanceof NoAnswer)) throw error
     if (error instanceof NotOpen) return { outcome: 'refused', readBack: null, because: `${error.message} Nothing was sent.` }

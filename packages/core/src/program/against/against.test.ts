@@ -252,7 +252,7 @@ describe('what the machine\u2019s record says of a program', () => {
   it('ends the question what a length without a point counts', () => {
     expect(on(null)).toEqual({
       verdict: 'query',
-      says: 'A length without a decimal point, once, counts whole units; some controls count otherwise: say it in the machine\u2019s record.',
+      says: 'A length without a decimal point, once, counts whole units; other controls count differently: say in the machine\u2019s record how this one does.',
       furthest: 80,
       least: 10,
     })

@@ -61,6 +61,8 @@ const times = (n: number) => (n === 1 ? 'once' : `${n} times`)
 function withoutPoint(often: number, machine: MachineRecord): string {
   const { bare, increments } = dialectOf(machine)
   const counts = bare === 'units' ? 'whole units' : `steps of ${formatExact(increments[machine.unit], machine.unit)} ${machine.unit}`
-  const said = machine.dialect?.bare ? `as ${machine.name}’s record says` : 'some controls count otherwise: say it in the machine’s record'
+  const said = machine.dialect?.bare
+    ? `as ${machine.name}’s record says`
+    : 'other controls count differently: say in the machine’s record how this one does'
   return `A length without a decimal point, ${times(often)}, counts ${counts}; ${said}.`
 }

@@ -44,7 +44,7 @@ export function changed(lines: readonly string[], wanted: Wanted, record: FromRe
   return 'refused' in out ? out : { lines: out }
 }
 
-/** A line that is otherwise: with what it was where each line answers one, and else as it goes or comes. */
+/** A line that differs: what it was and what it is. Where lines are added or taken out, one of the two is null. */
 export interface ChangedLine {
   number: number
   was: string | null
