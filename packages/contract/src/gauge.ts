@@ -16,7 +16,17 @@ export const gaugeRecord = (gaugeSchema as unknown as z.ZodObject)
  * What can happen to a gauge. `failed` looks back: what was measured since its last calibration is in doubt.
  * `knocked` and `stylus-changed` look ahead: it must be calibrated before it counts again.
  */
-export const gaugeEventKind = z.enum(['added', 'calibrated', 'checked', 'failed', 'knocked', 'stylus-changed', 'withdrawn', 'returned'])
+export const gaugeEventKind = z.enum([
+  'added',
+  'calibrated',
+  'checked',
+  'failed',
+  'knocked',
+  'stylus-changed',
+  'withdrawn',
+  'returned',
+  'taken-back',
+])
 export type GaugeEventKind = z.infer<typeof gaugeEventKind>
 
 export const gaugeEvent = z
@@ -39,7 +49,7 @@ export type GaugeEvent = z.infer<typeof gaugeEvent>
 export const gaugeEventBody = z
   .object({
     id: z.uuid(),
-    kind: gaugeEventKind.exclude(['added']),
+    kind: gaugeEventKind.exclude(['added', 'taken-back']),
     note: reason,
     size: nmSchema.nullable().default(null),
     uncertainty: nmSchema.nullable().default(null),
@@ -72,6 +82,7 @@ export const LEAST_FOR_GAUGE: Readonly<Record<GaugeEventKind, Role>> = {
   calibrated: 'lead',
   withdrawn: 'lead',
   returned: 'lead',
+  'taken-back': 'lead',
   checked: 'operator',
   failed: 'operator',
   knocked: 'operator',

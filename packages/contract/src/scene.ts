@@ -39,6 +39,7 @@ export const provenanceFields = {
   angles: z.object({ A: angle, B: angle, C: angle }).partial().default({}),
   edge: z.uuid().nullable().default(null),
   warmth: z.enum(['cold', 'warm']).nullable().default(null),
+  found: z.object({ at: instant, by: z.string() }).nullable().default(null),
   turned: z
     .object({ surface: z.enum(['outside', 'bore']), diameter: nmSchema })
     .nullable()

@@ -27,11 +27,13 @@ export interface Marks {
   turned: { surface: 'outside' | 'bore'; diameter: Nm } | null
   /** Whether the machine was cold or warm; null where nobody said it. */
   warmth: 'cold' | 'warm' | null
+  /** For a figure that went along with its tool: when and by whom it was found; null where the entry that wrote it found it. */
+  found: { at: string; by: string } | null
 }
 
 /** Where a value comes from: kept with it in this one shape from the routine to the database's column. */
 export interface Provenance extends Marks {
-  /** The entry whose measurement this is: another one than the latest after a correction put it back. */
+  /** The entry whose measurement this is: another one than the one that wrote it where the figure went along with its tool. */
   origin: string
   /** Tool lengths, constants and radii that it was worked out with. */
   rests: readonly Rest[]
@@ -40,10 +42,14 @@ export interface Provenance extends Marks {
 }
 
 /** Marks of a value of which nothing special is said. */
-export const PLAIN_MARKS: Marks = { byEye: false, fromHeight: false, angles: {}, edge: null, turned: null, warmth: null }
+export const PLAIN_MARKS: Marks = { byEye: false, fromHeight: false, angles: {}, edge: null, turned: null, warmth: null, found: null }
 
 /** Provenance of a value of which only the entry is known. */
 export const bareProvenance = (origin: string): Provenance => ({ ...PLAIN_MARKS, origin, rests: [], gauges: [] })
+
+/** When and by whom a figure was found, wherever it has gone since: gauges that failed are judged by that moment. */
+export const foundOf = ({ at, by, found }: { at: string; by: string } & Pick<Marks, 'found'>): { at: string; by: string } =>
+  found ?? { at, by }
 
 const MARKS = Object.keys(PLAIN_MARKS) as (keyof Marks)[]
 

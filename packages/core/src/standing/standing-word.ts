@@ -1,6 +1,6 @@
 import { doubtOf } from '../gauge/index.ts'
 import { asRegister, isReach, layoutOf, numberOf, parseRegisterKey, registerName, type RegisterKey } from '../register/index.ts'
-import type { Rest, Scene, Standing } from '../scene/index.ts'
+import { foundOf, type Rest, type Scene, type Standing } from '../scene/index.ts'
 import { edgeOf } from './rests.ts'
 
 /** How far a figure can be trusted, in a word. */
@@ -43,7 +43,7 @@ function whyStale(key: RegisterKey, standing: Standing, scene: Scene, seen: Set<
   if (moved) return moved
   for (const id of standing.gauges) {
     const gauge = scene.gauges.find((one) => one.id === id)
-    const doubt = gauge && doubtOf(gauge, standing.at)
+    const doubt = gauge && doubtOf(gauge, foundOf(standing).at)
     if (doubt) return doubt
   }
   for (const rest of standing.rests) {

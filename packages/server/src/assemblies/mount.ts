@@ -1,5 +1,6 @@
 import {
   carriedWith,
+  foundOf,
   provenanceOf,
   fitsOffsets,
   numbersIn,
@@ -236,7 +237,7 @@ function writeOf({ register, value, state, from }: Carried, tool: MountedTool, s
     standard: from.standard,
     expanded: null,
     assembly: tool.assembly,
-    ...provenanceOf({ ...from, ...(same ? {} : { rests: [], gauges: [] }) }),
+    ...provenanceOf({ ...from, found: foundOf(from), ...(same ? {} : { rests: [], gauges: [] }) }),
   }
 }
 

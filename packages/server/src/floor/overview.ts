@@ -38,7 +38,7 @@ const MARKS = `
 const CARDS = `
   SELECT to_jsonb(m) AS machine, to_jsonb(h) AS head, (SELECT json_object_agg(what, version) FROM shop_version) AS versions,
     (SELECT json_agg(v) FROM (
-      SELECT register, value, ${FIGURE} FROM register_value WHERE machine = m.id AND value IS NOT NULL) v) AS standing,
+      SELECT register, value, ${FIGURE} FROM register_value WHERE machine = m.id AND value IS NOT NULL ORDER BY register) v) AS standing,
     (SELECT json_agg(t) FROM (
       SELECT ${TOOL} FROM mount pocket JOIN assembly a ON a.id = pocket.assembly WHERE pocket.machine = m.id ORDER BY pocket.place) t) AS tools,
     ${familiesOn('m.id')} AS families,

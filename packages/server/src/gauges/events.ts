@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
-import { anotherGauge, type DoubtfulTime, type GaugeState } from '@rook/core'
+import { anotherGauge, type DoubtfulTime, type GaugeState, type Nm } from '@rook/core'
 import { LEAST_FOR_GAUGE, type GaugeEventBody, type GaugeEventKind, type GaugeRecord } from '@rook/contract'
 import { eq } from 'drizzle-orm'
+import { rowOf } from '../db/rows.ts'
 import type { Lane } from '../db/transaction.ts'
 import { gauge, gaugeEvent } from '../db/schema.ts'
 import { refuseUnlessMay } from '../people/may.ts'
@@ -42,6 +43,57 @@ export async function noteCalibration(lane: Lane, id: string, entry: string, aut
     .values({ id: randomUUID(), gauge: id, at: now, person: person.id, kind: 'calibrated', note, size: null, uncertainty: null, entry })
   await change(lane, row, consequences(row, { kind: 'calibrated', size: null, uncertainty: null }, now), author)
 }
+
+/** A gauge as it was before the edition that a calibration at a moment made. */
+const BEFORE = `
+  SELECT content FROM edition WHERE thing = 'gauge' AND key = $1 AND link < (
+    SELECT min(link) FROM edition WHERE thing = 'gauge' AND key = $1 AND (content ->> 'calibrated')::timestamptz = $2::timestamptz)
+  ORDER BY link DESC LIMIT 1`
+
+/** What happened to a gauge after an event and was not taken back. */
+const SINCE = `
+  SELECT g.kind, g.at, g.size, g.uncertainty FROM gauge_event g
+  WHERE g.gauge = $1 AND g.link > $2 AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = g.entry AND k.kind = 'correction')
+  ORDER BY g.link`
+
+/**
+ * A calibration that is taken back was none: the gauge is what it was before it, and what has happened to it since follows from
+ * that. Its history keeps both.
+ */
+export async function takeCalibrationBack(lane: Lane, entry: string, author: Author): Promise<void> {
+  const { db, client } = lane
+  for (const event of await db.select().from(gaugeEvent).where(eq(gaugeEvent.entry, entry))) {
+    const [row] = await db.select().from(gauge).where(eq(gauge.id, event.gauge)).for('no key update')
+    const { rows: editions } = await client.query<{ content: Record<string, unknown> }>(BEFORE, [event.gauge, event.at])
+    if (!row || !editions[0]) continue
+    const { rows: since } = await client.query<Happened & { at: Date }>(SINCE, [event.gauge, event.link])
+    let is = { ...row, ...measured(rowOf(gauge, editions[0].content)) }
+    for (const { at, ...one } of since) is = { ...is, ...consequences(is, asHappened(one), at.toISOString()) }
+    const note = 'its calibration on a machine was taken back'
+    await db.insert(gaugeEvent).values({
+      id: randomUUID(),
+      gauge: row.id,
+      at: author.now,
+      person: author.person.id,
+      kind: 'taken-back',
+      note,
+      size: null,
+      uncertainty: null,
+      entry: null,
+    })
+    await change(lane, row, measured(is), author)
+  }
+}
+
+/** What events make of a gauge; all the rest of its record is as somebody has said it. */
+const measured = ({ state, calibrated, due, doubtful, size, uncertainty }: GaugeRow) =>
+  ({ state, calibrated, due, doubtful, size, uncertainty }) satisfies Partial<GaugeRow>
+
+const asHappened = ({ kind, size, uncertainty }: { kind: GaugeEventKind; size: unknown; uncertainty: unknown }): Happened => ({
+  kind: kind as Happened['kind'],
+  size: size === null ? null : (Number(size) as Nm),
+  uncertainty: uncertainty === null ? null : (Number(uncertainty) as Nm),
+})
 
 async function change({ db, client }: Lane, row: GaugeRow, changed: Partial<GaugeRow>, author: Author): Promise<void> {
   await announce(client, { kind: 'gauge', id: row.id })

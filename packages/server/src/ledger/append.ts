@@ -14,13 +14,25 @@ export interface Appended {
 
 type Head = typeof machineHead.$inferSelect
 
+/** Who found what stands in a register, when and in which setup: an entry that takes another one back only points to it. */
+export interface Finder {
+  register: string
+  entry: string
+  at: string
+  by: string
+  operation: string | null
+  setup: string | null
+  seen: boolean
+}
+
 /** Somebody else has appended to the machine's chain since it was read: look again. */
 export class MovedOn extends Error {}
 
 /**
  * Everything that an entry is, in one statement: the end of the chain, the entry, its writes, the values that stand from then
  * on, its gauges, the id that it was sent under, and the notice to all who listen. All of it hangs on the chain ending where
- * it was seen to end ($29): otherwise nothing is written, and no row comes back. The writes come as one JSON value.
+ * it was seen to end ($29): otherwise nothing is written, and no row comes back. The writes come as one JSON value; what stands
+ * from then on is the entry's own finding, but in the registers that it gives back to another one's ($30).
  */
 const APPEND = `
   WITH head AS (
@@ -39,7 +51,11 @@ const APPEND = `
     SELECT $1, $2, register, $3, $4, $5, $7, $20::text, $8, $21::boolean, before, after, state, standard, assembly, provenance, $22, $23::jsonb FROM written
   ), stands AS (
     INSERT INTO register_value (entry, machine, register, at, "by", operation, setup, seen, value, state, standard, assembly, provenance)
-    SELECT $1, $2, register, $5, $7, $20, $8, $21, after, state, standard, assembly, provenance FROM written
+    SELECT coalesce(f.entry, $1), $2, w.register, coalesce(f.at, $5), coalesce(f."by", $7),
+      CASE WHEN f.entry IS NULL THEN $20 ELSE f.operation END, CASE WHEN f.entry IS NULL THEN $8 ELSE f.setup END, coalesce(f.seen, $21),
+      w.after, w.state, w.standard, w.assembly, w.provenance
+    FROM written w LEFT JOIN json_to_recordset($30::json) AS f(
+      register text, entry uuid, at timestamptz, "by" text, operation text, setup text, seen boolean) ON f.register = w.register
     ON CONFLICT (machine, register) DO UPDATE SET
       entry = excluded.entry, at = excluded.at, "by" = excluded."by", operation = excluded.operation, setup = excluded.setup, seen = excluded.seen,
       value = excluded.value, state = excluded.state, standard = excluded.standard, assembly = excluded.assembly, provenance = excluded.provenance
@@ -54,8 +70,9 @@ const APPEND = `
  * The one door to the ledger: appends an entry, writes the present values that follow from it, moves the machine's chain on
  * and announces it. Has to run in the transaction that has locked `head`; all of it becomes visible at its commit or none of
  * it ever does. Without a lock it stands for itself, and is nothing where somebody else was quicker. An entry is never earlier than the one before it, even when the clock was set back.
+ * @param finders for registers that are given back: the entry whose figure stands again
  */
-export async function append(lane: Lane, head: Head, said: Omit<EntryContent, 'seq'>): Promise<Appended> {
+export async function append(lane: Lane, head: Head, said: Omit<EntryContent, 'seq'>, finders: readonly Finder[] = []): Promise<Appended> {
   const { sent } = lane
   if (sent && !sent.isNew) throw new Error('an id was not looked up before its entry was appended')
   const at = head.at !== null && head.at > said.at ? head.at : said.at
@@ -95,6 +112,7 @@ export async function append(lane: Lane, head: Head, said: Omit<EntryContent, 's
       sent?.fingerprint ?? null,
       JSON.stringify(announcementOf(content, MOST_NAMED)),
       head.seq,
+      JSON.stringify(finders),
     ],
   })
   if (rowCount === 0) throw new MovedOn()

@@ -1,19 +1,22 @@
 import { randomUUID } from 'node:crypto'
-import { bareProvenance, parseRegisterKey, registerName } from '@rook/core'
+import { bareProvenance, parseRegisterKey, provenanceOf, registerName, type Nm } from '@rook/core'
 import { CORRECTABLE, type Entry, type EntryWrite } from '@rook/contract'
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
-import { assembly, assemblyEvent, entry, job, registerValue, setup, setupPlan } from '../db/schema.ts'
+import type { Lane } from '../db/transaction.ts'
+import { assembly, assemblyEvent, entry, job, registerValue, setup, setupPlan, type entryWrite } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { refuseUnlessMayRecord } from '../people/may.ts'
-import { append } from './append.ts'
+import { takeCalibrationBack } from '../gauges/events.ts'
+import { append, type Finder } from './append.ts'
 import { BLANK, headingOf, stampOf, type Author } from './author.ts'
 import { firstTime, onceOnly, sentBy } from './sending.ts'
 import { loadMachine } from './machine.ts'
 
 /**
- * Takes an entry back by a new one that names it and writes what stood before. Only while nothing newer
- * stands in its registers: otherwise the newer entry is the one to correct.
+ * Takes an entry back by a new one that names it. Each of its registers is given back to the entry that found what stood before,
+ * with that entry's moment, author and setup, and whether it was seen; or it is unset again. Only while nothing newer stands in
+ * them: otherwise the newer entry is the one to correct.
  */
 export async function correct(
   connection: Connection,
@@ -29,21 +32,26 @@ export async function correct(
     const [wrong] = await lane.db.select().from(entry).where(eq(entry.id, target))
     refuseUnlessMayRecord(author.person, wrong!.kind)
     await refuseUnlessLatest(lane.db, wrong!)
-    const writes: EntryWrite[] = []
-    for (const write of wrong!.content.writes) writes.push(await undone(lane.db, write, target))
-    const appended = await append(lane, machine.head, {
-      ...BLANK,
-      ...(await headingOf(lane, author, id, machine)),
-      kind: 'correction',
-      title: `Takes back: ${wrong!.content.title}`,
-      setup: wrong!.setup,
-      operation: wrong!.content.operation,
-      step: null,
-      writes,
-      refers: target,
-      reason,
-    })
+    const before = await foundBefore(lane, wrong!)
+    const appended = await append(
+      lane,
+      machine.head,
+      {
+        ...BLANK,
+        ...(await headingOf(lane, author, id, machine)),
+        kind: 'correction',
+        title: `Takes back: ${wrong!.content.title}`,
+        setup: wrong!.setup,
+        operation: wrong!.content.operation,
+        step: null,
+        writes: wrong!.content.writes.map((write) => undone(write, before.get(write.register), target)),
+        refers: target,
+        reason,
+      },
+      [...before.values()],
+    )
     if (wrong!.content.kind === 'tool-changed') await giveLifeBack(lane.db, target, author)
+    if (wrong!.content.kind === 'calibration') await takeCalibrationBack(lane, target, author)
     if (wrong!.content.kind === 'ended') await reopen(lane.db, wrong!.setup!)
     return { ...appended, correctedBy: null, seen: [] }
   })
@@ -108,27 +116,50 @@ async function refuseUnlessLatest(tx: Queries, wrong: EntryRow): Promise<void> {
     )
 }
 
-/** The write that puts back what stood before, with all that was known of it then. */
-async function undone(tx: Queries, write: EntryWrite, target: string): Promise<EntryWrite> {
-  const [before] = write.beforeEntry ? await tx.select({ content: entry.content }).from(entry).where(eq(entry.id, write.beforeEntry)) : []
-  const known = before?.content.writes.find(({ register }) => register === write.register)
+type Found = Finder & Pick<typeof entryWrite.$inferSelect, 'after' | 'state' | 'standard' | 'assembly' | 'provenance'>
+
+const FOUND_BEFORE = `
+  SELECT w.register, w.entry, w.at, w."by", w.operation, w.setup, w.after, w.state, w.standard, w.assembly, w.provenance,
+    w.seen OR EXISTS (SELECT FROM entry s WHERE s.refers = w.entry AND s.kind = 'seen') AS seen
+  FROM unnest($2::text[]) AS own(register) CROSS JOIN LATERAL (
+    SELECT * FROM entry_write one
+    WHERE one.machine = $1 AND one.register = own.register AND one.entry <> $3::uuid AND one.kind <> 'correction'
+      AND NOT EXISTS (SELECT FROM entry c WHERE c.refers = one.entry AND c.kind = 'correction')
+    ORDER BY one.seq DESC LIMIT 1) w`
+
+/** The newest finding below an entry in each of its registers, of those that nobody has taken back. */
+async function foundBefore({ client }: Lane, { id, machine, content }: EntryRow): Promise<Map<string, Found>> {
+  const registers = content.writes.map(({ register }) => register)
+  if (registers.length === 0) return new Map()
+  const { rows } = await client.query<Omit<Found, 'at' | 'after'> & { at: Date; after: string | null }>({
+    name: 'found-before',
+    text: FOUND_BEFORE,
+    values: [machine, registers, id],
+  })
+  return new Map(
+    rows.map((row) => [
+      row.register,
+      { ...row, at: row.at.toISOString(), after: (row.after === null ? null : Number(row.after)) as Nm | null },
+    ]),
+  )
+}
+
+/** The write that gives a register back: the figure that stood before, with all that was known of it. */
+function undone(write: EntryWrite, found: Found | undefined, target: string): EntryWrite {
+  const { state, standard, assembly } = found ?? unknownBefore(write)
   return {
-    ...(known ?? unknownBefore(write, target)),
+    register: write.register,
     name: write.name,
     before: write.after,
     beforeEntry: target,
-    after: write.before,
+    after: found ? found.after : write.before,
+    state,
+    standard,
     expanded: null,
+    assembly,
+    ...(found ? provenanceOf(found.provenance) : bareProvenance(write.beforeEntry ?? target)),
   }
 }
 
-/** What stood before when no entry says more of it: nothing, or a bare figure. */
-function unknownBefore(write: EntryWrite, target: string): EntryWrite {
-  return {
-    ...write,
-    state: write.before === null ? 'unset' : 'set',
-    standard: null,
-    assembly: null,
-    ...bareProvenance(write.beforeEntry ?? target),
-  }
-}
+/** What stood before when no entry found it: nothing, or a bare figure. */
+const unknownBefore = ({ before }: EntryWrite) => ({ state: before === null ? 'unset' : 'set', standard: null, assembly: null }) as const

@@ -20,7 +20,8 @@ const CONFIRMED = `(SELECT coalesce(json_object_agg(c.register, c.origin), '{}')
 
 /** When parts were first known to have been cut in a setup: it was proven, or parts were counted. */
 export const cutSince = (setup: string, moment = 'NULL::timestamptz') => `(SELECT min(e.at) FROM entry e
-      WHERE e.setup = ${setup} AND e.kind IN ('proven', 'counted') AND e.at <= coalesce(${moment}, e.at))`
+      WHERE e.setup = ${setup} AND e.kind IN ('proven', 'counted') AND e.at <= coalesce(${moment}, e.at)
+        AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = e.id AND k.kind = 'correction' AND k.at <= coalesce(${moment}, k.at)))`
 
 export const PLAN = `o.id AS operation, (SELECT number FROM job WHERE id = o.job) AS job, ${OPERATION_NAME} AS "operationName", o.slots, o.stock, p.holding, o.fixture_repeat AS "fixtureRepeat",
   o.tolerance, o.clearance, o.features, o.sizes, o.tools, o.repeats, ${cutSince('o.setup')} AS cut, ${CONFIRMED} AS confirmed`
@@ -52,7 +53,7 @@ export const NOW = `
     (SELECT json_object_agg(what, version) FROM shop_version) AS versions,
     (SELECT row_to_json(s) FROM (SELECT fingerprint FROM sending WHERE id = $3::uuid) s) AS sending,
     (SELECT json_agg(v) FROM (
-      SELECT register, value, ${FIGURE} FROM register_value WHERE machine = $1::text AND value IS NOT NULL) v) AS standing,
+      SELECT register, value, ${FIGURE} FROM register_value WHERE machine = $1::text AND value IS NOT NULL ORDER BY register) v) AS standing,
     (SELECT json_agg(t) FROM (
       SELECT ${TOOL} FROM mount pocket JOIN assembly a ON a.id = pocket.assembly WHERE pocket.machine = $1::text ORDER BY pocket.place) t) AS tools,
     (SELECT row_to_json(p) FROM (

@@ -63,7 +63,7 @@ const THINGS = `
 
 const REGISTERS = `
   SELECT
-    (SELECT json_agg(s) FROM stood($1, $3::bigint) s) AS standing,
+    (SELECT json_agg(s ORDER BY s.register) FROM stood($1, $3::bigint) s) AS standing,
     (SELECT json_agg(f) FROM ${FORMERLY}($1, $2, $3) f) AS formerly,
     (SELECT json_agg(w) FROM ${SIZES}($1, $3) w) AS sizes`
 

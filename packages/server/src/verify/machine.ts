@@ -19,7 +19,7 @@ interface End {
 
 /** Walks a machine's chain and rebuilds everything else that is kept from it. Answers with where the chain ends. */
 export async function walkMachine(pool: pg.Pool, machine: string, faults: Fault[]): Promise<End> {
-  const values = new Map<string, ValueRow>()
+  const stood: Stood = { values: new Map(), findings: new Map(), seen: new Set() }
   const head = { at: null as string | null, homedAt: null as string | null, poweredAt: null as string | null }
   let end: End = { seq: 0, hash: FIRST }
   for (;;) {
@@ -49,30 +49,66 @@ export async function walkMachine(pool: pg.Pool, machine: string, faults: Fault[
       const used = (gauges.get(row.seq) ?? []).map(({ gauge, entry: of, at }) => `${gauge} ${of} ${at}`).sort()
       if (!same(used, content.gauges.map(({ id }) => `${id} ${content.id} ${content.at}`).sort()))
         fault('its gauges are not those it was made with')
-      follow(content, values, head)
+      await follow(pool, content, stood, head)
       end = { seq: row.seq, hash: row.hash }
     }
   }
-  await compareValues(pool, machine, values, faults)
+  await compareValues(pool, machine, stood.values, faults)
   await compareHead(pool, machine, end, head, faults)
   return end
 }
 
+/** What stands while a chain is walked. */
+interface Stood {
+  values: Map<string, ValueRow>
+  /** For each register the entries that found its figures and were not taken back, oldest first. */
+  findings: Map<string, string[]>
+  /** Entries of which a readout was seen. */
+  seen: Set<string>
+}
+
 /** What an entry changes of what holds now. */
-function follow(
+async function follow(
+  pool: pg.Pool,
   content: EntryContent,
-  values: Map<string, ValueRow>,
+  { values, findings, seen }: Stood,
   head: { at: string | null; homedAt: string | null; poweredAt: string | null },
-): void {
+): Promise<void> {
   head.at = content.at
   if (content.kind === 'homed') head.homedAt = content.at
   if (content.kind === 'powered') head.poweredAt = content.at
-  for (const write of content.writes) {
-    const { after, before: _before, seq: _seq, kind: _kind, routine: _routine, inputs: _inputs, ...figure } = writeFrom(content, write)
-    values.set(write.register, { ...figure, value: after })
-  }
-  if (content.kind === 'seen' && content.refers !== null)
+  if (content.seen.length > 0) seen.add(content.id)
+  if (content.kind === 'seen' && content.refers !== null) {
+    seen.add(content.refers)
     for (const [register, value] of values) if (value.entry === content.refers) values.set(register, { ...value, seen: true })
+  }
+  for (const write of content.writes) {
+    const { register } = write
+    const found = findings.get(register) ?? []
+    findings.set(register, found)
+    if (content.kind !== 'correction') {
+      found.push(content.id)
+      values.set(register, valueFrom(content, write))
+      continue
+    }
+    // Taken back: the register is the one's again that found what stood before.
+    const taken = found.lastIndexOf(content.refers!)
+    if (taken >= 0) found.splice(taken, 1)
+    const finder = found.length === 0 ? null : await foundIn(pool, found.at(-1)!, register)
+    values.set(register, finder ? { ...finder, seen: seen.has(finder.entry) } : valueFrom(content, write))
+  }
+}
+
+async function foundIn(pool: pg.Pool, entryId: string, register: string): Promise<ValueRow | null> {
+  const { rows } = await pool.query<{ content: EntryContent }>('SELECT content FROM entry WHERE id = $1', [entryId])
+  const content = rows[0]?.content
+  const write = content?.writes.find((one) => one.register === register)
+  return content && write ? valueFrom(content, write) : null
+}
+
+function valueFrom(content: EntryContent, write: EntryWrite): ValueRow {
+  const { after, before: _before, seq: _seq, kind: _kind, routine: _routine, inputs: _inputs, ...figure } = writeFrom(content, write)
+  return { ...figure, value: after }
 }
 
 async function compareValues(pool: pg.Pool, machine: string, rebuilt: Map<string, ValueRow>, faults: Fault[]): Promise<void> {

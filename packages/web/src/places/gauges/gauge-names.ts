@@ -27,4 +27,5 @@ export const EVENTS: Record<GaugeEventKind, string> = {
   'stylus-changed': 'stylus changed',
   withdrawn: 'withdrawn',
   returned: 'returned to use',
+  'taken-back': 'calibration taken back',
 }
