@@ -89,6 +89,8 @@ async function loadStandingData(lane: Lane, until: number): Promise<void> {
   await db.insert(setting).values([
     { key: 'shop-name', value: SHOP.name },
     { key: 'time-zone', value: SHOP.timeZone },
+    // Its practice machines run beside it.
+    { key: 'local-machines', value: 'true' },
     { key: PROGRESS, value: 'loading' },
   ])
   await db.insert(shift).values(SHIFTS)

@@ -46,6 +46,9 @@ if (!read.ok) {
 }
 // The login belongs to the cluster that it was made in; here it gets one anew, and the rights with it.
 sql('DELETE FROM app_login', beside)
+// Backups of earlier versions have sessions and what signs them: nobody is signed in by a backup.
+for (const table of ['session', 'pin_try', 'app_secret']) sql(`DELETE FROM ${table}`, beside)
+sql(`DELETE FROM setting WHERE key = 'session-secret'`, beside)
 say('Verifying every chain …')
 const verified = await run(process.execPath, [...TSX, 'packages/server/src/verify/main.ts'], {
   env: { ...env, DATABASE_URL: on(beside), DATABASE_OWNER_URL: '' },

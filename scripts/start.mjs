@@ -3,8 +3,14 @@ import { spawn } from 'node:child_process'
 import { createInterface } from 'node:readline'
 import { openDatabase } from './database.mjs'
 import { panelsOf, practicePorts, TABLES } from './practice.mjs'
-import { freePort, giveUp, isFree, ROOT, say, TSX } from './house.mjs'
+import { freePort, giveUp, isFree, isRefusedByBrowsers, ROOT, say, TSX } from './house.mjs'
 import { ensureInterface } from './interface.mjs'
+
+const asked = process.env.PORT
+if (asked !== undefined && !(/^\d{1,5}$/.test(asked) && Number(asked) >= 1 && Number(asked) <= 65_535))
+  giveUp(`PORT=${asked} is no port. Choose one from 1 to 65535: PORT=4100 npm start`)
+if (isRefusedByBrowsers(asked))
+  giveUp(`Browsers do not open port ${asked}, which belongs to another service. Choose another: PORT=4100 npm start`)
 
 const { ending, env } = await openDatabase()
 ensureInterface()

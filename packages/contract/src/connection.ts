@@ -1,9 +1,8 @@
 import { z } from 'zod'
+import { readAddress, readHttpAddress } from './address.ts'
 import { instant, nmSchema } from './lengths.ts'
 import { axisSchema } from './machine.ts'
 
-const AGENT = /^http:\/\/[a-z0-9.-]+(:\d{1,5})?(\/[\w./-]*)?$/i
-const LINE = /^[a-z0-9.-]+:\d{1,5}$/i
 const blankIsNone = (value: string) => (value === '' ? null : value)
 
 /** How a machine is reached. Only a lead says so: the server connects to no other address. */
@@ -13,8 +12,8 @@ export const connectionInput = z
       .string()
       .trim()
       .max(200)
-      .refine((text) => text === '' || AGENT.test(text), {
-        error: 'Agent: write http://, the machine’s address and port, such as http://10.0.0.7:5000.',
+      .refine((text) => text === '' || readHttpAddress(text) !== null, {
+        error: 'Agent: write http://, the machine’s address and a port from 1 to 65535, such as http://10.0.0.7:5000.',
       })
       .transform(blankIsNone),
     device: z
@@ -27,7 +26,9 @@ export const connectionInput = z
       .string()
       .trim()
       .max(200)
-      .refine((text) => text === '' || LINE.test(text), { error: 'Line channel: write address and port, such as 10.0.0.7:4001.' })
+      .refine((text) => text === '' || readAddress(text) !== null, {
+        error: 'Line channel: write the address and a port from 1 to 65535, such as 10.0.0.7:4001.',
+      })
       .transform(blankIsNone),
     readsTable: z.boolean(),
     sends: z.boolean(),
@@ -74,7 +75,7 @@ export const observedSchema = z
     parts: z.int().nullable(),
     execution: z.string().nullable(),
     /** The line channel, where the machine has one. */
-    line: z.enum(['none', 'waiting', 'on', 'lost']),
+    line: z.enum(['none', 'waiting', 'on', 'lost', 'wrong']),
     lineBecause: z.string().nullable(),
     gauge: gaugeFigure.nullable(),
   })
@@ -129,7 +130,8 @@ export const controlState = z
       .object({
         at: instant,
         by: z.string(),
-        outcome: z.enum(['equal', 'differs', 'refused', 'unknown']),
+        /** Open while it is on its way, and nobody knows yet. */
+        outcome: z.enum(['open', 'equal', 'differs', 'refused', 'unknown']),
         because: z.string().nullable(),
         /** What did not go along, with the reason, as the file that was sent says it. */
         leftOut: z.array(z.string()),

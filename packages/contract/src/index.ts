@@ -1,3 +1,4 @@
+export * from './address.ts'
 export * from './announcement.ts'
 export * from './api.ts'
 export * from './assembly.ts'

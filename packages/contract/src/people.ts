@@ -46,6 +46,7 @@ export const shopInput = z
     timeZone: z.string().refine(isTimeZone, { error: 'Time zone: as in Europe/London.' }),
     /** Minutes without a touch after which a tablet asks for a PIN again. */
     idleMinutes: z.int().min(1, { error: 'Idle time: a minute at least.' }).max(720, { error: 'Idle time: twelve hours at most.' }),
+    localMachines: z.boolean().default(false).meta({ description: 'Machines may be reached on the server’s own computer.' }),
     shifts: z
       .array(shift)
       .max(12)
@@ -60,6 +61,7 @@ export const shopSchema = z
     name: z.string(),
     timeZone: z.string(),
     idleMinutes: z.int(),
+    localMachines: z.boolean(),
     shifts: z.array(z.object({ name: z.string(), starts: z.string(), ends: z.string(), days: z.array(z.int()) })),
   })
   .meta({ id: 'Shop' })
@@ -67,7 +69,7 @@ export type Shop = z.infer<typeof shopSchema>
 
 /** What opens a shop in an empty database: its name and its first lead. */
 export const openShopBody = z
-  .object({ shop: shopInput.omit({ shifts: true, idleMinutes: true }), lead: personInput.omit({ role: true }) })
+  .object({ shop: shopInput.omit({ shifts: true, idleMinutes: true, localMachines: true }), lead: personInput.omit({ role: true }) })
   .meta({ id: 'OpenShop' })
 
 function isTimeZone(name: string): boolean {

@@ -2,6 +2,7 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import { assets, devices, failure, streams, type Agent } from './documents.ts'
 import { LATE, spoilt, type Fault } from './faults.ts'
 import type { PracticeMachine } from './machine.ts'
+import { urlOf } from './url-of.ts'
 import { Buffer as Observations, dataItemsOf, type Observation } from './observations.ts'
 
 /** How often an agent looks at its machine. */
@@ -46,7 +47,8 @@ export class MachineAgent {
   }
 
   private answer(request: IncomingMessage, response: ServerResponse): void {
-    const url = new URL(request.url ?? '/', 'http://localhost')
+    const url = urlOf(request)
+    if (!url) return this.refuse(response, 400, 'INVALID_REQUEST', 'The address is not understood.')
     const [what, ...rest] = url.pathname.split('/').filter((part) => part !== '' && part !== this.machine.spec.id)
     if (this.fault === 'drops') return void request.socket.destroy()
     if (rest.length > 0) return this.refuse(response, 404, 'UNSUPPORTED', `There is no ${url.pathname}.`)

@@ -1,5 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import type { MachineAgent } from './agent.ts'
+import { urlOf } from './url-of.ts'
 import { FAULTS, isFault } from './faults.ts'
 import type { LineChannel } from './line-channel.ts'
 import type { PracticeMachine } from './machine.ts'
@@ -20,7 +21,7 @@ export class Panel {
 
   /** True where the request was for the panel. */
   serve(request: IncomingMessage, response: ServerResponse): boolean {
-    if (new URL(request.url ?? '/', 'http://localhost').pathname !== '/panel') return false
+    if (urlOf(request)?.pathname !== '/panel') return false
     const send = (status: number, body: unknown) => {
       response.writeHead(status, { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' })
       response.end(JSON.stringify(body))

@@ -34,6 +34,20 @@ const position = async (axis: string) => {
   return Number(new RegExp(`dataItemId="${axis}-machine"[^>]*>([^<]*)<`).exec(text)?.[1])
 }
 
+describe('whatever is asked for', () => {
+  it('ends no machine', async () => {
+    for (const path of ['//', '///', '//[', '/\\', '/%', '/panel//', '/?//', 'http://[', '*'])
+      await new Promise<void>((resolve) => {
+        const socket = connect(floor.ports.agent, '127.0.0.1', () =>
+          socket.write(`GET ${path} HTTP/1.1\r\nHost: a\r\nConnection: close\r\n\r\n`),
+        )
+        socket.on('error', () => resolve())
+        socket.resume().on('close', () => resolve())
+      })
+    expect((await ask('/current')).status).toBe(200)
+  })
+})
+
 describe('an agent', () => {
   it('says what it has: positions of each axis in machine and work coordinates, in millimetres', async () => {
     const { text, xml } = await ask('/probe')

@@ -1,4 +1,4 @@
-import { openApi } from '@rook/contract'
+import { openApi, type Address } from '@rook/contract'
 import compression from 'compression'
 import express, { type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
@@ -20,9 +20,10 @@ import { serveInterface } from './http/interface.ts'
 import { ownOrigin } from './http/origin.ts'
 import { plainAddress, plainText } from './http/plain-text.ts'
 import { sessions } from './http/session.ts'
+import { shares } from './http/share.ts'
 import type { Announcements } from './live/listen.ts'
 import { liveRoutes } from './live/routes.ts'
-import type { Links } from './machine-link/links.ts'
+import type { LinksThread } from './machine-link/links-thread.ts'
 import { Observations } from './machine-link/observations.ts'
 import { machineLinkRoutes } from './machine-link/routes.ts'
 import { machineRoutes } from './machines/routes.ts'
@@ -40,7 +41,9 @@ import { shopRoutes } from './shop/routes.ts'
 const VERSION = '0.1.0'
 
 export interface AppParts {
-  links: Links
+  links: Pick<LinksThread, 'look' | 'asked'>
+  /** Where the ledger itself listens. */
+  doors: () => readonly Address[]
   /** Where the panels of practice machines are, by machine. */
   panels?: Readonly<Record<string, string>>
   connection: Connection
@@ -98,7 +101,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   const schema = JSON.stringify(openApi(VERSION))
   const observations = new Observations()
   announcements.add({
-    heard: ({ kind }) => kind === 'machine' && links.look(),
+    heard: ({ kind }) => (kind === 'machine' || kind === 'shop') && links.look(),
     missed: () => links.look(),
     observed: (text) => observations.take(text, (ask) => links.asked(ask)),
   })
@@ -116,6 +119,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   app.use(
     '/api',
     sessions(connection.pool, secret, announcements, (message) => logger.warn(message)),
+    shares(),
     // A preset file comes whole; everything else a person sends is small.
     bodies,
     (_request, response, next) => {
@@ -129,7 +133,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   planRoutes(app, connection)
   programRoutes(app, connection, readers)
   remarkRoutes(app, connection)
-  setupRecordRoutes(app, connection)
+  setupRecordRoutes(app, connection, readers)
   handoverRoutes(app, connection, overview)
   setupRoutes(app, connection, overview)
   entryRoutes(app, connection)
@@ -142,7 +146,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   faultRoutes(app, logger)
   findRoutes(app, connection)
   practiceRoutes(app, panels)
-  machineLinkRoutes(app, connection, observations)
+  machineLinkRoutes(app, connection, observations, parts.doors)
   const live = liveRoutes(app, announcements, observations)
   app.use('/api', unknownAddress)
   serveInterface(app)

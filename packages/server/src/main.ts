@@ -8,6 +8,9 @@ if (!databaseUrl) {
   process.exit(1)
 }
 
+// Work that nobody waits for any more must not take the ledger with it.
+process.on('unhandledRejection', (error) => console.error('left alone:', error))
+
 try {
   const running = await startServer({
     databaseUrl: await prepareDatabase(databaseUrl, process.env.DATABASE_OWNER_URL || null),
@@ -24,7 +27,12 @@ try {
   process.once('SIGTERM', stop)
 } catch (error) {
   const { code } = error as { code?: string }
-  const taken = `Port ${process.env.PORT} is taken by another program. Choose another: PORT=4100 npm start`
-  console.error(code === 'EADDRINUSE' ? taken : error instanceof Unfit ? error.message : error)
+  const another = 'Choose another: PORT=4100 npm start'
+  const because: Readonly<Record<string, string>> = {
+    EADDRINUSE: `Port ${process.env.PORT} is taken by another program. ${another}`,
+    EACCES: `Port ${process.env.PORT} is not this login’s to open; ports below 1024 are the system’s. ${another}`,
+    EADDRNOTAVAIL: `HOST=${process.env.HOST} is no address of this computer.`,
+  }
+  console.error(because[code ?? ''] ?? (error instanceof Unfit ? error.message : error))
   process.exit(1)
 }

@@ -1,11 +1,12 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import type { Address } from '@rook/contract'
 import { type Logger } from 'pino'
 import { createApp } from './app.ts'
 import { connect, type Connection } from './db/client.ts'
 import { Announcements } from './live/listen.ts'
-import { answerAsk, lookAtControl } from './machine-link/control.ts'
-import { Links } from './machine-link/links.ts'
+import { LinksThread } from './machine-link/links-thread.ts'
+import { ownDoors } from './machine-link/own-doors.ts'
 import { plainLogger } from './log.ts'
 import { sessionSecret } from './secret.ts'
 
@@ -41,17 +42,15 @@ export async function startServer({
   const connection = connect(databaseUrl, (error) => logger.warn(`database connection lost: ${error.message}`))
   const announcements = new Announcements(databaseUrl, (error) => logger.warn(`live connection lost: ${(error as Error).message}`))
   await announcements.start()
-  const now = clock ?? (() => new Date().toISOString())
-  const links = new Links(databaseUrl, logger, {
-    ask: (line, id) => answerAsk(connection, line, id, now),
-    look: (line, machine) => lookAtControl(connection, line, machine, now),
-  })
   const secret = await sessionSecret(connection.db)
-  const { app, stop } = createApp({ connection, announcements, links, panels, secret, logger, clock, trustProxy })
+  const links = new LinksThread(logger)
+  let doors: Address[] = []
+  const { app, stop } = createApp({ connection, announcements, links, doors: () => doors, panels, secret, logger, clock, trustProxy })
   const server = createServer(app)
   await listen(server, port, host)
-  links.start()
   const address = server.address() as AddressInfo
+  doors = await ownDoors(databaseUrl, address.port)
+  links.start({ databaseUrl, own: doors, level: logger.level })
   return {
     url: `http://${host.includes(':') ? `[${host}]` : host}:${address.port}`,
     connection,

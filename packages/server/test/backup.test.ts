@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, rmSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
@@ -50,6 +50,30 @@ describe('a backup', () => {
     expect((await there.send<{ hash: string }>('GET', `/api/entries/${entry.body.content.id}`)).body.hash).toBe(entry.body.hash)
     expect((await there.send('POST', '/api/machines/mill-3/homed', { id: randomUUID() })).status).toBe(200)
     await moved.stop()
+  })
+
+  it('is no key to the shop: who was signed in is not in it, and nobody else on the computer reads it', async () => {
+    const marrow = await new Browser(shop.url).signIn('marrow')
+    mkdirSync(`${folder}/open`, { mode: 0o755 })
+    const file = `${folder}/open/own.dump`
+    const made = script('backup', shop.databaseUrl, file)
+    expect(made.output).toContain('Others on this computer can look into')
+    expect(statSync(file).mode & 0o777).toBe(0o600)
+    const url = elsewhere()
+    expect(script('restore', url, file).ok).toBe(true)
+    const owner = new pg.Client({ connectionString: url })
+    await owner.connect()
+    const rows = async (table: string) => (await owner.query(`SELECT * FROM ${table}`)).rows
+    for (const table of ['session', 'pin_try', 'app_secret']) expect(await rows(table), table).toEqual([])
+    const moved = await startServer({ databaseUrl: await prepareDatabase(url), host: '127.0.0.1', port: 0 })
+    const [fresh] = (await rows('app_secret')) as { value: string }[]
+    const here = new pg.Client({ connectionString: shop.databaseUrl })
+    await here.connect()
+    const [old] = (await here.query('SELECT * FROM app_secret')).rows as { value: string }[]
+    expect(fresh!.value).not.toBe(old!.value)
+    expect((await fetch(`${moved.url}/api/floor`, { headers: { cookie: marrow.cookie } })).status).toBe(401)
+    expect((await fetch(`${shop.url}/api/floor`, { headers: { cookie: marrow.cookie } })).status).toBe(200)
+    await Promise.all([owner.end(), here.end(), moved.stop()])
   })
 
   it('that is not whole, or no backup at all, changes nothing', async () => {

@@ -68,8 +68,8 @@ describe('documents of an agent', () => {
 describe('what a process knows of machines', () => {
   const at = (machine: string, more: Partial<Snapshot> = {}): Snapshot => ({
     ...nothingKnown(machine, 'on'),
-    heardAt: 10_000,
-    movedAt: 9_000,
+    age: 100,
+    still: 1_000,
     positions: [['X', mm(-1), null]],
     ...more,
   })
@@ -78,7 +78,7 @@ describe('what a process knows of machines', () => {
     let now = 10_100
     const known = new Observations(() => now)
     expect(known.of('mill-3')).toMatchObject({ link: 'none', age: 0, positions: [] })
-    known.take(JSON.stringify([at('mill-3', { gauge: { gauge: 'mic', text: '1 mm', value: mm(1), at: 10_000 } })]))
+    known.take(JSON.stringify([at('mill-3', { gauge: { gauge: 'mic', text: '1 mm', value: mm(1), age: 100 } })]))
     expect(known.of('mill-3')).toMatchObject({
       age: 100,
       still: 1_000,
@@ -87,15 +87,18 @@ describe('what a process knows of machines', () => {
     })
     now = 15_000
     expect(known.of('mill-3')).toMatchObject({ age: 5_000, still: 1_000, gauge: { age: 5_000 } })
+    // Whatever the other computer's clock says: it told how old it was, and no time of day.
+    known.take(JSON.stringify([at('mill-3', { age: 20_000 })]))
+    expect(known.of('mill-3')).toMatchObject({ age: 20_000 })
   })
 
   it('is at rest only as far as the last word goes: nothing heard is not standing still', () => {
     let now = 10_000
     const known = new Observations(() => now)
-    known.take(JSON.stringify([at('mill-3', { heardAt: 10_000, movedAt: 10_000 })]))
+    known.take(JSON.stringify([at('mill-3', { age: 0, still: 0 })]))
     now = 11_500
     expect(known.of('mill-3')).toMatchObject({ age: 1_500, still: 0 })
-    known.take(JSON.stringify([at('mill-3', { heardAt: 11_500, movedAt: 10_000 })]))
+    known.take(JSON.stringify([at('mill-3', { age: 0, still: 1_500 })]))
     expect(known.of('mill-3')).toMatchObject({ age: 0, still: 1_500 })
   })
 
@@ -104,8 +107,8 @@ describe('what a process knows of machines', () => {
     const known = new Observations(() => now)
     const heard: [string, string][] = []
     known.hear((session: string, { machine }: ObservedAnswer) => heard.push([session, machine]))
-    known.take(JSON.stringify({ watch: { session: 's1', machine: 'mill-3', until: 1_000 } }))
-    known.take(JSON.stringify({ watch: { session: 's2', machine: 'mill-1', until: 1_000 } }))
+    known.take(JSON.stringify({ watch: { session: 's1', machine: 'mill-3', lasts: 1_000 } }))
+    known.take(JSON.stringify({ watch: { session: 's2', machine: 'mill-1', lasts: 1_000 } }))
     known.take(JSON.stringify([at('mill-3'), at('mill-2')]))
     expect(heard).toEqual([['s1', 'mill-3']])
     now = 1_001

@@ -6,7 +6,7 @@ import pg from 'pg'
 import { connect } from '../src/db/client.ts'
 import { migrate } from '../src/db/migrate.ts'
 import { prepareDatabase } from '../src/db/prepare.ts'
-import { assembly, gauge, job, machine, machineHead, mount, operation, part, person, setup, shift } from '../src/db/schema.ts'
+import { assembly, gauge, job, machine, machineHead, mount, operation, part, person, setting, setup, shift } from '../src/db/schema.ts'
 import { hashPin } from '../src/people/pin.ts'
 import { startServer, type Running } from '../src/server.ts'
 
@@ -46,6 +46,7 @@ export const PINS = { fennimore: '9753', cordell: '1122', marrow: '1357', tansle
 
 async function stock(url: string): Promise<void> {
   const { db, pool } = connect(url, () => undefined)
+  await db.insert(setting).values({ key: 'local-machines', value: 'true' })
   await db.insert(shift).values([
     { name: 'Early', starts: '06:00', ends: '18:00' },
     { name: 'Night', starts: '18:00', ends: '06:00' },

@@ -24,17 +24,23 @@ interface Options {
   settings?: Readonly<Record<string, string>>
   /** For work that nobody waits behind: everything may take as long as it does. */
   unhurried?: boolean
+  /** How many connections at most. */
+  most?: number
 }
 
 /** Opens a pool on the database; its connections are kept, so that what was prepared on them stays prepared. */
-export function connect(url: string, onError: (error: Error) => void, { settings = {}, unhurried = false }: Options = {}): Connection {
+export function connect(
+  url: string,
+  onError: (error: Error) => void,
+  { settings = {}, unhurried = false, most = 16 }: Options = {},
+): Connection {
   const patient = unhurried
     ? {}
     : { lock_timeout: String(PATIENCE.lock), statement_timeout: String(PATIENCE.statement), idle_in_transaction_session_timeout: '30000' }
   const options = Object.entries({ ...patient, ...settings })
   const pool = new pg.Pool({
     connectionString: url,
-    max: 16,
+    max: most,
     idleTimeoutMillis: 0,
     keepAlive: true,
     connectionTimeoutMillis: unhurried ? 300_000 : PATIENCE.connection,

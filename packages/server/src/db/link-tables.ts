@@ -53,6 +53,16 @@ export const controlAsk = pgTable('control_ask', {
   what: text().$type<'read' | 'send'>().notNull(),
   /** What is sent. */
   text: text(),
+  /** Whoever has not begun by then does not begin any more: the person was told so. */
+  until: moment('until'),
+})
+
+/** What was asked and has been begun, from before its first byte leaves. Rows are added and never changed. */
+export const controlBegun = pgTable('control_begun', {
+  id: uuid()
+    .primaryKey()
+    .references(() => controlAsk.id),
+  at: moment('at').notNull(),
 })
 
 /** What a control put out of its table when it was asked. Rows are added and never changed. */

@@ -3,6 +3,9 @@ import { EVERY_DAY } from '@rook/core'
 import { index, integer, json, pgTable, primaryKey, text, timestamp, varchar, bigint } from 'drizzle-orm/pg-core'
 import { moment, oneOf } from './columns.ts'
 
+/** What the server signs with. Kept apart from the settings: no backup has it. */
+export const appSecret = pgTable('app_secret', { key: text().primaryKey(), value: text().notNull() })
+
 /** Small facts of the whole shop: its name and time zone, the key that signs session cookies. */
 export const setting = pgTable('setting', { key: text().primaryKey(), value: text().notNull() })
 

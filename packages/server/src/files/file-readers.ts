@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url'
-import type { OutlineRead } from '@rook/contract'
+import type { OutlineRead, ProgramDifference } from '@rook/contract'
 import type { ProgramRead } from '@rook/core'
 import { Piscina } from 'piscina'
 import type { FileRead, FileSent } from '../exchange/read-file.ts'
@@ -7,12 +7,19 @@ import { Problem } from '../http/problem.ts'
 import type { OutlineSent } from '../workpieces/read-outline.ts'
 import type { ToRead } from '../programs/read-program.ts'
 import type { ProgramSent, Unpacked } from '../programs/unpack.ts'
+import type { DifferenceAsked } from '../programs/difference.ts'
+import type { StretchAsked } from '../programs/stretch.ts'
+import type { PaperAsked } from '../setup-record/write-pdf.ts'
 import type { Answered } from './file-refused.ts'
+import { TooMany, Turns } from './turns.ts'
 
 const PRESETS = fileURLToPath(new URL('../exchange/read-file.ts', import.meta.url))
 const OUTLINES = fileURLToPath(new URL('../workpieces/read-outline.ts', import.meta.url))
 const UNPACK = fileURLToPath(new URL('../programs/unpack.ts', import.meta.url))
 const PROGRAMS = fileURLToPath(new URL('../programs/read-program.ts', import.meta.url))
+const STRETCH = fileURLToPath(new URL('../programs/stretch.ts', import.meta.url))
+const DIFFERENCE = fileURLToPath(new URL('../programs/difference.ts', import.meta.url))
+const PAPER = fileURLToPath(new URL('../setup-record/write-pdf.ts', import.meta.url))
 
 /** A file that takes longer than this is none that a shop would send. */
 const TIME = 10_000
@@ -20,9 +27,13 @@ const TIME = 10_000
 const PROGRAM_TIME = 90_000
 const MEMORY = 384
 
-/** Files are read beside the server's own thread, so that nobody waits for somebody else's file. */
+/** So many are read at a time, one for each who asks; the time of each begins when it is begun. */
+const [THREADS, EACH, MOST_WAITING] = [2, 1, 24]
+
+/** Files are read and papers written beside the server's own thread, so that nobody waits for somebody else's. */
 export class FileReaders {
   private pool: Piscina | null = null
+  private readonly turns = new Turns(THREADS, EACH, MOST_WAITING)
 
   /** @throws Problem 422 with what is wrong with the file as a whole */
   presets(sent: FileSent): Promise<FileRead> {
@@ -43,12 +54,32 @@ export class FileReaders {
     return this.read(PROGRAMS, asked, PROGRAM_TIME)
   }
 
+  /** Some lines of a kept program. */
+  stretch(asked: StretchAsked): Promise<string[]> {
+    return this.read(STRETCH, asked)
+  }
+
+  /** @throws Problem 422 where the two have little in common */
+  difference(asked: DifferenceAsked): Promise<Pick<ProgramDifference, 'parts' | 'cut'>> {
+    return this.read(DIFFERENCE, asked)
+  }
+
+  async paper(asked: PaperAsked): Promise<Buffer> {
+    return Buffer.from(await this.read<PaperAsked, Uint8Array>(PAPER, asked))
+  }
+
   async stop(): Promise<void> {
     await this.pool?.destroy()
   }
 
   private async read<Sent, Read>(filename: string, sent: Sent, time = TIME): Promise<Read> {
-    const answer = await this.run<Sent, Read>(filename, sent, time)
+    const answer = await this.turns
+      .take(() => this.run<Sent, Read>(filename, sent, time))
+      .catch((error: unknown) => {
+        if (error instanceof TooMany)
+          throw new Problem(429, 'files-waiting', 'Many files are being read just now. Send it again in a moment.')
+        throw error
+      })
     if ('refused' in answer) throw new Problem(422, answer.refused.code, answer.refused.sentence)
     return answer.read
   }
@@ -58,21 +89,18 @@ export class FileReaders {
     this.pool ??= new Piscina({
       execArgv: ['--import', 'tsx'],
       minThreads: 0,
-      maxThreads: 2,
-      maxQueue: 16,
+      maxThreads: THREADS,
       idleTimeout: 60_000,
       resourceLimits: { maxOldGenerationSizeMb: MEMORY },
     })
     try {
       return (await this.pool.run(sent, { filename, signal: AbortSignal.timeout(time) })) as Answered<Read>
     } catch (error) {
-      const { name, code, message } = error as { name?: string; code?: string; message?: string }
+      const { name, code } = error as { name?: string; code?: string }
       if (name === 'AbortError' || name === 'TimeoutError')
         throw new Problem(422, 'file-long', `The file takes more than ${time / 1000} s to read. Split it, or leave out what is not needed.`)
       if (code === 'ERR_WORKER_OUT_OF_MEMORY')
         throw new Problem(422, 'file-long', 'The file takes more memory than reading may use. Split it, or leave out what is not needed.')
-      if (/queue/i.test(message ?? ''))
-        throw new Problem(429, 'files-waiting', 'Many files are being read just now. Send it again in a moment.')
       throw error
     }
   }

@@ -45,6 +45,9 @@ export function asProblem(error: unknown): Problem {
   if (error instanceof URIError) return new Problem(400, 'not-read', 'The address cannot be read.')
   const known = BY_STATE[sqlStateOf(coded) ?? '']
   if (known) return new Problem(...known)
+  // All its connections are in use: it is there, and has too much to do.
+  if (saysOf(coded, /timeout exceeded when trying to connect/))
+    return new Problem(503, 'busy', 'The ledger has more to do than it can just now. What you typed is kept; send it again in a moment.')
   if (isUnreachable(coded))
     return new Problem(
       503,
@@ -62,13 +65,15 @@ function sqlStateOf(error: Coded | undefined, depth = 0): string | null {
     : sqlStateOf(error.cause as Coded | undefined, depth + 1)
 }
 
+const saysOf = (error: Coded | undefined, words: RegExp, depth = 0): boolean =>
+  error !== undefined && depth <= 4 && (words.test(error.message ?? '') || saysOf(error.cause as Coded | undefined, words, depth + 1))
+
 function isUnreachable(error: Coded | undefined, depth = 0): boolean {
   if (!error || depth > 4) return false
   const code = typeof error.code === 'string' ? error.code : ''
   const isSqlState = /^[0-9A-Z]{5}$/.test(code)
   if ((isSqlState && UNREACHABLE.test(code)) || NETWORK.has(code)) return true
-  if (/Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(error.message ?? ''))
-    return true
+  if (/Connection terminated|Client has encountered a connection error/.test(error.message ?? '')) return true
   return isUnreachable(error.cause as Coded | undefined, depth + 1)
 }
 

@@ -8,6 +8,9 @@ import type { Announcements } from './listen.ts'
 const BEAT = 3_000
 /** A browser that takes nothing any more is let go before it fills the memory. */
 const MOST_WAITING = 1 << 20
+/** What was announced so shortly before a stream began is told again: a page asks for what it shows before it hears anything. */
+const RECENT = 30_000
+const MOST_RECENT = 500
 
 interface Stream {
   person: string
@@ -32,12 +35,18 @@ export function liveRoutes(app: Express, announcements: Announcements, observati
     streams.delete(stream)
     stream.response.end('event: over\ndata: {}\n\n')
   }
+  let recent: { at: number; text: string }[] = []
+  const tellAndKeep = (text: string) => {
+    recent = [...recent.slice(1 - MOST_RECENT), { at: performance.now(), text }]
+    tell(text)
+  }
+  const stillRecent = () => recent.filter(({ at }) => performance.now() - at <= RECENT).map(({ text }) => text)
   announcements.add({
     heard: (announcement) => {
-      if (announcement.kind !== 'session-ended') return tell(`event: news\ndata: ${JSON.stringify(announcement)}\n\n`)
+      if (announcement.kind !== 'session-ended') return tellAndKeep(`event: news\ndata: ${JSON.stringify(announcement)}\n\n`)
       for (const stream of [...streams]) if (isOver(stream, announcement)) end(stream)
     },
-    missed: () => tell('event: missed\ndata: {}\n\n'),
+    missed: () => tellAndKeep('event: missed\ndata: {}\n\n'),
   })
   observations.hear((session, observed) => {
     const text = `event: observed\ndata: ${JSON.stringify(observed)}\n\n`
@@ -58,6 +67,8 @@ export function liveRoutes(app: Express, announcements: Announcements, observati
     response.write('retry: 1000\n\nevent: hello\ndata: {}\n\n')
     const stream = { person: person.id, session: request.sessionID, response }
     streams.add(stream)
+    // Somebody who sends more news than are kept has everything asked for again.
+    response.write(recent.length >= MOST_RECENT ? 'event: missed\ndata: {}\n\n' : stillRecent().join(''))
     const lasts = (cookie.expires?.getTime() ?? Number.POSITIVE_INFINITY) - Date.now()
     const expiry = Number.isFinite(lasts) ? setTimeout(() => end(stream), Math.max(0, lasts)) : undefined
     expiry?.unref()

@@ -1,6 +1,9 @@
 import type { Axis, LinkState, Nm } from '@rook/core'
-import { readDevices, readPosition, readStreams, Unusable, type StreamDocument, type Use } from './agent-document.ts'
+import type { IncomingMessage } from 'node:http'
+import { devicesIn, inTurns, readPosition, streamsIn, Unusable, type StreamDocument, type Use } from './agent-document.ts'
+import { httpGet } from './http-get.ts'
 import { Parts } from './multipart.ts'
+import { Unreachable, type Reach } from './reach.ts'
 import { pause, Waits } from './waits.ts'
 
 /** Time for one answer. */
@@ -13,7 +16,7 @@ const COUNT = 500
 /** A clock that is off by more makes every age wrong. */
 const CLOCK = 2_000
 
-/** What an agent has said, with times of this process in milliseconds. */
+/** What an agent has said, with times of this thread's own clock in milliseconds. */
 export interface AgentState {
   link: LinkState
   because: string | null
@@ -55,10 +58,13 @@ export class AgentLink {
   constructor(
     private readonly address: string,
     private readonly device: string | null,
+    private readonly reach: () => Reach,
     private readonly changed: () => void,
-    private readonly now: () => number = Date.now,
+    /** The time of day, which an agent says too; how long ago something was is counted by a clock that nobody sets. */
+    private readonly timeOfDay: () => number = Date.now,
   ) {
-    void this.run()
+    // Whatever goes wrong here is this agent's own, and is told on its machine.
+    this.run().catch((error: unknown) => this.say('wrong', `Reading it has failed: ${(error as Error).message}.`))
   }
 
   stop(): void {
@@ -68,25 +74,21 @@ export class AgentLink {
   private async run(): Promise<void> {
     while (!this.ended.signal.aborted) {
       try {
-        if (this.uses.size === 0) this.uses = readDevices(await this.ask('probe'), this.device)
-        if (!this.at) this.begin(readStreams(await this.ask('current'), this.device))
+        if (this.uses.size === 0) this.uses = await inTurns(devicesIn(await this.ask('probe'), this.device))
+        if (!this.at) this.begin(await inTurns(streamsIn(await this.ask('current'), this.device)))
         await this.follow(this.at!)
       } catch (error) {
         if (this.ended.signal.aborted) return
         // What the agent says may be different when it comes back.
         if (error instanceof Unusable) [this.uses, this.at] = [new Map(), null]
-        this.say(error instanceof Unusable ? 'wrong' : 'lost', sentenceOf(error))
+        this.say(error instanceof Unusable || error instanceof Unreachable ? 'wrong' : 'lost', sentenceOf(error))
       }
       await pause(this.waits.next(), this.ended.signal)
     }
   }
 
   private async ask(what: string): Promise<string> {
-    const answer = await fetch(this.url(what), {
-      signal: AbortSignal.any([this.ended.signal, AbortSignal.timeout(PATIENCE)]),
-      redirect: 'error',
-    })
-    return textOf(answer)
+    return textOf(await httpGet(this.url(what), this.reach, AbortSignal.any([this.ended.signal, AbortSignal.timeout(PATIENCE)])))
   }
 
   private url(what: string): string {
@@ -104,20 +106,17 @@ export class AgentLink {
     const silent = new AbortController()
     let timer = setTimeout(() => silent.abort(), PATIENCE)
     try {
-      const answer = await fetch(this.url(`sample?from=${at.next}&count=${COUNT}&interval=${INTERVAL}&heartbeat=${BEAT}`), {
-        signal: AbortSignal.any([this.ended.signal, silent.signal]),
-        redirect: 'error',
-      })
+      const url = this.url(`sample?from=${at.next}&count=${COUNT}&interval=${INTERVAL}&heartbeat=${BEAT}`)
+      const answer = await httpGet(url, this.reach, AbortSignal.any([this.ended.signal, silent.signal]))
       // Forgotten by the agent: it is asked where it stands, for that is what counts.
-      if (!answer.ok) return this.anew(answer)
-      if (!/multipart\/x-mixed-replace/i.test(answer.headers.get('content-type') ?? ''))
-        throw new Unusable('It does not stream what changes.')
+      if (answer.statusCode !== 200) return this.anew(answer)
+      if (!/multipart\/x-mixed-replace/i.test(answer.headers['content-type'] ?? '')) throw new Unusable('It does not stream what changes.')
       const parts = new Parts()
-      for await (const piece of answer.body as unknown as AsyncIterable<Uint8Array>) {
+      for await (const piece of answer as AsyncIterable<Uint8Array>) {
         clearTimeout(timer)
         timer = setTimeout(() => silent.abort(), SILENCE)
         for (const text of parts.take(piece)) {
-          const document = readStreams(text, this.device)
+          const document = await inTurns(streamsIn(text, this.device))
           if (document.instance !== at.instance || document.first > at.next) return this.anew()
           const old = document.seen.find(({ sequence }) => sequence < at.next)
           if (old) throw new Unusable(`It repeats old values: number ${old.sequence} after ${at.next - 1}.`)
@@ -132,15 +131,15 @@ export class AgentLink {
     }
   }
 
-  private anew(answer?: Response): void {
-    void answer?.body?.cancel()
+  private anew(answer?: IncomingMessage): void {
+    answer?.destroy()
     this.at = null
     this.uses = new Map()
   }
 
   private apply(document: StreamDocument): void {
-    const now = this.now()
-    const behind = now - document.created
+    const behind = this.timeOfDay() - document.created
+    const now = performance.now()
     if (!(Math.abs(behind) <= CLOCK))
       throw new Unusable(
         Number.isFinite(behind)
@@ -174,10 +173,10 @@ export class AgentLink {
   }
 }
 
-async function textOf(answer: Response): Promise<string> {
+async function textOf(answer: IncomingMessage): Promise<string> {
   let [text, bytes] = ['', 0]
   const decoder = new TextDecoder()
-  for await (const piece of answer.body as unknown as AsyncIterable<Uint8Array>) {
+  for await (const piece of answer as AsyncIterable<Uint8Array>) {
     bytes += piece.length
     if (bytes > 4_000_000) throw new Unusable('It sends a document that is larger than 4 MB.')
     text += decoder.decode(piece, { stream: true })
@@ -186,8 +185,8 @@ async function textOf(answer: Response): Promise<string> {
 }
 
 function sentenceOf(error: unknown): string {
-  if (error instanceof Unusable) return error.message
-  const { message, cause } = error as Error & { cause?: { code?: string } }
+  if (error instanceof Unusable || error instanceof Unreachable) return error.message
+  const { message, code } = error as Error & { code?: string }
   if (message === 'the machine is switched off') return 'The agent says that the machine is switched off.'
-  return cause?.code === 'ECONNREFUSED' ? 'Nobody answers at its address.' : 'Its answers have stopped.'
+  return code === 'ECONNREFUSED' ? 'Nobody answers at its address.' : 'Its answers have stopped.'
 }

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import type { ControlState } from '@rook/contract'
 import { differing, heldBecause, parseRegisterKey, readHeld, registerName, ZERO, type HeldRead } from '@rook/core'
-import { and, desc, eq, isNotNull } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
 import type { Connection } from '../db/client.ts'
-import { controlAsk, controlRead, controlSent, person } from '../db/schema.ts'
-import { inTransaction, type Lane } from '../db/transaction.ts'
+import { controlAsk, controlBegun, controlRead, controlSent, person } from '../db/schema.ts'
+import { inTransaction, oneAtATime, type Lane } from '../db/transaction.ts'
 import { compareHeld, templateOf, valuesOutOf } from '../exchange/out.ts'
 import { Problem } from '../http/problem.ts'
 import type { Author } from '../ledger/author.ts'
@@ -14,10 +14,12 @@ import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
 import { announce } from '../live/announce.ts'
 import { OBSERVED } from '../live/observed.ts'
 import { connectionOf } from './connections.ts'
-import { NoAnswer, NotOpen, type LineLink } from './line-link.ts'
+import { GivenUp, NoAnswer, NotOpen, type LineLink } from './line-link.ts'
 
 /** The browser's patience ends a little later. */
 const PATIENCE = 12_000
+/** Nothing is begun any more when the person is told that nothing was. */
+const BEGINS_WITHIN = 10_000
 const LOOK = 100
 const MOST_TEXT = 400_000
 
@@ -39,11 +41,12 @@ export async function controlOf(connection: Connection, id: string, now: string)
     .orderBy(desc(controlRead.at))
     .limit(1)
   const [sent] = await connection.db
-    .select({ row: controlSent, by: person.name })
-    .from(controlSent)
-    .innerJoin(person, eq(person.id, controlSent.person))
-    .where(eq(controlSent.machine, id))
-    .orderBy(desc(controlSent.at))
+    .select({ ask: controlAsk, by: person.name, row: controlSent })
+    .from(controlAsk)
+    .innerJoin(person, eq(person.id, controlAsk.person))
+    .leftJoin(controlSent, eq(controlSent.id, controlAsk.id))
+    .where(and(eq(controlAsk.machine, id), eq(controlAsk.what, 'send')))
+    .orderBy(desc(controlAsk.at))
     .limit(1)
   const state = {
     readsTable,
@@ -51,7 +54,13 @@ export async function controlOf(connection: Connection, id: string, now: string)
     // What was read last stands with who read it; a try that failed since is said beside it.
     read: tried ? { at: (newest ?? tried).row.at, by: (newest ?? tried).by, because: tried.row.because } : null,
     sent: sent
-      ? { at: sent.row.at, by: sent.by, outcome: sent.row.outcome, because: sent.row.because, leftOut: leftOutOf(sent.row.text) }
+      ? {
+          at: sent.row?.at ?? sent.ask.at,
+          by: sent.by,
+          outcome: sent.row?.outcome ?? ('open' as const),
+          because: sent.row ? sent.row.because : 'It is on its way, or its answer is still to come.',
+          leftOut: leftOutOf(sent.ask.text ?? ''),
+        }
       : null,
   }
   if (!newest?.row.text) return { ...state, agree: 0, differ: [], problems: [] }
@@ -118,45 +127,37 @@ interface Asking {
   text: string | null
 }
 
-/** Asks the process that holds the machine's line channel, and waits until it has answered. */
-async function askHolder(connection: Connection, asking: Asking, said: object, author: Author): Promise<void> {
-  const { id, machine, what } = asking
-  await once(
-    connection,
-    sentBy(author, `control-${what}`, machine, { ...said, id }),
-    async (lane) => {
-      await firstTime(lane)
-      await lane.db.insert(controlAsk).values({ ...asking, at: author.now, person: author.person.id })
-      await keepSending(lane)
-      await lane.client.query('SELECT pg_notify($1, $2)', [OBSERVED, JSON.stringify({ ask: { id, machine } })])
-    },
-    () => Promise.resolve(),
-  )
+/** Puts a question to the process that holds the machine's line channel. */
+async function ask(lane: Lane, asking: Asking, author: Author): Promise<void> {
+  const { id, machine } = asking
+  const until = sql`clock_timestamp() + make_interval(secs => ${BEGINS_WITHIN / 1000})`
+  await lane.db.insert(controlAsk).values({ ...asking, at: author.now, person: author.person.id, until })
+  await lane.client.query('SELECT pg_notify($1, $2)', [OBSERVED, JSON.stringify({ ask: { id, machine } })])
+}
+
+/** Waits until it is answered; null where it is not. */
+async function answerTo({ pool }: Connection, { id, what }: Asking): Promise<{ because: string | null; text: string | null } | null> {
   const answer = what === 'read' ? 'control_read' : 'control_sent'
   for (const until = Date.now() + PATIENCE; Date.now() < until;) {
-    const { rows } = await connection.pool.query<{ because: string | null; text: string | null }>(
+    const { rows } = await pool.query<{ because: string | null; text: string | null }>(
       `SELECT because, text FROM ${answer} WHERE id = $1`,
       [id],
     )
-    if (rows[0]) {
-      if (what === 'read' && rows[0].text === null) throw new Problem(409, 'not-read', rows[0].because ?? 'The control has not answered.')
-      return
-    }
+    if (rows[0]) return rows[0]
     await new Promise((resolve) => setTimeout(resolve, LOOK))
   }
-  throw new Problem(
-    409,
-    'control-silent',
-    what === 'read'
-      ? 'The control has not answered. Nothing was read.'
-      : 'The control has not answered, so it is not known whether the figures arrived. Read it from the control.',
-  )
+  return null
 }
 
-export async function readControl(connection: Connection, id: string, body: { id: string }, author: Author): Promise<ControlState> {
+export async function readControl(connection: Connection, id: string, author: Author): Promise<ControlState> {
   const { readsTable } = await inTransaction(connection, (lane) => connectionOf(lane, id), { for: 'read' })
   if (!readsTable) throw new Problem(409, 'not-read', 'A lead has not said that this control’s table may be read.')
-  await askHolder(connection, { id: body.id, machine: id, what: 'read', text: null }, {}, author)
+  // Reading changes nothing: what failed is asked anew under an id of its own, however often the same is sent.
+  const asking: Asking = { id: randomUUID(), machine: id, what: 'read', text: null }
+  await inTransaction(connection, (lane) => ask(lane, asking, author))
+  const answer = await answerTo(connection, asking)
+  if (!answer) throw new Problem(409, 'control-silent', 'The control has not answered. Nothing was read.')
+  if (answer.text === null) throw new Problem(409, 'not-read', answer.because ?? 'The control has not answered.')
   return controlOf(connection, id, author.now)
 }
 
@@ -178,15 +179,91 @@ export async function sendToControl(
   )
   if (values.every(({ out }) => out === null))
     throw new Problem(422, 'nothing-stands', `Nothing of that stands good: ${values[0]?.name ?? ''} ${values[0]?.because ?? ''}`.trim())
-  await askHolder(connection, { id: body.id, machine: id, what: 'send', text }, { setup, slots, tools }, author)
+  const asking: Asking = { id: body.id, machine: id, what: 'send', text }
+  await once(
+    connection,
+    sentBy(author, 'control-send', id, { setup, slots, tools, id: body.id }),
+    async (lane) => {
+      await firstTime(lane)
+      await ask(lane, asking, author)
+      await keepSending(lane)
+    },
+    () => Promise.resolve(),
+  )
+  if (!(await answerTo(connection, asking)) && !(await giveUp(connection, body.id)))
+    throw new Problem(
+      409,
+      'control-silent',
+      'The control has not answered, so it is not known whether the figures arrived. Read it from the control.',
+    )
   return controlOf(connection, id, author.now)
+}
+
+/** Closes what nobody has begun: from then on it is not sent. @returns false where it has been begun, and its outcome is still to come */
+async function giveUp(connection: Connection, id: string): Promise<boolean> {
+  const closed = await inTransaction(connection, async (lane) => {
+    await oneAtATime(lane, `control ${id}`)
+    const [begun] = await lane.db.select().from(controlBegun).where(eq(controlBegun.id, id))
+    if (begun) return null
+    const because = 'Nobody took it to the control in time. Nothing was sent.'
+    return (await close(lane, id, { outcome: 'refused', readBack: null, because })) ?? 'there'
+  })
+  return closed !== null
+}
+
+/** Says what became of something that was to be sent, if nobody has said it yet. */
+async function close({ db, client }: Pick<Lane, 'db' | 'client'>, id: string, outcome: Outcome): Promise<string | null> {
+  const [asked] = await db.select().from(controlAsk).where(eq(controlAsk.id, id))
+  if (!asked) return null
+  const { rows } = await client.query<{ at: Date }>('SELECT greatest(now(), $1::timestamptz) AS at', [asked.at])
+  const at = rows[0]!.at.toISOString()
+  await db
+    .insert(controlSent)
+    .values({ id, machine: asked.machine, person: asked.person!, text: asked.text ?? '', at, ...outcome })
+    .onConflictDoNothing()
+  if (outcome.readBack !== null)
+    await db
+      .insert(controlRead)
+      .values({ id: randomUUID(), machine: asked.machine, person: asked.person, at, text: outcome.readBack, because: null })
+  await announce(client, { kind: 'machine', id: asked.machine })
+  return asked.machine
+}
+
+/** True once for each asking, and only in time: what is begun is on record before its first byte leaves. */
+function begin(connection: Connection, id: string): Promise<boolean> {
+  return inTransaction(connection, async (lane) => {
+    await oneAtATime(lane, `control ${id}`)
+    const { rowCount } = await lane.client.query(
+      `INSERT INTO control_begun (id, at) SELECT id, clock_timestamp() FROM control_ask a
+       WHERE id = $1 AND (until IS NULL OR clock_timestamp() < until) AND NOT EXISTS (SELECT FROM control_sent s WHERE s.id = a.id)
+       ON CONFLICT (id) DO NOTHING`,
+      [id],
+    )
+    return rowCount === 1
+  })
+}
+
+const LEFT_OPEN = `
+  SELECT a.id, EXISTS (SELECT FROM control_begun b WHERE b.id = a.id) AS begun FROM control_ask a
+  WHERE a.machine = $1 AND a.what = 'send' AND NOT EXISTS (SELECT FROM control_sent s WHERE s.id = a.id)`
+
+/** Whoever takes a machine's line says what became of what the one before was at when it ended. */
+export async function closeLeftOpen(connection: Connection, machine: string): Promise<void> {
+  const { rows } = await connection.pool.query<{ id: string; begun: boolean }>(LEFT_OPEN, [machine])
+  for (const { id, begun } of rows)
+    if (begun)
+      await close({ db: connection.db, client: connection.pool }, id, {
+        outcome: 'unknown',
+        readBack: null,
+        because: 'The server ended while it was being sent. It is not known whether the figures arrived.',
+      })
+    else await giveUp(connection, id)
 }
 
 /** What the process that holds a line channel does when it is asked: once, whatever happens on the way. */
 export async function answerAsk(connection: Connection, line: LineLink, id: string, clock: () => string): Promise<void> {
   const [asked] = await connection.db.select().from(controlAsk).where(eq(controlAsk.id, id))
   if (!asked) return
-  const row = { id, machine: asked.machine, at: clock(), person: asked.person }
   const read = () => line.read().then((text) => text.slice(0, MOST_TEXT))
   if (asked.what === 'read') {
     const outcome = await read().then(
@@ -195,38 +272,36 @@ export async function answerAsk(connection: Connection, line: LineLink, id: stri
     )
     await connection.db
       .insert(controlRead)
-      .values({ ...row, ...outcome })
+      .values({ id, machine: asked.machine, at: clock(), person: asked.person, ...outcome })
       .onConflictDoNothing()
-  } else {
-    const text = asked.text ?? ''
-    const outcome = await sendNow(connection, line, asked.machine, text, read)
-    await connection.db
-      .insert(controlSent)
-      .values({ ...row, person: asked.person!, text, ...outcome })
-      .onConflictDoNothing()
-    if (outcome.readBack !== null) await connection.db.insert(controlRead).values({ ...row, id: randomUUID(), text: outcome.readBack })
+    await announce(connection.pool, { kind: 'machine', id: asked.machine })
+    return
   }
-  await announce(connection.pool, { kind: 'machine', id: asked.machine })
+  const outcome = await sendNow(connection, line, { id, machine: asked.machine, text: asked.text ?? '' }, read)
+  if (outcome) await close({ db: connection.db, client: connection.pool }, id, outcome)
 }
 
 type Outcome = Pick<typeof controlSent.$inferInsert, 'readBack' | 'outcome' | 'because'> & { readBack: string | null }
 
+/** Null where it was given up before it began: whoever gave it up has said so. */
 async function sendNow(
   connection: Connection,
   line: LineLink,
-  machine: string,
-  text: string,
+  { id, machine, text }: { id: string; machine: string; text: string },
   read: () => Promise<string>,
-): Promise<Outcome> {
+): Promise<Outcome | null> {
   try {
-    const refused = await line.write(text)
-    if (refused !== null) return { outcome: 'refused', readBack: null, because: `The control refuses it: ${refused}.` }
-    const readBack = await read()
-    const unequal = await inTransaction(connection, (lane) => notEqual(lane, machine, text, readBack), { for: 'read' })
-    if (unequal.length === 0) return { outcome: 'equal', readBack, because: null }
+    const refused = await line.write(text, () => begin(connection, id))
+    // Whatever it said, what it holds is what counts.
+    const readBack = refused === null ? await read() : await read().catch(() => null)
+    const unequal =
+      readBack === null ? [] : await inTransaction(connection, (lane) => notEqual(lane, machine, text, readBack), { for: 'read' })
+    if (readBack !== null && unequal.length === 0) return { outcome: 'equal', readBack, because: null }
+    if (refused !== null) return { outcome: 'refused', readBack, because: `The control refuses it: ${refused}.` }
     return { outcome: 'differs', readBack, because: `It came back otherwise: ${unequal.slice(0, 5).join(', ')}.` }
   } catch (error) {
     if (!(error instanceof NoAnswer)) throw error
+    if (error instanceof GivenUp) return null
     if (error instanceof NotOpen) return { outcome: 'refused', readBack: null, because: `${error.message} Nothing was sent.` }
     return { outcome: 'unknown', readBack: null, because: `${error.message} It is not known whether the figures arrived.` }
   }

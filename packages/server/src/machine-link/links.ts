@@ -1,10 +1,11 @@
 import pg from 'pg'
 import type { Logger } from 'pino'
 import { AgentLink, unknownState } from './agent-link.ts'
-import { REACHED, type Reached } from './connections.ts'
-import { LineLink } from './line-link.ts'
+import { LOCAL_ALLOWED, REACHED, type Reached } from './connections.ts'
+import { LineLink, type GaugeFigure } from './line-link.ts'
 import { OBSERVED } from '../live/observed.ts'
 import { nothingKnown, type Snapshot } from './observations.ts'
+import type { Reach } from './reach.ts'
 
 /** PostgreSQL tells a notice’s hearers 8000 bytes at most. */
 const MOST_NOTICE = 7_800
@@ -32,20 +33,30 @@ interface Held {
  */
 export class Links {
   private readonly held = new Map<string, Held>()
-  private readonly news = new Map<string, Snapshot>()
+  private readonly news = new Map<string, { snapshot: Snapshot; at: number }>()
   private client: pg.Client | null = null
   private gathering: NodeJS.Timeout | null = null
   private asking: NodeJS.Timeout | null = null
   private stopped = false
   private busy: Promise<void> = Promise.resolve()
   private turn: Promise<unknown> = Promise.resolve()
+  private reach: Reach
 
   constructor(
     private readonly url: string,
     private readonly logger: Pick<Logger, 'warn'>,
+    /** The ledger's own doors: no machine is reached there. */
+    private readonly own: Reach['own'],
     /** Does what a machine of this process was asked for; given where this process answers. */
-    private readonly answers: { ask(line: LineLink, id: string): Promise<void>; look(line: LineLink, machine: string): Promise<void> },
-  ) {}
+    private readonly answers: {
+      ask(line: LineLink, id: string): Promise<void>
+      look(line: LineLink, machine: string): Promise<void>
+      /** Says what became of what the holder before was at. */
+      takeOver(machine: string): Promise<void>
+    },
+  ) {
+    this.reach = { local: false, own }
+  }
 
   start(): void {
     this.asking = setInterval(() => this.look(), ASK_AGAIN)
@@ -75,6 +86,8 @@ export class Links {
   private async settle(): Promise<void> {
     if (this.stopped) return
     await this.connected()
+    const { rows: allowed } = await this.ask<{ local: boolean }>(LOCAL_ALLOWED, [])
+    this.reach = { local: allowed[0]!.local, own: this.own }
     const { rows } = await this.ask<Reached>(REACHED, [])
     const wanted = new Map(rows.map((row) => [row.machine, row]))
     for (const [machine, held] of this.held) {
@@ -94,7 +107,9 @@ export class Links {
         LOCK,
         row.machine,
       ])
-      if (locked[0]!.ours) this.hold(row)
+      if (!locked[0]!.ours) continue
+      await this.answers.takeOver(row.machine).catch((error: Error) => this.logger.warn(`what was left open: ${error.message}`))
+      this.hold(row)
     }
     const now = Date.now()
     for (const held of this.held.values()) {
@@ -145,9 +160,10 @@ export class Links {
   private hold(reached: Reached): void {
     const held: Held = { reached, agent: null, line: null, toldAt: 0, lookedAt: 0 }
     const changed = () => this.tell(this.snapshotOf(held))
+    const reach = () => this.reach
     this.held.set(reached.machine, held)
-    if (reached.agent) held.agent = new AgentLink(reached.agent, reached.device, changed)
-    if (reached.line) held.line = new LineLink(reached.line, changed)
+    if (reached.agent) held.agent = new AgentLink(reached.agent, reached.device, reach, changed)
+    if (reached.line) held.line = new LineLink(reached.line, reach, changed)
     changed()
   }
 
@@ -157,36 +173,66 @@ export class Links {
   }
 
   private snapshotOf({ reached, agent, line }: Held): Snapshot {
-    const { positions, ...state } = agent?.state ?? unknownState('none')
+    const { positions, heardAt, movedAt, ...state } = agent?.state ?? unknownState('none')
+    const now = performance.now()
     return {
       machine: reached.machine,
       ...state,
+      because: bounded(state.because),
+      age: heardAt > 0 ? Math.max(0, now - heardAt) : null,
+      still: heardAt > 0 ? Math.max(0, heardAt - movedAt) : 0,
       positions: [...positions].sort(([a], [b]) => a.localeCompare(b)).map(([axis, at]) => [axis, at.machine, at.part]),
       line: line ? line.state.link : 'none',
-      lineBecause: line?.state.because ?? null,
-      gauge: line?.state.gauge ?? null,
+      lineBecause: bounded(line?.state.because ?? null),
+      gauge: line?.state.gauge ? aged(line.state.gauge, now) : null,
     }
   }
 
   private tell(snapshot: Snapshot): void {
     const held = this.held.get(snapshot.machine)
     if (held) held.toldAt = Date.now()
-    this.news.set(snapshot.machine, snapshot)
+    this.news.set(snapshot.machine, { snapshot, at: performance.now() })
     this.gathering ??= setTimeout(() => {
       this.gathering = null
-      const news = [...this.news.values()]
+      const news = [...this.news.values()].map(({ snapshot, at }) => olderBy(snapshot, performance.now() - at))
       this.news.clear()
-      for (const notice of packed(news)) this.ask('SELECT pg_notify($1, $2)', [OBSERVED, notice]).catch((error: Error) => this.lose(error))
+      for (const notice of packed(news))
+        this.ask('SELECT pg_notify($1, $2)', [OBSERVED, notice]).catch((error: Error & { code?: string }) => {
+          // What PostgreSQL refuses to tell is that notice's own fault; only a connection that is gone takes the locks with it.
+          if (error.code === undefined || /^(08|57P)/.test(error.code)) this.lose(error)
+          else this.logger.warn(`a machine's notice was not told: ${error.message}`)
+        })
     }, GATHER)
   }
 }
+
+const MOST_WORDS = 300
+
+/** What others write goes into a sentence only so far. */
+const bounded = (text: string | null) => (text === null || text.length <= MOST_WORDS ? text : `${text.slice(0, MOST_WORDS)}…`)
+
+const aged = ({ at, ...figure }: GaugeFigure, now: number) => ({ ...figure, age: Math.max(0, now - at) })
+
+const olderBy = (one: Snapshot, ms: number): Snapshot => ({
+  ...one,
+  age: one.age === null ? null : one.age + ms,
+  gauge: one.gauge && { ...one.gauge, age: one.gauge.age + ms },
+})
+
+/** What is known of a machine, where that is more than can be told. */
+const cutDown = (one: Snapshot): Snapshot => ({
+  ...nothingKnown(one.machine, 'wrong'),
+  because: 'It sends more than can be told of a machine.',
+  line: one.line,
+})
 
 /** As many snapshots to a notice as go into one. */
 export function packed(news: readonly Snapshot[]): string[] {
   const notices: string[] = []
   let [together, bytes]: [string[], number] = [[], 2]
   for (const one of news) {
-    const text = JSON.stringify(one)
+    const whole = JSON.stringify(one)
+    const text = Buffer.byteLength(whole) + 2 > MOST_NOTICE ? JSON.stringify(cutDown(one)) : whole
     const size = Buffer.byteLength(text) + 1
     if (bytes + size > MOST_NOTICE && together.length > 0) {
       notices.push(`[${together.join(',')}]`)

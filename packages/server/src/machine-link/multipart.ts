@@ -1,4 +1,4 @@
-import { MOST_BYTES, Unusable } from './agent-document.ts'
+import { MOST_BYTES, Unusable } from './xml.ts'
 
 const BREAK = Buffer.from('\r\n\r\n')
 

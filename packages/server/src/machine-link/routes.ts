@@ -1,4 +1,4 @@
-import { api } from '@rook/contract'
+import { api, type Address } from '@rook/contract'
 import type { Express } from 'express'
 import type { Connection } from '../db/client.ts'
 import { withoutTransaction } from '../db/transaction.ts'
@@ -13,9 +13,9 @@ import { take } from './take.ts'
 /** A browser that shows a machine asks anew before this is over. */
 const WATCH_LASTS = 30_000
 
-export function machineLinkRoutes(app: Express, connection: Connection, observations: Observations): void {
+export function machineLinkRoutes(app: Express, connection: Connection, observations: Observations, doors: () => readonly Address[]): void {
   serve(app, api.connection, ({ params }) => withoutTransaction(connection, (lane) => connectionOf(lane, params.id)))
-  serve(app, api.changeConnection, ({ params, body, author }) => changeConnection(connection, params.id, body, author))
+  serve(app, api.changeConnection, ({ params, body, author }) => changeConnection(connection, params.id, body, doors(), author))
   serve(app, api.observed, ({ params }) =>
     withoutTransaction(connection, async (lane) => {
       await loadMachine(lane, params.id)
@@ -26,13 +26,13 @@ export function machineLinkRoutes(app: Express, connection: Connection, observat
     withoutTransaction(connection, async (lane) => {
       await loadMachine(lane, params.id)
       // The session’s stream may be with another process.
-      const watch = { session: request.sessionID, machine: params.id, until: Date.now() + WATCH_LASTS }
+      const watch = { session: request.sessionID, machine: params.id, lasts: WATCH_LASTS }
       await connection.pool.query('SELECT pg_notify($1, $2)', [OBSERVED, JSON.stringify({ watch })])
       return observations.of(params.id)
     }),
   )
   serve(app, api.control, ({ params, author }) => controlOf(connection, params.id, author.now))
-  serve(app, api.readControl, ({ params, body, author }) => readControl(connection, params.id, body, author))
+  serve(app, api.readControl, ({ params, author }) => readControl(connection, params.id, author))
   serve(app, api.sendToControl, ({ params, body, author }) => sendToControl(connection, params.id, body, author))
   serve(app, api.take, ({ params, body, author }) => take(connection, params.id, body, () => observations.of(params.id), author))
 }

@@ -1,8 +1,4 @@
-import { promisify } from 'node:util'
-import { gunzip } from 'node:zlib'
-import { eachLine } from '@rook/core'
-import { MOST_PROGRAM, type AddProgramBody, type ProgramDifference, type ProgramIssue, type ProgramLines } from '@rook/contract'
-import { diffArrays } from 'diff'
+import type { AddProgramBody, ProgramDifference, ProgramIssue, ProgramLines } from '@rook/contract'
 import type { Connection, Queries } from '../db/client.ts'
 import { operation, programIssue, programText } from '../db/schema.ts'
 import { eq } from 'drizzle-orm'
@@ -12,7 +8,6 @@ import { notFound, Problem } from '../http/problem.ts'
 import type { Author } from '../ledger/author.ts'
 import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
 import { announce } from '../live/announce.ts'
-import { piecesOf } from './decode.ts'
 
 const ISSUES = `
   SELECT i.id, i.operation, i.issue, i.name, trim(i.text) AS hash, t.bytes, t.lines, i.note, i.at, p.name AS "by", last.proven
@@ -59,57 +54,22 @@ export async function contentOf({ client }: Asks, hash: string): Promise<Buffer>
   return rows[0]!.content
 }
 
-const unpress = promisify(gunzip)
-
-/** Some lines of a program: unpressed beside the server's own thread, and looked through no further than they stand. */
-async function linesOf(asks: Asks, { hash }: ProgramIssue, from = 1, count = Number.POSITIVE_INFINITY): Promise<string[]> {
-  const bytes = await unpress(await contentOf(asks, hash), { maxOutputLength: MOST_PROGRAM })
-  const lines: string[] = []
-  let [at, rest] = [0, '']
-  const take = (line: string) => {
-    at++
-    if (at >= from && lines.length < count) lines.push(line)
-  }
-  for (const piece of piecesOf(bytes)) {
-    rest = eachLine(rest + piece, take)
-    if (lines.length >= count) return lines
-  }
-  const last = rest.replace(/\r$/, '')
-  if (last !== '') take(last)
-  return lines
-}
-
-export async function stretchOf(asks: Asks, id: string, from: number, count: number): Promise<ProgramLines> {
+export async function stretchOf(asks: Asks, readers: FileReaders, id: string, from: number, count: number): Promise<ProgramLines> {
   const issue = await issueOf(asks, id)
-  return { issue, from, lines: await linesOf(asks, issue, from, count) }
+  return { issue, from, lines: await readers.stretch({ content: await contentOf(asks, issue.hash), from, count }) }
 }
 
-/** Lines that differ are listed up to so many, and longer programs are compared only for whether they are the same. */
-const [MOST_LISTED, MOST_COMPARED] = [2_000, 60_000]
-/** Two that differ in more lines than this have little in common, and to find out how takes longer than anybody waits. */
-const MOST_DIFFERENT = 3_000
+/** Longer programs are compared only for whether they are the same. */
+const MOST_COMPARED = 60_000
 
 /** What changed from one issue to another of the same operation, by line. */
-export async function differenceOf(asks: Asks, afterId: string, beforeId: string): Promise<ProgramDifference> {
+export async function differenceOf(asks: Asks, readers: FileReaders, afterId: string, beforeId: string): Promise<ProgramDifference> {
   const [before, after] = [await issueOf(asks, beforeId), await issueOf(asks, afterId)]
   if (before.operation !== after.operation) throw new Problem(422, 'other-operation', 'These are programs of two operations.')
   if (Math.max(before.lines, after.lines) > MOST_COMPARED)
     throw new Problem(422, 'too-long', `Programs of more than ${MOST_COMPARED} lines are not compared line by line here.`)
-  const [old, fresh] = [await linesOf(asks, before), await linesOf(asks, after)]
-  const found = diffArrays(old, fresh, { maxEditLength: MOST_DIFFERENT })
-  if (!found) throw new Problem(422, 'too-different', `More than ${MOST_DIFFERENT} lines differ: the two have little in common.`)
-  const parts: ProgramDifference['parts'] = []
-  let [oldAt, freshAt, listed] = [1, 1, 0]
-  for (const { added, removed, value } of found) {
-    const kind = added ? 'new' : removed ? 'gone' : 'same'
-    const line = removed ? oldAt : freshAt
-    const lines = kind === 'same' ? [] : value.slice(0, Math.max(0, MOST_LISTED - listed))
-    listed += kind === 'same' ? 0 : value.length
-    parts.push({ kind, line, count: value.length, lines })
-    if (!added) oldAt += value.length
-    if (!removed) freshAt += value.length
-  }
-  return { before, after, parts, cut: listed > MOST_LISTED }
+  const texts = { before: await contentOf(asks, before.hash), after: await contentOf(asks, after.hash) }
+  return { before, after, ...(await readers.difference(texts)) }
 }
 
 /**

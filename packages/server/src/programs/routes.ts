@@ -19,8 +19,8 @@ export function programRoutes(app: Express, connection: Connection, readers: Fil
     return issuesOf(lane, params.id)
   })
   serve(app, api.addProgram, ({ params, body, author }) => addIssue(connection, readers, params.id, body, author))
-  serve(app, api.programLines, ({ params, query }) => stretchOf(lane, params.id, query.from, query.count))
-  serve(app, api.programDifference, ({ params }) => differenceOf(lane, params.id, params.other))
+  serve(app, api.programLines, ({ params, query }) => stretchOf(lane, readers, params.id, query.from, query.count))
+  serve(app, api.programDifference, ({ params }) => differenceOf(lane, readers, params.id, params.other))
   serveFile(app, 'programText', async ({ params }) => {
     const id = String(params.id)
     if (!z.uuid().safeParse(id).success) throw notFound('This issue of a program')

@@ -3,6 +3,7 @@ import { inArray } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection } from '../db/client.ts'
 import { keptFile } from '../db/schema.ts'
+import type { FileReaders } from '../files/file-readers.ts'
 import { inTransaction } from '../db/transaction.ts'
 import { Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
@@ -10,10 +11,9 @@ import { serveFile } from '../http/serve-file.ts'
 import { compareRecord } from './compare.ts'
 import { gather } from './gather.ts'
 import { PAPERS, type Paper } from './page.ts'
-import { asPdf } from './pdf.ts'
 import { takeRecord } from './take.ts'
 
-export function setupRecordRoutes(app: Express, connection: Connection): void {
+export function setupRecordRoutes(app: Express, connection: Connection, readers: FileReaders): void {
   const schema = JSON.stringify(setupRecordSchema())
   app.get('/api/schemas/setup-record.json', (_request, response) => {
     response.type('application/schema+json').send(schema)
@@ -41,7 +41,7 @@ export function setupRecordRoutes(app: Express, connection: Connection): void {
     const { record } = gathered
     const address = `${request.protocol}://${request.get('host')}/setup/${encodeURIComponent(record.setup.id)}`
     return {
-      content: await asPdf(gathered, paper as Paper, address, pictures),
+      content: await readers.paper({ gathered, paper: paper as Paper, address, pictures }),
       type: 'application/pdf',
       name: `setup ${record.job.number} ${record.operation.name} ${record.machine.name}.pdf`,
     }

@@ -19,7 +19,7 @@ export interface Versions {
 }
 
 const SHOP = `
-  SELECT (SELECT json_object_agg(key, value) FROM setting WHERE key <> 'session-secret') AS settings,
+  SELECT (SELECT json_object_agg(key, value) FROM setting) AS settings,
     (SELECT json_agg(s ORDER BY starts) FROM shift s) AS shifts`
 
 const VERSIONS = `SELECT json_object_agg(what, version) AS versions FROM shop_version`
@@ -51,6 +51,7 @@ export class Kept {
       name: settings['shop-name'] ?? 'Your shop',
       timeZone: settings['time-zone'] ?? 'UTC',
       idleMinutes: Number(settings['idle-minutes'] ?? DEFAULT_IDLE_MINUTES),
+      localMachines: settings['local-machines'] === 'true',
       shifts: rows[0]!.shifts ?? [],
     }
     this.shopKept = { version, shop }

@@ -41,7 +41,12 @@ export function shopRoutes(app: Express, connection: Connection): void {
 }
 
 async function keepSettings(db: Queries, shop: Partial<ShopInput>): Promise<void> {
-  const settings = { 'shop-name': shop.name, 'time-zone': shop.timeZone, 'idle-minutes': shop.idleMinutes?.toString() }
+  const settings = {
+    'shop-name': shop.name,
+    'time-zone': shop.timeZone,
+    'idle-minutes': shop.idleMinutes?.toString(),
+    'local-machines': shop.localMachines?.toString(),
+  }
   for (const [key, value] of Object.entries(settings))
     if (value !== undefined) await db.insert(setting).values({ key, value }).onConflictDoUpdate({ target: setting.key, set: { value } })
 }

@@ -50,6 +50,15 @@ async function sendLedgers(): Promise<void> {
 }
 const mayNotSettle = computed(() => session.mayNot('editTools'))
 const mayNotSend = computed(() => session.mayNot('sendToControl'))
+
+/** What became of a sending, told so that the sentence after it can be true. */
+const OUTCOMES: Readonly<Record<NonNullable<ControlState['sent']>['outcome'], { words: string; look: string }>> = {
+  open: { words: 'Being sent since', look: 'query' },
+  equal: { words: 'Sent', look: 'quiet' },
+  differs: { words: 'Sent', look: 'stop' },
+  refused: { words: 'Tried', look: 'stop' },
+  unknown: { words: 'Tried', look: 'stop' },
+}
 </script>
 
 <template>
@@ -67,8 +76,9 @@ const mayNotSend = computed(() => session.mayNot('sendToControl'))
     <p v-if="reading.trouble.value ?? sending.trouble.value" class="stop m-0" role="alert">
       {{ reading.trouble.value ?? sending.trouble.value }}
     </p>
-    <p v-if="state.sent" class="m-0" :class="state.sent.outcome === 'equal' ? 'quiet' : 'stop'" data-sent>
-      Sent {{ when(state.sent.at, session.shop) }}, {{ state.sent.by }}. {{ state.sent.because ?? 'It came back equal.' }}
+    <p v-if="state.sent" class="m-0" :class="OUTCOMES[state.sent.outcome].look" data-sent>
+      {{ OUTCOMES[state.sent.outcome].words }} {{ when(state.sent.at, session.shop) }}, {{ state.sent.by }}.
+      {{ state.sent.because ?? 'It came back equal.' }}
     </p>
     <p v-if="state.sent && state.sent.leftOut.length > 0" class="query m-0">
       <VerdictMark class="align-[-2px]" verdict="query" /> Did not go along: {{ state.sent.leftOut.slice(0, 6).join('; ') }}.

@@ -1,0 +1,15 @@
+import type { Gathered } from './gather.ts'
+import type { Paper } from './page.ts'
+import { asPdf } from './pdf.ts'
+
+export interface PaperAsked {
+  gathered: Gathered
+  paper: Paper
+  /** Where the setup is opened on a screen. */
+  address: string
+  pictures: ReadonlyMap<string, Uint8Array>
+}
+
+export default async ({ gathered, paper, address, pictures }: PaperAsked) => ({
+  read: await asPdf(gathered, paper, address, new Map([...pictures].map(([checksum, bytes]) => [checksum, Buffer.from(bytes)]))),
+})
