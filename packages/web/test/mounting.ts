@@ -10,7 +10,10 @@ import { useSession } from '../src/app/session.ts'
 export function signedIn(role: Role = 'lead'): Pinia {
   const pinia = createPinia()
   const person = { id: 'oakhanger', name: 'T. Oakhanger', role }
-  useSession(pinia).opened({ person, shop: { name: 'Works', timeZone: 'Europe/London', idleMinutes: 30, shifts: [] } })
+  useSession(pinia).opened({
+    person,
+    shop: { name: 'Works', timeZone: 'Europe/London', idleMinutes: 30, localMachines: false, shifts: [] },
+  })
   return pinia
 }
 

@@ -2,6 +2,8 @@ export { parseRegisterKey, readRegisterKey, registerKey } from './key.ts'
 export type { RegisterKey, RegisterRef } from './key.ts'
 export { FAMILIES, holdsLength, propertyOf, timesInDiameter } from './property.ts'
 export type { ArmSide, PropertyRow, ProbeSide, RegisterFamily, RegisterLayer, RegisterProperty } from './property.ts'
+export { atControl } from './in-control.ts'
+export type { AtControl } from './in-control.ts'
 export { listed, registerName, registerNames } from './name.ts'
 export {
   commonRegister,

@@ -58,6 +58,8 @@ const plain = (axis: string) => axis
 
 /** How a family's registers are named, and what they hold, property by property. */
 export interface FamilyRow {
+  /** Whether a control has a place for them: constants of setters, probes and stations are the ledger's own. */
+  inControl: boolean
   /** What stands before the property's words. @param slot slot or number, or a gauge's name */
   head(slot: string, property: PropertyRow): string
   /** True where the slot is a gauge's id. */
@@ -67,12 +69,14 @@ export interface FamilyRow {
 
 export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
   work: {
+    inControl: true,
     head: (slot) => slot,
     gauge: false,
     properties: { ...linear(plain), ...rotary, R: row({ words: 'rotation', heading: 'Rotation', holds: 'angle' }) },
   },
-  common: { head: () => 'common shift', gauge: false, properties: { ...linear(plain), ...rotary } },
+  common: { inControl: true, head: () => 'common shift', gauge: false, properties: { ...linear(plain), ...rotary } },
   tool: {
+    inControl: true,
     head: (number, { letter }) => `${letter}${number}`,
     gauge: false,
     properties: {
@@ -87,6 +91,7 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
     },
   },
   setter: {
+    inControl: false,
     head: (name) => name,
     gauge: true,
     properties: {
@@ -107,6 +112,7 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
     },
   },
   probe: {
+    inControl: false,
     head: (name) => `${name} radius moving`,
     gauge: true,
     properties: Object.fromEntries(
@@ -114,6 +120,7 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
     ),
   },
   station: {
+    inControl: false,
     head: (number) => `station ${number}`,
     gauge: false,
     properties: {
@@ -122,7 +129,7 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
       centre: row({ words: 'centre X', axis: 'X', across: 'as-read' }),
     },
   },
-  expected: { head: (slot) => `expected ${slot}`, gauge: false, properties: linear(plain) },
+  expected: { inControl: false, head: (slot) => `expected ${slot}`, gauge: false, properties: linear(plain) },
 }
 
 /**

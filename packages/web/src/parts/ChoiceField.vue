@@ -43,6 +43,7 @@ const options = computed(() => props.input.options.map((option) => ({ ...option,
       v-accessible="input.label"
       :data-input="input.id"
       :show-search="options.length > 8"
+      :default-active-first-option="false"
       :dropdown-match-select-width="false"
       option-filter-prop="chosen"
       option-label-prop="chosen"

@@ -14,6 +14,7 @@ const mark = (send: Sender['send'], reason: string) =>
 
 <template>
   <TellDialog
+    :name="`disturb:${machine.id}:${register}`"
     :title="`Disturbed: ${name} on ${machine.name}`"
     ok-text="Mark it disturbed"
     cancel-text="Leave it"

@@ -7,13 +7,15 @@ import { useSend } from '../sending/use-send.ts'
 import ChooseFile from '../ui/ChooseFile.vue'
 import FormDialog from '../ui/FormDialog.vue'
 import TextField from '../ui/TextField.vue'
+import { useKeptTyping } from '../app/kept-typing.ts'
 
 /** A note, with a picture or a file where somebody has one. */
 const props = defineProps<{ about: RemarkAbout; of: string }>()
 const emit = defineEmits<{ close: [] }>()
 const words = ref('')
 const file = ref<File | null>(null)
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`remark:${props.about}:${props.of}`, { words }, { outcome })
 const isLarge = computed(() => (file.value?.size ?? 0) > LARGEST_FILE)
 const ready = computed(() => (words.value.trim() !== '' || file.value !== null) && !isLarge.value)
 

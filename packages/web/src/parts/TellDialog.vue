@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { Modal } from 'ant-design-vue'
 import { ref } from 'vue'
+import { useKeptTyping } from '../app/kept-typing.ts'
 import { useSend, type Sender } from '../sending/use-send.ts'
+import FormDialog from '../ui/FormDialog.vue'
 import TextField from '../ui/TextField.vue'
 
 /** Something that happened: what it means is said in the slot, what happened is told by the person, then it is sent. */
 const props = defineProps<{
+  /** Tells what is told here from what is told elsewhere, while it is kept. */
+  name: string
   title: string
   okText: string
   cancelText: string
@@ -15,26 +18,28 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: [] }>()
 const told = ref('')
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`tell:${props.name}`, { told }, { outcome })
 
 async function go(): Promise<void> {
+  if (told.value.trim().length < 3) return
   await props.tell(send, told.value.trim())
   if (trouble.value === null) emit('close')
 }
 </script>
 
 <template>
-  <Modal
-    open
+  <FormDialog
     :title="title"
-    :ok-text="okText"
-    :cancel-text="cancelText"
-    :ok-button-props="{ disabled: told.trim().length < 3 || busy }"
-    @ok="go"
-    @cancel="emit('close')"
+    :ok="okText"
+    :cancel="cancelText"
+    :blocked="told.trim().length < 3 || busy"
+    :trouble="trouble"
+    :width="520"
+    @go="go"
+    @close="emit('close')"
   >
     <slot />
     <TextField v-model="told" :label="question" :rows="3" :maxlength="500" />
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-  </Modal>
+  </FormDialog>
 </template>

@@ -4,12 +4,14 @@ import { ref } from 'vue'
 import { useSend } from '../sending/use-send.ts'
 import FormDialog from '../ui/FormDialog.vue'
 import TextField from '../ui/TextField.vue'
+import { useKeptTyping } from '../app/kept-typing.ts'
 
 /** Withdraws a note: it stays on record, struck through, with the reason. */
 const props = defineProps<{ remark: Remark }>()
 const emit = defineEmits<{ close: [] }>()
 const reason = ref('')
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`withdraw:${props.remark.id}`, { reason }, { outcome })
 
 async function withdraw(): Promise<void> {
   if (await send('withdrawRemark', { params: { id: props.remark.id }, body: { reason: reason.value } })) emit('close')

@@ -3,10 +3,13 @@ import type { Entry, Setup } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { useMachines } from '../app/queries.ts'
+import { useMachines, useScene } from '../app/queries.ts'
 import GoTo from '../ui/GoTo.vue'
 import { begunWith } from './begun-with.ts'
+import { useDrafts } from './drafts.ts'
+import { onceMore } from './once-more.ts'
 import RoutinePage from './RoutinePage.vue'
+import { draftKey } from './use-routine.ts'
 
 // Fetched while the figures are typed: nobody waits for it before the first field.
 const JustRecorded = defineAsyncComponent(() => import('../places/ledger/JustRecorded.vue'))
@@ -18,13 +21,25 @@ const machines = useMachines()
 const machineId = computed(() => props.data?.summary.machine ?? props.machine!)
 const on = computed(() => machines.data.value?.find(({ id }) => id === machineId.value) ?? null)
 const fresh = ref<Entry | null>(null)
+const begun = computed(() => begunWith(props.routine, route.query.tool))
+const scene = useScene(machineId, () => props.setup ?? null)
+const drafts = useDrafts()
+/** Tool, side, gauge and target stay; what was read is read anew. */
+function again(): void {
+  const inputs = fresh.value?.content.inputs
+  if (inputs && scene.data.value) {
+    const at = { machine: machineId.value, setup: props.setup ?? null, step: null, routine: props.routine, ...begun.value }
+    drafts.drop(draftKey(at), props.routine, { ...onceMore(props.routine, inputs, scene.data.value), ...begun.value.preset })
+  }
+  fresh.value = null
+}
 const next = computed(() => props.data?.steps.find(({ id }) => id === props.data!.next) ?? null)
 </script>
 
 <template>
   <JustRecorded v-if="fresh && on" :title="fresh.content.title" :entry="fresh" :machine="on" @undone="fresh = null">
     <template #ways>
-      <Button size="large" @click="fresh = null">Once more</Button>
+      <Button size="large" @click="again">Do it once more</Button>
       <GoTo v-if="setup && next" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>
       <GoTo v-if="setup" type="primary" size="large" :to="{ name: 'setup', params: { setup } }">Back to the setup</GoTo>
       <GoTo v-else-if="route.query.tool" type="primary" size="large" :to="{ name: 'machine-tools', params: { machine: on.id } }"
@@ -39,7 +54,7 @@ const next = computed(() => props.data?.steps.find(({ id }) => id === props.data
     :setup="setup ?? null"
     :step="null"
     :routine="routine"
-    v-bind="begunWith(routine, route.query.tool)"
+    v-bind="begun"
     @recorded="(entry) => (fresh = entry)"
   />
 </template>

@@ -28,6 +28,7 @@ import RecordBar from './RecordBar.vue'
 import RecordDock from './RecordDock.vue'
 import InTurn from '../ui/InTurn.vue'
 import { useAskedFor } from './use-asked-for.ts'
+import { useFiguresGoOn } from './use-figures-go-on.ts'
 import { useFocusOnAsked } from './use-focus-on-asked.ts'
 import { useRecording, type Release } from './use-recording.ts'
 import { useRoutine, type RoutineAt } from './use-routine.ts'
@@ -95,6 +96,7 @@ const releaseTrouble = computed(() => (outcome.value.kind === 'refused' ? outcom
 
 const panes = ref<HTMLElement | null>(null)
 useFocusOnAsked(panes, asked)
+useFiguresGoOn(panes, asked)
 const bar = ref<InstanceType<typeof RecordBar> | null>(null)
 /** With many choices, or on a phone, the button lies below the screen; what it waits for must not. */
 const barInSight = useElementVisibility(() => bar.value?.$el as HTMLElement | null, { initialValue: true, threshold: 0.8 })

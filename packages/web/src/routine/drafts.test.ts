@@ -86,7 +86,7 @@ describe('a half-done routine', () => {
     await nextTick()
     const fresh = drafts.drop(KEY, 'edge', { slot: 'G54' })
     expect(fresh.inputs).toEqual({ slot: 'G54' })
-    expect(sent.at(-1)).toMatchObject({ method: 'DELETE' })
+    await vi.waitFor(() => expect(sent.at(-1)).toMatchObject({ method: 'DELETE' }))
   })
 
   it('stands a browser whose memory is damaged', () => {

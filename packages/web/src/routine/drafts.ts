@@ -67,16 +67,28 @@ export const useDrafts = defineStore('drafts', () => {
     )
   }
 
+  /** What this tablet has sent of each and not been answered yet: what comes after it waits, so that it is not overtaken. */
+  const onTheWay = new Map<string, Promise<unknown>>()
+  function inOrder(key: string, send: () => Promise<unknown>): Promise<unknown> {
+    const next = (onTheWay.get(key) ?? Promise.resolve()).then(send).catch(() => undefined)
+    onTheWay.set(key, next)
+    return next
+  }
+
   async function send(key: string, draft: Draft): Promise<void> {
-    if (drafts.get(key) !== draft) return
-    const { routine, inputs, agreed, answers, taken } = draft
-    // When it does not get through, the browser's own copy still stands.
-    await call('keepDraft', { params: { key }, body: { routine, inputs, agreed, answers, taken } }).catch(() => undefined)
+    await inOrder(key, async () => {
+      if (drafts.get(key) !== draft) return
+      const { routine, inputs, agreed, answers, taken } = draft
+      // When it does not get through, the browser's own copy still stands.
+      await call('keepDraft', { params: { key }, body: { routine, inputs, agreed, answers, taken } })
+    })
   }
 
   /** What another tablet left, when this one has nothing of its own. */
   async function fetchOther(key: string, draft: Draft, preset: RawInputs): Promise<string | null> {
     if (isKept(nameOf(key))) return null
+    // What this tablet has just given up may still lie on the server: it is nobody else's.
+    await onTheWay.get(key)
     const other = await call('draft', { params: { key } }).catch(() => null)
     const untouched = JSON.stringify(draft.inputs) === JSON.stringify(preset)
     if (!other || other.routine !== draft.routine || !untouched) return null
@@ -89,7 +101,7 @@ export const useDrafts = defineStore('drafts', () => {
   function drop(key: string, routine: string, preset: RawInputs): Draft {
     drafts.delete(key)
     forget(nameOf(key))
-    void call('dropDraft', { params: { key } }).catch(() => undefined)
+    void inOrder(key, () => call('dropDraft', { params: { key } }))
     return open(key, routine, preset)
   }
 

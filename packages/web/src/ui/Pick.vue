@@ -29,6 +29,7 @@ const listed = computed(() => props.options.map(({ label, disabled }, place) => 
     :disabled="disabled"
     :dropdown-match-select-width="false"
     :show-search="options.length > LONG"
+    :default-active-first-option="false"
     option-filter-prop="label"
     @change="(place) => (value = options[Number(place)]!.value)"
   />

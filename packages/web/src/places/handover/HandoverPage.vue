@@ -3,6 +3,7 @@ import type { Handover } from '@rook/contract'
 import { Button, Form } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useContextLine } from '../../app/context.ts'
+import { useKept } from '../../app/kept.ts'
 import { useHandover, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import ControlAgrees from '../../parts/ControlAgrees.vue'
@@ -30,7 +31,9 @@ const SHIFTS = [
 ] as const
 /** Lines that whoever leaves has struck out, by their words. */
 const struck = ref<readonly string[]>([])
-const words = ref('')
+/** What is in somebody's own words is kept on this tablet until it is signed, whatever else is looked at meanwhile. */
+const own = useKept(`handover:${props.machine}`, () => ({ words: '' }))
+const words = computed({ get: () => own.value.words, set: (typed: string) => (own.value.words = typed) })
 const pin = ref('')
 watch(shift, () => {
   struck.value = []

@@ -2,9 +2,9 @@
 import MayNot from '../../parts/MayNot.vue'
 import { CORRECTABLE } from '@rook/contract/entry-kind'
 import { LEAST_ROLE } from '@rook/contract/roles'
-import { Button, Modal } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
+import type { Sender } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useEntry, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
@@ -13,8 +13,8 @@ import CutMeanwhile from './CutMeanwhile.vue'
 import EntrySheet from './EntrySheet.vue'
 import Opening from '../../parts/Opening.vue'
 import Remarks from '../../parts/Remarks.vue'
+import TellDialog from '../../parts/TellDialog.vue'
 import GoTo from '../../ui/GoTo.vue'
-import TextField from '../../ui/TextField.vue'
 
 const props = defineProps<{ entry: string }>()
 const query = useEntry(() => props.entry)
@@ -26,13 +26,7 @@ useContextLine(() => machine.value && [machine.value.name, 'Ledger'])
 
 const correctable = computed(() => content.value && CORRECTABLE.includes(content.value.kind) && !query.data.value!.correctedBy)
 const correcting = ref(false)
-const reason = ref('')
-const { trouble, send } = useSend()
-
-async function takeBack(): Promise<void> {
-  trouble.value = null
-  if (await send('correct', { params: { id: props.entry }, body: { reason: reason.value } })) correcting.value = false
-}
+const takeBack = (send: Sender['send'], reason: string) => send('correct', { params: { id: props.entry }, body: { reason } })
 </script>
 
 <template>
@@ -77,18 +71,20 @@ async function takeBack(): Promise<void> {
       <p class="quiet small mx-0 mt-0 mb-2.5 wrap-anywhere">
         {{ query.data.value!.hash }}, follows {{ query.data.value!.previousHash.slice(0, 12) }}…
       </p>
-      <Modal
-        v-model:open="correcting"
+      <TellDialog
+        v-if="correcting"
+        :name="`correct:${entry}`"
         title="Take this entry back"
         ok-text="Take it back"
         cancel-text="Leave it"
-        :ok-button-props="{ disabled: reason.trim().length < 3 }"
-        @ok="takeBack"
+        question="Reason"
+        :tell="takeBack"
+        @close="correcting = false"
       >
-        <p class="mx-0 mt-0 mb-2.5">It stays in the ledger; a new entry says that it no longer counts and puts back what stood before.</p>
-        <TextField v-model="reason" label="Reason" :rows="3" :maxlength="500" />
-        <p v-if="trouble" class="stop mx-0 mt-0 mb-2.5" role="alert">{{ trouble }}</p>
-      </Modal>
+        <p class="mx-0 mt-0 mb-2.5">
+          It stays in the ledger; a new entry says that it no longer counts, and what stood before stands again as it was found.
+        </p>
+      </TellDialog>
     </template>
     <Opening v-else class="mx-0 mt-0 mb-2.5" :error="query.error.value" />
   </div>

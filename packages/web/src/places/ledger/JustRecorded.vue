@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import type { Entry } from '@rook/contract'
-import type { MachineRecord } from '@rook/core'
+import { atControl, listed, type MachineRecord } from '@rook/core'
+import { computed } from 'vue'
 import EntryNote from '../../routine/EntryNote.vue'
 import EntrySheet from './EntrySheet.vue'
 
 /** What has just been recorded, with its way back; ways on stand beside it. */
-defineProps<{ title: string; entry: Entry; machine: MachineRecord }>()
+const props = defineProps<{ title: string; entry: Entry; machine: MachineRecord }>()
+const control = computed(() => atControl(props.entry.content.writes))
+const named = (writes: readonly { name: string }[]) => listed(writes.map(({ name }) => name))
 defineEmits<{ undone: [] }>()
 </script>
 
@@ -13,8 +16,16 @@ defineEmits<{ undone: [] }>()
   <div class="page recorded grid grid-cols-1 gap-3.5 content-start">
     <h1>{{ title }}</h1>
     <EntryNote :entry="entry" :machine="machine" @undone="$emit('undone')"><slot name="ways" /></EntryNote>
-    <p v-if="entry.content.writes.length > 0" class="quiet">
-      Now put it into the control. The ledger does not reach into {{ machine.name }}; whoever types it there sees it there.
+    <p v-if="control.toPut.length > 0" class="quiet" data-control>
+      Now put {{ named(control.toPut) }} into the control. The ledger does not reach into {{ machine.name }}; whoever types it there sees it
+      there.
+    </p>
+    <p v-else-if="control.there.length > 0" class="quiet" data-control>
+      Nothing changes in the control: {{ named(control.there) }} {{ control.there.length === 1 ? 'stays' : 'stay' }} what it held.
+    </p>
+    <p v-else-if="control.ownOnly.length > 0" class="quiet" data-control>
+      {{ named(control.ownOnly) }} {{ control.ownOnly.length === 1 ? 'is' : 'are' }} kept in the ledger alone; the control has no place for
+      {{ control.ownOnly.length === 1 ? 'it' : 'them' }}.
     </p>
     <slot />
     <EntrySheet :entry="entry" :machine="machine" />

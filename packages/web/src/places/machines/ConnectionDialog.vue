@@ -5,6 +5,7 @@ import { ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import WordField from '../../ui/WordField.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** How a machine is reached. The server connects to these addresses and to no other. */
 const props = defineProps<{ machine: string; name: string; now: MachineConnection }>()
@@ -16,7 +17,8 @@ const said = ref({
   readsTable: props.now.readsTable,
   sends: props.now.sends,
 })
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`connection:${props.machine}`, { said }, { outcome })
 
 async function keep(): Promise<void> {
   if (await send('changeConnection', { params: { id: props.machine }, body: { ...said.value } })) emit('close')

@@ -10,6 +10,7 @@ import MomentField from '../../ui/MomentField.vue'
 import PickField from '../../ui/PickField.vue'
 import { picked } from '../../ui/shapes.ts'
 import WordField from '../../ui/WordField.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** Keeps a slot for a job or for somebody: whoever else writes it is asked. */
 const props = defineProps<{ machine: MachineRecord }>()
@@ -30,7 +31,8 @@ const FORM = z
     }),
   )
 const { problems, take } = useChecked(FORM, () => ({ ...form }))
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`reserve:${props.machine.id}`, { form }, { outcome })
 const slots = computed(() =>
   props.machine.slots.map(({ code, name }) => ({ value: code as string | null, label: name ? `${code}, ${name}` : code })),
 )

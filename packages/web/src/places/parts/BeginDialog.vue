@@ -9,6 +9,7 @@ import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
 import SinceThen from './SinceThen.vue'
 import FormDialog from '../../ui/FormDialog.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** Begins a setup: on which machine, for which job. What is against it is said before anybody presses. */
 const props = defineProps<{ operation: OperationRecord; earlier: readonly SetupLine[]; fitting: OperationPage['fitting'] }>()
@@ -21,7 +22,8 @@ const machine = ref<string | null>(null)
 const job = ref<string | null>(null)
 const note = ref('')
 const scene = useScene(machine, () => null)
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`begin:${props.operation.id}`, { machine, job, note }, { outcome })
 
 const offered = computed(() =>
   (machines.data.value ?? [])

@@ -11,6 +11,7 @@ import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
 import { JOB_FORM, jobFormOf } from './plan-forms.ts'
 import FormDialog from '../../ui/FormDialog.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** A new job, or what a planner changes of one. */
 const props = defineProps<{ job: Job | null; part?: Pick<Part, 'id' | 'revision'> | null }>()
@@ -22,7 +23,8 @@ const parts = useParts(words)
 const known = new Map<string, string>()
 const form = reactive(jobFormOf(props.job, props.part ?? null))
 const { problems, take } = useChecked(JOB_FORM, () => ({ ...form }))
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`job:${props.job?.id ?? `new:${props.part?.id ?? ''}`}`, { form }, { outcome })
 const options = computed(() => {
   const found = parts.data.value ?? []
   for (const { id, number, name } of found) known.set(id, `${name}, ${number}`)

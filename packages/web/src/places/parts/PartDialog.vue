@@ -6,13 +6,15 @@ import { useChecked } from '../../ui/checked.ts'
 import WordField from '../../ui/WordField.vue'
 import { PART_FORM, partFormOf } from './plan-forms.ts'
 import FormDialog from '../../ui/FormDialog.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** A new part, or what a planner changes of one: another letter or number makes it a new revision. */
 const props = defineProps<{ part: Part | null }>()
 const emit = defineEmits<{ close: []; kept: [id: string] }>()
 const form = reactive(partFormOf(props.part))
 const { problems, take } = useChecked(PART_FORM, () => ({ ...form }))
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`part:${props.part?.id ?? 'new'}`, { form }, { outcome })
 const isNewRevision = computed(() => props.part !== null && form.revision.trim() !== props.part.revision)
 
 async function keep(): Promise<void> {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { EVERY_DAY, shiftGaps, shiftOverlaps } from '@rook/core'
 import type { Shop } from '@rook/contract'
-import { Button, CheckboxGroup, Form, FormItem, Input, InputNumber } from 'ant-design-vue'
+import { Button, Checkbox, CheckboxGroup, Form, FormItem, Input, InputNumber } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { useSession } from '../../app/session.ts'
 import { useSend } from '../../sending/use-send.ts'
@@ -32,6 +32,12 @@ async function keep(): Promise<void> {
     <ShopFields v-model:name="form.name" v-model:zone="form.timeZone" named="shop" />
     <FormItem label="Minutes without a touch until a tablet asks for the PIN again" html-for="shop-idle">
       <InputNumber id="shop-idle" v-model:value="form.idleMinutes" :min="1" :max="720" :precision="0" />
+    </FormItem>
+    <FormItem
+      label="Machines on the network"
+      extra="Machines are reached at the addresses that a lead gives. This computer itself is left out of them unless a machine’s agent or gauge runs on it."
+    >
+      <Checkbox v-model:checked="form.localMachines">Reach machines on the computer that the ledger runs on</Checkbox>
     </FormItem>
     <FormItem label="Shifts; one may run across midnight">
       <div v-for="(shift, at) in form.shifts" :key="at" class="grid grid-cols-[1fr_84px_84px_auto] gap-2 mb-2">

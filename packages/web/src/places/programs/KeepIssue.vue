@@ -6,13 +6,15 @@ import { useSend } from '../../sending/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import WordField from '../../ui/WordField.vue'
 import { pressed } from './pressed.ts'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** A file that was chosen, before it becomes an issue: nothing is replaced without being seen. */
 const props = defineProps<{ operation: string; file: File; newest: ProgramIssue | null }>()
 const emit = defineEmits<{ close: [] }>()
 const note = ref('')
 const unread = ref<string | null>(null)
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`issue:${props.operation}`, { note }, { outcome })
 const tooLong = computed(() =>
   props.file.size > MOST_PROGRAM ? `The file has ${Math.round(props.file.size / 1e6)} MB; ${MOST_PROGRAM / 1e6} MB is the most.` : null,
 )

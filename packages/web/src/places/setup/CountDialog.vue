@@ -6,6 +6,7 @@ import { useChecked } from '../../ui/checked.ts'
 import { wholeOrNone } from '../../ui/shapes.ts'
 import WordField from '../../ui/WordField.vue'
 import FormDialog from '../../ui/FormDialog.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 const props = defineProps<{ setup: string }>()
 const emit = defineEmits<{ close: [] }>()
@@ -24,7 +25,8 @@ const SHAPE = z
     z.refine(({ scrapped, reason }) => !scrapped || reason.length >= 3, { path: ['reason'], error: 'Reason: say why they were scrapped.' }),
   )
 const { problems, take } = useChecked(SHAPE, () => ({ ...form }))
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`count:${props.setup}`, { form }, { outcome })
 const hasScrap = computed(() => Number(form.scrapped) > 0)
 
 async function go(): Promise<void> {

@@ -5,11 +5,13 @@ import { computed, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import TextField from '../../ui/TextField.vue'
 import FormDialog from '../../ui/FormDialog.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 const props = defineProps<{ setup: string; data: Setup }>()
 const emit = defineEmits<{ close: [] }>()
 const reason = ref('')
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`end:${props.setup}`, { reason }, { outcome })
 const open = computed(() => leftOpen(props.data))
 const ready = computed(() => open.value.length === 0 || reason.value.trim().length >= 3)
 

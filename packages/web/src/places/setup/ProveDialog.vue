@@ -7,6 +7,7 @@ import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import TextField from '../../ui/TextField.vue'
 import FormDialog from '../../ui/FormDialog.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 const props = defineProps<{ setup: string; data: Setup }>()
 const emit = defineEmits<{ close: [] }>()
@@ -15,7 +16,8 @@ const { problems, take } = useChecked(
   z.object({ observed: z.string().check(z.trim(), z.minLength(3, 'What was seen: say it in a few words.')) }),
   () => ({ observed: observed.value }),
 )
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`prove:${props.setup}`, { observed }, { outcome })
 const open = computed(() => leftOpen(props.data))
 
 async function go(): Promise<void> {

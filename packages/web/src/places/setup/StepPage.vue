@@ -2,10 +2,10 @@
 import MayNot from '../../parts/MayNot.vue'
 import type { Entry, Setup } from '@rook/contract'
 
-import { Button, Checkbox, Modal } from 'ant-design-vue'
+import { Button, Checkbox } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend, type Sender } from '../../sending/use-send.ts'
 import { useEntry, useScene } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
@@ -18,7 +18,7 @@ import RunPage from './RunPage.vue'
 import ToSeeList from './ToSeeList.vue'
 import { nextStepAfter } from './next-step.ts'
 import GoTo from '../../ui/GoTo.vue'
-import TextField from '../../ui/TextField.vue'
+import TellDialog from '../../parts/TellDialog.vue'
 
 // What was recorded is shown later than the first field, and has a table with it.
 const EntrySheet = defineAsyncComponent(() => import('../ledger/EntrySheet.vue'))
@@ -33,7 +33,6 @@ const fresh = ref<Entry | null>(null)
 const working = ref(step.value?.state !== 'done' || isBegun())
 const { trouble, send } = useSend()
 const skipping = ref(false)
-const reason = ref('')
 
 const scene = useScene(
   () => props.data.summary.machine,
@@ -62,8 +61,8 @@ async function confirm(): Promise<void> {
   if (await send('confirmStep', { params: { id: props.setup, step: props.step }, body: { checks: ticked.value } })) goOn()
 }
 
-async function skip(): Promise<void> {
-  if (!(await send('skipStep', { params: { id: props.setup, step: props.step }, body: { reason: reason.value } }))) return
+async function skip(by: Sender['send'], reason: string): Promise<void> {
+  if (!(await by('skipStep', { params: { id: props.setup, step: props.step }, body: { reason } }))) return
   skipping.value = false
   goOn()
 }
@@ -154,17 +153,16 @@ function recorded(entry: Entry): void {
     </template>
   </div>
 
-  <Modal
-    v-model:open="skipping"
+  <TellDialog
+    v-if="skipping"
+    :name="`skip:${setup}:${props.step}`"
     :title="`Skip: ${step?.title}`"
     ok-text="Skip it"
     cancel-text="Do not skip"
-    :ok-button-props="{ disabled: reason.trim().length < 3 }"
-    @ok="skip"
-  >
-    <TextField v-model="reason" label="Why it is skipped; the next person reads this" :rows="3" :maxlength="500" />
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-  </Modal>
+    question="Why it is skipped; the next person reads this"
+    :tell="skip"
+    @close="skipping = false"
+  />
 </template>
 
 <style scoped>

@@ -12,6 +12,7 @@ import BarPlanner from './BarPlanner.vue'
 import OutlineFrom from './OutlineFrom.vue'
 import { HELD_IN, holdingFormOf, holdingShape, SIDE_WORDS, type HoldingForm } from './workpiece-form.ts'
 import FormDialog from '../../ui/FormDialog.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** How an operation's work is held, and the outline of its part: what every drawing of the operation then shows. */
 const props = defineProps<{ operation: string; name: string; work: Workpiece; machine: MachineRecord }>()
@@ -20,7 +21,8 @@ const unit = computed(() => props.machine.unit)
 const form = reactive(holdingFormOf(props.work.holding, props.machine.unit))
 const outline = ref(props.work.outline)
 const from = ref<InstanceType<typeof OutlineFrom> | null>(null)
-const { trouble, busy, send } = useSend()
+const { trouble, busy, send, outcome } = useSend()
+useKeptTyping(`workpiece:${props.operation}`, { form }, { outcome })
 const checked = useChecked(
   () => holdingShape(unit.value),
   () => ({ ...form }),

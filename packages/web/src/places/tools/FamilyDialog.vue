@@ -7,6 +7,7 @@ import { useSend } from '../../sending/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** Which tools of a machine stand in for each other, in the order they are used, and which of them cuts now. */
 const props = defineProps<{ scene: Scene; family: ToolFamily | null }>()
@@ -28,12 +29,13 @@ const choices = computed(() => [
   { value: null as string | null, label: 'none yet' },
   ...numbers.value.map((number) => ({ value: number as string | null, label: `T${number}` })),
 ])
-const { trouble, busy, send } = useSend({
+const { trouble, busy, send, outcome } = useSend({
   done: (entry) => {
     if (entry) emit('told', `Recorded as entry ${entry.content.seq}: ${entry.content.title}.`)
     emit('close')
   },
 })
+useKeptTyping(`family:${props.scene.machine.id}:${props.family?.name ?? 'new'}`, { form }, { outcome })
 const said = computed(() => ({
   name: form.name.trim(),
   called: form.called.trim().toUpperCase(),

@@ -17,11 +17,13 @@ import {
   type Scene,
 } from '@rook/core'
 import type { AssemblyRecord } from '@rook/contract'
-import { Checkbox, Modal, Radio, RadioGroup } from 'ant-design-vue'
+import { Checkbox, Radio, RadioGroup } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useAssemblies, useAssembly, useScene } from '../../app/queries.ts'
 import WordField from '../../ui/WordField.vue'
+import FormDialog from '../../ui/FormDialog.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** Puts an assembly into a pocket of a machine, from the drawer or from where it sits; says what follows. */
 const props = defineProps<{ scene: Scene; number: string; assembly?: string }>()
@@ -40,12 +42,17 @@ const carry = ref(true)
 const lengths = computed(() => layoutOf(props.scene.machine).countsLengths)
 const reason = ref('')
 // Said at once: what is asked for anew may take away the page part that has opened this.
-const { trouble, busy, send } = useSend({
+const { trouble, busy, send, outcome } = useSend({
   done: (entry) => {
     if (entry) emit('mounted', `${entry.content.title}.`)
     emit('close')
   },
 })
+useKeptTyping(
+  `mount:${props.scene.machine.id}:${props.number}:${props.assembly ?? ''}`,
+  { text, chosen, number, offset, diameterOffset, carry, reason },
+  { outcome },
+)
 
 /** What sits in the pocket now and would go to the drawer. */
 const sitting = computed(() => props.scene.tools.find((one) => one.number === number.value.trim()) ?? null)
@@ -128,15 +135,14 @@ async function mount(): Promise<void> {
 </script>
 
 <template>
-  <Modal
-    open
+  <FormDialog
     :title="`Mount a tool on ${scene.machine.name}`"
-    :ok-text="replaced ? 'Put it in its place' : tool?.mounted ? 'Move it here' : 'Mount it'"
-    cancel-text="Leave it"
+    :ok="replaced ? 'Put it in its place' : tool?.mounted ? 'Move it here' : 'Mount it'"
     :width="680"
-    :ok-button-props="{ disabled: !tool || number.trim() === '' || unfit !== null || busy }"
-    @ok="mount"
-    @cancel="emit('close')"
+    :blocked="!tool || number.trim() === '' || unfit !== null || busy"
+    :trouble="trouble"
+    @go="mount"
+    @close="emit('close')"
   >
     <slot name="machine" />
     <div class="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-4.5 max-[640px]:grid-cols-[1fr]">
@@ -201,8 +207,7 @@ async function mount(): Promise<void> {
       {{ stale.map((key) => registerName(parseRegisterKey(key))).join(', ') }} stands there from another tool and becomes stale until it is
       measured.
     </p>
-    <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-  </Modal>
+  </FormDialog>
 </template>
 
 <style scoped>

@@ -6,6 +6,7 @@ import { useSend } from '../../sending/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
+import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** By which further offsets a program calls one tool: another edge, or the other spindle. */
 const props = defineProps<{ scene: Scene; tool: MountedTool }>()
@@ -26,12 +27,13 @@ const others = computed(() =>
     .flatMap(({ offset, diameterOffset }) => [offset, diameterOffset]),
 )
 const problem = computed(() => furtherPairsProblem(props.tool, said.value, others.value, props.scene.machine.offsets))
-const { trouble, busy, send } = useSend({
+const { trouble, busy, send, outcome } = useSend({
   done: (entry) => {
     if (entry) emit('told', `Recorded as entry ${entry.content.seq}: ${entry.content.title}.`)
     emit('close')
   },
 })
+useKeptTyping(`pairs:${props.scene.machine.id}:${props.tool.assembly}`, { pairs }, { outcome })
 const keep = () =>
   send('sayPairs', {
     params: { id: props.scene.machine.id },

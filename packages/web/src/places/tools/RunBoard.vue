@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { listed, MEASURES, nextInRun, spindleOfTool, taskPreset, type RawInputs, type RunTask, type Scene } from '@rook/core'
 import type { Entry } from '@rook/contract'
-import { Button, Modal } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import EntryNote from '../../routine/EntryNote.vue'
 import RoutinePage from '../../routine/RoutinePage.vue'
 import MountDialog from './MountDialog.vue'
-import TextField from '../../ui/TextField.vue'
+import SkipDialog from './SkipDialog.vue'
 
 /** A run of tools: the next is offered by itself, what remains stays in sight, one hand does it all. */
 const props = defineProps<{
@@ -27,7 +27,6 @@ const chosen = ref<string | null>(null)
 const task = computed<RunTask | null>(() => props.tasks.find(({ id }) => id === chosen.value) ?? null)
 const fresh = ref<Entry | null>(null)
 const skipping = ref(false)
-const reason = ref('')
 const trouble = ref<string | null>(null)
 const mounting = ref<string | null>(null)
 
@@ -74,13 +73,12 @@ function choose(id: string): void {
   fresh.value = null
 }
 
-async function leaveOut(): Promise<void> {
+async function leaveOut(reason: string): Promise<void> {
   trouble.value = null
   const left = task.value!
-  trouble.value = await props.skip(left, reason.value.trim())
+  trouble.value = await props.skip(left, reason)
   if (trouble.value !== null) return
   skipping.value = false
-  reason.value = ''
   fresh.value = null
   chosen.value = after(left.id)
 }
@@ -152,17 +150,14 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
       <slot name="finished" />
     </div>
     <MountDialog v-if="mounting" :scene="scene" :number="mounting" @close="mounting = null" />
-    <Modal
-      v-model:open="skipping"
-      :title="`Skip T${task?.tool.number}, ${task && MEASURES[task.what].words}`"
-      ok-text="Skip it"
-      cancel-text="Do not skip"
-      :ok-button-props="{ disabled: reason.trim().length < 3 }"
-      @ok="leaveOut"
-    >
-      <TextField v-model="reason" label="Why it is skipped; the next person reads this" :rows="3" :maxlength="500" />
-      <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
-    </Modal>
+    <SkipDialog
+      v-if="skipping && task"
+      :name="`skip:${setup ?? scene.machine.id}:${task.id}`"
+      :title="`Skip T${task.tool.number}, ${MEASURES[task.what].words}`"
+      :trouble="trouble"
+      @skip="leaveOut"
+      @close="skipping = false"
+    />
   </div>
 </template>
 

@@ -20,6 +20,7 @@ const happen = (send: Sender['send'], note: string) =>
 
 <template>
   <TellDialog
+    :name="`tool:${tool.id}:${kind}`"
     :title="`${HAPPENINGS[kind].button}: ${tool.name}`"
     ok-text="Record it"
     cancel-text="It did not happen"
