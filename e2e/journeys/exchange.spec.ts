@@ -44,7 +44,7 @@ test('ten tools from nothing: a new machine, a file into the drawer, mounted, me
   for (const axis of ['X', 'Y', 'Z']) await page.getByLabel(`${axis} from`).fill('-600')
   await pick(page, 'D registers hold', 'radii')
   await page.getByRole('button', { name: 'Keep this record' }).click()
-  await page.getByRole('button', { name: 'It has been homed' }).click()
+  await page.getByRole('button', { name: 'Confirm homing' }).click()
 
   await page.goto(`${shop.url}/exchange/mill-9/presets`)
   await page.getByLabel('From').fill('bench in the tool room')

@@ -96,7 +96,7 @@ async function reads(page: Page, name: string, words: string): Promise<void> {
   const paper = page.getByRole('region', { name: 'To be read' })
   await expect(paper).toContainText(words)
   await paper.getByLabel(`PIN of ${name}`).fill(PIN)
-  await paper.getByRole('button', { name: 'I have read it' }).click()
+  await paper.getByRole('button', { name: 'Sign as read' }).click()
   await expect(paper).toBeHidden()
 }
 

@@ -89,7 +89,7 @@ test('nine tabs of one browser stay connected and hear of an entry', async ({ pa
   }
   for (const tab of tabs.slice(1)) await expect(tab.getByRole('heading', { name: 'What stands in Mill 4' })).toBeVisible()
   await page.goto(`${shop.url}/machines/mill-4`)
-  await page.getByRole('button', { name: 'It was switched on' }).click()
+  await page.getByRole('button', { name: 'Note power-up' }).click()
   for (const tab of tabs) {
     await expect(tab.getByText('Not homed since it was switched on.')).toBeVisible()
     await expect(tab.getByText('connected', { exact: true })).toBeVisible()
@@ -144,7 +144,7 @@ test.describe('an empty database', () => {
     await page.getByLabel('Name', { exact: true }).fill('Mill 1')
     for (const axis of ['X', 'Y', 'Z']) await page.getByLabel(`${axis} from`).fill('-500')
     await page.getByRole('button', { name: 'Keep this record' }).click()
-    await page.getByRole('button', { name: 'It has been homed' }).click()
+    await page.getByRole('button', { name: 'Confirm homing' }).click()
     await expect(page.getByText(/^Homed/)).toBeVisible()
 
     await page.goto(`${shop.url}/gauges`)

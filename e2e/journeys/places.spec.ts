@@ -65,7 +65,7 @@ test('a lead adds a machine, and is told of all that is missing at once', async 
   await page.getByRole('button', { name: 'Keep this record' }).click()
   await expect(page.getByRole('heading', { name: 'What stands in Mill 9' })).toBeVisible()
   await expect(page.getByText('Not homed since it was switched on')).toBeVisible()
-  await page.getByRole('button', { name: 'It has been homed' }).click()
+  await page.getByRole('button', { name: 'Confirm homing' }).click()
   await expect(page.getByText(/^Homed/)).toBeVisible()
 })
 

@@ -25,7 +25,7 @@ test('a shift is handed over in few words, stands on the floor, and is read and 
   await expect(paper).toContainText('T9 still waits for its length')
   await expect(paper).not.toContainText('carried over')
   await paper.getByLabel('PIN of W. Tansley').fill('2468')
-  await paper.getByRole('button', { name: 'I have read it' }).click()
+  await paper.getByRole('button', { name: 'Sign as read' }).click()
   await expect(paper).toBeHidden()
   await comes.goto(`${shop.url}/floor`)
   await expect(comes.locator('[data-machine=mill-4]')).not.toContainText('not read yet')

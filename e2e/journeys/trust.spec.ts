@@ -5,7 +5,7 @@ test('a reference tool marked disturbed makes all that rests on it stale, by nam
   await signIn(page, shop)
   await page.goto(`${shop.url}/machines/mill-2`)
   const reference = page.locator('[data-register="tool/1/length/geometry"]')
-  await reference.getByRole('button', { name: 'it was knocked' }).click()
+  await reference.getByRole('button', { name: 'mark disturbed' }).click()
   await page.getByLabel('What happened').fill('pulled from the spindle to clear the coolant nozzle')
   await page.getByRole('button', { name: 'Mark it disturbed' }).click()
   await expect(reference).toHaveAttribute('data-standing', 'disturbed')

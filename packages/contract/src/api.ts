@@ -3,7 +3,7 @@ import { takenByInput } from './connection.ts'
 import { instant } from './lengths.ts'
 import { reason } from './reason.ts'
 import { entryKind, entryLine, entrySchema, recordBody } from './entry.ts'
-import { machineInput, machineSchema } from './machine.ts'
+import { machineSchema, machineChange } from './machine.ts'
 import { operation, type Operation } from './operation.ts'
 import {
   openShopBody,
@@ -19,7 +19,7 @@ import {
   signInBody,
 } from './people.ts'
 import { foundSchema } from './find.ts'
-import { gaugeEventBody, gaugeInput, gaugePage, gaugeRecord } from './gauge.ts'
+import { gaugeChange, gaugeEventBody, gaugeInput, gaugePage, gaugeRecord } from './gauge.ts'
 import { outlineReadSchema, readOutlineBody, workpieceSchema } from './workpiece.ts'
 import { planApi } from './plan-api.ts'
 import { connectionApi } from './connection-api.ts'
@@ -145,16 +145,17 @@ export const api = {
   }),
   addMachine: operation('addMachine', {
     summary: 'Adds a machine.',
-    body: machineInput,
+    body: machineChange,
     response: machineSchema,
-    problems: [409],
+    problems: [409, 422],
   }),
   changeMachine: operation('changeMachine', {
-    summary: 'Changes a machine’s record. What its entries rest on (unit, increment, conventions) stays once there are any.',
+    summary:
+      'Changes a machine’s record. What recorded figures rest on (unit, increment, conventions) takes a reason, and they are to be measured anew.',
     params: byId,
-    body: machineInput,
+    body: machineChange,
     response: machineSchema,
-    problems: [404, 409],
+    problems: [404, 409, 422],
   }),
   scene: operation('scene', {
     summary: 'Everything the routines and checks look at, now or at a moment.',
@@ -285,13 +286,21 @@ export const api = {
     summary: 'Adds a gauge.',
     body: gaugeInput,
     response: gaugeRecord,
-    problems: [409],
+    problems: [409, 422],
   }),
   gauge: operation('gauge', {
     summary: 'A gauge with its history and the entries made with it.',
     params: byId,
     response: gaugePage,
     problems: [404],
+  }),
+  changeGauge: operation('changeGauge', {
+    summary:
+      'Puts a gauge’s record right. Where recorded figures rest on what changes it takes a reason, and they are to be measured anew.',
+    params: byId,
+    body: gaugeChange,
+    response: gaugeRecord,
+    problems: [404, 409, 422],
   }),
   gaugeEvent: operation('gaugeEvent', {
     summary: 'Notes what happened to a gauge: calibrated, failed, knocked, withdrawn.',

@@ -94,6 +94,7 @@ export const CALLS = {
   gauges: { method: 'get', path: '/api/gauges', access: 'viewer' },
   addGauge: { method: 'post', path: '/api/gauges', access: 'lead', unnamed: true },
   gauge: { method: 'get', path: '/api/gauges/{id}', access: 'viewer' },
+  changeGauge: { method: 'put', path: '/api/gauges/{id}', access: 'lead', unnamed: true },
   gaugeEvent: { method: 'post', path: '/api/gauges/{id}/events', access: 'operator' },
   draft: { method: 'get', path: '/api/drafts/{key}', access: 'viewer' },
   keepDraft: { method: 'put', path: '/api/drafts/{key}', access: 'operator', unnamed: true },

@@ -26,6 +26,7 @@ export const gaugeEventKind = z.enum([
   'withdrawn',
   'returned',
   'taken-back',
+  'corrected',
 ])
 export type GaugeEventKind = z.infer<typeof gaugeEventKind>
 
@@ -49,7 +50,7 @@ export type GaugeEvent = z.infer<typeof gaugeEvent>
 export const gaugeEventBody = z
   .object({
     id: z.uuid(),
-    kind: gaugeEventKind.exclude(['added', 'taken-back']),
+    kind: gaugeEventKind.exclude(['added', 'taken-back', 'corrected']),
     note: reason,
     size: nmSchema.nullable().default(null),
     uncertainty: nmSchema.nullable().default(null),
@@ -74,7 +75,12 @@ export const gaugeInput = z
       .max(3650, { error: 'Interval: ten years at the most.' })
       .nullable(),
   })
+  .extend({ sure: z.boolean().default(false).meta({ description: 'An unusual size is meant as it is written.' }) })
   .meta({ id: 'GaugeInput' })
+
+/** A gauge's record as a lead puts it right. What recorded figures rest on takes a reason. */
+export const gaugeChange = gaugeInput.extend({ reason: reason.nullable().default(null) }).meta({ id: 'GaugeChange' })
+export type GaugeChange = z.infer<typeof gaugeChange>
 
 /** What it takes to note each of them: anybody at a machine may say that something fell; what a gauge is, a lead says. */
 export const LEAST_FOR_GAUGE: Readonly<Record<GaugeEventKind, Role>> = {
@@ -83,6 +89,7 @@ export const LEAST_FOR_GAUGE: Readonly<Record<GaugeEventKind, Role>> = {
   withdrawn: 'lead',
   returned: 'lead',
   'taken-back': 'lead',
+  corrected: 'lead',
   checked: 'operator',
   failed: 'operator',
   knocked: 'operator',

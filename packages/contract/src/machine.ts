@@ -86,39 +86,49 @@ const machineFields = z.object({
   offsets: z.int().min(1, { error: 'Offset numbers: at least one.' }).max(9999, { error: 'Offset numbers: at most 9999.' }).default(200),
 })
 
-export const machineInput = machineFields
-  .refine((machine) => new Set(machine.travels.map(({ axis }) => axis)).size === machine.travels.length, {
-    error: 'Travels: each axis once.',
-  })
-  .refine((machine) => new Set(machine.slots.map(({ code }) => code)).size === machine.slots.length, {
-    error: 'Slots: each slot once.',
-  })
-  .refine((machine) => new Set(machine.rotary.map(({ axis }) => axis)).size === machine.rotary.length, {
-    error: 'Rotary axes: each axis once.',
-  })
-  .superRefine((machine, context) => {
-    const kind = KINDS[machine.kind]
-    const axes = machine.travels.map(({ axis }) => axis)
-    const missing = kind.axes.filter((axis) => !axes.includes(axis))
-    const strange = [...axes, ...machine.rotary.map(({ axis }) => axis)].filter(
-      (axis) => ![...kind.axes, ...kind.mayHave, ...kind.rotary].includes(axis),
-    )
-    for (const axis of missing)
-      context.addIssue({ code: 'custom', path: ['travels'], message: `Travels: a ${machine.kind} has an axis ${axis}.` })
-    for (const axis of strange)
-      context.addIssue({ code: 'custom', path: ['travels'], message: `Travels: a ${machine.kind} has no axis ${axis} here.` })
-    if (!machine.spindles.includes('main'))
-      context.addIssue({ code: 'custom', path: ['spindles'], message: 'Spindles: the main spindle is always there.' })
-    if (!machine.spindles.includes('sub') && machine.slots.some(({ spindle }) => spindle === 'sub'))
-      context.addIssue({ code: 'custom', path: ['slots'], message: 'Slots: one is for a sub-spindle, and the machine has none.' })
-    if (machine.rotates && !kind.mayTurn)
-      context.addIssue({ code: 'custom', path: ['rotates'], message: `Rotation: not on a ${machine.kind}.` })
-    for (const [field, message] of turretProblems(machine)) context.addIssue({ code: 'custom', path: [field], message })
-    for (const [limit, message] of Object.entries(limitProblems(machine.limits)))
-      context.addIssue({ code: 'custom', path: ['limits', limit], message })
-  })
-  .meta({ id: 'MachineInput' })
+/** What is said beside a record when it is kept, and is no part of it. */
+const asKept = {
+  sure: z.boolean().default(false).meta({ description: 'An unusual increment is meant as it is written.' }),
+  reason: z.string().trim().max(500).nullable().default(null).meta({ description: 'Why it is put right although figures rest on it.' }),
+}
+
+const judged = (fields: typeof machineFields) =>
+  fields
+    .refine((machine) => new Set(machine.travels.map(({ axis }) => axis)).size === machine.travels.length, {
+      error: 'Travels: each axis once.',
+    })
+    .refine((machine) => new Set(machine.slots.map(({ code }) => code)).size === machine.slots.length, {
+      error: 'Slots: each slot once.',
+    })
+    .refine((machine) => new Set(machine.rotary.map(({ axis }) => axis)).size === machine.rotary.length, {
+      error: 'Rotary axes: each axis once.',
+    })
+    .superRefine((machine, context) => {
+      const kind = KINDS[machine.kind]
+      const axes = machine.travels.map(({ axis }) => axis)
+      const missing = kind.axes.filter((axis) => !axes.includes(axis))
+      const strange = [...axes, ...machine.rotary.map(({ axis }) => axis)].filter(
+        (axis) => ![...kind.axes, ...kind.mayHave, ...kind.rotary].includes(axis),
+      )
+      for (const axis of missing)
+        context.addIssue({ code: 'custom', path: ['travels'], message: `Travels: a ${machine.kind} has an axis ${axis}.` })
+      for (const axis of strange)
+        context.addIssue({ code: 'custom', path: ['travels'], message: `Travels: a ${machine.kind} has no axis ${axis} here.` })
+      if (!machine.spindles.includes('main'))
+        context.addIssue({ code: 'custom', path: ['spindles'], message: 'Spindles: the main spindle is always there.' })
+      if (!machine.spindles.includes('sub') && machine.slots.some(({ spindle }) => spindle === 'sub'))
+        context.addIssue({ code: 'custom', path: ['slots'], message: 'Slots: one is for a sub-spindle, and the machine has none.' })
+      if (machine.rotates && !kind.mayTurn)
+        context.addIssue({ code: 'custom', path: ['rotates'], message: `Rotation: not on a ${machine.kind}.` })
+      for (const [field, message] of turretProblems(machine)) context.addIssue({ code: 'custom', path: [field], message })
+      for (const [limit, message] of Object.entries(limitProblems(machine.limits)))
+        context.addIssue({ code: 'custom', path: ['limits', limit], message })
+    })
+
+export const machineInput = judged(machineFields).meta({ id: 'MachineInput' })
+export const machineChange = judged(machineFields).and(z.object(asKept)).meta({ id: 'MachineChange' })
 export type MachineInput = z.infer<typeof machineInput>
+export type MachineChange = z.infer<typeof machineChange>
 type Usual = 'rotates' | 'displayTurns' | 'rotary' | 'spindles' | 'turrets' | 'turning' | 'dialect' | 'limits' | 'startUp' | 'offsets'
 /** The same as it may be sent: without what has a usual value. */
 export type MachineSent = Omit<MachineInput, Usual> & Partial<Pick<MachineInput, Usual>>

@@ -7,11 +7,11 @@ export type Role = (typeof ROLES)[number]
 /** True for a role that may do what takes at least another. */
 export const mayDo = (role: Role, least: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(least)
 
-/** "Only a planner or a lead can do this." */
-export function whoMay(least: Role): string {
+/** "Only a planner or a lead can do this." @param what as a clause: "add a job" */
+export function whoMay(least: Role, what = 'do this'): string {
   const names = ROLES.slice(ROLES.indexOf(least)).map((role) => `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}`)
   const last = names.pop()!
-  return `Only ${names.length === 0 ? last : `${names.join(', ')} or ${last}`} can do this.`
+  return `Only ${names.length === 0 ? last : `${names.join(', ')} or ${last}`} can ${what}.`
 }
 
 /** What it takes to make an entry of each kind; to take one back takes the same. */

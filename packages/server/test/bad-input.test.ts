@@ -154,10 +154,10 @@ describe('machine records', () => {
     expect((await lead.send('PUT', '/api/machines/mill-4', { ...MILL, name: 'Mill 3' })).status).toBe(409)
   })
 
-  it('keep the unit and conventions that entries rest on', async () => {
+  it('keep the unit and conventions that figures rest on, unless somebody says why they were wrong', async () => {
     const { status, body } = await lead.send('PUT', '/api/machines/mill-3', { ...MILL, unit: 'in' })
     expect(status).toBe(409)
-    expect(body.fields).toEqual({ unit: 'Entries rest on this; it stays as it is.' })
+    expect(body.fields).toMatchObject({ unit: 'Figures rest on this.' })
     expect(
       (await lead.send('PUT', '/api/machines/mill-3', { ...MILL, slots: [...MILL.slots, { code: 'G56', name: 'new plate' }] })).status,
     ).toBe(200)

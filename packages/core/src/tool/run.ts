@@ -4,6 +4,7 @@ import { MEASURED, MEASURES, type Measure } from './measure.ts'
 import { toolRows } from './table.ts'
 import { turretOrder } from './turret-order.ts'
 import type { RawInputs } from '../routine/index.ts'
+import type { StandingWord } from '../standing/index.ts'
 import type { PlannedTool, Plan, Scene } from '../scene/index.ts'
 
 /** What has become of one task in a run of tools. */
@@ -86,6 +87,16 @@ export function measuredAlready(scene: Scene, since: string | null): RunRecord {
         found[`T${tool.number}/${what}`] = { skipped: false, reason: null }
     }
   return found
+}
+
+/**
+ * What a task of a run is worth now, in the word that the table has for its figure: a run says "carried over" where the table does.
+ * @returns null where nothing stands
+ */
+export function standingOfTask({ tool, what }: Pick<RunTask, 'tool' | 'what'>, scene: Scene): StandingWord | null {
+  const row = toolRows(scene).find((one) => one.tool.number === tool.number)
+  const pair = row?.pairs.find(({ geometry }) => MEASURES[what].properties.includes(parseRegisterKey(geometry).property))
+  return pair && pair.note.word !== 'unset' ? pair.note.word : null
 }
 
 /** The task to do next: the first open one after where the person is, else the first open one at all. */

@@ -27,6 +27,7 @@ import {
   primaryKey,
   text,
   unique,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core'
 import { chained, length, moment, oneOf, stamps } from './columns.ts'
@@ -46,7 +47,7 @@ export const gauge = pgTable(
   {
     id: text().primaryKey(),
     place: integer().notNull(),
-    name: text().notNull().unique(),
+    name: text().notNull(),
     family: text().$type<GaugeFamily>().notNull(),
     size: length().notNull(),
     radii: jsonb().$type<DirectionalRadii>(),
@@ -59,7 +60,13 @@ export const gauge = pgTable(
     intervalDays: integer('interval_days'),
     ...stamps,
   },
-  (table) => [oneOf('gauge_state', table.state, GAUGE_STATES)],
+  (table) => [
+    oneOf('gauge_state', table.state, GAUGE_STATES),
+    // A withdrawn one leaves its name to the next.
+    uniqueIndex('gauge_name_in_use')
+      .on(table.name)
+      .where(sql`${table.state} <> 'withdrawn'`),
+  ],
 )
 
 /** What happened to each gauge. Rows are added and never changed, as in the ledger. */

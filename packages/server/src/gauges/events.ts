@@ -10,6 +10,7 @@ import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
 import { firstTime, keepSending } from '../ledger/sending.ts'
+import { refuseNameTaken } from './name-taken.ts'
 
 type GaugeRow = typeof gauge.$inferSelect
 const DAY = 86_400_000
@@ -25,6 +26,7 @@ export async function happen(lane: Lane, id: string, body: GaugeEventBody, autho
   await firstTime(lane)
   refuseUnlessMay(person, LEAST_FOR_GAUGE[body.kind])
   refuseNonsense(row, body)
+  if (body.kind === 'returned') await refuseNameTaken(lane, id, row.name)
   const { kind, note, size, uncertainty } = body
   await tx.insert(gaugeEvent).values({ id: body.id, gauge: id, at: now, person: person.id, kind, note, size, uncertainty, entry: null })
   await keepSending(lane)
@@ -90,7 +92,7 @@ const measured = ({ state, calibrated, due, doubtful, size, uncertainty }: Gauge
   ({ state, calibrated, due, doubtful, size, uncertainty }) satisfies Partial<GaugeRow>
 
 const asHappened = ({ kind, size, uncertainty }: { kind: GaugeEventKind; size: unknown; uncertainty: unknown }): Happened => ({
-  kind: kind as Happened['kind'],
+  kind,
   size: size === null ? null : (Number(size) as Nm),
   uncertainty: uncertainty === null ? null : (Number(uncertainty) as Nm),
 })
@@ -114,7 +116,7 @@ function refuseNonsense(row: GaugeRow, { kind, size }: GaugeEventBody): void {
     throw new Problem(409, 'no-stylus', `${row.name} has no stylus; only a touch probe has.`)
 }
 
-type Happened = Pick<GaugeEventBody, 'kind' | 'size' | 'uncertainty'>
+type Happened = Pick<GaugeEventBody, 'size' | 'uncertainty'> & { kind: GaugeEventKind }
 
 const WORDS: Partial<Record<GaugeEventKind, string>> = {
   failed: 'failed its check',
@@ -144,6 +146,8 @@ function consequences(row: GaugeRow, { kind, size, uncertainty }: Happened, now:
     case 'knocked':
     case 'stylus-changed':
       return doubt(now, null)
+    case 'corrected':
+      return { ...(size === null ? {} : { size }), ...(uncertainty === null ? {} : { uncertainty }) }
     case 'withdrawn':
       return { state: 'withdrawn' }
     case 'returned':

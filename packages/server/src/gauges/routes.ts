@@ -10,7 +10,9 @@ import { serve } from '../http/serve.ts'
 import { stampOf } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
 import { once, sentBy } from '../ledger/sending.ts'
+import { changeGauge, refuseUnlikely } from './change.ts'
 import { asRecord, happen } from './events.ts'
+import { refuseNameTaken } from './name-taken.ts'
 import { gaugePageOf, loadGauge } from './page.ts'
 
 export function gaugeRoutes(app: Express, connection: Connection): void {
@@ -29,13 +31,18 @@ export function gaugeRoutes(app: Express, connection: Connection): void {
     return loadGauge(db, params.id)
   })
 
+  serve(app, api.changeGauge, ({ params, body, author }) => inTransaction(connection, (lane) => changeGauge(lane, params.id, body, author)))
+
   serve(app, api.addGauge, ({ body, author }) =>
     inTransaction(connection, async ({ db: tx, client }) => {
+      const { sure, ...said } = body
+      refuseUnlikely({ ...said, sure })
+      await refuseNameTaken({ db: tx }, '', said.name)
       const [last] = await tx.select({ place: max(gauge.place) }).from(gauge)
       const fresh = { radii: null, calibrated: null, due: null, state: 'in-use' as const, doubtful: [] }
       const [row] = await tx
         .insert(gauge)
-        .values({ id: randomUUID(), place: (last?.place ?? 0) + 1, ...fresh, ...body, ...stampOf(author) })
+        .values({ id: randomUUID(), place: (last?.place ?? 0) + 1, ...fresh, ...said, ...stampOf(author) })
         .onConflictDoNothing()
         .returning()
       if (!row) throw new Problem(409, 'name-taken', `There is a gauge called ${body.name} already.`)

@@ -7,6 +7,7 @@ import type { Lane } from '../db/transaction.ts'
 import { assembly, assemblyEvent, entry, job, registerValue, setup, setupPlan, type entryWrite } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { refuseUnlessMayRecord } from '../people/may.ts'
+import { OF_RECORD } from './shake.ts'
 import { takeCalibrationBack } from '../gauges/events.ts'
 import { append, type Finder } from './append.ts'
 import { BLANK, headingOf, stampOf, type Author } from './author.ts'
@@ -96,6 +97,12 @@ async function refuseUnlessLatest(tx: Queries, wrong: EntryRow): Promise<void> {
   const { content } = wrong
   if (!CORRECTABLE.includes(content.kind))
     throw new Problem(409, 'not-correctable', 'An entry of this kind cannot be taken back; record what holds now instead.')
+  if (content.routine === OF_RECORD)
+    throw new Problem(
+      409,
+      'not-correctable',
+      'The machine’s record was put right by this. Measure these figures again, or put the record right once more.',
+    )
   const [already] = await tx
     .select({ content: entry.content })
     .from(entry)

@@ -1,5 +1,5 @@
-import { FIRST } from '@rook/core'
-import { api, type MachineInput, type MachineSent } from '@rook/contract'
+import { FIRST, unlikelyIncrement } from '@rook/core'
+import { api, type MachineChange, type MachineInput, type MachineSent } from '@rook/contract'
 import { asc, eq, max, sql } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection, Queries } from '../db/client.ts'
@@ -13,6 +13,7 @@ import { disturb } from '../ledger/disturb.ts'
 import { note } from '../ledger/note.ts'
 import { record } from '../ledger/record.ts'
 import { asMachine, loadMachine } from '../ledger/machine.ts'
+import { shake } from '../ledger/shake.ts'
 import { loadScene } from '../ledger/scene.ts'
 import { endReservation, reserve } from './reservations.ts'
 import { loadSceneAt } from '../ledger/scene-past.ts'
@@ -23,7 +24,9 @@ export function machineRoutes(app: Express, connection: Connection): void {
 
   serve(app, api.addMachine, ({ body, author }) =>
     inTransaction(connection, async ({ db: tx, client }) => {
-      const added = await addMachine(tx, newId(body.name), body, stampOf(author))
+      const { sure, reason: _reason, ...said } = body
+      refuseUnlikely(said, sure)
+      const added = await addMachine(tx, newId(said.name), said, stampOf(author))
       await announce(client, { kind: 'machine', id: added.id })
       return added
     }),
@@ -95,17 +98,18 @@ const BEDROCK = {
   wear: ({ turning }) => turning.wear,
 } satisfies Record<string, (machine: Omit<MachineInput, 'limits' | 'dialect'>) => unknown>
 
-async function changeMachine(lane: Lane, id: string, body: MachineInput, author: Author) {
+function refuseUnlikely({ unit, increment }: Pick<MachineInput, 'unit' | 'increment'>, sure: boolean): void {
+  const sentence = sure ? null : unlikelyIncrement(unit, increment)
+  if (sentence) throw new Problem(422, 'unlikely', sentence, { fields: { increment: sentence } })
+}
+
+async function changeMachine(lane: Lane, id: string, { sure, reason, ...body }: MachineChange, author: Author) {
   const { db: tx } = lane
-  const { record, head } = await loadMachine(lane, id, true)
+  const own = await loadMachine(lane, id, true)
+  const { record } = own
   const shaken = Object.entries(BEDROCK).flatMap(([field, of]) => (of(record) === of(body) ? [] : [field]))
-  if (head.seq > 0 && shaken.length > 0)
-    throw new Problem(
-      409,
-      'entries-rest-on-it',
-      `${record.name} has ${head.seq} entries that rest on its unit, increment and conventions. Those stay; add a new machine if the control was changed.`,
-      { fields: Object.fromEntries(shaken.map((field) => [field, 'Entries rest on this; it stays as it is.'])) },
-    )
+  if (record.unit !== body.unit || record.increment !== body.increment) refuseUnlikely(body, sure)
+  if (shaken.length > 0) await shake(lane, own, shaken, reason ?? '', author)
   const [taken] = await tx
     .select({ id: machine.id })
     .from(machine)

@@ -1,3 +1,4 @@
+import type { Gathered } from './gathered.ts'
 import {
   asRegister,
   commonRegister,
@@ -32,12 +33,6 @@ import { describe, loadSetupPlan, type SetupRow } from '../setups/load.ts'
 import { digestOf } from './digest.ts'
 
 type Figure = SetupRecord['slots'][number]['figures'][number]
-
-/** A setup as it stands now, or as it stood when it ended, with the scene that its figures are from. */
-export interface Gathered {
-  record: SetupRecord
-  scene: Scene
-}
 
 /** Everything that stands behind a setup: where its zeros and tools are, how they came there, and what people said. */
 export async function gather(lane: Lane, id: string, now: string): Promise<Gathered> {

@@ -1,7 +1,8 @@
 import type { SetupRecord } from '@rook/contract'
 import QRCode from 'qrcode'
+import { formatExact, nm, unitWord, type LengthUnit } from '@rook/core'
 import { drawZero } from './drawn.ts'
-import type { Gathered } from './gather.ts'
+import type { Gathered } from './gathered.ts'
 import { Page, QUIET, type Paper, type Style } from './page.ts'
 
 type Figure = SetupRecord['slots'][number]['figures'][number]
@@ -40,7 +41,7 @@ export async function asPdf({ record, scene }: Gathered, paper: Paper, address: 
   if (record.gauges.length > 0) {
     page.heading('Measured with')
     for (const { name, size, calibrated } of record.gauges)
-      page.text(`${name}, ${size} mm, ${calibrated ? `calibrated ${when(calibrated)}` : 'never calibrated'}`)
+      page.text(`${name}, ${gaugeSize(size, machine.unit)}, ${calibrated ? `calibrated ${when(calibrated)}` : 'never calibrated'}`)
   }
   page.heading('Order of work')
   for (const { title: step, state, at, by, reason } of record.steps)
@@ -77,6 +78,9 @@ export async function asPdf({ record, scene }: Gathered, paper: Paper, address: 
   return page.end()
 }
 
+/** The record has a gauge's size in millimetres, exactly; a sheet has one unit. */
+const gaugeSize = (size: string, unit: LengthUnit) => `${formatExact(nm(Math.round(Number(size) * 1e6)), unit)} ${unit}`
+
 function heading(page: Page, record: SetupRecord, address: string): void {
   const { part, operation, job, machine } = record
   const { y } = page
@@ -90,7 +94,7 @@ function heading(page: Page, record: SetupRecord, address: string): void {
     operation.program && `Program ${operation.program}`,
     operation.fixture && `Fixture: ${operation.fixture}`,
     `${job.quantity} parts${job.due ? `, due ${job.due}` : ''}`,
-    `Figures in ${machine.unit} as the control shows them`,
+    `Figures in ${unitWord(machine.unit)} as the control shows them`,
   ]
   for (const fact of facts) if (fact) page.text(fact, {}, page.left, width)
   page.y = Math.max(page.y, y + QR_SIDE + 4)
@@ -117,10 +121,10 @@ function group(page: Page, name: string, detail: string, figures: readonly Figur
     figures.length === 0,
   )
   if (figures.length === 0) page.text('unset', SMALL, page.left + 12)
-  for (const { name: register, shown, standing, because, expandedShown, at, by, unit: own } of figures)
+  for (const { name: register, shown, standing, because, expandedShown, at, by } of figures)
     page.row([
       { words: `   ${register}`, share: 3.4 },
-      { words: shown + (own === 'deg' ? '\u00b0' : ''), share: 2.4, style: { ...BOLD, size: 11 } },
+      { words: shown, share: 2.4, style: { ...BOLD, size: 11 } },
       { words: expandedShown === null ? '' : `\u00b1${expandedShown}`, share: 1.8, style: SMALL },
       {
         words: `${standing}${because ? `: ${because}` : ''}`,

@@ -1,4 +1,4 @@
-import type { Gathered } from './gather.ts'
+import type { Gathered } from './gathered.ts'
 import type { Paper } from './page.ts'
 import { asPdf } from './pdf.ts'
 

@@ -53,7 +53,7 @@ export function stepsOf(plan: StepPlan[], recorded: SetupEntry[], readouts: ToSe
     const last = entries.findLast((one) => one.step === step.id)
     if (!last) return { ...step, state: 'open', entry: null, at: null, by: null, reason: null, again: null, count: null, run: {} }
     // Done is what still stands: a figure that has gone stale or disturbed opens its step again.
-    const again = againBecause(last.writes, scene)
+    const again = againBecause(last.writes, scene) ?? switchedOnSince(step, last, scene)
     return {
       ...step,
       state: again !== null ? 'open' : last.kind === 'skipped' ? 'skipped' : 'done',
@@ -69,6 +69,12 @@ export function stepsOf(plan: StepPlan[], recorded: SetupEntry[], readouts: ToSe
   // What has to be seen is complete only when nothing more will be added to it.
   const figuresAreIn = steps.every((step) => (step.kind !== 'routine' && step.kind !== 'tools') || step.state !== 'open')
   return steps.map((step) => (step.kind === 'seen' ? seenStep(step, readouts, figuresAreIn) : step))
+}
+
+/** Homing lasts until the machine is switched on anew, whoever notes it where. */
+function switchedOnSince({ kind }: StepPlan, { at, kind: what }: SetupEntry, { homedAt, poweredAt, machine }: Scene): string | null {
+  if (kind !== 'homed' || what === 'skipped' || poweredAt === null || poweredAt <= at) return null
+  return homedAt !== null && homedAt >= poweredAt ? null : `${machine.name} was switched on since`
 }
 
 /** An entry that carries steps over speaks for each of them, by the measurements that they rest on. */

@@ -43,10 +43,10 @@ export const useSession = defineStore('session', () => {
   }
 
   /** Why the person may not make a call, or what takes a role; null when they may. */
-  function mayNot(what: CallName | { least: Role }): string | null {
-    const least = typeof what === 'string' ? CALLS[what].access : what.least
+  function mayNot(to: CallName | { least: Role }, what?: string): string | null {
+    const least = typeof to === 'string' ? CALLS[to].access : to.least
     if (least === 'anyone') return null
-    return session.value && mayDo(session.value.person.role, least) ? null : whoMay(least)
+    return session.value && mayDo(session.value.person.role, least) ? null : whoMay(least, what)
   }
 
   return {

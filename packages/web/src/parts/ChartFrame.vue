@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { ref, watchEffect } from 'vue'
+import { computed, ref, watchEffect } from 'vue'
 
 /** The frame of a chart: as wide as its place, level lines with their figures at the left, words below. */
-defineProps<{
+const props = defineProps<{
   height: number
   left: number
   right: number
@@ -15,6 +15,14 @@ defineProps<{
   label: string
 }>()
 const width = defineModel<number>('width', { required: true })
+/** As many level lines as can be told apart by their figures: two that read the same say nothing. */
+const levels = computed(() => {
+  for (let count = 4; count > 1; count--) {
+    const ticks = props.y.ticks(count)
+    if (new Set(ticks.map((tick) => props.written(tick))).size === ticks.length) return ticks
+  }
+  return props.y.ticks(1).slice(0, 1)
+})
 const frame = ref<HTMLElement | null>(null)
 const size = useElementSize(frame)
 watchEffect(() => (width.value = size.width.value))
@@ -23,7 +31,7 @@ watchEffect(() => (width.value = size.width.value))
 <template>
   <div ref="frame" class="chart">
     <svg :width="width" :height="height" role="img" :aria-label="label">
-      <g v-for="tick in y.ticks(4)" :key="tick">
+      <g v-for="tick in levels" :key="tick">
         <line class="stroke-rule" :x1="left" :x2="width - right" :y1="y(tick)" :y2="y(tick)" />
         <text :x="left - 8" :y="y(tick) + 5" text-anchor="end">{{ written(tick) }}</text>
       </g>

@@ -26,6 +26,7 @@ const THINGS: Partial<Record<CallName, (sent: Sent<CallName>) => Announcement[]>
   changeJob: ({ params }) => [{ kind: 'plan', id: (params as { id: string }).id }],
   changeTemplate: ({ params }) => [{ kind: 'machine', id: (params as { id: string }).id }],
   addGauge: () => [{ kind: 'gauge', id: '' }],
+  changeGauge: ({ params }) => [{ kind: 'gauge', id: (params as { id: string }).id }],
   gaugeEvent: ({ params }) => [{ kind: 'gauge', id: (params as { id: string }).id }],
   addAssembly: ({ body }) => [{ kind: 'assembly', id: (body as { id: string }).id }],
   changeAssembly: ({ params }) => [{ kind: 'assembly', id: (params as { id: string }).id }],

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { unitWord } from '@rook/core'
 import type { FloorMachine } from '@rook/contract'
 import { useSession } from '../../app/session.ts'
 import { when } from '../../app/time.ts'
@@ -16,7 +17,8 @@ const session = useSession()
       class="head grid grid-cols-[1fr_auto] gap-x-3 gap-y-0.5 px-4.5 pt-3.5 pb-3 text-inherit no-underline items-baseline"
     >
       <h2 class="text-20 in-[.head:hover]:text-act">{{ on.machine.name }}</h2>
-      <span class="quiet small">{{ on.machine.kind }}, {{ on.machine.unit === 'mm' ? 'millimetres' : 'inches' }}</span>
+      {{ ' ' }}
+      <span class="quiet small">{{ on.machine.kind }}, {{ unitWord(on.machine.unit) }}</span>
       <template v-if="on.setup">
         <span class="part mt-1.5 text-17">{{ on.setup.partName }}</span>
         <span class="quiet">Job {{ on.setup.job }}, {{ on.setup.operationName }}</span>

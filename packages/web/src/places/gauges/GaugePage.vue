@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
-import { formatExact, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm, sizeText } from '@rook/core'
+import { formatExact, GAUGE_SIZE, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm, sizeText } from '@rook/core'
 import type { GaugeEventBody } from '@rook/contract'
 import { Button, Form } from 'ant-design-vue'
-import { computed, reactive } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useGauge, useMachines } from '../../app/queries.ts'
@@ -14,6 +14,7 @@ import Remarks from '../../parts/Remarks.vue'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
+import GaugeDialog from './GaugeDialog.vue'
 import ProbeChart from './ProbeChart.vue'
 import { EVENTS, FAMILIES } from './gauge-names.ts'
 import { stateOf } from './gauge-state.ts'
@@ -31,21 +32,24 @@ const state = computed(() => (record.value ? stateOf(record.value, new Date().to
 const machineOf = (id: string) => machines.data.value?.find((machine) => machine.id === id) as MachineRecord | undefined
 const doubtful = computed(() => page.data.value?.entries.filter((entry) => entry.doubtful) ?? [])
 const stillStand = computed(() => doubtful.value.filter(({ standing }) => standing.length > 0).length)
+/** What follows from other things that are done, and is not said here. */
+const FOLLOWS: readonly (keyof typeof EVENTS)[] = ['added', 'taken-back', 'corrected']
 const kinds = computed(() =>
   (Object.keys(EVENTS) as (keyof typeof EVENTS)[]).filter((kind) => {
-    if (kind === 'added') return false
+    if (FOLLOWS.includes(kind)) return false
     if (kind === 'returned') return record.value?.state === 'withdrawn'
     if (record.value?.state === 'withdrawn') return false
     return kind !== 'stylus-changed' || record.value?.family === 'touch-probe'
   }),
 )
 
+const changing = ref(false)
 const facts = computed(() => {
   if (!record.value) return []
   const { size, uncertainty, calibrated, due, intervalDays } = record.value
   return [
     { label: 'State', text: state.value ?? '', class: { disturbed: 'stop', due: 'query' }[state.value as string] },
-    ...(size > 0 ? [{ label: 'Size', text: sizeText(size) }] : []),
+    ...(size > 0 ? [{ label: GAUGE_SIZE[record.value.family].label, text: sizeText(size) }] : []),
     { label: 'Standard uncertainty', text: `${formatExact(nm(uncertainty * 1000), 'mm')} µm` },
     { label: 'Calibrated', text: calibrated ? calendarDay(calibrated, session.shop) : 'not on record' },
     ...(due ? [{ label: 'Due', text: `${calendarDay(due, session.shop)}, every ${intervalDays} days` }] : []),
@@ -81,6 +85,10 @@ async function note(): Promise<void> {
         {{ record.name }} <span class="quiet">{{ FAMILIES[record.family] }}</span>
       </h1>
       <Facts :facts="facts" />
+      <p v-if="!session.mayNot('changeGauge')">
+        <Button type="link" class="px-0" @click="changing = true">Put its record right</Button>
+      </p>
+      <GaugeDialog v-if="changing" :gauge="record" @close="changing = false" />
       <ul v-if="record.doubtful.length > 0" class="list-none p-0">
         <li v-for="(time, at) in record.doubtful" :key="at" class="stop">
           <VerdictMark class="align-[-3px]" verdict="stop" /> In doubt: it {{ time.because }}; what was measured with it
@@ -155,7 +163,7 @@ async function note(): Promise<void> {
                       )
                       .join(', ')
               }}</span>
-              <span v-else class="quiet">replaced since</span>
+              <span v-else class="quiet">{{ line.correctedBy ? 'taken back' : line.writes.length > 0 ? 'replaced since' : '' }}</span>
               <span class="quiet">{{ line.by }}</span>
             </RouterLink>
           </li>

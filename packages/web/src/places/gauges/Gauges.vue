@@ -87,10 +87,12 @@ const AddGauge = defineAsyncComponent(() => import('./AddGauge.vue'))
         ><span class="figure">{{ um(row.gauge) }}</span></template
       >
       <template #calibrated="{ row }"
-        ><span class="quiet">{{ row.gauge.calibrated ? calendarDay(row.gauge.calibrated, session.shop) : 'no interval' }}</span></template
+        ><span class="quiet">{{ row.gauge.calibrated ? calendarDay(row.gauge.calibrated, session.shop) : 'never' }}</span></template
       >
       <template #due="{ row }"
-        ><span class="quiet">{{ row.gauge.due ? calendarDay(row.gauge.due, session.shop) : '' }}</span></template
+        ><span class="quiet">{{
+          row.gauge.due ? calendarDay(row.gauge.due, session.shop) : row.gauge.intervalDays === null ? 'no interval' : ''
+        }}</span></template
       >
     </Rows>
     <template v-if="!session.mayNot('addGauge')">

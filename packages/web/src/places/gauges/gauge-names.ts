@@ -28,4 +28,5 @@ export const EVENTS: Record<GaugeEventKind, string> = {
   withdrawn: 'withdrawn',
   returned: 'returned to use',
   'taken-back': 'calibration taken back',
+  corrected: 'record put right',
 }

@@ -81,9 +81,7 @@ const period = ({ from, to }: Pick<Handover, 'from' | 'to'>) => `${dayTime(from,
       <MayNot v-if="one.by !== session.person?.name" to="readHandover">
         <Form class="line flex flex-wrap gap-x-4 gap-y-2.5 items-end mt-2.5" @submit.prevent="read(one)">
           <PinField v-model="readPin" :label="`PIN of ${session.person?.name}`" />
-          <Button type="primary" size="large" html-type="submit" :disabled="reading.busy.value || readPin.length < 4"
-            >I have read it</Button
-          >
+          <Button type="primary" size="large" html-type="submit" :disabled="reading.busy.value || readPin.length < 4">Sign as read</Button>
         </Form>
       </MayNot>
       <p v-else class="quiet small">Whoever comes reads it and signs.</p>

@@ -60,7 +60,7 @@ describe('handing over', () => {
     serverThat({ 'GET /api/machines': ok([MILL]), 'GET /api/machines/mill/handover': ok({ ...PAGE, latest: [signed({})] }) })
     const wrapper = put(Page, { machine: 'mill' })
     await settled(() => expect(textOf(wrapper.find('[data-handover]'))).toContain('coolant is low'))
-    expect(wrapper.find('[data-handover]').text()).toContain('I have read it')
+    expect(wrapper.find('[data-handover]').text()).toContain('Sign as read')
     wrapper.unmount()
     serverThat({
       'GET /api/machines': ok([MILL]),
@@ -68,6 +68,6 @@ describe('handing over', () => {
     })
     const own = put(Page, { machine: 'mill' })
     await settled(() => expect(own.find('[data-handover]').text()).toContain('Whoever comes reads it and signs.'))
-    expect(own.find('[data-handover]').text()).not.toContain('I have read it')
+    expect(own.find('[data-handover]').text()).not.toContain('Sign as read')
   })
 })

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
+import VerdictMark from '../../parts/VerdictMark.vue'
+import { doubtOf } from '@rook/core'
 import { CORRECTABLE } from '@rook/contract/entry-kind'
 import { LEAST_ROLE } from '@rook/contract/roles'
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { Sender } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
-import { useEntry, useMachines } from '../../app/queries.ts'
+import { useEntry, useGauges, useMachines } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { dayTime } from '../../app/time.ts'
 import CutMeanwhile from './CutMeanwhile.vue'
@@ -24,6 +26,14 @@ const content = computed(() => query.data.value?.content ?? null)
 const machine = computed(() => machines.data.value?.find(({ id }) => id === content.value?.machine) ?? null)
 useContextLine(() => machine.value && [machine.value.name, 'Ledger'])
 
+const gauges = useGauges()
+/** Gauges of its evidence that turned out not to be good at the time. */
+const doubts = computed(() =>
+  (content.value?.gauges ?? []).flatMap(({ id }) => {
+    const now = gauges.data.value?.find((gauge) => gauge.id === id)
+    return (now && doubtOf(now, content.value!.at)) ?? []
+  }),
+)
 const correctable = computed(() => content.value && CORRECTABLE.includes(content.value.kind) && !query.data.value!.correctedBy)
 const correcting = ref(false)
 const takeBack = (send: Sender['send'], reason: string) => send('correct', { params: { id: props.entry }, body: { reason } })
@@ -42,6 +52,9 @@ const takeBack = (send: Sender['send'], reason: string) => send('correct', { par
       <p v-if="query.data.value!.correctedBy" class="query mx-0 mt-0 mb-2.5">
         Taken back: it no longer counts.
         <RouterLink :to="{ name: 'entry', params: { entry: query.data.value!.correctedBy! } }">See the correction</RouterLink>
+      </p>
+      <p v-for="sentence in doubts" :key="sentence" class="stop mx-0 mt-0 mb-2.5" data-doubt>
+        <VerdictMark class="align-[-3px]" verdict="stop" /> {{ sentence }}: what is said of it below is what was known then.
       </p>
       <p v-if="content.reason" class="mx-0 mt-0 mb-2.5">Reason: {{ content.reason }}</p>
       <p v-if="content.refers" class="mx-0 mt-0 mb-2.5">

@@ -37,8 +37,8 @@ const say = (what: 'home' | 'power') => send(what, { params: { id: props.machine
       <p class="state flex gap-x-4.5 gap-y-2.5 items-center flex-wrap mx-0 mt-0 mb-4">
         <span v-if="homed" class="quiet">Homed {{ when(scene.data.value.homedAt!, session.shop) }}.</span>
         <span v-else class="stop">Not homed since it was switched on.</span>
-        <Button v-if="!homed" @click="say('home')">It has been homed</Button>
-        <Button @click="say('power')">It was switched on</Button>
+        <Button v-if="!homed" @click="say('home')">Confirm homing</Button>
+        <Button @click="say('power')">Note power-up</Button>
         <GoTo v-if="own" type="link" :to="{ name: 'setup', params: { setup: own.id } }"
           >Setup at hand: {{ own.partName }}, {{ own.operationName }}</GoTo
         >

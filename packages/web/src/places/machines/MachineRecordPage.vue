@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { Button, Checkbox, Form, Input } from 'ant-design-vue'
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
 import { useKeptForm } from '../../app/kept-form.ts'
 import { useMachines } from '../../app/queries.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
-import { KINDS, LIMITS, type RotaryAxis } from '@rook/core'
+import { KINDS, LIMITS, type RotaryAxis, unitWord, USUAL_STEP } from '@rook/core'
 import { useChecked } from '../../ui/checked.ts'
 import PickField from '../../ui/PickField.vue'
 import Rows from '../../ui/Rows.vue'
@@ -40,7 +40,20 @@ const { form, resumed, movedOn, begin } = useKeptForm(
   () => `machine:${props.machine ?? ''}`,
   () => (props.machine === undefined ? blankForm() : known.value && formOf(known.value)),
 )
-const { trouble, send } = useSend()
+const { trouble, send, outcome } = useSend()
+const fields = computed(() => (outcome.value.kind === 'refused' ? outcome.value.fields : {}))
+const sure = ref(false)
+const reason = ref('')
+/** Once the ledger has asked, the field stays: what was written in it is still to be read. */
+const asksWhy = computed(() => 'reason' in fields.value || reason.value !== '')
+const asksStep = computed(() => 'increment' in fields.value || sure.value)
+// The step of a display goes with its unit, until somebody has written another one.
+watch(
+  () => form.value?.unit,
+  (unit, before) => {
+    if (unit && before && unit !== before && form.value!.increment === USUAL_STEP[before]) form.value!.increment = USUAL_STEP[unit]
+  },
+)
 const checked = useChecked(machineShape, () => form.value!)
 const wrong = (field: string) => checked.problems.value[field]
 const asks = (field: (typeof KINDS)['mill']['asks'][number]) =>
@@ -68,9 +81,8 @@ async function keep(): Promise<void> {
   trouble.value = null
   const said = checked.take()
   if (!said) return
-  const kept = props.machine
-    ? await send('changeMachine', { params: { id: props.machine }, body: said })
-    : await send('addMachine', { body: said })
+  const body = { ...said, sure: sure.value, reason: reason.value.trim() || null }
+  const kept = props.machine ? await send('changeMachine', { params: { id: props.machine }, body }) : await send('addMachine', { body })
   if (!kept) return
   begin()
   await router.push({ name: 'machine', params: { machine: kept.id } })
@@ -83,6 +95,8 @@ async function keep(): Promise<void> {
     <h1>{{ machine ? `Record of ${known?.name ?? ''}` : 'A new machine' }}</h1>
     <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
     <p v-if="trouble" role="alert" class="stop">{{ trouble }}</p>
+    <p v-if="asksStep"><Checkbox v-model:checked="sure">The increment is so</Checkbox></p>
+    <TextField v-if="asksWhy" v-model="reason" label="Why the record is put right" :rows="2" :maxlength="500" />
     <ul v-if="checked.sentences.value.length > 0" role="alert" class="stop">
       <li v-for="problem in checked.sentences.value" :key="problem">{{ problem }}</li>
     </ul>
@@ -169,7 +183,7 @@ async function keep(): Promise<void> {
       <PickField v-model="form.dialect.semicolon" label="A semicolon" :options="SEMICOLONS" />
     </div>
     <h2>Limits of the checks</h2>
-    <p class="quiet">The shop’s figure holds unless this machine has a tighter one. Lengths in {{ form.unit }}.</p>
+    <p class="quiet">The shop’s figure holds unless this machine has a tighter one. Lengths in {{ unitWord(form.unit) }}.</p>
     <Rows class="max-w-225" :columns="LIMIT_COLUMNS" :rows="LIMITS" :row-key="({ id }) => id">
       <template #shop="{ row }"
         ><span class="figure">{{ limitText(row, row.value, form.unit) }}{{ row.kind === 'angle' ? '°' : '' }}</span></template

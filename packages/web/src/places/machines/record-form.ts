@@ -16,6 +16,7 @@ import {
   type Nm,
   type RotaryAxis,
   type RotaryRecord,
+  USUAL_STEP,
 } from '@rook/core'
 import type { MachineInput } from '@rook/contract'
 import * as z from 'zod/mini'
@@ -82,7 +83,7 @@ export function blankForm(): RecordForm {
     name: '',
     kind: 'mill',
     unit: 'mm',
-    increment: '0.001',
+    increment: USUAL_STEP.mm,
     travels: { X: travel(), Y: travel(), Z: travel() },
     slots: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'].map((code) => ({ code, name: '', onSub: false })),
     lengthConvention: 'gauge-length',

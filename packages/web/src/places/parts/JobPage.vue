@@ -59,7 +59,7 @@ const close = (closed: boolean) => send('changeJob', closing(own.value!, closed)
         </p>
       </div>
       <GoTo type="link" :to="{ name: 'ledger', query: { job: own.number } }">Its entries</GoTo>
-      <MayNot to="changeJob"><Button @click="changing = true">Change it</Button></MayNot>
+      <MayNot to="changeJob" what="change the job"><Button @click="changing = true">Change it</Button></MayNot>
       <Button v-if="own.state !== 'running' && !session.mayNot('changeJob')" :disabled="busy" @click="close(own.state !== 'closed')">{{
         own.state === 'closed' ? 'Open it again' : 'Close it'
       }}</Button>

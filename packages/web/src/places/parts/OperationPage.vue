@@ -176,7 +176,7 @@ const changes = computed(() => {
         <GoTo type="link" :to="{ name: 'new-operation', params: { part: own.part }, query: { copy: operation } }">Copy it</GoTo>
         <GoTo :to="{ name: 'change-operation', params: { operation } }">Change it</GoTo>
       </template>
-      <MayNot to="beginSetup"><Button type="primary" size="large" @click="doing = 'begin'">Set it up</Button></MayNot>
+      <MayNot to="beginSetup" what="set it up"><Button type="primary" size="large" @click="doing = 'begin'">Set it up</Button></MayNot>
     </header>
     <DrawingLinks :part="own.part" :revision="own.revision" />
     <div class="look mt-3 [&.drawn]:grid [&.drawn]:gap-4.5" :class="{ drawn: drawing }">

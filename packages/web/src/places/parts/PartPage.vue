@@ -50,7 +50,7 @@ const COLUMNS = [
     <header class="flex flex-wrap gap-x-3.5 gap-y-1 items-center">
       <h1>{{ own.name }}</h1>
       <span class="flex-1" />
-      <MayNot to="changePart"><Button @click="doing = 'change'">Change it</Button></MayNot>
+      <MayNot to="changePart" what="change the part"><Button @click="doing = 'change'">Change it</Button></MayNot>
     </header>
     <Facts :facts="facts" />
     <div class="flex flex-wrap gap-x-3.5 gap-y-1 items-center">

@@ -64,8 +64,8 @@ const COLUMNS = [
       <Input v-model:value="sought" class="w-60" placeholder="job, part or number" aria-label="Show only" :maxlength="60" allow-clear />
       <span class="flex-1" />
       <Button type="link" @click="adding = 'record'">Read a setup record</Button>
-      <MayNot to="addJob"><Button @click="adding = 'job'">A new job</Button></MayNot>
-      <MayNot to="addPart"><Button @click="adding = 'part'">A new part</Button></MayNot>
+      <MayNot to="addJob" what="add a job"><Button @click="adding = 'job'">Add a job</Button></MayNot>
+      <MayNot to="addPart" what="add a part"><Button @click="adding = 'part'">Add a part</Button></MayNot>
     </header>
     <div class="flex gap-3.5 items-baseline">
       <h2 class="mx-0 mt-4 mb-1.5">Jobs</h2>

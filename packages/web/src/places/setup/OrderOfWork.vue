@@ -13,7 +13,7 @@ const isHere = (step: Step) => route.params.step === step.id
 </script>
 
 <template>
-  <nav class="border-r border-r-rule overflow-auto pt-3 print:hidden" aria-label="Order of work">
+  <nav class="relative border-r border-r-rule overflow-auto pt-3 print:hidden" aria-label="Order of work">
     <header class="px-4.5 pt-0 pb-2.5">
       <RouterLink :to="{ name: 'setup', params: { setup: setup.summary.id } }" class="title font-bold text-ink no-underline"
         >Order of work</RouterLink

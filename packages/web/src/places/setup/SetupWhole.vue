@@ -67,7 +67,7 @@ const last = computed(() => counts.data.value?.[0] ?? null)
       <template v-if="!ended">
         <GoTo :to="{ name: 'go', params: { setup } }">Go or no go</GoTo>
         <Button v-if="!session.mayNot('countParts')" @click="doing = 'count'">Count parts</Button>
-        <Button v-if="!session.mayNot('prove') && (!data.proven || data.proven.lapsed)" @click="doing = 'prove'">First run was good</Button>
+        <Button v-if="!session.mayNot('prove') && (!data.proven || data.proven.lapsed)" @click="doing = 'prove'">Note the first run</Button>
         <GoTo :to="{ name: 'handover', params: { machine: data.summary.machine } }">Hand over</GoTo>
         <Button v-if="!session.mayNot('endSetup')" @click="doing = 'end'">End the setup</Button>
       </template>

@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { listed, MEASURES, nextInRun, spindleOfTool, taskPreset, type RawInputs, type RunTask, type Scene } from '@rook/core'
+import {
+  listed,
+  MEASURES,
+  nextInRun,
+  spindleOfTool,
+  taskPreset,
+  type RawInputs,
+  type RunTask,
+  type Scene,
+  standingOfTask,
+} from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
@@ -46,7 +56,7 @@ const doing = computed(() =>
 )
 const counts = computed(() => {
   const of = (state: RunTask['state']) => props.tasks.filter((one) => one.state === state).length
-  return { done: of('done'), skipped: of('skipped'), left: of('open'), absent: of('absent') }
+  return { skipped: of('skipped'), left: of('open'), absent: of('absent') }
 })
 /** Tools that this run leaves to their own zero. */
 const aside = computed(() =>
@@ -82,7 +92,13 @@ async function leaveOut(reason: string): Promise<void> {
   fresh.value = null
   chosen.value = after(left.id)
 }
-const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'not mounted' }
+const WORDS = { open: 'to do', skipped: 'skipped', absent: 'not mounted' }
+/** What is done stands as the table says it does: measured, carried over, confirmed. */
+const wordOf = (one: RunTask): string => (one.state === 'done' ? (standingOfTask(one, props.scene) ?? 'done') : WORDS[one.state])
+const doneWords = computed(() => {
+  const words = props.tasks.filter(({ state }) => state === 'done').map(wordOf)
+  return [...new Set(words)].map((word) => `${words.filter((one) => one === word).length} ${word}`)
+})
 </script>
 
 <template>
@@ -90,7 +106,7 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
     <header>
       <h1>{{ title }}</h1>
       <span class="quiet" role="status" data-run
-        >{{ counts.left }} to do, {{ counts.done }} measured<template v-if="counts.skipped">, {{ counts.skipped }} skipped</template
+        >{{ [`${counts.left} to do`, ...doneWords].join(', ') }}<template v-if="counts.skipped">, {{ counts.skipped }} skipped</template
         ><template v-if="counts.absent">, {{ counts.absent }} not mounted</template></span
       >
       <slot name="head" />
@@ -108,7 +124,7 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
         @click="choose(one.id)"
       >
         <strong>T{{ one.tool.number }}{{ MEASURES[one.what].mark && ` ${MEASURES[one.what].mark}` }}</strong>
-        <span class="small">{{ WORDS[one.state] }}</span>
+        <span class="small">{{ wordOf(one) }}</span>
       </Button>
     </nav>
     <EntryNote v-if="fresh" class="fresh mx-5 mt-1.5 mb-0" :entry="fresh" :machine="scene.machine" @undone="fresh = null" />
@@ -136,7 +152,7 @@ const WORDS = { open: 'to do', done: 'measured', skipped: 'skipped', absent: 'no
       @recorded="recorded"
     >
       <template #ways>
-        <span v-if="task.state === 'done'" class="quiet">measured already; this measures it again</span>
+        <span v-if="task.state === 'done'" class="quiet">{{ wordOf(task) }} already; this measures it again</span>
         <span v-else-if="task.state === 'skipped'" class="quiet">skipped: {{ task.reason }}</span>
         <Button type="link" v-if="task.state === 'open'" @click="skipping = true">skip T{{ task.tool.number }}</Button>
       </template>

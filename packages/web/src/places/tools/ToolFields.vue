@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { insertWords, KIND_WORDS, PROPERTY_WORDS, readInsert, TOOL_PROPERTIES, TURNS, type LengthUnit } from '@rook/core'
+import { insertWords, KIND_WORDS, PROPERTY_WORDS, readInsert, TOOL_PROPERTIES, TURNS, type LengthUnit, unitWord } from '@rook/core'
 import { computed } from 'vue'
 import ToolDrawn from '../../parts/ToolDrawn.vue'
 import { drawnFrom, type ToolForm } from './tool-form.ts'
@@ -86,5 +86,5 @@ const insertSaid = computed(() => {
     <ToolDrawn v-bind="drawnFrom(form, unit)" :unit="unit" />
   </div>
   <p v-if="insertSaid" class="quiet mx-0 mt-1.5 mb-0" data-insert>{{ insertSaid }}</p>
-  <p class="quiet small mx-0 mt-1.5 mb-0">Lengths in {{ unit }}; another unit can be written behind a figure.</p>
+  <p class="quiet small mx-0 mt-1.5 mb-0">Lengths in {{ unitWord(unit) }}; another unit can be written behind a figure.</p>
 </template>

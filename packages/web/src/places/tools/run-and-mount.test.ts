@@ -55,7 +55,7 @@ describe('a run of tools', () => {
   it('begins with the first open one, and says how many remain', async () => {
     const wrapper = board()
     await settled(() => expect(here(wrapper)).toBe('T4/length'))
-    expect(wrapper.find('[data-run]').text()).toBe('3 to do, 0 measured, 1 not mounted')
+    expect(wrapper.find('[data-run]').text()).toBe('3 to do, 1 not mounted')
     await settled(() => expect(textOf(wrapper)).toContain('T4, End mill 12: length'))
     await settled(() => expect(textOf(wrapper)).toContain('constant K of Setter A'))
   })

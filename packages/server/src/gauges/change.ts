@@ -1,0 +1,110 @@
+import { randomUUID } from 'node:crypto'
+import { listed, parseRegisterKey, registerName, unlikelySize } from '@rook/core'
+import type { GaugeChange, GaugeRecord } from '@rook/contract'
+import { eq } from 'drizzle-orm'
+import type { Lane } from '../db/transaction.ts'
+import { gauge, gaugeEvent } from '../db/schema.ts'
+import { notFound, Problem } from '../http/problem.ts'
+import { stampOf, type Author } from '../ledger/author.ts'
+import { announce } from '../live/announce.ts'
+import { asRecord } from './events.ts'
+import { refuseNameTaken } from './name-taken.ts'
+
+const DAY = 86_400_000
+
+type GaugeRow = typeof gauge.$inferSelect
+
+/** Entries whose evidence names the gauge and that nobody has taken back. */
+const RESTING = `
+  SELECT g.entry FROM entry_gauge g WHERE g.gauge = $1
+    AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = g.entry AND k.kind = 'correction')`
+
+/** What stands now and was measured with it, by machine. */
+const STANDING = `
+  SELECT m.name AS machine, v.register FROM register_value v JOIN machine m ON m.id = v.machine
+  WHERE v.value IS NOT NULL AND v.provenance -> 'gauges' ? $1 ORDER BY m.place, v.register LIMIT 200`
+
+const MOST_NAMED = 8
+
+/** Names of the figures that would have to be measured again. */
+async function figuresOf({ client }: Lane, id: string, self: Pick<GaugeRow, 'id' | 'name'>): Promise<string> {
+  const { rows } = await client.query<{ machine: string; register: string }>(STANDING, [id])
+  const gauges = [self] as never
+  const names = rows.map(({ machine, register }) => `${registerName(parseRegisterKey(register), gauges)} on ${machine}`)
+  const more = names.length - MOST_NAMED
+  return names.length === 0 ? 'none that stands now' : listed([...names.slice(0, MOST_NAMED), ...(more > 0 ? [`${more} more`] : [])])
+}
+
+/** A size that no gauge of its kind has is asked about once, wherever it is written. */
+export function refuseUnlikely({ family, size, sure }: Pick<GaugeChange, 'family' | 'size' | 'sure'>): void {
+  const sentence = sure ? null : unlikelySize(family, size)
+  if (sentence) throw new Problem(422, 'unlikely', sentence, { fields: { size: sentence } })
+}
+
+/**
+ * Puts a gauge's record right. Nothing rests on it: all of it is free. Else its name and interval are; its kind, size and
+ * uncertainty take a reason, and what was measured with it until now is in doubt, since nobody measured it with the gauge that it is.
+ */
+export async function changeGauge(lane: Lane, id: string, body: GaugeChange, author: Author): Promise<GaugeRecord> {
+  const { db, client } = lane
+  const [row] = await db.select().from(gauge).where(eq(gauge.id, id)).for('no key update')
+  if (!row) throw notFound(`Gauge ${id}`)
+  if (row.state !== 'withdrawn') await refuseNameTaken(lane, id, body.name)
+  const isOther = body.family !== row.family || body.size !== row.size
+  if (isOther) refuseUnlikely(body)
+  const rests = (isOther || body.uncertainty !== row.uncertainty) && (await refuseWithoutReason(lane, row, body, isOther))
+  const { name, family, size, uncertainty, intervalDays } = body
+  const fresh = { name, family, size, uncertainty, intervalDays }
+  if ((Object.keys(fresh) as (keyof typeof fresh)[]).every((field) => row[field] === fresh[field])) return asRecord(row)
+  await db.insert(gaugeEvent).values({
+    id: randomUUID(),
+    gauge: id,
+    at: author.now,
+    person: author.person.id,
+    kind: 'corrected',
+    note: noteOf(row, body),
+    size: size === row.size ? null : size,
+    uncertainty: uncertainty === row.uncertainty ? null : uncertainty,
+    entry: null,
+  })
+  const [changed] = await db
+    .update(gauge)
+    .set({
+      ...fresh,
+      ...(intervalDays === row.intervalDays ? {} : { due: dueAfter(row.calibrated, intervalDays) }),
+      ...(isOther ? anotherThing(row, rests, author.now) : {}),
+      ...stampOf(author),
+    })
+    .where(eq(gauge.id, id))
+    .returning()
+  await announce(client, { kind: 'gauge', id })
+  return asRecord(changed!)
+}
+
+/** What was measured with it until now was not measured with the gauge that it is; and another ball was not calibrated. */
+const anotherThing = (row: GaugeRow, rests: boolean, now: string) => ({
+  ...(rests ? { doubtful: [...row.doubtful, { from: null, to: now, because: 'had another size on record' }] } : {}),
+  ...(row.radii ? { radii: null } : {}),
+})
+
+const noteOf = (row: GaugeRow, { name, reason }: GaugeChange): string | null =>
+  [...(name === row.name ? [] : [`was called ${row.name}`]), ...(reason ? [reason] : [])].join('; ') || null
+
+const dueAfter = (calibrated: string | null, days: number | null): string | null =>
+  calibrated === null || days === null ? null : new Date(Date.parse(calibrated) + days * DAY).toISOString()
+
+/** @returns whether recorded figures rest on it. @throws Problem 409 where they do and nobody has said why it is put right */
+async function refuseWithoutReason(lane: Lane, row: GaugeRow, { reason }: GaugeChange, isOther: boolean): Promise<boolean> {
+  const { rows } = await lane.client.query<{ entry: string }>(RESTING, [row.id])
+  if (rows.length === 0) return false
+  if ((reason ?? '').length >= 3) return true
+  const follows = isOther
+    ? `what was measured with it is to be measured again (${await figuresOf(lane, row.id, row)}).`
+    : 'the entries keep what was known then.'
+  throw new Problem(
+    409,
+    'entries-rest-on-it',
+    `${rows.length} ${rows.length === 1 ? 'entry was' : 'entries were'} made with ${row.name} as it is on record. To put it right all the same, say why: ${follows}`,
+    { fields: { reason: 'Reason: say why the record is put right.' } },
+  )
+}

@@ -1,0 +1,73 @@
+import { randomUUID } from 'node:crypto'
+import { listed, parseRegisterKey, provenanceOf, registerName } from '@rook/core'
+import type { EntryWrite } from '@rook/contract'
+import type { Lane } from '../db/transaction.ts'
+import { Problem } from '../http/problem.ts'
+import { append } from './append.ts'
+import { BLANK, headingOf, type Author } from './author.ts'
+import type { Machine } from './machine.ts'
+import { loadScene } from './scene.ts'
+
+const MOST_NAMED = 8
+/** Marks the entry: while the record stands as it is, what it marked is not good again by taking the entry back. */
+export const OF_RECORD = 'machine-record'
+/** What a field of the record is called in a sentence. */
+const WORDS: Readonly<Record<string, string>> = {
+  kind: 'kind',
+  unit: 'unit',
+  increment: 'least increment',
+  lengthConvention: 'way of counting lengths',
+  diameterRegister: 'D registers',
+  xReads: 'X display',
+  wear: 'way of counting wear',
+}
+
+/**
+ * What every figure of a machine is read by is put right. Where none is on record nothing rests on it. Else it takes a reason, and
+ * what stands is marked disturbed in one entry: it was read by other words than the control's, and is to be measured anew.
+ * @throws Problem 409 without a reason, with the figures that would have to be measured again
+ */
+export async function shake(lane: Lane, machine: Machine, fields: readonly string[], reason: string, author: Author): Promise<void> {
+  const { record, head } = machine
+  const { standing, gauges } = await loadScene(lane, machine, null, author.now, 'read')
+  const figures = Object.entries(standing).filter(([, { state }]) => state !== 'disturbed')
+  if (figures.length === 0) return
+  const names = figures.map(([register]) => registerName(parseRegisterKey(register), gauges))
+  const more = names.length - MOST_NAMED
+  const what = listed([...names.slice(0, MOST_NAMED), ...(more > 0 ? [`${more} more`] : [])])
+  const words = listed(fields.map((field) => WORDS[field] ?? field))
+  if (reason.length < 3 || fields.includes('kind'))
+    throw new Problem(
+      409,
+      'entries-rest-on-it',
+      fields.includes('kind')
+        ? `${record.name}: ${what} rest on its kind, which stays. Add another machine.`
+        : `${record.name}: ${what} rest on its ${words}. To put it right all the same, say why: they are marked disturbed until they are measured again.`,
+      {
+        fields: {
+          reason: 'Reason: say why the record is put right.',
+          ...Object.fromEntries(fields.map((field) => [field, 'Figures rest on this.'])),
+        },
+      },
+    )
+  await append(lane, head, {
+    ...BLANK,
+    ...(await headingOf(lane, author, randomUUID(), machine)),
+    kind: 'disturbed',
+    routine: OF_RECORD,
+    title: `Record put right: ${words} of ${record.name}`,
+    reason,
+    writes: figures.map(([register, one], at): EntryWrite => ({
+      register,
+      name: names[at]!,
+      before: one.value,
+      beforeEntry: one.entry,
+      after: one.value,
+      state: 'disturbed',
+      standard: one.standard,
+      expanded: null,
+      assembly: one.assembly,
+      ...provenanceOf(one),
+    })),
+  })
+}
