@@ -45,7 +45,7 @@ async function undo(): Promise<void> {
       <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
     </div>
     <Button v-if="left > 0 && !entry.correctedBy" size="large" :disabled="busy" @click="undo">
-      Undo&ensp;<span class="small figure">{{ left }} s</span>
+      Undo <span class="small figure ml-2">{{ left }} s</span>
     </Button>
     <slot />
   </div>

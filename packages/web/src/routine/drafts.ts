@@ -21,6 +21,14 @@ export interface Draft {
   basis: Record<RegisterKey, string | null>
 }
 
+const filled = (inputs: RawInputs) =>
+  JSON.stringify(
+    Object.entries(inputs)
+      .filter(([, text]) => text !== '')
+      .sort(),
+  )
+const sameInputs = (one: RawInputs, other: RawInputs) => filled(one) === filled(other)
+
 const nameOf = (key: string) => `draft:${key}`
 const SAVE_AFTER = 800
 
@@ -93,6 +101,8 @@ export const useDrafts = defineStore('drafts', () => {
     const untouched = JSON.stringify(draft.inputs) === JSON.stringify(preset)
     if (!other || other.routine !== draft.routine || !untouched) return null
     const { inputs, agreed, answers, taken } = other
+    // Somebody had it open there and typed nothing: there is nothing to take over.
+    if (sameInputs(inputs, draft.inputs)) return null
     Object.assign(draft, { inputs, agreed, answers, taken })
     return other.by
   }
