@@ -1,3 +1,4 @@
+import { readAddress } from './address.ts'
 import { EVERY_DAY, shiftOverlaps } from '@rook/core'
 import { z } from 'zod'
 import { instant } from './lengths.ts'
@@ -46,6 +47,16 @@ export const shopInput = z
     timeZone: z.string().refine(isTimeZone, { error: 'Time zone: as in Europe/London.' }),
     /** Minutes without a touch after which a tablet asks for a PIN again. */
     idleMinutes: z.int().min(1, { error: 'Idle time: a minute at least.' }).max(720, { error: 'Idle time: twelve hours at most.' }),
+    address: z
+      .string()
+      .trim()
+      .max(200)
+      .refine((text) => text === '' || readOrigin(text) !== null, {
+        error: 'Address: write it as in http://ledger.shop:4070, without anything behind it.',
+      })
+      .transform((text) => (text === '' ? '' : readOrigin(text)!))
+      .default('')
+      .meta({ description: 'Where people open the ledger. Once it is written, other names are refused.' }),
     localMachines: z.boolean().default(false).meta({ description: 'Machines may be reached on the server’s own computer.' }),
     shifts: z
       .array(shift)
@@ -61,6 +72,7 @@ export const shopSchema = z
     name: z.string(),
     timeZone: z.string(),
     idleMinutes: z.int(),
+    address: z.string(),
     localMachines: z.boolean(),
     shifts: z.array(z.object({ name: z.string(), starts: z.string(), ends: z.string(), days: z.array(z.int()) })),
   })
@@ -69,8 +81,19 @@ export type Shop = z.infer<typeof shopSchema>
 
 /** What opens a shop in an empty database: its name and its first lead. */
 export const openShopBody = z
-  .object({ shop: shopInput.omit({ shifts: true, idleMinutes: true, localMachines: true }), lead: personInput.omit({ role: true }) })
+  .object({
+    shop: shopInput.omit({ shifts: true, idleMinutes: true, localMachines: true, address: true }),
+    lead: personInput.omit({ role: true }),
+  })
   .meta({ id: 'OpenShop' })
+
+/** Scheme, name and port of an address; null where it is none, or has more than those. */
+function readOrigin(text: string): string | null {
+  const [, scheme, place] = /^(https?):\/\/([^/?#@\s]+)\/?$/i.exec(text) ?? []
+  const address = place ? readAddress(place, scheme!.toLowerCase() === 'http' ? 80 : 443) : null
+  // The usual port goes without saying, as browsers have it.
+  return address && `${scheme!.toLowerCase()}://${place!.toLowerCase().replace(scheme!.toLowerCase() === 'http' ? /:80$/ : /:443$/, '')}`
+}
 
 function isTimeZone(name: string): boolean {
   try {

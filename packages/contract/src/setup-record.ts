@@ -1,7 +1,7 @@
 import { MACHINE_KINDS } from '@rook/core'
 import { z } from 'zod'
 import { instant } from './lengths.ts'
-import { operationBody } from './plan.ts'
+import { operationBody, partBody } from './plan.ts'
 
 /** A figure as text, exact: millimetres, degrees for an angle. A full stop, an ordinary minus, no exponent. */
 const decimal = z.string().regex(/^-?\d+(\.\d+)?$/, { error: 'A decimal figure, such as -313.2079.' })
@@ -32,7 +32,8 @@ export const setupRecord = z
     version: z.literal(1),
     written: instant,
     shop: z.object({ name: z.string(), timeZone: z.string() }),
-    part: z.object({ number: z.string(), name: z.string(), material: z.string(), revision: z.string() }),
+    // The same bounds as wherever else a part comes from.
+    part: partBody.pick({ number: true, name: true, material: true, revision: true }),
     job: z.object({ number: z.string(), quantity: z.int(), due: z.iso.date().nullable() }),
     machine: z.object({
       id: z.string(),

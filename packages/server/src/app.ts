@@ -16,7 +16,9 @@ import { Overview } from './floor/overview.ts'
 import { floorRoutes } from './floor/routes.ts'
 import { gaugeRoutes } from './gauges/routes.ts'
 import { problems, unknownAddress } from './http/errors.ts'
+import { looksWell } from './http/health.ts'
 import { serveInterface } from './http/interface.ts'
+import { ownAddress } from './http/own-address.ts'
 import { ownOrigin } from './http/origin.ts'
 import { plainAddress, plainText } from './http/plain-text.ts'
 import { sessions } from './http/session.ts'
@@ -108,9 +110,9 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   const overview = new Overview(connection)
   const readers = new FileReaders()
 
-  app.use('/api', compression({ threshold: WORTH_PRESSING }), plainAddress, ownOrigin)
+  app.use('/api', compression({ threshold: WORTH_PRESSING }), plainAddress, ownAddress(connection), ownOrigin)
   app.get('/api/health', async (_request, response) => {
-    await connection.pool.query('SELECT 1')
+    await looksWell(connection.pool)
     response.json({ ok: true })
   })
   app.get('/api/openapi.json', (_request, response) => {

@@ -50,6 +50,7 @@ const RIGHTS: Readonly<Record<string, string>> = {
   person: 'SELECT, INSERT, UPDATE',
   setting: 'SELECT, INSERT, UPDATE',
   app_secret: 'SELECT, INSERT',
+  pulse: 'SELECT, INSERT, UPDATE',
   preset_sender: 'SELECT, INSERT, UPDATE',
   mount: 'SELECT, INSERT, UPDATE, DELETE',
   shift: 'SELECT, INSERT, UPDATE, DELETE',

@@ -3,6 +3,9 @@ import { EVERY_DAY } from '@rook/core'
 import { index, integer, json, pgTable, primaryKey, text, timestamp, varchar, bigint } from 'drizzle-orm/pg-core'
 import { moment, oneOf } from './columns.ts'
 
+/** A row that is written now and then, to know that there is room for one. */
+export const pulse = pgTable('pulse', { id: integer().primaryKey(), at: moment('at').notNull() })
+
 /** What the server signs with. Kept apart from the settings: no backup has it. */
 export const appSecret = pgTable('app_secret', { key: text().primaryKey(), value: text().notNull() })
 

@@ -1,3 +1,4 @@
+import type { HandoverLine, ShiftSpan } from '@rook/core'
 import { api, type Handover } from '@rook/contract'
 import { desc, eq, getTableColumns, type SQL } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
@@ -22,20 +23,25 @@ export function handoverRoutes(app: Express, connection: Connection, overview: O
   const { db, pool, kept } = connection
   const shopNow = async () => kept.shop(pool, await kept.versions(pool))
 
-  serve(app, api.handover, async ({ params, query, author }) => {
-    const span = spanOf(await shopNow(), author.now, query.shift)
-    const card = (await overview.read(author.now)).find(({ machine }) => machine.id === params.id)
-    if (!card) throw notFound(`Machine ${params.id}`)
-    const latest = await handovers(db, eq(handover.machine, params.id))
-    const lines = await inTransaction(
+  /** What the ledger says of a shift on a machine at this moment. */
+  async function draftNow(machine: string, span: ShiftSpan | null, now: string): Promise<HandoverLine[]> {
+    const card = (await overview.read(now)).find((one) => one.machine.id === machine)
+    if (!card) throw notFound(`Machine ${machine}`)
+    if (!span) return []
+    return inTransaction(
       connection,
       async (lane) => {
-        if (!span) return []
-        const scene = await loadScene(lane, await loadMachine(lane, params.id), card.setup?.id ?? null, author.now, 'read')
-        return drafted(lane, params.id, span, { scene, notices: card.notices })
+        const scene = await loadScene(lane, await loadMachine(lane, machine), card.setup?.id ?? null, now, 'read')
+        return drafted(lane, machine, span, { scene, notices: card.notices })
       },
       { for: 'read' },
     )
+  }
+
+  serve(app, api.handover, async ({ params, query, author }) => {
+    const span = spanOf(await shopNow(), author.now, query.shift)
+    const lines = await draftNow(params.id, span, author.now)
+    const latest = await handovers(db, eq(handover.machine, params.id))
     return { span, draft: lines, signed: latest.find(({ from }) => from === span?.from) ?? null, latest }
   })
 
@@ -45,19 +51,21 @@ export function handoverRoutes(app: Express, connection: Connection, overview: O
     const span = (['this', 'before'] as const).map((which) => spanOf(shop, author.now, which)).find((one) => one?.from === body.from)
     if (!span)
       throw new Problem(409, 'shift-over', 'That shift is over by more than one. What you wrote is kept; hand over the one that runs now.')
+    const draft = await draftNow(params.id, span, author.now)
     await once(
       connection,
       sentBy(author, 'sign-handover', params.id, body),
       async (lane) => {
         await loadMachine(lane, params.id)
         await firstTime(lane)
+        const lines = ofDraft(draft, body.lines)
         await lane.db.insert(handover).values({
           id: body.id,
           machine: params.id,
           shift: span.name,
           startsAt: span.from,
           endsAt: span.to,
-          lines: body.lines,
+          lines,
           words: body.words,
           person: author.person.id,
           at: author.now,
@@ -97,6 +105,21 @@ export function handoverRoutes(app: Express, connection: Connection, overview: O
     )
     return loadHandover(db, params.id)
   })
+}
+
+/** Lines are the ledger's own: whoever signs strikes some out, and adds words of their own below. */
+function ofDraft(draft: readonly HandoverLine[], chosen: readonly HandoverLine[]): HandoverLine[] {
+  const keyOf = ({ kind, text, entry }: HandoverLine) => `${kind} ${entry} ${text}`
+  const own = new Map(draft.map((line) => [keyOf(line), line]))
+  const strange = chosen.find((line) => !own.has(keyOf(line)))
+  if (strange)
+    throw new Problem(
+      409,
+      'draft-moved-on',
+      `“${strange.text.slice(0, 80)}” is not what the ledger says now. Look at the lines again; your own words are kept.`,
+    )
+  const wanted = new Set(chosen.map(keyOf))
+  return draft.filter((line) => wanted.has(keyOf(line)))
 }
 
 /** A signature is the person’s own PIN, once more. */

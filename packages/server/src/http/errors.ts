@@ -27,6 +27,11 @@ const BY_STATE: Readonly<Record<string, readonly [status: number, code: string, 
   '40P01': BUSY,
   '40001': BUSY,
   '23505': [409, 'id-used', 'Something is on record under this id already. Nothing was recorded; send it again.'],
+  '53100': [
+    507,
+    'disk-full',
+    'The database has no room left on its disk. Nothing was recorded; what you typed is kept. Tell whoever looks after the server.',
+  ],
   '57014': [503, 'too-slow', 'The ledger took too long, so nothing was recorded. What you typed is kept; send it again.'],
 }
 

@@ -8,9 +8,11 @@ const TITLES: Record<number, string> = {
   409: 'Conflict',
   413: 'Too large',
   415: 'Wrong kind of body',
+  421: 'Another address',
   422: 'Cannot be recorded as it is',
   429: 'Too many attempts',
   500: 'Fault in the program',
+  507: 'No room left',
   503: 'The ledger cannot be reached',
 }
 

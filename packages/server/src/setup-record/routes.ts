@@ -6,6 +6,7 @@ import { keptFile } from '../db/schema.ts'
 import type { FileReaders } from '../files/file-readers.ts'
 import { inTransaction } from '../db/transaction.ts'
 import { Problem } from '../http/problem.ts'
+import { addressOf } from '../http/own-address.ts'
 import { serve } from '../http/serve.ts'
 import { serveFile } from '../http/serve-file.ts'
 import { compareRecord } from './compare.ts'
@@ -39,7 +40,8 @@ export function setupRecordRoutes(app: Express, connection: Connection, readers:
       { for: 'read' },
     )
     const { record } = gathered
-    const address = `${request.protocol}://${request.get('host')}/setup/${encodeURIComponent(record.setup.id)}`
+    const at = await addressOf(connection, `${request.protocol}://${request.get('host')}`)
+    const address = `${at}/setup/${encodeURIComponent(record.setup.id)}`
     return {
       content: await readers.paper({ gathered, paper: paper as Paper, address, pictures }),
       type: 'application/pdf',

@@ -51,6 +51,7 @@ export class Kept {
       name: settings['shop-name'] ?? 'Your shop',
       timeZone: settings['time-zone'] ?? 'UTC',
       idleMinutes: Number(settings['idle-minutes'] ?? DEFAULT_IDLE_MINUTES),
+      address: settings['address'] ?? '',
       localMachines: settings['local-machines'] === 'true',
       shifts: rows[0]!.shifts ?? [],
     }

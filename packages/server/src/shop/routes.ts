@@ -13,7 +13,17 @@ import { renew } from '../people/sessions.ts'
 import { loadShop } from './shop.ts'
 
 export function shopRoutes(app: Express, connection: Connection): void {
-  serve(app, api.changeShop, async ({ body }) => {
+  serve(app, api.changeShop, async ({ body, request }) => {
+    // A name that does not lead here would shut everybody out.
+    if (body.address !== '' && new URL(body.address).host !== request.host)
+      throw new Problem(
+        422,
+        'other-address',
+        `Address: this page was opened at ${request.host}. Open the ledger at ${body.address} first, and write it down there.`,
+        {
+          fields: { address: 'Open the ledger at this address first.' },
+        },
+      )
     await inTransaction(connection, async ({ db, client }) => {
       await keepSettings(db, body)
       await db.delete(shift)
@@ -46,6 +56,7 @@ async function keepSettings(db: Queries, shop: Partial<ShopInput>): Promise<void
     'time-zone': shop.timeZone,
     'idle-minutes': shop.idleMinutes?.toString(),
     'local-machines': shop.localMachines?.toString(),
+    address: shop.address,
   }
   for (const [key, value] of Object.entries(settings))
     if (value !== undefined) await db.insert(setting).values({ key, value }).onConflictDoUpdate({ target: setting.key, set: { value } })

@@ -2,24 +2,25 @@
 import { EVERY_DAY, shiftGaps, shiftOverlaps } from '@rook/core'
 import type { Shop } from '@rook/contract'
 import { Button, Checkbox, CheckboxGroup, Form, FormItem, Input, InputNumber } from 'ant-design-vue'
-import { computed, reactive, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useSession } from '../../app/session.ts'
 import { useSend } from '../../sending/use-send.ts'
+import WordField from '../../ui/WordField.vue'
 import ShopFields from './ShopFields.vue'
 
 const props = defineProps<{ shop: Shop }>()
 const session = useSession()
-const form = reactive(JSON.parse(JSON.stringify(props.shop)) as Shop)
+const form = ref(JSON.parse(JSON.stringify(props.shop)) as Shop)
 const told = ref<string | null>(null)
 const { trouble, busy, send } = useSend()
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((label, at) => ({ label, value: at + 1 }))
-const written = computed(() => form.shifts.filter(({ starts, ends }) => [starts, ends].every((time) => /^\d\d:\d\d$/.test(time))))
+const written = computed(() => form.value.shifts.filter(({ starts, ends }) => [starts, ends].every((time) => /^\d\d:\d\d$/.test(time))))
 const overlaps = computed(() => shiftOverlaps(written.value))
-const gaps = computed(() => (written.value.length === form.shifts.length ? shiftGaps(written.value) : []))
+const gaps = computed(() => (written.value.length === form.value.shifts.length ? shiftGaps(written.value) : []))
 
 async function keep(): Promise<void> {
   told.value = null
-  const shop = await send('changeShop', { body: { ...form } })
+  const shop = await send('changeShop', { body: { ...form.value } })
   if (!shop) return
   session.changedShop(shop)
   told.value = 'Kept.'
@@ -33,6 +34,10 @@ async function keep(): Promise<void> {
     <FormItem label="Minutes without a touch until a tablet asks for the PIN again" html-for="shop-idle">
       <InputNumber id="shop-idle" v-model:value="form.idleMinutes" :min="1" :max="720" :precision="0" />
     </FormItem>
+    <WordField v-model="form.address" label="Address of the ledger in the shop" placeholder="http://ledger.shop:4070" :maxlength="200" />
+    <p class="quiet small">
+      It stands in the codes on paper. Once it is written, the ledger answers by that name alone; open it there first.
+    </p>
     <FormItem
       label="Machines on the network"
       extra="Machines are reached at the addresses that a lead gives. This computer itself is left out of them unless a machine’s agent or gauge runs on it."
