@@ -43,6 +43,7 @@ describe('the contract', () => {
       'addMachine',
       'addPerson',
       'changeConnection',
+      'changeGauge',
       'changeMachine',
       'changePerson',
       'changeShop',
