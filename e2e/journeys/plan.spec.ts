@@ -3,7 +3,7 @@ import { expect, pick, signIn, test } from '../shop.ts'
 test('a planner plans a part from nothing, and a setter sets it up beside what stands there already', async ({ page, shop }) => {
   await signIn(page, shop, 'B. Hollins')
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Parts' }).click()
-  await page.getByRole('button', { name: 'A new part' }).click()
+  await page.getByRole('button', { name: 'Add a part' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(dialog.getByText('Number: what stands on the drawing.')).toBeVisible()
@@ -15,7 +15,7 @@ test('a planner plans a part from nothing, and a setter sets it up beside what s
   await dialog.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Tremulant bracket' })).toBeVisible()
 
-  await page.getByRole('button', { name: 'A new job' }).click()
+  await page.getByRole('button', { name: 'Add a job' }).click()
   await page.getByLabel('Job number').fill('0700')
   await page.getByLabel('Quantity').fill('8')
   await dialog.getByRole('button', { name: 'Add', exact: true }).click()

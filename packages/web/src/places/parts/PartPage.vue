@@ -74,7 +74,7 @@ const COLUMNS = [
     </Rows>
     <div class="flex flex-wrap gap-x-3.5 gap-y-1 items-center">
       <h2 class="mx-0 mt-4 mb-1.5">Jobs</h2>
-      <Button v-if="!session.mayNot('addJob')" type="link" @click="doing = 'job'">A new job</Button>
+      <Button v-if="!session.mayNot('addJob')" type="link" @click="doing = 'job'">Add a job</Button>
     </div>
     <JobRows :jobs="page.data.value.jobs" :loading="false" without-part />
     <h2 class="mx-0 mt-4 mb-1.5">Revisions</h2>
