@@ -8,6 +8,7 @@ const LONGEST_LINE = 400
 /** An answer is no longer, in letters and in lines; what nobody asked for is no more in a second. */
 const [MOST, MOST_LINES, MOST_UNASKED] = [400_000, 20_000, 100_000]
 const PATIENCE = 8_000
+const SPOILT = 5_000
 /** A gauge on the channel: its name, a figure and the unit. */
 const FIGURE = /^([\w-]{1,40}) ([+-]?(?:\d+\.?\d*|\.\d+)) (mm|in)$/
 
@@ -143,7 +144,8 @@ export class LineLink {
       if (this.ended.signal.aborted) return
       if (wrong) this.say('wrong', wrong)
       else this.say('lost', 'Nobody answers on the line channel.')
-      await pause(this.waits.next(), this.ended.signal)
+      // A channel that floods is not asked again at once.
+      await pause(wrong ? SPOILT : this.waits.next(), this.ended.signal)
     }
   }
 
@@ -172,6 +174,7 @@ export class LineLink {
       let waiting = ''
       socket.on('connect', () => {
         this.socket = socket
+        this.waits.worked()
         this.say('on', null)
       })
       socket.on('data', (text: string) => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isSuspect, standingNote, type RegisterKey, type Scene, parseRegisterKey, registerName } from '@rook/core'
+import { isSuspect, standingNote, type RegisterKey, type Scene } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { inOther } from '../app/other-unit.ts'
@@ -54,12 +54,7 @@ const word = computed(() => (note.value.word === 'measured' && standing.value?.s
       class="value grid justify-items-end min-h-11 content-center text-inherit no-underline in-[.line]:inline-flex in-[.line]:items-baseline max-phone:in-[.line]:flex-wrap"
       ><span class="figure standing-unset">unset</span></span
     >
-    <Button
-      v-if="mayDisturb && standing && !suspect"
-      type="link"
-      class="mark small p-0"
-      :aria-label="`Mark ${registerName(parseRegisterKey(register))} disturbed`"
-      @click="$emit('disturb', register)"
+    <Button v-if="mayDisturb && standing && !suspect" type="link" class="mark small p-0" @click="$emit('disturb', register)"
       >mark disturbed</Button
     >
   </td>
