@@ -89,7 +89,13 @@ const machineFields = z.object({
 /** What is said beside a record when it is kept, and is no part of it. */
 const asKept = {
   sure: z.boolean().default(false).meta({ description: 'An unusual increment is meant as it is written.' }),
-  reason: z.string().trim().max(500).nullable().default(null).meta({ description: 'Why it is put right although figures rest on it.' }),
+  reason: z
+    .string()
+    .trim()
+    .max(500)
+    .nullable()
+    .default(null)
+    .meta({ description: 'Why a lead corrects the record although it has figures.' }),
 }
 
 const judged = (fields: typeof machineFields) =>

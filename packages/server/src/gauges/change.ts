@@ -7,7 +7,7 @@ import { gauge, gaugeEvent } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
-import { asRecord } from './events.ts'
+import { asRecord, otherSize } from './events.ts'
 import { refuseNameTaken } from './name-taken.ts'
 
 const DAY = 86_400_000
@@ -83,7 +83,7 @@ export async function changeGauge(lane: Lane, id: string, body: GaugeChange, aut
 
 /** What was measured with it until now was not measured with the gauge that it is; and another ball was not calibrated. */
 const anotherThing = (row: GaugeRow, rests: boolean, now: string) => ({
-  ...(rests ? { doubtful: [...row.doubtful, { from: null, to: now, because: 'had another size on record' }] } : {}),
+  ...(rests ? { doubtful: [...row.doubtful, otherSize(now)] } : {}),
   ...(row.radii ? { radii: null } : {}),
 })
 
@@ -93,7 +93,7 @@ const noteOf = (row: GaugeRow, { name, reason }: GaugeChange): string | null =>
 const dueAfter = (calibrated: string | null, days: number | null): string | null =>
   calibrated === null || days === null ? null : new Date(Date.parse(calibrated) + days * DAY).toISOString()
 
-/** @returns whether recorded figures rest on it. @throws Problem 409 where they do and nobody has said why it is put right */
+/** True where recorded figures rest on it. @throws Problem 409 where they do and no reason is given */
 async function refuseWithoutReason(lane: Lane, row: GaugeRow, { reason }: GaugeChange, isOther: boolean): Promise<boolean> {
   const { rows } = await lane.client.query<{ entry: string }>(RESTING, [row.id])
   if (rows.length === 0) return false
@@ -105,6 +105,6 @@ async function refuseWithoutReason(lane: Lane, row: GaugeRow, { reason }: GaugeC
     409,
     'entries-rest-on-it',
     `${rows.length} ${rows.length === 1 ? 'entry was' : 'entries were'} made with ${row.name} as it is on record. To put it right all the same, say why: ${follows}`,
-    { fields: { reason: 'Reason: say why the record is put right.' } },
+    { fields: { reason: 'Reason: say why you correct the record.' } },
   )
 }

@@ -118,6 +118,9 @@ function refuseNonsense(row: GaugeRow, { kind, size }: GaugeEventBody): void {
 
 type Happened = Pick<GaugeEventBody, 'size' | 'uncertainty'> & { kind: GaugeEventKind }
 
+/** What was measured with it until now was measured with a gauge of another size than its record said. */
+export const otherSize = (now: string): DoubtfulTime => ({ from: null, to: now, because: 'had another size on record' })
+
 const WORDS: Partial<Record<GaugeEventKind, string>> = {
   failed: 'failed its check',
   knocked: 'was knocked',
@@ -147,7 +150,10 @@ function consequences(row: GaugeRow, { kind, size, uncertainty }: Happened, now:
     case 'stylus-changed':
       return doubt(now, null)
     case 'corrected':
-      return { ...(size === null ? {} : { size }), ...(uncertainty === null ? {} : { uncertainty }) }
+      return {
+        ...(size === null ? {} : { size, doubtful: [...row.doubtful, otherSize(now)] }),
+        ...(uncertainty === null ? {} : { uncertainty }),
+      }
     case 'withdrawn':
       return { state: 'withdrawn' }
     case 'returned':

@@ -23,8 +23,8 @@ const WORDS: Readonly<Record<string, string>> = {
 }
 
 /**
- * What every figure of a machine is read by is put right. Where none is on record nothing rests on it. Else it takes a reason, and
- * what stands is marked disturbed in one entry: it was read by other words than the control's, and is to be measured anew.
+ * A lead corrects the unit, the increment or a convention of a machine. With no figure on record it is free. Otherwise it takes a
+ * reason, and one entry marks every figure that stands as disturbed: each has to be measured again.
  * @throws Problem 409 without a reason, with the figures that would have to be measured again
  */
 export async function shake(lane: Lane, machine: Machine, fields: readonly string[], reason: string, author: Author): Promise<void> {
@@ -45,7 +45,7 @@ export async function shake(lane: Lane, machine: Machine, fields: readonly strin
         : `${record.name}: ${what} rest on its ${words}. To put it right all the same, say why: they are marked disturbed until they are measured again.`,
       {
         fields: {
-          reason: 'Reason: say why the record is put right.',
+          reason: 'Reason: say why you correct the record.',
           ...Object.fromEntries(fields.map((field) => [field, 'Figures rest on this.'])),
         },
       },
