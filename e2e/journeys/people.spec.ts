@@ -150,7 +150,7 @@ test.describe('an empty database', () => {
     await page.goto(`${shop.url}/gauges`)
     await page.getByRole('button', { name: 'Add a gauge' }).click()
     await page.getByLabel('Name').fill('Finder 10')
-    await page.getByLabel('Size').fill('10')
+    await page.getByLabel('Diameter of its tip').fill('10')
     await page.getByRole('button', { name: 'Add it' }).click()
     await expect(page.getByText('Finder 10')).toBeVisible()
     await page.goto(`${shop.url}/machines/mill-1/routine/edge`)
