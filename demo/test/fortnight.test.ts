@@ -1,29 +1,14 @@
-import { randomUUID } from 'node:crypto'
-import { migrate } from '@rook/server/db/migrate'
 import { verifyLedger } from '@rook/server/verify/ledger'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { contentsOf, loadDemo } from '../load.ts'
 import { MACHINES } from '../machines.ts'
 import { PROBE_RADII } from '../truth.ts'
+import { freshDatabase } from './fresh.ts'
 
 const UNTIL = Date.parse('2026-11-24T02:00:00.000Z')
 let url = ''
 let pool: pg.Pool
-
-/** An empty, migrated database of its own. */
-async function freshDatabase(): Promise<string> {
-  const base = process.env.TEST_DATABASE
-  if (!base) throw new Error('TEST_DATABASE is not set; run npm run test:server')
-  const name = `demo_${randomUUID().replaceAll('-', '')}`
-  const client = new pg.Client({ connectionString: base })
-  await client.connect()
-  await client.query(`CREATE DATABASE ${name}`)
-  await client.end()
-  const fresh = base.replace(/\/[^/]+$/, `/${name}`)
-  await migrate(fresh)
-  return fresh
-}
 
 beforeAll(async () => {
   url = await freshDatabase()

@@ -67,6 +67,10 @@ export const shopInput = z
   .meta({ id: 'ShopInput' })
 export type ShopInput = z.infer<typeof shopInput>
 
+/** One hash over all that was kept when a day began; printed on what leaves the ledger. */
+export const sealSchema = z.object({ day: z.iso.date(), hash: z.string() }).meta({ id: 'Seal' })
+export type Seal = z.infer<typeof sealSchema>
+
 export const shopSchema = z
   .object({
     name: z.string(),
@@ -75,6 +79,7 @@ export const shopSchema = z
     address: z.string(),
     localMachines: z.boolean(),
     shifts: z.array(z.object({ name: z.string(), starts: z.string(), ends: z.string(), days: z.array(z.int()) })),
+    seal: sealSchema.nullable(),
   })
   .meta({ id: 'Shop' })
 export type Shop = z.infer<typeof shopSchema>

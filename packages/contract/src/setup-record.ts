@@ -1,6 +1,7 @@
 import { MACHINE_KINDS } from '@rook/core'
 import { z } from 'zod'
 import { instant } from './lengths.ts'
+import { sealSchema } from './people.ts'
 import { operationBody, partBody } from './plan.ts'
 
 /** A figure as text, exact: millimetres, degrees for an angle. A full stop, an ordinary minus, no exponent. */
@@ -84,8 +85,8 @@ export const setupRecord = z
         file: z.object({ name: z.string(), kind: z.string(), checksum: z.string() }).nullable(),
       }),
     ),
-    /** Where the machine's chain of entries stood when this was written. */
-    chain: z.object({ seq: z.int(), hash: z.string() }),
+    /** Where the machine's chain of entries stood when this was written, and the newest seal of the whole ledger. */
+    chain: z.object({ seq: z.int(), hash: z.string(), seal: sealSchema.nullable().default(null) }),
     /** SHA-256 over the document without this field, its keys sorted. */
     digest: z.string().regex(/^[0-9a-f]{64}$/),
   })

@@ -8,6 +8,7 @@ import { Announcements } from './live/listen.ts'
 import { LinksThread } from './machine-link/links-thread.ts'
 import { ownDoors } from './machine-link/own-doors.ts'
 import { plainLogger } from './log.ts'
+import { keepSealing } from './seal/keep-sealing.ts'
 import { sessionSecret } from './secret.ts'
 
 export interface Running {
@@ -51,6 +52,7 @@ export async function startServer({
   const address = server.address() as AddressInfo
   doors = await ownDoors(databaseUrl, address.port)
   links.start({ databaseUrl, own: doors, level: logger.level })
+  const stopSealing = keepSealing(connection, clock ?? (() => new Date().toISOString()), logger)
   return {
     url: `http://${host.includes(':') ? `[${host}]` : host}:${address.port}`,
     connection,
@@ -58,6 +60,7 @@ export async function startServer({
       server.closeAllConnections()
       await new Promise((resolve) => server.close(resolve))
       await stop()
+      await stopSealing()
       await links.stop()
       await announcements.stop()
       await connection.pool.end()

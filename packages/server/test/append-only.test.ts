@@ -183,8 +183,8 @@ describe('a ledger that was tampered with', () => {
     await tamper(`DELETE FROM entry WHERE seq = 3; UPDATE machine_head h SET seq = 2, hash = '${before.hash}', homed_at = NULL,
       at = (SELECT at FROM entry WHERE seq = 2) WHERE machine = 'mill-3'`)
     expect(await faults()).toEqual([])
-    const printed = { seq: last.seq, hash: last.hash.slice(0, 12) }
+    const printed = { machine: null, seq: last.seq, hash: last.hash.slice(0, 12) }
     expect(await faults([printed])).toEqual([`no machine has entry 3 with the hash ${printed.hash}`])
-    expect(await faults([{ seq: 2, hash: before.hash.slice(0, 12) }])).toEqual([])
+    expect(await faults([{ machine: 'mill-3', seq: 2, hash: before.hash.slice(0, 12) }])).toEqual([])
   })
 })

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
-import type { HandoverPage, Problem, Setup, Shop } from '@rook/contract'
+import type { HandoverPage, Problem, Setup, Shop, ShopInput } from '@rook/contract'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { Browser, openShop, PINS } from './shop.ts'
 
@@ -28,7 +28,7 @@ const under = (host: string) =>
 
 it('answers by any name until the shop has written its address down, and by that one alone afterwards', async () => {
   expect(await under('evil.example')).toBe(200)
-  const body: Shop = { name: 'Works', timeZone: 'Europe/London', idleMinutes: 30, address: '', localMachines: true, shifts: [] }
+  const body: ShopInput = { name: 'Works', timeZone: 'Europe/London', idleMinutes: 30, address: '', localMachines: true, shifts: [] }
   const elsewhere = await lead.send<Problem>('PUT', '/api/shop', { ...body, address: 'http://ledger.shop:4070' })
   expect(elsewhere).toMatchObject({ status: 422, body: { code: 'other-address' } })
   expect((await lead.send('PUT', '/api/shop', { ...body, address: 'http://ledger.shop/path' })).status).toBe(400)
@@ -40,7 +40,7 @@ it('answers by any name until the shop has written its address down, and by that
 })
 
 it('keeps of a handover what the ledger says, and no line that somebody has made up', async () => {
-  const body: Shop = {
+  const body: ShopInput = {
     name: 'Works',
     timeZone: 'UTC',
     idleMinutes: 30,

@@ -87,6 +87,7 @@ describe('a handover', () => {
     await owner.query(`UPDATE handover SET words = 'all is well' WHERE words = 'coolant is low'`)
     expect((await verifyLedger(pool)).faults.map(({ sentence }) => sentence)).toEqual([
       expect.stringContaining('it is not what was written'),
+      'handover has lost a guard: refuse_change',
     ])
     await owner.end()
     await pool.end()

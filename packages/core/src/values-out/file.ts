@@ -13,6 +13,8 @@ export interface Heading {
   /** Number and hash of the machine's last ledger entry. */
   seq: number
   hash: string
+  /** The newest seal of the whole ledger: the day it was made on, and its hash. */
+  seal: { day: string; hash: string } | null
 }
 
 /** Comments hold capital letters, digits and plain signs; brackets would end them. */
@@ -27,6 +29,8 @@ const comment = (text: string) =>
     .trim()})`
 
 const HEAD = 12
+
+const sealed = ({ seal }: Heading) => (seal ? `, seal ${seal.day} ${seal.hash.slice(0, HEAD)}` : '')
 
 /**
  * The whole file: who made it, when, from which ledger entry, the lines, what is left out and why, and a check line
@@ -47,6 +51,7 @@ export function settingFile(
     comment(`${heading.shop}, ${machine.name}`),
     comment(`Values of ${heading.at.slice(0, 10)} ${heading.at.slice(11, 19)} UTC by ${heading.by}`),
     comment(`Ledger entry ${heading.seq}, ${heading.hash.slice(0, HEAD)}`),
+    ...(heading.seal ? [comment(`Seal of ${heading.seal.day}, ${heading.seal.hash.slice(0, HEAD)}`)] : []),
     ...counted,
     `${machine.unit === 'mm' ? 'G21' : 'G20'} G90`,
     ...lines.map(({ text, registers }) => `${text} ${comment(saidOf(registers, values, scene))}`),
@@ -85,7 +90,7 @@ export function valuesTable(values: readonly OutValue[], scene: Scene, template:
     }),
   ]
   const text = rows.map((row) => `${row.map(quote).join(',')}\r\n`).join('')
-  const head = `# ${scene.machine.name}, ${heading.at} UTC by ${heading.by}, ledger entry ${heading.seq} ${heading.hash.slice(0, HEAD)}\r\n`
+  const head = `# ${scene.machine.name}, ${heading.at} UTC by ${heading.by}, ledger entry ${heading.seq} ${heading.hash.slice(0, HEAD)}${sealed(heading)}\r\n`
   return `${head}${text}# check ${crc32(ascii(head + text))}\r\n`
 }
 

@@ -20,7 +20,14 @@ import {
   type SettingTemplate,
 } from './index.ts'
 
-const HEADING = { shop: 'Larkmoor Organ Parts', by: 'I. Marrow', at: '2026-11-24T03:00:00.000Z', seq: 412, hash: 'a1b2c3d4e5f60718' }
+const HEADING = {
+  shop: 'Larkmoor Organ Parts',
+  by: 'I. Marrow',
+  at: '2026-11-24T03:00:00.000Z',
+  seq: 412,
+  hash: 'a1b2c3d4e5f60718',
+  seal: { day: '2026-11-24', hash: '9f2c41d0aa31b7c2' },
+}
 const ALL: OutOptions = { slots: ['G54'], tools: ['4', '7'], conversion: null, estimates: false }
 
 /** Three ways of counting lengths, in both units: what stands for two tools and a slot. */
@@ -149,6 +156,8 @@ describe('a file for the control', () => {
     expect(file).toContain('(LARKMOOR ORGAN PARTS, MILL 3)')
     expect(file).toContain('(VALUES OF 2026-11-24 03:00:00 UTC BY I. MARROW)')
     expect(file).toContain('(LEDGER ENTRY 412, A1B2C3D4E5F6)')
+    expect(file).toContain('(SEAL OF 2026-11-24, 9F2C41D0AA31)')
+    expect(settingFile(prepared(at, template), at, template, { ...HEADING, seal: null })).not.toContain('SEAL')
     expect(file).toContain('G10 L10 P17 R138.0221 (H17 LENGTH, DRILL 6.6, MEASURED)')
     expect(/^[\x20-\x7e\r\n]*$/.test(file)).toBe(true)
   })

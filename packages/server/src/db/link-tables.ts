@@ -1,6 +1,6 @@
 import type { Nm } from '@rook/core'
 import { boolean, index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
-import { moment, oneOf } from './columns.ts'
+import { chained, moment, oneOf } from './columns.ts'
 import { machine } from './machine-tables.ts'
 import { person } from './shop-tables.ts'
 
@@ -24,6 +24,7 @@ export const machineConnection = pgTable(
     line: text(),
     readsTable: boolean('reads_table').notNull(),
     sends: boolean().notNull(),
+    ...chained,
   },
   (table) => [index('machine_connection_machine').on(table.machine, table.at)],
 )
@@ -41,6 +42,7 @@ export const taken = pgTable(
     gauge: jsonb().$type<{ gauge: string; text: string; value: Nm }>(),
     slot: text(),
     tool: text(),
+    ...chained,
   },
   (table) => [oneOf('taken_what', table.what, ['position', 'gauge'])],
 )
@@ -55,6 +57,7 @@ export const controlAsk = pgTable('control_ask', {
   text: text(),
   /** Whoever has not begun by then does not begin any more: the person was told so. */
   until: moment('until'),
+  ...chained,
 })
 
 /** What was asked and has been begun, from before its first byte leaves. Rows are added and never changed. */
@@ -63,6 +66,7 @@ export const controlBegun = pgTable('control_begun', {
     .primaryKey()
     .references(() => controlAsk.id),
   at: moment('at').notNull(),
+  ...chained,
 })
 
 /** What a control put out of its table when it was asked. Rows are added and never changed. */
@@ -74,6 +78,7 @@ export const controlRead = pgTable(
     /** Null where it did not answer. */
     text: text(),
     because: text(),
+    ...chained,
   },
   (table) => [index('control_read_machine').on(table.machine, table.at)],
 )
@@ -90,6 +95,7 @@ export const controlSent = pgTable(
     readBack: text('read_back'),
     outcome: text().$type<'equal' | 'differs' | 'refused' | 'unknown'>().notNull(),
     because: text(),
+    ...chained,
   },
   (table) => [
     index('control_sent_machine').on(table.machine, table.at),

@@ -126,6 +126,7 @@ export const setup = pgTable(
     repeats: jsonb().$type<Repeats>().notNull().default({}),
     startedAt: moment('started_at').notNull(),
     endedAt: moment('ended_at'),
+    ...stamps,
   },
   (table) => [
     index('setup_machine').on(table.machine, table.endedAt),

@@ -1,65 +1,10 @@
 import { randomBytes } from 'node:crypto'
 import pg from 'pg'
 import { isMigrated, migrate } from './migrate.ts'
+import { TABLE_NAMES, TABLES, VIEWS } from './tables.ts'
 
-/** What the application's login may do with each table; with what is not named here it may do nothing. */
-const RIGHTS: Readonly<Record<string, string>> = {
-  // Evidence is added and never changed; the database's own functions add editions and links.
-  entry: 'SELECT, INSERT',
-  entry_write: 'SELECT, INSERT',
-  entry_gauge: 'SELECT, INSERT',
-  gauge_event: 'SELECT, INSERT',
-  assembly_event: 'SELECT, INSERT',
-  load_baseline: 'SELECT, INSERT',
-  load_seen: 'SELECT, INSERT',
-  part_count: 'SELECT, INSERT',
-  program_text: 'SELECT, INSERT',
-  program_issue: 'SELECT, INSERT',
-  program_use: 'SELECT, INSERT',
-  machine_connection: 'SELECT, INSERT',
-  taken: 'SELECT, INSERT',
-  control_ask: 'SELECT, INSERT',
-  control_begun: 'SELECT, INSERT',
-  control_read: 'SELECT, INSERT',
-  control_sent: 'SELECT, INSERT',
-  carried: 'SELECT, INSERT',
-  tool_family: 'SELECT, INSERT',
-  reservation: 'SELECT, INSERT',
-  reservation_ended: 'SELECT, INSERT',
-  kept_file: 'SELECT, INSERT',
-  remark: 'SELECT, INSERT',
-  remark_withdrawn: 'SELECT, INSERT',
-  handover: 'SELECT, INSERT',
-  handover_read: 'SELECT, INSERT',
-  sending: 'SELECT, INSERT',
-  edition: 'SELECT',
-  chain_end: 'SELECT',
-  setup_plan: 'SELECT',
-  shop_version: 'SELECT',
-  // What holds now.
-  machine: 'SELECT, INSERT, UPDATE',
-  machine_head: 'SELECT, INSERT, UPDATE',
-  register_value: 'SELECT, INSERT, UPDATE',
-  gauge: 'SELECT, INSERT, UPDATE',
-  assembly: 'SELECT, INSERT, UPDATE',
-  operation: 'SELECT, INSERT, UPDATE',
-  workpiece: 'SELECT, INSERT, UPDATE',
-  part: 'SELECT, INSERT, UPDATE',
-  job: 'SELECT, INSERT, UPDATE',
-  setup: 'SELECT, INSERT, UPDATE',
-  person: 'SELECT, INSERT, UPDATE',
-  setting: 'SELECT, INSERT, UPDATE',
-  app_secret: 'SELECT, INSERT',
-  pulse: 'SELECT, INSERT, UPDATE',
-  preset_sender: 'SELECT, INSERT, UPDATE',
-  mount: 'SELECT, INSERT, UPDATE, DELETE',
-  shift: 'SELECT, INSERT, UPDATE, DELETE',
-  draft: 'SELECT, INSERT, UPDATE, DELETE',
-  session: 'SELECT, INSERT, UPDATE, DELETE',
-  pin_try: 'SELECT, INSERT, UPDATE, DELETE',
-}
-
-const GROUP = 'rook_app'
+/** The group that holds the application's rights. */
+export const GROUP = 'rook_app'
 
 /** A database that cannot be worked on as it is, with what to do about it. */
 export class Unfit extends Error {}
@@ -123,13 +68,18 @@ async function locked<T>(owner: pg.Client, work: () => Promise<T>): Promise<T> {
 /** Grants exactly what the table above says, to the group and through it to a login. */
 function giveRights(owner: pg.Client, login: string): Promise<void> {
   return locked(owner, async () => {
-    const { rows } = await owner.query<{ name: string }>(`SELECT tablename AS name FROM pg_tables WHERE schemaname = 'public'`)
+    const { rows } = await owner.query<{ name: string }>(
+      `SELECT relname AS name FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind IN ('r', 'v')`,
+    )
     await owner.query(
       [
         `GRANT USAGE ON SCHEMA public TO ${GROUP}`,
         `ALTER DEFAULT PRIVILEGES IN SCHEMA public REVOKE ALL ON TABLES FROM ${GROUP}`,
         ...rows.map(({ name }) => `REVOKE ALL ON ${pg.escapeIdentifier(name)} FROM ${GROUP}`),
-        ...Object.entries(RIGHTS).map(([table, rights]) => `GRANT ${rights} ON ${pg.escapeIdentifier(table)} TO ${GROUP}`),
+        ...TABLE_NAMES.filter((table) => TABLES[table].rights !== '').map(
+          (table) => `GRANT ${TABLES[table].rights} ON ${pg.escapeIdentifier(table)} TO ${GROUP}`,
+        ),
+        ...VIEWS.map((view) => `GRANT SELECT ON ${pg.escapeIdentifier(view)} TO ${GROUP}`),
         `GRANT USAGE ON SCHEMA drizzle TO ${GROUP}`,
         `GRANT SELECT ON ALL TABLES IN SCHEMA drizzle TO ${GROUP}`,
       ].join('; '),

@@ -212,11 +212,24 @@ export const presetSender = pgTable('preset_sender', {
 })
 
 /** Things of which every state is kept. */
-export const EDITIONED = ['machine', 'mount', 'part', 'operation', 'job', 'assembly', 'gauge', 'workpiece'] as const
+export const EDITIONED = [
+  'machine',
+  'mount',
+  'part',
+  'operation',
+  'job',
+  'assembly',
+  'gauge',
+  'workpiece',
+  'setup',
+  'person',
+  'setting',
+  'shift',
+] as const
 
 /**
- * Every state that a machine's record, a pocket, a part, an operation, a job, an assembly, a gauge or a workpiece has had, in the
- * columns of its own table; null for a pocket that was emptied. Rows are added by the database itself and never changed.
+ * Every state that each of these has had, in the columns of its own table; null for what is not there any more, as a pocket that
+ * was emptied. Of a PIN only a hash of its hash. Rows are added by the database itself and never changed.
  */
 export const edition = pgTable(
   'edition',

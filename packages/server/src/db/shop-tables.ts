@@ -1,7 +1,7 @@
 import { ROLES, type Role } from '@rook/contract'
 import { EVERY_DAY } from '@rook/core'
-import { index, integer, json, pgTable, primaryKey, text, timestamp, varchar, bigint } from 'drizzle-orm/pg-core'
-import { moment, oneOf } from './columns.ts'
+import { char, index, integer, json, pgTable, primaryKey, text, timestamp, varchar, bigint } from 'drizzle-orm/pg-core'
+import { moment, oneOf, stamps } from './columns.ts'
 
 /** A row that is written now and then, to know that there is room for one. */
 export const pulse = pgTable('pulse', { id: integer().primaryKey(), at: moment('at').notNull() })
@@ -9,8 +9,8 @@ export const pulse = pgTable('pulse', { id: integer().primaryKey(), at: moment('
 /** What the server signs with. Kept apart from the settings: no backup has it. */
 export const appSecret = pgTable('app_secret', { key: text().primaryKey(), value: text().notNull() })
 
-/** Small facts of the whole shop: its name and time zone, the key that signs session cookies. */
-export const setting = pgTable('setting', { key: text().primaryKey(), value: text().notNull() })
+/** Small facts of the whole shop: its name and time zone. */
+export const setting = pgTable('setting', { key: text().primaryKey(), value: text().notNull(), ...stamps })
 
 export const shift = pgTable('shift', {
   name: text().primaryKey(),
@@ -21,6 +21,7 @@ export const shift = pgTable('shift', {
     .array()
     .notNull()
     .default([...EVERY_DAY]),
+  ...stamps,
 })
 
 export const person = pgTable(
@@ -32,6 +33,7 @@ export const person = pgTable(
     pinHash: text('pin_hash').notNull(),
     /** Since when the person is gone: their entries stay, they cannot sign in. */
     leftAt: moment('left_at'),
+    ...stamps,
   },
   (table) => [oneOf('person_role', table.role, ROLES)],
 )
@@ -68,4 +70,30 @@ export const session = pgTable(
     expire: timestamp({ precision: 6 }).notNull(),
   },
   (table) => [index('session_expire').on(table.expire)],
+)
+
+/**
+ * A day's seal: one hash over every chain that had grown since the seal before it, and over that seal. Printed on what leaves the
+ * ledger, it holds all of them. Rows are added and never changed.
+ */
+export const seal = pgTable('seal', {
+  /** Calendar day in the shop's time zone. */
+  day: text().primaryKey(),
+  at: moment('at').notNull(),
+  hash: char({ length: 64 }).notNull(),
+})
+
+/** Where each chain ended when a day was sealed. Rows are added and never changed. */
+export const sealedEnd = pgTable(
+  'sealed_end',
+  {
+    day: text()
+      .notNull()
+      .references(() => seal.day),
+    chain: text().notNull(),
+    key: text().notNull(),
+    link: bigint({ mode: 'number' }).notNull(),
+    hash: char({ length: 64 }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.chain, table.key, table.link] }), index('sealed_end_day').on(table.day)],
 )

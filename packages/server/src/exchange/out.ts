@@ -76,7 +76,7 @@ export function valuesOutOf(connection: Connection, id: string, body: ValuesOutB
       if (values.length === 0 && body.format !== 'assets')
         throw new Problem(422, 'nothing-stands', `Nothing stands yet in the slots and tools that are to go out of ${machine.record.name}.`)
       const shop = await lane.kept.shop(lane.client, machine.versions)
-      const heading = { shop: shop.name, by: person.name, at: now, seq: machine.head.seq, hash: machine.head.hash }
+      const heading = { shop: shop.name, by: person.name, at: now, seq: machine.head.seq, hash: machine.head.hash, seal: shop.seal }
       const stem = `${machine.record.id}-${now.slice(0, 16).replace(/[-:]/g, '')}`
       if (body.format === 'table') return { name: `${stem}.csv`, text: valuesTable(values, scene, template, heading), values }
       if (body.format === 'assets') {

@@ -5,7 +5,7 @@ import type { Connection, Queries } from '../db/client.ts'
 import { job, part, setup, setupPlan } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { append } from './append.ts'
-import { BLANK, headingOf, type Author } from './author.ts'
+import { BLANK, headingOf, stampOf, type Author } from './author.ts'
 import { loadMachine } from './machine.ts'
 import { loadScene } from './scene.ts'
 import { firstTime, onceOnly, sentBy } from './sending.ts'
@@ -39,6 +39,7 @@ export function beginSetup(connection: Connection, body: Begun, author: Author):
       job: body.job,
       startedAt: author.now,
       repeats: await repeatsOn(lane.db, plan.id, body.machine),
+      ...stampOf(author),
     })
     const appended = await append(lane, machine.head, {
       ...BLANK,

@@ -53,13 +53,13 @@ export async function correct(
     )
     if (wrong!.content.kind === 'tool-changed') await giveLifeBack(lane.db, target, author)
     if (wrong!.content.kind === 'calibration') await takeCalibrationBack(lane, target, author)
-    if (wrong!.content.kind === 'ended') await reopen(lane.db, wrong!.setup!)
+    if (wrong!.content.kind === 'ended') await reopen(lane.db, wrong!.setup!, author)
     return { ...appended, correctedBy: null, seen: [] }
   })
 }
 
 /** A setup that was ended by mistake goes on, as long as nothing else has taken its slots. */
-async function reopen(tx: Queries, id: string): Promise<void> {
+async function reopen(tx: Queries, id: string, author: Author): Promise<void> {
   const [own] = await tx.select().from(setupPlan).where(eq(setupPlan.setup, id))
   const others = await tx
     .select({ slots: setupPlan.slots, job: job.number })
@@ -69,7 +69,10 @@ async function reopen(tx: Queries, id: string): Promise<void> {
   const taken = others.find(({ slots }) => slots.some((slot) => own!.slots.includes(slot)))
   if (taken)
     throw new Problem(409, 'slots-taken', `Job ${taken.job} has been set up in its slots since. Begin this one again when that has ended.`)
-  await tx.update(setup).set({ endedAt: null }).where(eq(setup.id, id))
+  await tx
+    .update(setup)
+    .set({ endedAt: null, ...stampOf(author) })
+    .where(eq(setup.id, id))
 }
 
 /** What happened to a tool is taken back: its life counter stands where it stood, and its history says so. */

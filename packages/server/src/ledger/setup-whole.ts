@@ -6,7 +6,7 @@ import type { Lane } from '../db/transaction.ts'
 import { partCount, programUse, setup } from '../db/schema.ts'
 import { Problem } from '../http/problem.ts'
 import { append } from './append.ts'
-import { BLANK, headingOf, type Author } from './author.ts'
+import { BLANK, headingOf, stampOf, type Author } from './author.ts'
 import { loadMachine } from './machine.ts'
 import { loadScene } from './scene.ts'
 import { firstTime, onceOnly, sentBy } from './sending.ts'
@@ -72,7 +72,11 @@ export function endSetup(connection: Connection, id: string, body: { id: string;
         const reason = [...(words ? [words] : []), ...(open.length > 0 ? [`Left open: ${open.join('; ')}`] : [])].join('. ')
         return { kind: 'ended', title: `Setup ended: job ${row.job.number}, ${row.plan.name}`, reason: reason || null }
       },
-      after: (lane, _row, { at }) => lane.db.update(setup).set({ endedAt: at }).where(eq(setup.id, id)),
+      after: (lane, _row, { at }) =>
+        lane.db
+          .update(setup)
+          .set({ endedAt: at, ...stampOf({ ...author, now: at }) })
+          .where(eq(setup.id, id)),
     },
     author,
   )

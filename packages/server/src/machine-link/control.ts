@@ -211,16 +211,21 @@ async function giveUp(connection: Connection, id: string): Promise<boolean> {
   return closed !== null
 }
 
-/** Says what became of something that was to be sent, if nobody has said it yet. */
+/** Says what became of something that was to be sent, if nobody has said it yet; alone with it, for its row is linked. */
+const closeAlone = (connection: Connection, id: string, outcome: Outcome): Promise<string | null> =>
+  inTransaction(connection, async (lane) => {
+    await oneAtATime(lane, `control ${id}`)
+    return close(lane, id, outcome)
+  })
+
 async function close({ db, client }: Pick<Lane, 'db' | 'client'>, id: string, outcome: Outcome): Promise<string | null> {
   const [asked] = await db.select().from(controlAsk).where(eq(controlAsk.id, id))
   if (!asked) return null
+  const [said] = await db.select({ id: controlSent.id }).from(controlSent).where(eq(controlSent.id, id))
   const { rows } = await client.query<{ at: Date }>('SELECT greatest(now(), $1::timestamptz) AS at', [asked.at])
   const at = rows[0]!.at.toISOString()
-  await db
-    .insert(controlSent)
-    .values({ id, machine: asked.machine, person: asked.person!, text: asked.text ?? '', at, ...outcome })
-    .onConflictDoNothing()
+  if (!said)
+    await db.insert(controlSent).values({ id, machine: asked.machine, person: asked.person!, text: asked.text ?? '', at, ...outcome })
   if (outcome.readBack !== null)
     await db
       .insert(controlRead)
@@ -236,7 +241,7 @@ function begin(connection: Connection, id: string): Promise<boolean> {
     const { rowCount } = await lane.client.query(
       `INSERT INTO control_begun (id, at) SELECT id, clock_timestamp() FROM control_ask a
        WHERE id = $1 AND (until IS NULL OR clock_timestamp() < until) AND NOT EXISTS (SELECT FROM control_sent s WHERE s.id = a.id)
-       ON CONFLICT (id) DO NOTHING`,
+         AND NOT EXISTS (SELECT FROM control_begun b WHERE b.id = a.id)`,
       [id],
     )
     return rowCount === 1
@@ -252,7 +257,7 @@ export async function closeLeftOpen(connection: Connection, machine: string): Pr
   const { rows } = await connection.pool.query<{ id: string; begun: boolean }>(LEFT_OPEN, [machine])
   for (const { id, begun } of rows)
     if (begun)
-      await close({ db: connection.db, client: connection.pool }, id, {
+      await closeAlone(connection, id, {
         outcome: 'unknown',
         readBack: null,
         because: 'The server ended while it was being sent. It is not known whether the figures arrived.',
@@ -270,15 +275,17 @@ export async function answerAsk(connection: Connection, line: LineLink, id: stri
       (text) => ({ text, because: null }),
       (error: Error) => ({ text: null, because: error.message }),
     )
-    await connection.db
-      .insert(controlRead)
-      .values({ id, machine: asked.machine, at: clock(), person: asked.person, ...outcome })
-      .onConflictDoNothing()
-    await announce(connection.pool, { kind: 'machine', id: asked.machine })
+    await inTransaction(connection, async (lane) => {
+      await oneAtATime(lane, `control ${id}`)
+      const [answered] = await lane.db.select({ id: controlRead.id }).from(controlRead).where(eq(controlRead.id, id))
+      if (answered) return
+      await lane.db.insert(controlRead).values({ id, machine: asked.machine, at: clock(), person: asked.person, ...outcome })
+      await announce(lane.client, { kind: 'machine', id: asked.machine })
+    })
     return
   }
   const outcome = await sendNow(connection, line, { id, machine: asked.machine, text: asked.text ?? '' }, read)
-  if (outcome) await close({ db: connection.db, client: connection.pool }, id, outcome)
+  if (outcome) await closeAlone(connection, id, outcome)
 }
 
 type Outcome = Pick<typeof controlSent.$inferInsert, 'readBack' | 'outcome' | 'because'> & { readBack: string | null }

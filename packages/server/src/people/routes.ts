@@ -9,6 +9,7 @@ import { person, pinTry } from '../db/schema.ts'
 import { markDevice } from '../http/device.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
+import { stampOf } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
 import { loadShop } from '../shop/shop.ts'
 import { checkPin, hashPin, liftPauses } from './pin.ts'
@@ -37,11 +38,11 @@ export function peopleRoutes(app: Express, connection: Connection): void {
 
   serve(app, api.personRecords, () => loadRecords(db))
 
-  serve(app, api.addPerson, async ({ body }) => {
+  serve(app, api.addPerson, async ({ body, author }) => {
     const added: Person = { id: randomUUID(), name: body.name, role: body.role }
     const rows = await db
       .insert(person)
-      .values({ ...added, pinHash: await hashPin(body.pin) })
+      .values({ ...added, pinHash: await hashPin(body.pin), ...stampOf(author) })
       .onConflictDoNothing()
       .returning(NAMES)
     if (!rows[0]) throw nameTaken(body.name)
@@ -61,17 +62,20 @@ export function peopleRoutes(app: Express, connection: Connection): void {
         .where(and(eq(person.name, body.name), ne(person.id, who.id)))
       if (other) throw nameTaken(body.name)
       const leftAt = body.gone ? (who.leftAt ?? author.now) : null
-      await tx.update(person).set({ name: body.name, role: body.role, leftAt }).where(eq(person.id, who.id))
+      await tx
+        .update(person)
+        .set({ name: body.name, role: body.role, leftAt, ...stampOf(author) })
+        .where(eq(person.id, who.id))
       await announce(client, { kind: 'shop', id: 'people' })
     })
     await endSessions(connection, params.id)
     return loadRecord(db, params.id)
   })
 
-  serve(app, api.resetPin, async ({ params, body }) => {
+  serve(app, api.resetPin, async ({ params, body, author }) => {
     const rows = await db
       .update(person)
-      .set({ pinHash: await hashPin(body.pin) })
+      .set({ pinHash: await hashPin(body.pin), ...stampOf(author) })
       .where(eq(person.id, params.id))
       .returning(NAMES)
     if (!rows[0]) throw notFound('This person')
@@ -92,7 +96,7 @@ export function peopleRoutes(app: Express, connection: Connection): void {
     await checkPin(connection, who, body.old, author.now, author.device)
     await db
       .update(person)
-      .set({ pinHash: await hashPin(body.pin) })
+      .set({ pinHash: await hashPin(body.pin), ...stampOf(author) })
       .where(eq(person.id, who.id))
     await endSessions(connection, who.id, request.sessionID)
     return null

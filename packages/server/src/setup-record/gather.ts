@@ -78,7 +78,7 @@ export async function gather(lane: Lane, id: string, now: string): Promise<Gathe
     notes: (await remarksOn(lane.db, 'setup', id))
       .filter(({ withdrawn }) => withdrawn === null)
       .map(({ words, at, by, file }) => ({ words, at, by, file: file && { name: file.name, kind: file.kind, checksum: file.checksum } })),
-    chain: await chainAt(lane, machine.id, plan.endedAt ?? now),
+    chain: { ...(await chainAt(lane, machine.id, plan.endedAt ?? now)), seal: shop.seal },
   }
   // What is left out where nothing is said is left out of the digest too, as whoever reads it back will find it.
   const plain = JSON.parse(JSON.stringify(document)) as Omit<SetupRecord, 'digest'>
@@ -226,7 +226,7 @@ async function partsOf({ db }: Lane, id: string): Promise<SetupRecord['parts']> 
   return { made: sum('made'), scrapped: sum('scrapped'), reasons: rows.flatMap(({ reason }) => reason ?? []) }
 }
 
-async function chainAt({ db }: Lane, machine: string, moment: string): Promise<SetupRecord['chain']> {
+async function chainAt({ db }: Lane, machine: string, moment: string): Promise<Omit<SetupRecord['chain'], 'seal'>> {
   const [row] = await db
     .select({ seq: entry.seq, hash: entry.hash })
     .from(entry)

@@ -25,7 +25,7 @@ export async function asPdf({ record, scene }: Gathered, paper: Paper, address: 
   const page = new Page(
     paper,
     title,
-    `${record.shop.name}. Job ${job.number}, ${title}, on ${machine.name}. Written ${momentIn(record.written, record)}; entry ${chain.seq}, ${chain.hash.slice(0, 12)}.`,
+    `${record.shop.name}. Job ${job.number}, ${title}, on ${machine.name}. Written ${momentIn(record.written, record)}; entry ${chain.seq}, ${chain.hash.slice(0, 12)}${chain.seal ? `; seal ${chain.seal.day}, ${chain.seal.hash.slice(0, 12)}` : ''}.`,
   )
   const when = (at: string) => momentIn(at, record)
   heading(page, record, address)

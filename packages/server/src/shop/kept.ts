@@ -20,7 +20,8 @@ export interface Versions {
 
 const SHOP = `
   SELECT (SELECT json_object_agg(key, value) FROM setting) AS settings,
-    (SELECT json_agg(s ORDER BY starts) FROM shift s) AS shifts`
+    (SELECT json_agg(json_build_object('name', name, 'starts', starts, 'ends', ends, 'days', days) ORDER BY starts) FROM shift) AS shifts,
+    (SELECT json_build_object('day', day, 'hash', trim(hash)) FROM seal ORDER BY day COLLATE "C" DESC LIMIT 1) AS seal`
 
 const VERSIONS = `SELECT json_object_agg(what, version) AS versions FROM shop_version`
 
@@ -42,7 +43,7 @@ export class Kept {
 
   async shop(on: Asks, { shop: version }: Versions): Promise<Shop> {
     if (this.shopKept?.version === version) return this.shopKept.shop
-    const { rows } = await on.query<{ settings: Record<string, string> | null; shifts: Shop['shifts'] | null }>({
+    const { rows } = await on.query<{ settings: Record<string, string> | null; shifts: Shop['shifts'] | null; seal: Shop['seal'] }>({
       name: 'shop',
       text: SHOP,
     })
@@ -54,6 +55,7 @@ export class Kept {
       address: settings['address'] ?? '',
       localMachines: settings['local-machines'] === 'true',
       shifts: rows[0]!.shifts ?? [],
+      seal: rows[0]!.seal,
     }
     this.shopKept = { version, shop }
     return shop

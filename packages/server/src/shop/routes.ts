@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { api, type Person, type ShopInput } from '@rook/contract'
+import { notInArray } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection, Queries } from '../db/client.ts'
 import { inTransaction } from '../db/transaction.ts'
@@ -7,13 +8,14 @@ import { person, setting, shift } from '../db/schema.ts'
 import { markDevice } from '../http/device.ts'
 import { Problem } from '../http/problem.ts'
 import { serve } from '../http/serve.ts'
+import { stampOf } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
 import { hashPin } from '../people/pin.ts'
 import { renew } from '../people/sessions.ts'
 import { loadShop } from './shop.ts'
 
 export function shopRoutes(app: Express, connection: Connection): void {
-  serve(app, api.changeShop, async ({ body, request }) => {
+  serve(app, api.changeShop, async ({ body, request, author }) => {
     // A name that does not lead here would shut everybody out.
     if (body.address !== '' && new URL(body.address).host !== request.host)
       throw new Problem(
@@ -25,15 +27,14 @@ export function shopRoutes(app: Express, connection: Connection): void {
         },
       )
     await inTransaction(connection, async ({ db, client }) => {
-      await keepSettings(db, body)
-      await db.delete(shift)
-      if (body.shifts.length > 0) await db.insert(shift).values(body.shifts)
+      await keepSettings(db, body, author)
+      await keepShifts(db, body.shifts, author)
       await announce(client, { kind: 'shop', id: 'shop' })
     })
     return loadShop(connection)
   })
 
-  serve(app, api.openShop, async ({ body: { shop, lead }, request, response }) => {
+  serve(app, api.openShop, async ({ body: { shop, lead }, request, response, author: { now } }) => {
     const pinHash = await hashPin(lead.pin)
     const first: Person = { id: randomUUID(), name: lead.name, role: 'lead' }
     await inTransaction(connection, async ({ db, client }) => {
@@ -41,8 +42,9 @@ export function shopRoutes(app: Express, connection: Connection): void {
       await client.query('SELECT pg_advisory_xact_lock(7014056)')
       const there = await db.select({ id: person.id }).from(person).limit(1)
       if (there.length > 0) throw new Problem(409, 'shop-open', 'This shop is open already. Sign in; a lead adds whoever is missing.')
-      await keepSettings(db, shop)
-      await db.insert(person).values({ ...first, pinHash })
+      const stamp = { person: first, now }
+      await db.insert(person).values({ ...first, pinHash, ...stampOf(stamp) })
+      await keepSettings(db, shop, stamp)
     })
     markDevice(request, response)
     await renew(request, first)
@@ -50,7 +52,9 @@ export function shopRoutes(app: Express, connection: Connection): void {
   })
 }
 
-async function keepSettings(db: Queries, shop: Partial<ShopInput>): Promise<void> {
+type Stamp = Parameters<typeof stampOf>[0]
+
+async function keepSettings(db: Queries, shop: Partial<ShopInput>, by: Stamp): Promise<void> {
   const settings = {
     'shop-name': shop.name,
     'time-zone': shop.timeZone,
@@ -59,5 +63,28 @@ async function keepSettings(db: Queries, shop: Partial<ShopInput>): Promise<void
     address: shop.address,
   }
   for (const [key, value] of Object.entries(settings))
-    if (value !== undefined) await db.insert(setting).values({ key, value }).onConflictDoUpdate({ target: setting.key, set: { value } })
+    if (value !== undefined) {
+      const said = { value, ...stampOf(by) }
+      await db
+        .insert(setting)
+        .values({ key, ...said })
+        .onConflictDoUpdate({ target: setting.key, set: said })
+    }
+}
+
+/** The shifts as they are from now on; the edition of one that is given up says by whom. */
+async function keepShifts(db: Queries, shifts: ShopInput['shifts'], by: Stamp): Promise<void> {
+  const gone = notInArray(
+    shift.name,
+    shifts.map(({ name }) => name),
+  )
+  await db.update(shift).set(stampOf(by)).where(gone)
+  await db.delete(shift).where(gone)
+  for (const { name, ...times } of shifts) {
+    const said = { ...times, ...stampOf(by) }
+    await db
+      .insert(shift)
+      .values({ name, ...said })
+      .onConflictDoUpdate({ target: shift.name, set: said })
+  }
 }

@@ -1,23 +1,6 @@
 import type pg from 'pg'
+import { LINKED } from '../db/tables.ts'
 import type { Fault } from './fault.ts'
-
-/** Tables whose rows are linked, and the columns whose rows make one chain. */
-const CHAINS: Readonly<Record<string, readonly string[]>> = {
-  edition: ['thing', 'key'],
-  gauge_event: ['gauge'],
-  assembly_event: ['assembly'],
-  load_baseline: ['assembly'],
-  load_seen: ['baseline'],
-  handover: ['machine'],
-  handover_read: ['handover'],
-  tool_family: ['machine'],
-  program_issue: ['operation'],
-  program_use: ['setup'],
-  reservation: ['machine'],
-  reservation_ended: ['reservation'],
-  remark: ['thing'],
-  remark_withdrawn: ['remark'],
-}
 
 /** Walks every chain of events and editions: each link in its place, each hash taken again, each end where it is said to be. */
 export async function verifyChains(pool: pg.Pool): Promise<Fault[]> {
@@ -25,12 +8,21 @@ export async function verifyChains(pool: pg.Pool): Promise<Fault[]> {
   try {
     await client.query(`BEGIN; SET LOCAL timezone = 'UTC'; SET LOCAL statement_timeout = 0`)
     const faults: Fault[] = []
-    for (const [table, key] of Object.entries(CHAINS)) faults.push(...(await walk(client, table, key)))
+    for (const { table, of } of LINKED) faults.push(...(await walk(client, table, of)))
+    faults.push(...(await unknownEnds(client)))
     return faults
   } finally {
     await client.query('ROLLBACK')
     client.release()
   }
+}
+
+/** An end of a chain that no table has. */
+async function unknownEnds(client: pg.PoolClient): Promise<Fault[]> {
+  const { rows } = await client.query<{ chain: string; key: string }>('SELECT chain, key FROM chain_end WHERE chain <> ALL ($1)', [
+    LINKED.map(({ table }) => table),
+  ])
+  return rows.map(({ chain, key }) => ({ machine: key, seq: 0, sentence: `a chain of ${chain} is said to end, and there is none` }))
 }
 
 async function walk(client: pg.PoolClient, table: string, key: readonly string[]): Promise<Fault[]> {

@@ -13,14 +13,6 @@ export async function verifyCounts(pool: pg.Pool): Promise<Fault[]> {
   return rows.map(({ machine, seq }) => ({ machine, seq: Number(seq), sentence: 'what it counted is not what is kept of it' }))
 }
 
-/** Files have to be what their names say, and every one that a note names has to be there. */
-export async function verifyFiles(pool: pg.Pool): Promise<Fault[]> {
-  const { rows } = await pool.query<{ checksum: string }>(`
-    SELECT checksum FROM kept_file WHERE encode(sha256(content), 'hex') <> checksum OR octet_length(content) <> bytes
-    UNION SELECT file FROM remark WHERE file IS NOT NULL AND NOT EXISTS (SELECT FROM kept_file WHERE checksum = file)`)
-  return rows.map(({ checksum }) => ({ machine: 'files', seq: 0, sentence: `file ${checksum.slice(0, 12)} is not what was put there` }))
-}
-
 /** The same of what was carried over from earlier setups. */
 export async function verifyCarried(pool: pg.Pool): Promise<Fault[]> {
   const { rows } = await pool.query<{ machine: string; seq: string }>(`

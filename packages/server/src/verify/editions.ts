@@ -1,9 +1,10 @@
 import type pg from 'pg'
-import { EDITIONED } from '../db/schema.ts'
+import { TABLE_NAMES, TABLES } from '../db/tables.ts'
 import type { Fault } from './fault.ts'
 
-/** The columns that an edition's key is made of, where it is not the id. */
-const KEYS: Partial<Record<(typeof EDITIONED)[number], string>> = { mount: `row.machine || '/' || row.number` }
+/** What an edition keeps of a row, written out once more: the database's own function is not asked whether it is right. */
+const CONTENT = `to_jsonb(row) - '{changed_at,changed_by,pin_hash}'::text[] || CASE WHEN to_jsonb(row) ? 'pin_hash'
+  THEN jsonb_build_object('pin_hash', encode(sha256(convert_to(to_jsonb(row) ->> 'pin_hash', 'UTF8')), 'hex')) ELSE '{}' END`
 
 /** Whatever is kept in editions has to hold now what its newest edition says, and nothing else may be there. */
 export async function verifyEditions(pool: pg.Pool): Promise<Fault[]> {
@@ -11,10 +12,13 @@ export async function verifyEditions(pool: pg.Pool): Promise<Fault[]> {
   try {
     await client.query(`BEGIN; SET LOCAL timezone = 'UTC'; SET LOCAL statement_timeout = 0`)
     const faults: Fault[] = []
-    for (const thing of EDITIONED) {
+    for (const thing of TABLE_NAMES) {
+      const { held } = TABLES[thing]
+      if (held.by !== 'editions') continue
+      const key = held.of.map((column) => `row.${column}`).join(` || '/' || `)
       const { rows } = await client.query<{ key: string }>(`
         SELECT coalesce(now.key, newest.key) AS key
-        FROM (SELECT ${KEYS[thing] ?? 'row.id'} AS key, to_jsonb(row) - '{changed_at,changed_by}'::text[] AS content FROM ${thing} row) now
+        FROM (SELECT ${key} AS key, ${CONTENT} AS content FROM ${thing} row) now
         FULL JOIN (
           SELECT DISTINCT ON (key) key, content FROM edition WHERE thing = '${thing}' ORDER BY key, link DESC
         ) newest ON newest.key = now.key

@@ -1,4 +1,4 @@
-import { FIRST, provenanceOf } from '@rook/core'
+import { FIRST, provenanceOf, type Provenance } from '@rook/core'
 import type { EntryContent, EntryWrite } from '@rook/contract'
 import type pg from 'pg'
 import { rowOf } from '../db/rows.ts'
@@ -115,7 +115,7 @@ async function compareValues(pool: pg.Pool, machine: string, rebuilt: Map<string
   const found = new Map(
     (await read(pool, registerValue, 'SELECT * FROM register_value WHERE machine = $1', [machine])).map((row) => [
       row.register,
-      { ...row, provenance: provenanceOf(row.provenance) },
+      { ...row, provenance: whole(row.provenance) },
     ]),
   )
   for (const register of new Set([...rebuilt.keys(), ...found.keys()]))
@@ -186,6 +186,7 @@ function writeFrom(content: EntryContent, write: EntryWrite): WriteRow {
   }
 }
 
-/** Evidence from before a mark was known says nothing of it; compared, it says so. */
-const keyed = (write: WriteRow) => ({ ...write, provenance: provenanceOf(write.provenance), key: write.register })
+/** Evidence from before a mark was known says nothing of it; compared, it says so. What nobody knows stays in and differs. */
+const whole = (kept: Provenance): Provenance => ({ ...kept, ...provenanceOf(kept) })
+const keyed = (write: WriteRow) => ({ ...write, provenance: whole(write.provenance), key: write.register })
 const sorted = (writes: ReturnType<typeof keyed>[]) => [...writes].sort((one, other) => (one.key < other.key ? -1 : 1))

@@ -61,6 +61,10 @@ async function keep(): Promise<void> {
       <p v-if="gaps.length > 0" class="quiet">No shift runs {{ gaps.join('; ') }}. What is recorded then belongs to none.</p>
       <Button @click="form.shifts.push({ name: '', starts: '', ends: '', days: [...EVERY_DAY] })">Add a shift</Button>
     </FormItem>
+    <FormItem v-if="shop.seal" label="Newest seal of the ledger">
+      <p class="figure m-0">{{ shop.seal.day }} {{ shop.seal.hash.slice(0, 12) }}</p>
+      <p class="quiet small m-0">It stands for everything that was kept when that day began, and is printed on setup sheets and setting files.</p>
+    </FormItem>
     <Button html-type="submit" type="primary" :disabled="busy">Keep</Button>
     <p v-if="told" role="status">{{ told }}</p>
     <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
