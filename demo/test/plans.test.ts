@@ -8,6 +8,14 @@ import { OPERATIONS } from '../operations/index.ts'
 import { gaugesAt, PEOPLE, SHIFTS } from '../shop.ts'
 
 const GAUGES = gaugesAt(Date.parse('2026-11-24T02:00:00.000Z'))
+it('has no gauge that was calibrated after the present, or is due at another time than its interval says', () => {
+  for (const { name, calibrated, due, intervalDays } of GAUGES) {
+    if (calibrated === null) continue
+    expect(Date.parse(calibrated), name).toBeLessThan(Date.parse('2026-11-24T02:00:00.000Z'))
+    expect(Date.parse(due!) - Date.parse(calibrated), name).toBe(intervalDays! * 86_400_000)
+  }
+})
+
 const machineOf = (id: string) => MACHINES.find((machine) => machine.id === id)!
 const recordOf = (id: string): MachineRecord => ({ ...MILL, ...machineOf(id).record, id })
 

@@ -109,34 +109,6 @@ for (const theme of ['day', 'night'])
     }
   })
 
-test('only the sheet scrolls: what is hidden for the eye makes no page longer', async ({ page, shop }) => {
-  await signIn(page, shop)
-  for (const path of [...READ, '/exchange/mill-3/held']) {
-    await goTo(page, path)
-    const over = () => page.evaluate(() => document.documentElement.scrollHeight - innerHeight)
-    await expect.poll(over, path).toBeLessThanOrEqual(0)
-  }
-})
-
-test('nothing scrolls sideways on a small tablet or a phone', async ({ page, shop }) => {
-  await signIn(page, shop)
-  for (const path of NARROW) {
-    await goTo(page, path)
-    for (const [width, height] of [
-      [1024, 768],
-      [390, 844],
-    ] as const) {
-      await page.setViewportSize({ width, height })
-      const over = () =>
-        page.evaluate(() => {
-          const main = document.querySelector('main')!
-          return main.scrollWidth - main.clientWidth
-        })
-      await expect.poll(over, `${path} at ${width}`).toBeLessThanOrEqual(1)
-    }
-  }
-})
-
 test('the page is sent anew each time, its files for good and pressed together; a file that is gone says so', async ({ request, shop }) => {
   const page = await request.get(`${shop.url}/floor`)
   expect(page.headers()['cache-control']).toBe('no-cache')

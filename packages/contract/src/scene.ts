@@ -39,7 +39,7 @@ export const provenanceFields = {
   angles: z.object({ A: angle, B: angle, C: angle }).partial().default({}),
   edge: z.uuid().nullable().default(null),
   warmth: z.enum(['cold', 'warm']).nullable().default(null),
-  found: z.object({ at: instant, by: z.string() }).nullable().default(null),
+  found: z.object({ at: instant, by: z.string(), worked: instant.optional() }).nullable().default(null),
   turned: z
     .object({ surface: z.enum(['outside', 'bore']), diameter: nmSchema })
     .nullable()
@@ -90,7 +90,7 @@ export const gaugeSchema: z.ZodType<Gauge> = z
     calibrated: instant.nullable(),
     due: instant.nullable(),
     state: z.enum(['in-use', 'disturbed', 'withdrawn']),
-    doubtful: z.array(z.object({ from: instant.nullable(), to: instant.nullable(), because: z.string() })),
+    doubtful: z.array(z.object({ from: instant.nullable(), to: instant.nullable(), because: z.string(), ofRecord: z.boolean().optional() })),
   })
   .meta({ id: 'Gauge' })
 

@@ -126,6 +126,11 @@ describe('people', () => {
     expect((await signIn('8899')).status).toBe(401)
     const names = await own.send<{ people: { name: string }[] }>('GET', '/api/people')
     expect(names.body.people.map(({ name }) => name)).not.toContain('Q. Passing')
+    // The name is the next one's, and whoever comes back has to be told apart from them.
+    const next = await lead.send<{ id: string }>('POST', '/api/people', { name: 'Q. Passing', role: 'operator', pin: '1029' })
+    expect(next).toMatchObject({ status: 200 })
+    expect(await change({ gone: false })).toMatchObject({ status: 409, body: { code: 'name-taken' } })
+    expect(await change({ name: 'Q. Passing sen.', gone: false })).toMatchObject({ status: 200 })
   })
 
   it('keep one lead at least', async () => {

@@ -46,30 +46,71 @@ describe('a gauge', () => {
     expect((await change(randomUUID())).status).toBe(404)
   })
 
-  it('with which figures were found is put right with a reason, and they are to be found again', async () => {
+  it('with which figures were found is put right with a reason: they are worked out again, found when they were found', async () => {
     const found = await setter.send<Entry>('POST', '/api/machines/mill-3/entries', edgeEntry({}, { finder: id }))
     expect(found.status, JSON.stringify(found.body)).toBe(200)
+    // −318.2040 at the touch, moving X+: half of 5.08 on to it, and half of 5.00 afterwards.
+    const was = found.body.content.writes[0]!
+    expect(was.after).toBe(mm(-315.664))
     const refused = await change(id, { size: mm(5) })
     expect(refused).toMatchObject({ status: 409, body: { code: 'entries-rest-on-it', fields: { reason: expect.any(String) as string } } })
-    expect(refused.body.detail).toContain('G54 X on Mill 3')
+    expect(refused.body.detail).toContain('Worked out again: G54 X on Mill 3 \u2212315.6640 becomes \u2212315.7040.')
+    expect((await sceneOf()).standing[X]!.value).toBe(mm(-315.664))
     // What does not touch its figures is free.
     expect((await change(id, { name: 'Finder 200', intervalDays: 180 })).body).toMatchObject({ name: 'Finder 200', intervalDays: 180 })
     expect((await change(id, { name: 'Finder 200', size: mm(5), reason: 'the certificate says 5 mm' })).body).toMatchObject({ size: mm(5) })
+    const stands = (await sceneOf()).standing[X]!
+    expect(stands).toMatchObject({ value: mm(-315.704), seen: false, found: { at: found.body.content.at, by: 'Marrow' } })
     const { body: setup } = await setter.send<Setup>('GET', '/api/setups/now')
-    expect(setup.steps.find((step) => step.id === 'zero-x')).toMatchObject({ state: 'open', again: 'G54 X stale' })
+    expect(setup.steps.find((step) => step.id === 'zero-x')).toMatchObject({ state: 'done' })
+    const { body: again } = await setter.send<Entry>('GET', `/api/entries/${stands.entry}`)
+    expect(again.content).toMatchObject({ person: { id: 'oakhanger' }, title: 'G54 X from an edge, worked out again', step: 'zero-x' })
+    expect(again.content.reason).toBe(`Finder 200: the certificate says 5 mm. Measured in entry ${found.body.content.seq}.`)
+    expect(again.content.gauges[0]).toMatchObject({ id, size: mm(5) })
     const { body: page } = await lead.send<GaugePage>('GET', `/api/gauges/${id}`)
-    expect(page.entries[0]).toMatchObject({ doubtful: true, standing: [X] })
-    expect(page.events[0]).toMatchObject({
-      kind: 'corrected',
-      size: mm(5),
-      note: 'the certificate says 5 mm',
-    })
-    const again = await setter.send<Entry>(
+    expect(page.entries.map(({ doubtful, standing }) => [doubtful, standing])).toEqual([
+      [false, [X]],
+      [true, []],
+    ])
+    expect(page.events[0]).toMatchObject({ kind: 'corrected', size: mm(5), note: 'the certificate says 5 mm' })
+  })
+
+  it('whose figure was worked out again makes it stale when it turns out to have failed before it was found', async () => {
+    const event = (kind: string, note: string) => lead.send('POST', `/api/gauges/${id}/events`, { id: randomUUID(), kind, note })
+    const stateOf = async () => (await setter.send<Setup>('GET', '/api/setups/now')).body.steps.find((step) => step.id === 'zero-x')!.state
+    expect(await stateOf()).toBe('done')
+    expect((await event('failed', 'it runs out')).status).toBe(200)
+    expect(await stateOf()).toBe('open')
+    expect((await event('calibrated', 'it was the spindle')).status).toBe(200)
+    expect(await stateOf()).toBe('open')
+  })
+
+  it('whose figure cannot be worked out again leaves it to be measured again, and taking the first one back leads there too', async () => {
+    const found = await setter.send<Entry>(
       'POST',
       '/api/machines/mill-3/entries',
-      edgeEntry({ basis: { [X]: found.body.content.id }, answers: { 'homed|query|': 'seen this morning' } }, { finder: id }),
+      edgeEntry({ basis: { [X]: (await sceneOf()).standing[X]!.entry } }, { finder: id }),
     )
-    expect((again.body as unknown as Problem).detail ?? '').not.toContain('stale')
+    expect(found.status, JSON.stringify(found.body)).toBe(200)
+    const other = { name: 'Finder 200', family: 'caliper', size: mm(0.01), sure: true }
+    const refused = await change(id, other)
+    expect(refused.body.detail).toContain('To be measured again: G54 X on Mill 3.')
+    expect((await change(id, { ...other, reason: 'it is a caliper' })).status).toBe(200)
+    const stale = () => setter.send<Setup>('GET', '/api/setups/now').then(({ body }) => body.steps.find((step) => step.id === 'zero-x'))
+    expect(await stale()).toMatchObject({ state: 'open', again: 'G54 X stale' })
+    expect((await change(id, { name: 'Finder 200', size: mm(5), reason: 'it is a finder after all' })).status).toBe(200)
+    // Found with a finder of 5 mm, and it has one of 5 mm: worked out again it is what it was.
+    const back = (await sceneOf()).standing[X]!
+    expect(back.value).toBe(found.body.content.writes[0]!.after)
+    expect(await stale()).toMatchObject({ state: 'done' })
+    expect(
+      (await setter.send('POST', `/api/entries/${back.entry}/correction`, { id: randomUUID(), reason: 'measured once more' })).status,
+    ).toBe(200)
+    expect((await sceneOf()).standing[X]).toMatchObject({ entry: found.body.content.id, value: back.value, at: found.body.content.at })
+    expect(await stale()).toMatchObject({ state: 'open', again: 'G54 X stale' })
+    const pool = new pg.Pool({ connectionString: shop.databaseUrl })
+    expect((await verifyLedger(pool)).faults).toEqual([])
+    await pool.end()
   })
 
   it('that is withdrawn leaves its name to the next', async () => {

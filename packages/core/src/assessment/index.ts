@@ -17,6 +17,8 @@ import type { Scene } from '../scene/index.ts'
 import { sumRefusal } from './adds-up.ts'
 import { pictureOf } from './picture-of.ts'
 
+export { workAgain, type Measured } from './work-again.ts'
+
 /** One routine worked out on one scene: what is asked, what was read, what comes out, what the checks say. */
 export interface Assessment {
   inputs: InputSpec[]

@@ -1,4 +1,4 @@
-import { mm } from '../length/index.ts'
+import { mm, type LengthUnit } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 
@@ -59,6 +59,12 @@ export type DoubtId =
   | 'cutterAsMade'
   | 'preset'
 
+/** Over how much a tilt counts. */
+const SPAN = '100 mm'
+
+/** What a limit is about, in the words of a machine that counts in a unit. */
+export const limitSays = ({ says }: Limit, unit: LengthUnit): string => (unit === 'in' ? says.replace(SPAN, '3.937 in') : says)
+
 const limit = (id: LimitId, kind: Limit['kind'], value: number, says: string): Limit => ({ id, kind, value, says })
 
 /** Every figure that the checks go by, in one table. A lead may tighten them for a machine, never loosen them. */
@@ -88,7 +94,7 @@ export const LIMITS: readonly Limit[] = [
     5_000_000,
     'a rotation of more than this is questioned: work lies nearly square, or features were taken for each other',
   ),
-  limit('tilted', 'length', mm(0.03), 'a face that falls more than this over 100 mm is questioned'),
+  limit('tilted', 'length', mm(0.03), `a face that falls more than this over ${SPAN} is questioned`),
   limit('nominalOff', 'length', mm(0.3), 'a cutter whose diameter is this far from the one on its record is questioned'),
   limit('edgeSpread', 'length', mm(0.03), 'cutting edges of one tool this far apart are questioned where the tool does not say'),
   limit('wearStep', 'length', mm(0.1), 'one wear correction of more than this is questioned (diameters as diameters)'),

@@ -23,7 +23,7 @@ export const restsGood: Check = {
                 verdict: 'query',
                 sentence: `This rests on ${name}, which is only an estimate. Measure it first, or say why that is near enough.`,
               }
-            : { verdict: 'clear', sentence: `${name}, which this rests on, is ${note.word}.` }),
+            : { verdict: 'clear', sentence: `This rests on ${name}, which is ${note.word}.` }),
       }
     })
   },

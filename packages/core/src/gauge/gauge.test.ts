@@ -60,10 +60,10 @@ describe('a gauge', () => {
       { from: '2026-11-01T00:00:00.000Z', to: '2026-11-10T00:00:00.000Z', because: 'failed its check' },
       { from: '2026-11-20T00:00:00.000Z', to: null, because: 'was knocked' },
     ]
-    const at = (day: string) => doubtOf({ name: 'Finder 10', doubtful }, `2026-11-${day}T12:00:00.000Z`)
+    const at = (day: string) => doubtOf({ name: 'Finder 10', doubtful }, { at: `2026-11-${day}T12:00:00.000Z` })
     expect(at('05')).toBe('Finder 10 failed its check')
     expect(at('12')).toBeNull()
     expect(at('23')).toBe('Finder 10 was knocked')
-    expect(doubtOf({ name: 'Finder 10', doubtful: [{ from: null, to: null, because: 'failed its check' }] }, '2020')).not.toBeNull()
+    expect(doubtOf({ name: 'Finder 10', doubtful: [{ from: null, to: null, because: 'failed its check' }] }, { at: '2020' })).not.toBeNull()
   })
 })

@@ -36,6 +36,8 @@ export interface DoubtfulTime {
   to: string | null
   /** What was found: "failed its check", "was knocked". */
   because: string
+  /** It is about what the gauge's record said, not about the gauge: a figure that was worked out again since is free of it. */
+  ofRecord?: boolean
 }
 
 /** Anything of known size that a value rests on. */
@@ -96,8 +98,14 @@ export function isOffered(gauge: Gauge, families: readonly GaugeFamily[]): boole
   return gauge.state !== 'withdrawn' && families.includes(gauge.family)
 }
 
-/** Why a value measured with a gauge at a moment is in doubt; null when it is not. */
-export function doubtOf(gauge: Pick<Gauge, 'name' | 'doubtful'>, at: string): string | null {
-  const time = gauge.doubtful.find(({ from, to }) => (from === null || at > from) && (to === null || at <= to))
+/**
+ * Why a value measured with a gauge is in doubt; null when it is not.
+ * @param found when it was measured, and when it was worked out again with the gauge's record as it is, if it was
+ */
+export function doubtOf(gauge: Pick<Gauge, 'name' | 'doubtful'>, { at, worked }: { at: string; worked?: string }): string | null {
+  const isWorkedSince = ({ ofRecord, to }: DoubtfulTime) => ofRecord && to !== null && worked !== undefined && worked >= to
+  const time = gauge.doubtful.find(
+    (one) => (one.from === null || at > one.from) && (one.to === null || at <= one.to) && !isWorkedSince(one),
+  )
   return time ? `${gauge.name} ${time.because}` : null
 }

@@ -64,8 +64,8 @@ export const edge: Routine = {
       axis: axis ?? 'X',
       square: true,
       lines: [
-        line('start', `Machine ${axis ?? ''} at the touch`, values.length('reading'), 'reading'),
-        line('less', `Edge stands at part ${axis ?? ''}`, values.length('place'), 'place'),
+        line('start', axis ? `Machine ${axis} at the touch` : 'Machine at the touch', values.length('reading'), 'reading'),
+        line('less', axis ? `Edge stands at part ${axis}` : 'Edge stands at', values.length('place'), 'place'),
         ...sideLines(values, scene, side),
         ...witnessLines(values, axis, side.direction, scene),
       ],

@@ -207,10 +207,12 @@ function linesOf(values: Values, { touches, height }: TouchedSurface, { tool, re
 /** Fall or rise over 100 mm, in nanometres. */
 const per100 = (slope: number) => nm(Math.round(slope * 100_000_000))
 
+/** Over how much a tilt is told, and how that is to 100 mm. */
+const SPAN = { mm: { over: '100 mm', scale: 1 }, in: { over: '4 in', scale: 1.016 } } as const
+
 function factsOf(plane: FittedPlane, scene: Scene): Fact[] {
   const shown = (value: Nm) => asShown(value, scene.machine, 'always')
-  const over = scene.machine.unit === 'mm' ? '100 mm' : '4 in'
-  const scale = scene.machine.unit === 'mm' ? 1 : 1.016
+  const { over, scale } = SPAN[scene.machine.unit]
   const tilt = (slope: number) => shown(nm(Math.round(per100(slope) * scale)))
   return [
     { label: `tilt over ${over}`, text: `${tilt(plane.slopeX)} in X, ${tilt(plane.slopeY)} in Y` },
@@ -224,14 +226,15 @@ function tiltRemark(plane: FittedPlane, scene: Scene): Remark {
   const [x, y] = [per100(plane.slopeX), per100(plane.slopeY)]
   const most = nm(Math.round(Math.hypot(x, y)))
   const tilted = most > limitOf(scene.machine, 'tilted')
-  const shown = asShown(most, scene.machine)
+  const { over, scale } = SPAN[scene.machine.unit]
+  const shown = asShown(nm(Math.round(most * scale)), scene.machine)
   return {
     id: 'tilt',
     name: 'face level',
     verdict: tilted ? 'query' : 'clear',
     sentence: tilted
-      ? `The face tilts by ${shown} over 100 mm. Look for a chip under the stock, or say that it is raw and will be faced.`
-      : `The face is level within ${shown} over 100 mm.`,
+      ? `The face tilts by ${shown} over ${over}. Look for a chip under the stock, or say that it is raw and will be faced.`
+      : `The face is level within ${shown} over ${over}.`,
     figures: [
       { label: 'tilt in X', value: x },
       { label: 'tilt in Y', value: y },

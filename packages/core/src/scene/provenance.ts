@@ -13,6 +13,14 @@ export interface Rest {
   edge?: string
 }
 
+/** When and by whom a figure was found: it went along with its tool since, or was worked out again. */
+export interface Found {
+  at: string
+  by: string
+  /** When it was worked out again with a gauge whose record had been put right. */
+  worked?: string
+}
+
 /** What a routine says of how a value was found. */
 export interface Marks {
   /** True when it was found by eye. */
@@ -27,8 +35,8 @@ export interface Marks {
   turned: { surface: 'outside' | 'bore'; diameter: Nm } | null
   /** Whether the machine was cold or warm; null where nobody said it. */
   warmth: 'cold' | 'warm' | null
-  /** For a figure that went along with its tool: when and by whom it was found; null where the entry that wrote it found it. */
-  found: { at: string; by: string } | null
+  /** For a figure that another entry than its own found: when and by whom; null where the entry that wrote it found it. */
+  found: Found | null
 }
 
 /** Where a value comes from: kept with it in this one shape from the routine to the database's column. */
@@ -48,8 +56,7 @@ export const PLAIN_MARKS: Marks = { byEye: false, fromHeight: false, angles: {},
 export const bareProvenance = (origin: string): Provenance => ({ ...PLAIN_MARKS, origin, rests: [], gauges: [] })
 
 /** When and by whom a figure was found, wherever it has gone since: gauges that failed are judged by that moment. */
-export const foundOf = ({ at, by, found }: { at: string; by: string } & Pick<Marks, 'found'>): { at: string; by: string } =>
-  found ?? { at, by }
+export const foundOf = ({ at, by, found }: { at: string; by: string } & Pick<Marks, 'found'>): Found => found ?? { at, by }
 
 const MARKS = Object.keys(PLAIN_MARKS) as (keyof Marks)[]
 

@@ -15,6 +15,8 @@ export function plannedWords({ routine, preset }: Pick<PlannedStep, 'routine' | 
     const input = inputs.find((one) => one.id === id)
     if (!input) return value
     const chosen = input.kind === 'choice' ? input.options.find((option) => option.value === value)?.label : undefined
-    return `${input.label} ${chosen ?? value}`
+    const words = chosen ?? value
+    // A setter that is called Setter C needs no word before it.
+    return words.startsWith(`${input.label} `) ? words : `${input.label} ${words}`
   })
 }

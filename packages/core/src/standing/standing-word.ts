@@ -43,7 +43,7 @@ function whyStale(key: RegisterKey, standing: Standing, scene: Scene, seen: Set<
   if (moved) return moved
   for (const id of standing.gauges) {
     const gauge = scene.gauges.find((one) => one.id === id)
-    const doubt = gauge && doubtOf(gauge, foundOf(standing).at)
+    const doubt = gauge && doubtOf(gauge, foundOf(standing))
     if (doubt) return doubt
   }
   for (const rest of standing.rests) {

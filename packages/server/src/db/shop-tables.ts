@@ -1,6 +1,7 @@
 import { ROLES, type Role } from '@rook/contract'
 import { EVERY_DAY } from '@rook/core'
-import { char, index, integer, json, pgTable, primaryKey, text, timestamp, varchar, bigint } from 'drizzle-orm/pg-core'
+import { sql } from 'drizzle-orm'
+import { char, index, integer, json, pgTable, primaryKey, text, timestamp, uniqueIndex, varchar, bigint } from 'drizzle-orm/pg-core'
 import { moment, oneOf, stamps } from './columns.ts'
 
 /** A row that is written now and then, to know that there is room for one. */
@@ -28,14 +29,15 @@ export const person = pgTable(
   'person',
   {
     id: text().primaryKey(),
-    name: text().notNull().unique(),
+    name: text().notNull(),
     role: text().$type<Role>().notNull(),
     pinHash: text('pin_hash').notNull(),
     /** Since when the person is gone: their entries stay, they cannot sign in. */
     leftAt: moment('left_at'),
     ...stamps,
   },
-  (table) => [oneOf('person_role', table.role, ROLES)],
+  // Whoever is gone leaves the name to the next.
+  (table) => [oneOf('person_role', table.role, ROLES), uniqueIndex('person_name').on(table.name).where(sql`${table.leftAt} is null`)],
 )
 
 /**

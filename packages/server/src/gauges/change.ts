@@ -1,14 +1,17 @@
 import { randomUUID } from 'node:crypto'
-import { listed, parseRegisterKey, registerName, unlikelySize } from '@rook/core'
+import { asRegister, parseRegisterKey, registerName, unlikelySize, type MachineRecord, type Nm } from '@rook/core'
 import type { GaugeChange, GaugeRecord } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Lane } from '../db/transaction.ts'
 import { gauge, gaugeEvent } from '../db/schema.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { stampOf, type Author } from '../ledger/author.ts'
+import { firstOf } from '../ledger/first-of.ts'
+import { loadMachine } from '../ledger/machine.ts'
 import { announce } from '../live/announce.ts'
 import { asRecord, otherSize } from './events.ts'
 import { refuseNameTaken } from './name-taken.ts'
+import { figuresWith, recordAgain, restingOn, type Resting } from './work-again.ts'
 
 const DAY = 86_400_000
 
@@ -19,20 +22,20 @@ const RESTING = `
   SELECT g.entry FROM entry_gauge g WHERE g.gauge = $1
     AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = g.entry AND k.kind = 'correction')`
 
-/** What stands now and was measured with it, by machine. */
-const STANDING = `
-  SELECT m.name AS machine, v.register FROM register_value v JOIN machine m ON m.id = v.machine
-  WHERE v.value IS NOT NULL AND v.provenance -> 'gauges' ? $1 ORDER BY m.place, v.register LIMIT 200`
-
-const MOST_NAMED = 8
-
-/** Names of the figures that would have to be measured again. */
-async function figuresOf({ client }: Lane, id: string, self: Pick<GaugeRow, 'id' | 'name'>): Promise<string> {
-  const { rows } = await client.query<{ machine: string; register: string }>(STANDING, [id])
+/** What becomes of the figures that stand, in words: worked out again, or to be measured again. */
+function whatFollows(figures: readonly Resting[], units: ReadonlyMap<string, MachineRecord>, self: Pick<GaugeRow, 'id' | 'name'>): string {
   const gauges = [self] as never
-  const names = rows.map(({ machine, register }) => `${registerName(parseRegisterKey(register), gauges)} on ${machine}`)
-  const more = names.length - MOST_NAMED
-  return names.length === 0 ? 'none that stands now' : listed([...names.slice(0, MOST_NAMED), ...(more > 0 ? [`${more} more`] : [])])
+  const name = ({ register, machineName }: Resting) => `${registerName(parseRegisterKey(register), gauges)} on ${machineName}`
+  const shown = ({ register, machine }: Resting, value: number) => asRegister(register, value as Nm, units.get(machine)!)
+  const again = figures.filter(({ becomes }) => becomes !== null)
+  const lost = figures.filter(({ becomes }) => becomes === null)
+  const sentences = [
+    ...(again.length > 0
+      ? [`Worked out again: ${firstOf(again.map((one) => `${name(one)} ${shown(one, one.value)} becomes ${shown(one, one.becomes!)}`))}.`]
+      : []),
+    ...(lost.length > 0 ? [`To be measured again: ${firstOf(lost.map(name))}.`] : []),
+  ]
+  return sentences.join(' ') || 'Nothing of that stands now.'
 }
 
 /** A size that no gauge of its kind has is asked about once, wherever it is written. */
@@ -43,7 +46,8 @@ export function refuseUnlikely({ family, size, sure }: Pick<GaugeChange, 'family
 
 /**
  * Puts a gauge's record right. Nothing rests on it: all of it is free. Else its name and interval are; its kind, size and
- * uncertainty take a reason, and what was measured with it until now is in doubt, since nobody measured it with the gauge that it is.
+ * uncertainty take a reason. What was measured with it until now is worked out again where its entry keeps enough for that; the rest
+ * is in doubt, since nobody measured it with the gauge that it is.
  */
 export async function changeGauge(lane: Lane, id: string, body: GaugeChange, author: Author): Promise<GaugeRecord> {
   const { db, client } = lane
@@ -52,9 +56,14 @@ export async function changeGauge(lane: Lane, id: string, body: GaugeChange, aut
   if (row.state !== 'withdrawn') await refuseNameTaken(lane, id, body.name)
   const isOther = body.family !== row.family || body.size !== row.size
   if (isOther) refuseUnlikely(body)
-  const rests = (isOther || body.uncertainty !== row.uncertainty) && (await refuseWithoutReason(lane, row, body, isOther))
   const { name, family, size, uncertainty, intervalDays } = body
   const fresh = { name, family, size, uncertainty, intervalDays }
+  // A probe's calibrated radii are another ball's: what was measured by them is to be measured again.
+  const right = { ...asRecord(row), ...fresh, radii: null }
+  const resting =
+    isOther && row.radii === null ? await restingOn(lane, right) : { figures: isOther ? await figuresWith(lane, right) : [], again: [] }
+  const rests =
+    (isOther || body.uncertainty !== row.uncertainty) && (await refuseWithoutReason(lane, row, body, isOther ? resting.figures : null))
   if ((Object.keys(fresh) as (keyof typeof fresh)[]).every((field) => row[field] === fresh[field])) return asRecord(row)
   await db.insert(gaugeEvent).values({
     id: randomUUID(),
@@ -77,6 +86,7 @@ export async function changeGauge(lane: Lane, id: string, body: GaugeChange, aut
     })
     .where(eq(gauge.id, id))
     .returning()
+  if (rests) await recordAgain(lane, resting.again, asRecord(changed!), body.reason!, author)
   await announce(client, { kind: 'gauge', id })
   return asRecord(changed!)
 }
@@ -93,18 +103,27 @@ const noteOf = (row: GaugeRow, { name, reason }: GaugeChange): string | null =>
 const dueAfter = (calibrated: string | null, days: number | null): string | null =>
   calibrated === null || days === null ? null : new Date(Date.parse(calibrated) + days * DAY).toISOString()
 
+async function machinesOf(lane: Lane, figures: readonly Resting[]): Promise<Map<string, MachineRecord>> {
+  const found = new Map<string, MachineRecord>()
+  for (const id of new Set(figures.map(({ machine }) => machine))) found.set(id, (await loadMachine(lane, id)).record)
+  return found
+}
+
 /** True where recorded figures rest on it. @throws Problem 409 where they do and no reason is given */
-async function refuseWithoutReason(lane: Lane, row: GaugeRow, { reason }: GaugeChange, isOther: boolean): Promise<boolean> {
+async function refuseWithoutReason(
+  lane: Lane,
+  row: GaugeRow,
+  { reason }: GaugeChange,
+  figures: readonly Resting[] | null,
+): Promise<boolean> {
   const { rows } = await lane.client.query<{ entry: string }>(RESTING, [row.id])
   if (rows.length === 0) return false
   if ((reason ?? '').length >= 3) return true
-  const follows = isOther
-    ? `what was measured with it is to be measured again (${await figuresOf(lane, row.id, row)}).`
-    : 'the entries keep what was known then.'
+  const follows = figures ? whatFollows(figures, await machinesOf(lane, figures), row) : 'The entries keep what was known then.'
   throw new Problem(
     409,
     'entries-rest-on-it',
-    `${rows.length} ${rows.length === 1 ? 'entry was' : 'entries were'} made with ${row.name} as it is on record. To put it right all the same, say why: ${follows}`,
+    `${rows.length} ${rows.length === 1 ? 'entry was' : 'entries were'} made with ${row.name} as it is on record. To put it right all the same, say why. ${follows}`,
     { fields: { reason: 'Reason: say why you correct the record.' } },
   )
 }

@@ -70,7 +70,15 @@ export async function takeCalibrationBack(lane: Lane, entry: string, author: Aut
     if (!row || !editions[0]) continue
     const { rows: since } = await client.query<Happened & { at: Date }>(SINCE, [event.gauge, event.link])
     let is = { ...row, ...measured(rowOf(gauge, editions[0].content)) }
-    for (const { at, ...one } of since) is = { ...is, ...consequences(is, asHappened(one), at.toISOString()) }
+    for (const { at, ...one } of since) {
+      const moment = at.toISOString()
+      is = { ...is, ...consequences(is, asHappened(one), moment) }
+      // That its record was put right, in whatever, does not hang on the calibration.
+      const right = row.doubtful.filter(
+        ({ ofRecord, to }) => ofRecord && to === moment && !is.doubtful.some((time) => time.to === to && time.ofRecord),
+      )
+      is = { ...is, doubtful: [...is.doubtful, ...right] }
+    }
     const note = 'its calibration on a machine was taken back'
     await db.insert(gaugeEvent).values({
       id: randomUUID(),
@@ -119,7 +127,12 @@ function refuseNonsense(row: GaugeRow, { kind, size }: GaugeEventBody): void {
 type Happened = Pick<GaugeEventBody, 'size' | 'uncertainty'> & { kind: GaugeEventKind }
 
 /** What was measured with it until now was measured with a gauge of another size than its record said. */
-export const otherSize = (now: string): DoubtfulTime => ({ from: null, to: now, because: 'had another size on record' })
+export const otherSize = (now: string): DoubtfulTime => ({
+  from: null,
+  to: now,
+  because: 'had another size on record',
+  ofRecord: true,
+})
 
 const WORDS: Partial<Record<GaugeEventKind, string>> = {
   failed: 'failed its check',

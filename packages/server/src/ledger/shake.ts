@@ -5,10 +5,10 @@ import type { Lane } from '../db/transaction.ts'
 import { Problem } from '../http/problem.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
+import { firstOf } from './first-of.ts'
 import type { Machine } from './machine.ts'
 import { loadScene } from './scene.ts'
 
-const MOST_NAMED = 8
 /** Marks the entry: while the record stands as it is, what it marked is not good again by taking the entry back. */
 export const OF_RECORD = 'machine-record'
 /** What a field of the record is called in a sentence. */
@@ -33,8 +33,7 @@ export async function shake(lane: Lane, machine: Machine, fields: readonly strin
   const figures = Object.entries(standing).filter(([, { state }]) => state !== 'disturbed')
   if (figures.length === 0) return
   const names = figures.map(([register]) => registerName(parseRegisterKey(register), gauges))
-  const more = names.length - MOST_NAMED
-  const what = listed([...names.slice(0, MOST_NAMED), ...(more > 0 ? [`${more} more`] : [])])
+  const what = firstOf(names)
   const words = listed(fields.map((field) => WORDS[field] ?? field))
   if (reason.length < 3 || fields.includes('kind'))
     throw new Problem(

@@ -59,8 +59,8 @@ export function peopleRoutes(app: Express, connection: Connection): void {
       const [other] = await tx
         .select(NAMES)
         .from(person)
-        .where(and(eq(person.name, body.name), ne(person.id, who.id)))
-      if (other) throw nameTaken(body.name)
+        .where(and(eq(person.name, body.name), ne(person.id, who.id), isNull(person.leftAt)))
+      if (other && !body.gone) throw nameTaken(body.name)
       const leftAt = body.gone ? (who.leftAt ?? author.now) : null
       await tx
         .update(person)

@@ -68,6 +68,7 @@ export function useTheme() {
         colorTextBase: colour.ink,
         colorText: colour.ink,
         colorTextSecondary: colour.quiet,
+        colorTextTertiary: colour.quiet,
         colorTextPlaceholder: colour.quiet,
         colorBgBase: colour.sheet,
         colorBgContainer: colour.sheet,

@@ -11,12 +11,7 @@ withDefaults(defineProps<{ to: RouteLocationRaw; type?: 'primary' | 'default' | 
 
 <template>
   <RouterLink v-slot="{ href, navigate }" :to="to" custom>
-    <Button
-      class="go-to inline-flex items-center justify-center h-auto whitespace-normal"
-      :href="href"
-      :type="type"
-      :size="size"
-      @click="navigate"
+    <Button class="go-to inline-flex items-center justify-center h-auto" :href="href" :type="type" :size="size" @click="navigate"
       ><slot
     /></Button>
   </RouterLink>
@@ -24,8 +19,10 @@ withDefaults(defineProps<{ to: RouteLocationRaw; type?: 'primary' | 'default' | 
 
 <style scoped>
 /* The name of a job may be long; on a phone it breaks. */
-.go-to {
+.go-to.ant-btn {
   min-height: 44px;
+  max-width: 100%;
+  white-space: normal;
   text-decoration: none;
 }
 .go-to.ant-btn-link:hover {

@@ -1,25 +1,22 @@
 <script setup lang="ts">
-import { GAUGE_SIZE, type GaugeFamily } from '@rook/core'
+import type { GaugeFamily } from '@rook/core'
 import { Button, Checkbox, Form } from 'ant-design-vue'
-import { computed, reactive, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useKeptTyping } from '../../app/kept-typing.ts'
 import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
-import { optionsOf } from '../../ui/options.ts'
-import PickField from '../../ui/PickField.vue'
-import WordField from '../../ui/WordField.vue'
 import { gaugeForm } from './gauge-form.ts'
-import { FAMILIES } from './gauge-names.ts'
+import GaugeFields from './GaugeFields.vue'
 import { useShopUnit } from './shop-unit.ts'
 
 /** A gauge that the shop has not had on record yet. */
 const emit = defineEmits<{ done: [] }>()
-const form = reactive({ name: '', family: 'edge-finder' as GaugeFamily, size: '', uncertainty: '5 um', intervalDays: '365' })
+const form = ref({ name: '', family: 'edge-finder' as GaugeFamily, size: '', uncertainty: '5 um', intervalDays: '365' })
 const { trouble, send, outcome } = useSend()
 const unit = useShopUnit()
 const checked = useChecked(
   computed(() => gaugeForm(unit.value)),
-  () => ({ ...form }),
+  () => ({ ...form.value }),
 )
 const sure = ref(false)
 const asks = computed(() => sure.value || (outcome.value.kind === 'refused' && 'size' in outcome.value.fields))
@@ -34,23 +31,7 @@ async function add(): Promise<void> {
 
 <template>
   <Form class="sheet flex flex-wrap gap-x-3.5 gap-y-2.5 items-end px-4 py-3 mt-2.5" @submit.prevent="add">
-    <WordField v-model="form.name" label="Name" :maxlength="60" :problem="checked.problems.value.name" />
-    <PickField v-model="form.family" label="Kind" :options="optionsOf(FAMILIES)" />
-    <WordField
-      v-model="form.size"
-      :label="`${GAUGE_SIZE[form.family].label}, ${unit} unless said`"
-      figure
-      :maxlength="40"
-      :problem="checked.problems.value.size"
-    />
-    <WordField
-      v-model="form.uncertainty"
-      label="Standard uncertainty"
-      figure
-      :maxlength="40"
-      :problem="checked.problems.value.uncertainty"
-    />
-    <WordField v-model="form.intervalDays" label="Interval, days" figure :maxlength="5" :problem="checked.problems.value.intervalDays" />
+    <GaugeFields v-model="form" :unit="unit" :problems="checked.problems.value" />
     <Button html-type="submit">Add it</Button>
     <Button type="link" @click="emit('done')">Leave it</Button>
     <Checkbox v-if="asks" v-model:checked="sure">It is so</Checkbox>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
-import { doubtOf } from '@rook/core'
+import { doubtOf, foundOf } from '@rook/core'
 import { CORRECTABLE } from '@rook/contract/entry-kind'
 import { LEAST_ROLE } from '@rook/contract/roles'
 import { Button } from 'ant-design-vue'
@@ -31,7 +31,8 @@ const gauges = useGauges()
 const doubts = computed(() =>
   (content.value?.gauges ?? []).flatMap(({ id }) => {
     const now = gauges.data.value?.find((gauge) => gauge.id === id)
-    return (now && doubtOf(now, content.value!.at)) ?? []
+    const { at, person, writes } = content.value!
+    return (now && doubtOf(now, foundOf({ at, by: person.name, found: writes[0]?.found ?? null }))) ?? []
   }),
 )
 const correctable = computed(() => content.value && CORRECTABLE.includes(content.value.kind) && !query.data.value!.correctedBy)
@@ -67,7 +68,7 @@ const takeBack = (send: Sender['send'], reason: string) => send('correct', { par
         :taken-back="Boolean(query.data.value!.correctedBy)"
       />
       <EntrySheet :entry="query.data.value!" :machine="machine" />
-      <p class="ways mx-0 mt-0 mb-2.5 mt-2.5 flex gap-5">
+      <p class="ways mx-0 mt-2.5 mb-2.5 flex flex-wrap gap-x-5">
         <GoTo
           type="link"
           v-for="write in content.writes"

@@ -8,7 +8,7 @@ const shown = () => props.asked.map((id) => ({ id, ...GUIDE[id] }))
 </script>
 
 <template>
-  <section aria-label="How to find it out">
+  <section class="mt-6" aria-label="How to find it out">
     <h2>Not sure? How to find it out at the machine</h2>
     <Collapse ghost>
       <CollapsePanel v-for="one in shown()" :key="one.id" :header="one.question" :data-guide="one.id">

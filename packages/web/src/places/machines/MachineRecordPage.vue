@@ -7,7 +7,7 @@ import { useContextLine } from '../../app/context.ts'
 import { useKeptForm } from '../../app/kept-form.ts'
 import { useMachines } from '../../app/queries.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
-import { KINDS, LIMITS, type RotaryAxis, unitWord, USUAL_STEP } from '@rook/core'
+import { KINDS, LIMITS, limitSays, type RotaryAxis, unitWord, USUAL_STEP } from '@rook/core'
 import { useChecked } from '../../ui/checked.ts'
 import PickField from '../../ui/PickField.vue'
 import Rows from '../../ui/Rows.vue'
@@ -185,6 +185,7 @@ async function keep(): Promise<void> {
     <h2>Limits of the checks</h2>
     <p class="quiet">The shop’s figure holds unless this machine has a tighter one. Lengths in {{ unitWord(form.unit) }}.</p>
     <Rows class="max-w-225" :columns="LIMIT_COLUMNS" :rows="LIMITS" :row-key="({ id }) => id">
+      <template #says="{ row }">{{ limitSays(row, form.unit) }}</template>
       <template #shop="{ row }"
         ><span class="figure">{{ limitText(row, row.value, form.unit) }}{{ row.kind === 'angle' ? '°' : '' }}</span></template
       >
@@ -192,7 +193,7 @@ async function keep(): Promise<void> {
         <Input
           v-model:value="form.limits[row.id]"
           class="figure"
-          :aria-label="`This machine: ${row.says}`"
+          :aria-label="`This machine: ${limitSays(row, form.unit)}`"
           placeholder="as the shop"
           :maxlength="40"
         />

@@ -32,7 +32,7 @@ useContextLine(() => ['Machines'])
     >
       <template #name="{ row }">
         <RouterLink class="name" :to="{ name: 'machine', params: { machine: row.id } }">{{ row.name }}</RouterLink>
-        <span class="quiet small">{{ row.kind }}</span>
+        {{ ' ' }}<span class="quiet small">{{ row.kind }}</span>
       </template>
       <template #unit="{ row }">{{ row.unit }}, {{ exactly(row.increment, row.unit) }}</template>
       <template #counts="{ row }">{{ KINDS[row.kind].counts(row) }}</template>

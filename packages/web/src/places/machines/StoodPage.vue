@@ -64,7 +64,7 @@ const COLUMNS = [
   { key: 'before', title: 'Then', align: 'right' },
   { key: 'after', title: 'Later', align: 'right' },
   { key: 'moved', title: 'Moved by', align: 'right', wide: 'md' },
-  { key: 'by', title: 'Written by' },
+  { key: 'by', title: 'Written by', wide: 'md' },
 ] as const
 </script>
 

@@ -3,6 +3,7 @@ import {
   formatExact,
   KINDS,
   LIMITS,
+  limitSays,
   nm,
   PLAIN_TURNING,
   readAngle,
@@ -149,7 +150,7 @@ function readLimits({ limits, unit }: RecordForm, say: Say): Record<string, numb
     LIMITS.flatMap((limit) => {
       const text = limits[limit.id]?.trim() ?? ''
       if (text === '') return []
-      const name = `Limit, ${limit.says}`
+      const name = `Limit, ${limitSays(limit, unit)}`
       const value =
         limit.kind === 'length'
           ? lengthOf(text, name, unit, `limits.${limit.id}`, say)

@@ -27,7 +27,8 @@ const seen = computed(() => {
 })
 const spots = computed(() => SHARES.flatMap((y) => SHARES.map((x) => ({ x, y }))))
 const WORDS = { X: ['left', 'middle', 'right'], Y: ['near', 'middle', 'far'] } as const
-const spotName = ({ x, y }: { x: number; y: number }) => `Zero at ${WORDS.Y[y * 2]!} ${WORDS.X[x * 2]!}`
+const spotName = ({ x, y }: { x: number; y: number }) =>
+  x === y && x === 0.5 ? 'Zero in the middle' : `Zero at ${WORDS.Y[y * 2]!} ${WORDS.X[x * 2]!}`
 
 function put(axis: 'X' | 'Y' | 'Z', share: number): void {
   const moved = zeroAt(share, form.value.stock[axis], `Stock ${axis}`, props.unit)

@@ -63,7 +63,9 @@ async function keep(): Promise<void> {
     </FormItem>
     <FormItem v-if="shop.seal" label="Newest seal of the ledger">
       <p class="figure m-0">{{ shop.seal.day }} {{ shop.seal.hash.slice(0, 12) }}</p>
-      <p class="quiet small m-0">It stands for everything that was kept when that day began, and is printed on setup sheets and setting files.</p>
+      <p class="quiet small m-0">
+        It stands for everything that was kept when it was made, and is printed on setup sheets and setting files.
+      </p>
     </FormItem>
     <Button html-type="submit" type="primary" :disabled="busy">Keep</Button>
     <p v-if="told" role="status">{{ told }}</p>

@@ -1,0 +1,42 @@
+import { findingKey, type Finding } from '../check/index.ts'
+import type { Gauge } from '../gauge/index.ts'
+import type { Nm } from '../length/index.ts'
+import { registerKey, type RegisterKey } from '../register/index.ts'
+import type { RawInputs, Routine } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
+import { assess, type Assessment } from './index.ts'
+
+/** A finding, whatever its figures are. */
+const inWords = (finding: Finding) => findingKey({ ...finding, figures: [] })
+
+/** What an entry keeps of a measurement, and the gauges as they were on record then. */
+export interface Measured {
+  routine: Routine
+  inputs: RawInputs
+  agreed: readonly string[]
+  gauges: readonly Gauge[]
+  writes: readonly { register: RegisterKey; after: Nm | null }[]
+}
+
+/**
+ * What a measurement comes to with a gauge whose record has been put right.
+ * @param then the scene that it was recorded in
+ * @param right the gauge as it is
+ * @returns the same routine worked out anew; null where it is to be measured again: what was kept does not give the figures that
+ *   were recorded, a stop or a question stands against the new ones that did not stand against the old, or nothing comes out
+ */
+export function workAgain({ routine, inputs, agreed, gauges, writes }: Measured, then: Scene, right: Gauge): Assessment | null {
+  const kept = new Map(gauges.map((gauge) => [gauge.id, gauge]))
+  const asItWas = then.gauges.map((gauge) => kept.get(gauge.id) ?? gauge)
+  const before = assess(routine, inputs, { ...then, gauges: asItWas }, agreed)
+  const recorded = new Map(writes.map(({ register, after }) => [register, after]))
+  const gave = before.sheet.result?.writes ?? []
+  if (gave.length !== recorded.size || gave.some(({ register, value }) => recorded.get(registerKey(register)) !== value)) return null
+  const asItIs = asItWas.map((gauge) => (gauge.id === right.id ? right : gauge))
+  const after = assess(routine, inputs, { ...then, gauges: asItIs }, agreed)
+  const now = after.sheet.result?.writes ?? []
+  if (after.values.problems.length > 0 || now.length !== gave.length) return null
+  if (now.some(({ register }, at) => registerKey(register) !== registerKey(gave[at]!.register))) return null
+  const heard = new Set(before.findings.map(inWords))
+  return after.findings.some((finding) => finding.verdict !== 'clear' && !heard.has(inWords(finding))) ? null : after
+}
