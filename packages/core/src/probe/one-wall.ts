@@ -1,3 +1,4 @@
+import { asShown } from '../machine/index.ts'
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
 import { halfOf, type Gauge } from '../gauge/index.ts'
@@ -65,7 +66,7 @@ export const probeOnWall: Routine = {
     const turned = TURNS.map((turn) => repeatsIn(times.map((time) => values.length(idOf(turn, time)))))
     const radii = turned.map((one) => (wall === null || !direction || !one ? null : direction * (wall - one.mean)))
     const complete = probe && pin && direction && radii.every((one) => one !== null)
-    const refusal = complete ? refusalOf(probe, radii as number[]) : null
+    const refusal = complete ? refusalOf(probe, radii as number[], scene) : null
     const writes = complete && !refusal ? writesOf(radii as number[], turned as Repeats[], direction, probe, pin, scene) : null
     const inOrder = writes ? PROBE_SIDES.map((side) => writes.find(({ register }) => register.property === side)!) : null
     return {
@@ -97,6 +98,7 @@ export const probeOnWall: Routine = {
         readouts: [],
         gauges: gaugesUsed(probe!.id, pin!.id),
         remarks: spreadRemark(
+          'wall',
           inOrder.map(({ value }) => value),
           turned as Repeats[],
           values,
@@ -148,12 +150,12 @@ function writesOf(radii: number[], turned: Repeats[], direction: 1 | -1, probe: 
   }))
 }
 
-function refusalOf(probe: Gauge, radii: number[]): Refusal | null {
+function refusalOf(probe: Gauge, radii: number[], { machine }: Scene): Refusal | null {
   const bad = radii.findIndex((radius) => radius <= 0 || radius > probe.size)
   if (bad < 0) return null
   return {
     input: `turn${TURNS[bad]}`,
-    sentence: `Turned ${TURNS[bad]}\u00b0 the radius would be ${(radii[bad]! / 1e6).toFixed(4)} mm, with a ball of ${(probe.size / 1e6).toFixed(3)} mm. Look at the direction of motion and at the pin\u2019s reading.`,
+    sentence: `Turned ${TURNS[bad]}\u00b0 the radius would be ${asShown(nm(Math.round(radii[bad]!)), machine)} ${machine.unit}, with a ball of ${asShown(probe.size, machine)} ${machine.unit}. Look at the direction of motion and at the pin\u2019s reading.`,
   }
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { mm } from '../length/index.ts'
-import { run, scene } from '@rook/testing'
+import { INCH_MILL, run, scene } from '@rook/testing'
 
 const SIDES = ['X+', 'X-', 'Y+', 'Y-']
 const radii = (value: (register: string) => number | undefined) => SIDES.map((side) => value(`probe/probe/${side}`)! / 1e6)
@@ -58,5 +58,34 @@ describe('a probe\u2019s radii', () => {
     expect(run('probe-in-ring', { ...ring, 'X-1': '17.010' }, scene()).refusal).toContain('the sign of that reading')
     expect(run('probe-in-ring', { ...ring, 'Y-1': '-17.100' }, scene()).finding('odd-side')).toMatchObject({ verdict: 'query' })
     expect(run('probe-in-ring', { ...ring, seated: 'no' }, scene()).finding('seating')).toMatchObject({ verdict: 'query' })
+  })
+})
+
+describe('its words', () => {
+  const wall = {
+    probe: 'probe',
+    pin: 'pin-10',
+    direction: '+',
+    repeats: '1',
+    seated: 'yes',
+    wall: '-58.3000',
+    turn0: '-56.2840',
+    turn90: '-56.2870',
+    turn180: '-56.1900',
+    turn270: '-56.2860',
+  }
+
+  it('speak of a wall where it is a wall', () => {
+    const { finding } = run('probe-on-wall', wall, scene())
+    expect(finding('odd-side')?.sentence).toContain('Look at the reading at that turn and for a chip.')
+    const twice = { ...wall, repeats: '2', 'turn0-2': '-56.2400', 'turn90-2': '-56.2870', 'turn180-2': '-56.1900', 'turn270-2': '-56.2860' }
+    expect(run('probe-on-wall', twice, scene()).finding('scatter')?.sentence).toContain('Clean the ball and the wall')
+  })
+
+  it('are in inches on a machine that counts in inches', () => {
+    const inches = { ...wall, wall: '-2.2953', turn0: '-1.0000', turn90: '-2.2160', turn180: '-2.2122', turn270: '-2.2160' }
+    expect(run('probe-on-wall', inches, scene([], { machine: INCH_MILL })).refusal).toBe(
+      'Turned 0\u00b0 the radius would be \u22121.0984 in, with a ball of 0.2362 in. Look at the direction of motion and at the pin\u2019s reading.',
+    )
   })
 })

@@ -59,8 +59,16 @@ export function probeSheetFacts([xPlus, xMinus, yPlus, yMinus]: Nm[], scene: Sce
   ]
 }
 
+/** What a probe is calibrated against, and what makes one of its sides come out odd there. */
+const AGAINST = {
+  ring: { place: 'ring', cause: 'the ring\u2019s centre' },
+  wall: { place: 'wall', cause: 'the reading at that turn' },
+} as const
+export type Against = keyof typeof AGAINST
+
 /** One side far from the other three, repeats that scatter, marks that did not line up. */
-export function spreadRemark(radii: Nm[], repeats: Repeats[], values: Values, probe: Gauge, scene: Scene): Remark[] {
+export function spreadRemark(against: Against, radii: Nm[], repeats: Repeats[], values: Values, probe: Gauge, scene: Scene): Remark[] {
+  const { place, cause } = AGAINST[against]
   const remarks: Remark[] = []
   const shown = (value: number) => asShown(nm(Math.round(value)), scene.machine)
   if (values.choice('seated') === 'no')
@@ -79,7 +87,7 @@ export function spreadRemark(radii: Nm[], repeats: Repeats[], values: Values, pr
     verdict: scatter > limit ? 'query' : 'clear',
     sentence:
       scatter > limit
-        ? `The touches of one side scatter by ${shown(scatter)}, more than ${probe.name} is good for. Clean the ball and the ring and touch again.`
+        ? `The touches of one side scatter by ${shown(scatter)}, more than ${probe.name} is good for. Clean the ball and the ${place} and touch again.`
         : repeats.some(({ deviation }) => deviation !== null)
           ? `Touches repeat within ${shown(scatter)} (one standard deviation).`
           : 'Each side was touched once; repeats would show the scatter.',
@@ -93,7 +101,7 @@ export function spreadRemark(radii: Nm[], repeats: Repeats[], values: Values, pr
       id: 'odd-side',
       name: 'sides alike',
       verdict: 'query',
-      sentence: `Moving ${PROBE_SIDES[odd]!.replace('-', '\u2212')} the radius is ${shown(radii[odd]!)}, far from the other three. Look at the ring\u2019s centre and for a chip.`,
+      sentence: `Moving ${PROBE_SIDES[odd]!.replace('-', '\u2212')} the radius is ${shown(radii[odd]!)}, far from the other three. Look at ${cause} and for a chip.`,
       figures: [{ label: 'radius', value: radii[odd]! }],
     })
   return remarks

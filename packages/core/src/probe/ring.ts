@@ -1,3 +1,4 @@
+import { asShown } from '../machine/index.ts'
 import { nm, roundToIncrement, type Nm } from '../length/index.ts'
 import { drawStock } from '../drawing/index.ts'
 import type { Gauge } from '../gauge/index.ts'
@@ -53,6 +54,7 @@ export const probeInRing: Routine = {
       ? refusalOf(
           probe,
           sides.map(({ radius }) => radius!),
+          scene,
         )
       : null
     const writes = complete && !refusal ? sides.map((side) => writeOf(side, probe, ring, scene)) : null
@@ -91,6 +93,7 @@ export const probeInRing: Routine = {
         readouts: [],
         gauges: gaugesUsed(probe!.id, ring!.id),
         remarks: spreadRemark(
+          'ring',
           writes.map(({ value }) => value),
           sides.map(({ repeats }) => repeats!),
           values,
@@ -118,13 +121,13 @@ function sideOf(side: ProbeSide, values: Values, times: number[], ring: Gauge | 
   return { side, repeats, centre, radius: repeats && centre !== null && ring ? ring.size / 2 + sign * (repeats.mean - centre) : null }
 }
 
-function refusalOf(probe: Gauge, radii: number[]): Refusal | null {
+function refusalOf(probe: Gauge, radii: number[], { machine }: Scene): Refusal | null {
   const bad = radii.findIndex((radius) => radius <= 0 || radius > probe.size)
   if (bad < 0) return null
   const side = PROBE_SIDES[bad]!
   return {
     input: `${side}1`,
-    sentence: `Moving ${shown(side)} the radius would be ${(radii[bad]! / 1e6).toFixed(4)} mm, with a ball of ${(probe.size / 1e6).toFixed(3)} mm. Look at the ring\u2019s centre and at the sign of that reading.`,
+    sentence: `Moving ${shown(side)} the radius would be ${asShown(nm(Math.round(radii[bad]!)), machine)} ${machine.unit}, with a ball of ${asShown(probe.size, machine)} ${machine.unit}. Look at the ring\u2019s centre and at the sign of that reading.`,
   }
 }
 

@@ -1,3 +1,4 @@
+import { formatLength, nm } from '../length/index.ts'
 import type { Axis } from '../machine/index.ts'
 import { centreByRadius, extremesOf, type PlanePoint } from './arc.ts'
 import { AXES, type Place } from './extents.ts'
@@ -154,11 +155,7 @@ export class Motion {
     const centre = this.state.centresAbsolute ? { u: du, v: dv } : { u: start.u + du, v: start.v + dv }
     const [one, other] = [Math.hypot(start.u - centre.u, start.v - centre.v), Math.hypot(end.u - centre.u, end.v - centre.v)]
     if (Math.abs(one - other) > Math.max(ROUND, one * 1e-4)) {
-      this.listing.error(
-        line,
-        1,
-        `An arc begins ${(one / 1e6).toFixed(4)} mm from its centre and ends ${(other / 1e6).toFixed(4)} mm from it.`,
-      )
+      this.listing.error(line, 1, `An arc begins ${this.shown(one)} from its centre and ends ${this.shown(other)} from it.`)
       return null
     }
     return centre
@@ -184,6 +181,12 @@ export class Motion {
     this.cuts(given.block.line)
     this.straight('feed', given.block.line, to)
     this.straight('rapid', given.block.line, from)
+  }
+
+  /** A distance in the unit that the program is in just there. */
+  private shown(value: number): string {
+    const { unit } = this.state
+    return `${formatLength(nm(Math.round(value)), { unit, decimals: unit === 'mm' ? 4 : 5 })} ${unit}`
   }
 
   private straight(kind: 'feed' | 'rapid', line: number, to: Record<Axis, number | null>): void {
