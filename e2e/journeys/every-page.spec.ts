@@ -22,7 +22,8 @@ async function pagesOf(shop: Shop): Promise<Named[]> {
   const entries = await rows<{ id: string; unit: 'mm' | 'in' }>(
     `SELECT DISTINCT ON (e.kind, m.unit) e.id, m.unit FROM entry e JOIN machine m ON m.id = e.machine ORDER BY e.kind, m.unit, e.at DESC`,
   )
-  const ids = async (table: string) => (await rows<{ id: string }>(`SELECT id FROM ${table} ORDER BY id LIMIT 4`)).map(({ id }) => id)
+  const ids = async (table: string, most = 4) =>
+    (await rows<{ id: string }>(`SELECT id FROM ${table} ORDER BY id LIMIT ${most}`)).map(({ id }) => id)
   const plain = [
     '/floor',
     '/setup',
@@ -45,7 +46,7 @@ async function pagesOf(shop: Shop): Promise<Named[]> {
     '/jobs/0407',
     '/practice/mill-3',
     ...(await ids('program_issue')).map((id) => `/programs/${id}`),
-    ...(await ids('gauge')).map((id) => `/gauges/${id}`),
+    ...(await ids('gauge', 40)).map((id) => `/gauges/${id}`),
     ...(await ids('assembly')).map((id) => `/tools/drawer/${id}`),
   ]
   await client.end()

@@ -155,7 +155,7 @@ describe('a machine', () => {
     const finer = { ...MILL, increment: nm(1_000) }
     const refused = await lead.send<Problem>('PUT', '/api/machines/mill-3', finer)
     expect(refused).toMatchObject({ status: 409, body: { code: 'entries-rest-on-it' } })
-    expect(refused.body.detail).toContain('G54 X rest on its least increment')
+    expect(refused.body.detail).toContain('G54 X rests on its least increment')
     const other = await lead.send<Problem>('PUT', '/api/machines/mill-3', {
       ...MILL,
       kind: 'lathe',

@@ -10,8 +10,14 @@ import { sumOf } from '../working/index.ts'
  */
 export function sumRefusal({ working }: Sheet, scene: Pick<Scene, 'machine' | 'gauges'>): Refusal | null {
   const { machine } = scene
-  for (const [column, cell] of (working.results[0]?.cells ?? []).entries()) {
-    const sum = sumOf(working.lines, column)
+  // The results after the first are the same sum in another register, but where a line enters one of them alone.
+  const own = new Set(working.lines.flatMap(({ of }) => of ?? []))
+  const checked = working.results.filter(({ label }, at) => at === 0 || own.has(label))
+  for (const [label, column, cell] of checked.flatMap((row) => row.cells.map((one, at) => [row.label, at, one] as const))) {
+    const sum = sumOf(
+      working.lines.filter(({ of }) => of === undefined || of === label),
+      column,
+    )
     if (!cell?.register || cell.figure === null || sum === null) continue
     const register = parseRegisterKey(cell.register)
     // Every derived line may be half a nanometre beside what it stands for.

@@ -73,6 +73,21 @@ describe('a skim cut', () => {
     expect(values('turned-diameter', { ...raw, tool: '3' }, [axis])).toEqual([mm(-248.832)])
   })
 
+  it('is looked for with the wear that stays, added or taken off as the control counts it', () => {
+    const own = geometryRegister('1', 'X')
+    const worn: [RegisterRef, number][] = [axis, [own, mm(-248.832)], [wearOf(own), mm(0.1)]]
+    const shown = (wear: 'added' | 'taken-off') => {
+      const machine = { ...LATHE, turning: { ...LATHE.turning, wear } }
+      const result = run('turned-diameter', { ...raw, wear: 'keep' }, at(worn, machine)).sheet.result!
+      return nm(
+        result.readouts[0]!.value - run('turned-diameter', { ...raw, wear: 'zero' }, at(worn, machine)).sheet.result!.readouts[0]!.value,
+      )
+    }
+    // Added to the geometry, the control counts the tip 0.1 further out and shows that much less; taken off, that much more.
+    expect(shown('added')).toBe(mm(-0.1))
+    expect(shown('taken-off')).toBe(mm(0.1))
+  })
+
   it('is questioned when X reads otherwise after backing off', () => {
     const found = (after: string) => run('turned-diameter', { ...raw, after }, at([axis])).findings.find(({ check }) => check === 'retreat')
     expect(found('-188.872')).toMatchObject({ verdict: 'clear' })

@@ -25,7 +25,7 @@ import { gaugeById, type Scene } from '../scene/index.ts'
 import { contributorsTo, ofReadout, type Source } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import { calibrationOf, FINDERS } from './finders.ts'
-import { standingReadouts } from './seen-from-zero.ts'
+import { placeSeen, standingReadouts } from './seen-from-zero.ts'
 
 type Kind = 'bore' | 'boss'
 
@@ -98,12 +98,8 @@ export const boreBoss: Routine = {
       sizes: circle ? [sizeOf(circle, kind, values, sources)] : [],
       remarks: circle && finder ? remarksOf(circle, touches, points as { x: Nm; y: Nm }[], kind, finder, scene) : [],
       drawing: drawingOf(values, scene, touches, kind, finder, circle),
-      readouts: (slot) =>
-        standingReadouts(
-          slot,
-          `Spindle over the ${kind}`,
-          (['X', 'Y'] as const).map((axis) => ({ axis, value: values.length(`place${axis}`)! })),
-        ),
+      readouts: (slot, seen) =>
+        standingReadouts(slot, `Spindle over the ${kind}`, placeSeen(values.length('placeX')!, values.length('placeY')!, seen)),
     })
   },
 }

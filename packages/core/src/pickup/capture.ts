@@ -79,15 +79,18 @@ export const capture: Routine = {
         return value === null ? [] : [{ axis, label: `machine ${axis} now`, value }]
       }),
       drawing: drawingOf(axes, values, scene),
-      readouts: (slot) =>
-        standingReadouts(
+      readouts: (slot, seen) => {
+        const point = axes.includes('X') && axes.includes('Y') && !axes.includes('Z') ? seen({ x: x!, y: y! }) : null
+        return standingReadouts(
           slot,
           'Standing where it stands now',
           axes.map((axis) => {
+            if (point) return { axis, value: axis === 'X' ? point.x : point.y }
             const place = values.length(`place${axis}`)!
             return { axis, value: axis === 'Z' && tool ? minus(place, wearIn(tool, scene)) : place }
           }),
-        ),
+        )
+      },
     })
   },
 }

@@ -29,7 +29,7 @@ import type { Gauge } from '../gauge/index.ts'
 import { contributorsTo, ofReadout, type Source } from '../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import { FINDERS } from './finders.ts'
-import { standingReadouts } from './seen-from-zero.ts'
+import { asItIs, placeSeen, standingReadouts } from './seen-from-zero.ts'
 
 /**
  * Known features: features whose places the drawing gives, found again on the machine, give part zero where
@@ -102,11 +102,11 @@ export const knownFeatures: Routine = {
       readings: reading === 'machine' ? readingsOf(values, count) : [],
       remarks: fit ? remarksOf(fit, values, scene, turning) : [],
       drawing: drawingOf(values, scene, count, fit),
-      readouts: (active) =>
+      readouts: (active, seen) =>
         standingReadouts(
           active,
           `Spindle over ${featureName(scene, 0)}`,
-          (['X', 'Y'] as const).map((axis) => ({ axis, value: values.length(`nominal${axis}1`)! })),
+          placeSeen(values.length('nominalX1')!, values.length('nominalY1')!, turning ? seen : asItIs),
         ),
       alsoWritten: (active) => (fit && turning && scene.machine.rotates ? [rotationWrite(active, fit.rotation, scene, sources)] : []),
     })

@@ -42,7 +42,8 @@ function after(id: string, raw: RawInputs, at: ReturnType<typeof turnedSlot>, sl
   // The lines add up to what is recorded, with the slot's own share of the shift.
   const { working } = found.sheet
   for (const [column, cell] of working.results[0]!.cells.entries()) {
-    const sum = sumOf(working.lines, column)
+    const own = working.lines.filter(({ of }) => of === undefined || of === working.results[0]!.label)
+    const sum = sumOf(own, column)
     if (cell?.register && sum !== null) expect(Math.abs(sum - cell.figure!)).toBeLessThanOrEqual(52)
   }
   const of = (property: string) => found.writes[`${family}/${slot}/${property}/geometry`]?.value
@@ -208,5 +209,74 @@ describe('a rotation that is not good', () => {
     expect(far.contributors[0]).toMatchObject({ label: 'G54 rotation' })
     expect(far.contributors[0]!.standard).toBeCloseTo((180e6 * 0.002 * Math.PI) / 180, -2)
     expect(run('parts-grid', raw, at).writes[registerKey(rotationRegister('G57'))]!.rests).toEqual([registerKey(rotationRegister('G54'))])
+  })
+})
+
+describe('each slot has its own frame', () => {
+  const P: Numbers = [100, 50]
+  const kept = { rotation: 'keep', finder: 'indicator', axes: 'XY', placeX: '100', placeY: '50' }
+  const standing = ([x, y]: Numbers) => ({ readingX: x.toFixed(4), readingY: y.toFixed(4) })
+
+  it('a common shift counted with a turned slot is none where the point lies where that slot puts it', () => {
+    const W: Numbers = [-300, -200]
+    // By hand: R(2\u00b0)(100, 50) = (98.1941, 53.4595).
+    const machine = plus(W, turn(P, 2))
+    expect(machine[0]).toBeCloseTo(-201.8059, 4)
+    const raw = { slot: 'common', with: 'G54', ...kept, ...standing(machine) }
+    const found = run('capture', raw, turnedSlot(W, 2))
+    expect(found.writes[registerKey(commonRegister('X'))]!.value).toBe(0)
+    expect(found.writes[registerKey(commonRegister('Y'))]!.value).toBe(0)
+    expect(found.finding('rotation-kept')).toMatchObject({ verdict: 'query' })
+    // What becomes of the rotation is asked: without an answer nothing comes out.
+    const { rotation: _asked, ...unsaid } = raw
+    expect(run('capture', unsaid, turnedSlot(W, 2)).sheet.result).toBeNull()
+    // Put to zero, the place counts square, and the slot loses its rotation.
+    const square = run('capture', { ...raw, rotation: 'zero' }, turnedSlot(W, 2))
+    expect(square.writes[registerKey(commonRegister('X'))]!.value).toBe(mm(-1.8059))
+    expect(square.writes['work/G54/R/geometry']!.value).toBe(0)
+  })
+
+  it('several slots, each turned otherwise, each get the place turned by their own rotation', () => {
+    const at = turnedSlot([-300, -200], 2, {}, [0, 0], -1)
+    const raw = { slot: 'G54', also: 'G55', ...kept, readingX: '-200.0000', readingY: '-100.0000' }
+    // R(2\u00b0)P = (98.1941, 53.4595), R(\u22121\u00b0)P = (100.8574, 48.2471).
+    near(after('capture', raw, at, 'G54').at, [-298.1941, -153.4595])
+    near(after('capture', raw, at, 'G55').at, [-300.8574, -148.2471])
+    const { working } = after('capture', raw, at, 'G55').found.sheet
+    for (const slot of ['G54', 'G55']) expect(working.lines.some(({ of, label }) => of === slot && label.includes(slot))).toBe(true)
+  })
+
+  it('a zero shifted from a turned slot into several takes the rotation into each of them', () => {
+    const raw = { from: 'G54', axis: 'X', by: 'typed', distance: '10', slot: 'G55', also: 'G56,G57' }
+    const { found } = after('moved-zero', raw, turnedSlot([-300, -200], 2))
+    for (const slot of ['G55', 'G56', 'G57']) {
+      expect(found.writes[`work/${slot}/R/geometry`]!.value, slot).toBe(2_000_000)
+      near(
+        [found.writes[`work/${slot}/X/geometry`]!.value! / 1e6, found.writes[`work/${slot}/Y/geometry`]!.value! / 1e6],
+        [-290.0061, -199.651],
+      )
+    }
+  })
+
+  it('a part display that does not turn shows the place turned', () => {
+    const at = turnedSlot([-300, -200], 2, { displayTurns: false })
+    const raw = { slot: 'G54', ...kept, readingX: '-200.0000', readingY: '-100.0000' }
+    const shown = (degrees: number, rotation: string) => {
+      const scene = degrees === 2 ? at : turnedSlot([-300, -200], degrees)
+      return run('capture', { ...raw, rotation }, scene).sheet.result!.readouts.map(({ axis, value }) => [axis, value])
+    }
+    // M \u2212 W = R(2\u00b0)P, to the step.
+    expect(shown(2, 'keep')).toEqual([
+      ['X', mm(98.1941)],
+      ['Y', mm(53.4595)],
+    ])
+    expect(shown(2, 'zero')).toEqual([
+      ['X', mm(100)],
+      ['Y', mm(50)],
+    ])
+    expect(shown(3, 'keep')).toEqual([
+      ['X', mm(100)],
+      ['Y', mm(50)],
+    ])
   })
 })

@@ -26,7 +26,7 @@ import type { Direction } from '../touch/index.ts'
 import { contributorsTo, ofReadout, type Source } from '../uncertainty/index.ts'
 import type { WorkingCell, WorkingLine } from '../working/index.ts'
 import { calibrationOf, finderInputs, SIDE_NAMES, type SideAxis } from './finders.ts'
-import { standingReadouts } from './seen-from-zero.ts'
+import { placeSeen, standingReadouts } from './seen-from-zero.ts'
 
 /**
  * Corner of a block that is turned a little: two touches on one side give its angle, one on the square side
@@ -94,12 +94,8 @@ export const turnedCorner: Routine = {
       ),
       remarks: solved ? [turnedRemark(solved, scene)] : [],
       drawing: drawingOf(values, scene, solved),
-      readouts: (slot) =>
-        standingReadouts(
-          slot,
-          'Spindle over the corner',
-          (['X', 'Y'] as const).map((axis) => ({ axis, value: values.length(`place${axis}`)! })),
-        ),
+      readouts: (slot, seen) =>
+        standingReadouts(slot, 'Spindle over the corner', placeSeen(values.length('placeX')!, values.length('placeY')!, seen)),
       alsoWritten: (slot) => (turns && solved ? [rotationWrite(slot, solved.angle, scene, solved.sources)] : []),
     })
   },

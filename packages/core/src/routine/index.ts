@@ -10,7 +10,7 @@ export { valueOf } from './single-touch.ts'
 export type { SingleTouch } from './single-touch.ts'
 export { pickUpSheet, touchOffSheet } from './touch-sheet.ts'
 export { zeroSheet } from './zero-sheet.ts'
-export type { ZeroParts } from './zero-sheet.ts'
+export type { Seen, ZeroParts } from './zero-sheet.ts'
 export { placeZero, slotOfZero, zeroInputs } from './zero.ts'
 export type { FoundZero, PlacedZero } from './zero.ts'
 export {

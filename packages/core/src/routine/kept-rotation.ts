@@ -5,19 +5,19 @@ import { partFrame, turnDoubt, type Scene } from '../scene/index.ts'
 import type { WorkingLine } from '../working/index.ts'
 import { standingRotation } from './rotation-write.ts'
 import type { Remark } from './sheet.ts'
-import type { Values } from './values.ts'
 import type { FoundZero } from './zero.ts'
 
 interface KeptRotation {
   turn(one: FoundZero): FoundZero
-  /** What it takes off in addition to the place itself. */
-  line(found: readonly FoundZero[]): WorkingLine
+  /** What it takes off in addition to the place itself. @param of the only result that it enters, where there are others */
+  line(found: readonly FoundZero[], of?: string): WorkingLine
 }
 
-/** A rotation that stays turns the place of the point: W = point \u2212 R(\u03b8)\u00b7P in place of point \u2212 P. */
-export function keptRotation(values: Values, point: { x: Nm; y: Nm } | null, scene: Scene): KeptRotation | null {
-  const slot = values.choice('slot')
-  if (slot === null || values.choice('rotation') !== 'keep') return null
+/**
+ * A rotation that stays in a slot turns the place of the point there: W = point \u2212 R(\u03b8)\u00b7P in place of point \u2212 P.
+ * Asked for each slot: another one is turned otherwise.
+ */
+export function keptRotation(slot: string, point: { x: Nm; y: Nm } | null, scene: Scene): KeptRotation {
   const frame = partFrame(scene, slot)
   const at = point && frame.turn(point)
   const more: Partial<Record<Axis, number>> = at ? { X: at.x - point.x, Y: at.y - point.y } : {}
@@ -30,10 +30,11 @@ export function keptRotation(values: Values, point: { x: Nm; y: Nm } | null, sce
       contributors: [...one.contributors, { label: `${slot} rotation`, standard: by[one.axis] ?? 0 }],
       rests: [...(one.rests ?? []), ...frame.rests.slice(2)],
     }),
-    line: (found: readonly FoundZero[]): WorkingLine => ({
+    line: (found: readonly FoundZero[], of?: string): WorkingLine => ({
       operation: 'less',
-      label: `the place turned by ${formatAngle(frame.rotation)}, more by`,
+      label: `the place turned by ${of === undefined ? '' : `the rotation of ${slot}, `}${formatAngle(frame.rotation)}, more by`,
       cells: found.map(({ axis }) => (more[axis] === undefined ? null : { figure: nm(Math.round(more[axis])) })),
+      ...(of === undefined ? {} : { of }),
     }),
   }
 }

@@ -1,4 +1,5 @@
 import { ZERO, type Nm } from '../length/index.ts'
+import { withWear } from '../machine/index.ts'
 import { asRegister, propertyOf, registerKey, registerName, wearOf, type RegisterRef } from '../register/index.ts'
 import { rowInput } from './ask.ts'
 import type { InputSpec } from './input.ts'
@@ -23,9 +24,9 @@ export function wearInput(register: RegisterRef | null, scene: Scene): InputSpec
   ]
 }
 
-/** Wear that the control will still add once the geometry is recorded: what it then shows has it in it. */
+/** What wear that stays does to a length once the geometry is recorded, added or taken off as the control counts it: what it then shows has it in it. */
 export function wearLeft(values: Values, register: RegisterRef | null, scene: Scene): Nm {
-  return values.choice('wear') === 'zero' ? ZERO : (wearStanding(register, scene)?.value ?? ZERO)
+  return values.choice('wear') === 'zero' ? ZERO : withWear(ZERO, wearStanding(register, scene)?.value, scene.machine)
 }
 
 /** The write that puts the wear to zero together with the new geometry. */

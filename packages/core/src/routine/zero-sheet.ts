@@ -1,14 +1,19 @@
 import type { Drawing } from '../drawing/index.ts'
-import { commonRegister, registerKey, workRegister } from '../register/index.ts'
-import { nm, type Nm } from '../length/index.ts'
-import type { Marks, Scene } from '../scene/index.ts'
+import { radiansOf, type Microdegrees } from '../angle/index.ts'
+import { commonRegister, registerKey, rotationRegister, workRegister } from '../register/index.ts'
+import { nm, roundToIncrement, type Nm } from '../length/index.ts'
+import { turned, type Marks, type Scene } from '../scene/index.ts'
 import type { Fact, WorkingLine } from '../working/index.ts'
 import type { FoundSize, Readout, Reading, Refusal, Remark, Sheet, TouchedFace, Write } from './sheet.ts'
 import type { Values } from './values.ts'
 import { keptRemark, keptRotation } from './kept-rotation.ts'
 import { heightsAround } from './heights-around.ts'
 import { rotaryFacts, rotaryStands } from './rotary-stands.ts'
-import { placeZero, rotationChosen, type FoundZero, type PlacedZero } from './zero.ts'
+import { standingRotation } from './rotation-write.ts'
+import { framesOf, placeZero, rotationChosen, type FoundZero, type PlacedZero } from './zero.ts'
+
+/** What the part display shows at a place of the part: the place itself where the display turns with the part. */
+export type Seen = (place: { x: Nm; y: Nm }) => { x: Nm; y: Nm }
 
 /** What a pick-up makes of its inputs, before its zero goes into a slot. */
 export interface ZeroParts {
@@ -33,21 +38,30 @@ export interface ZeroParts {
   sizes?: FoundSize[]
   remarks?: Remark[]
   drawing: Drawing
-  /** @param active the slot that has to be active when they are looked at */
-  readouts?(active: string): Readout[]
-  /** What else is written once the slot is known: a rotation. */
-  alsoWritten?(active: string): Write[]
+  /**
+   * @param active the slot that has to be active when they are looked at
+   * @param seen what the part display shows at a place of the part, with the rotation that is about to stand there
+   */
+  readouts?(active: string, seen: Seen): Readout[]
+  /** What else is written into each slot that the part lies in: a rotation. */
+  alsoWritten?(slot: string): Write[]
 }
 
 /** The three panes' contents of a pick-up on one or more axes. */
 export function zeroSheet(parts: ZeroParts): Sheet {
   const { values, scene, found, refusal = null } = parts
-  const kept = parts.square ? keptRotation(values, parts.square.point, scene) : null
-  const turned = kept ? found.map(kept.turn) : found
-  const shown = refusal ? found.map((one) => ({ ...one, total: null })) : turned
-  const placed = placeZero(values, scene, shown)
-  const rotation = parts.square ? rotationChosen(values, placed.slots, scene) : { writes: [], kept: [] }
-  const alsoWritten = placed.active && placed.writes && !refusal ? [...(parts.alsoWritten?.(placed.active) ?? []), ...rotation.writes] : []
+  const frames = framesOf(values)
+  const rotation = parts.square ? rotationChosen(values, frames, scene) : { writes: [], kept: [] }
+  const kept = new Map(rotation.kept.map((slot) => [slot, keptRotation(slot, parts.square!.point, scene)]))
+  const foundIn = (slot: string | null): readonly FoundZero[] => {
+    if (refusal) return found.map((one) => ({ ...one, total: null }))
+    const own = slot === null ? undefined : kept.get(slot)
+    return own ? found.map(own.turn) : found
+  }
+  const placed = placeZero(values, scene, foundIn)
+  const alsoWritten =
+    placed.active && placed.writes && !refusal ? [...frames.flatMap((slot) => parts.alsoWritten?.(slot) ?? []), ...rotation.writes] : []
+  const shown = foundIn(placed.active)
   const axes = found.map(({ axis }) => axis as string)
   const columns = parts.columns ?? (axes.length === 1 ? [''] : axes)
   const under = <C>(cells: readonly (C | null)[]) =>
@@ -59,12 +73,30 @@ export function zeroSheet(parts: ZeroParts): Sheet {
     working: {
       unit: scene.machine.unit,
       columns,
-      lines: [...parts.lines, ...(kept ? [kept.line(found)] : []), ...placed.lines].map((one) => ({ ...one, cells: under(one.cells) })),
+      lines: [...parts.lines, ...turnedLines(kept, found, frames), ...placed.lines].map((one) => ({ ...one, cells: under(one.cells) })),
       results: placed.results.map((one) => ({ ...one, cells: under(one.cells) })),
       facts: [...(parts.facts ?? []), ...rotaryFacts(stands, scene)],
     },
     drawing: { ...parts.drawing, formerZero: parts.drawing.formerZero ?? formerZero(parts.drawing, scene, shown, placed.active) },
     result: refusal ? null : resultOf(parts, shown, placed, alsoWritten, rotation.kept, stands),
+  }
+}
+
+/** What each rotation that stays takes off; a line of its own for each slot where there are several. */
+function turnedLines(kept: ReadonlyMap<string, ReturnType<typeof keptRotation>>, found: readonly FoundZero[], frames: readonly string[]) {
+  const alone = found.length === 1 ? ` ${found[0]!.axis}` : ''
+  return [...kept].map(([slot, own]) => own.line(found, frames.length > 1 ? `${slot}${alone}` : undefined))
+}
+
+function seenIn(active: string, written: readonly Write[], scene: Scene): Seen {
+  const into = registerKey(rotationRegister(active))
+  const own = written.find(({ register }) => registerKey(register) === into)
+  const rotation = (own ? own.value : standingRotation(active, scene)) as number as Microdegrees
+  if (scene.machine.displayTurns || rotation === 0) return (place) => place
+  return (place) => {
+    const at = turned(place, radiansOf(rotation))
+    const { increment } = scene.machine
+    return { x: roundToIncrement(at.x, increment), y: roundToIncrement(at.y, increment) }
   }
 }
 
@@ -80,7 +112,7 @@ function resultOf(
   return {
     writes: [...writes.map((write) => ({ ...write, angles })), ...alsoWritten],
     readings: parts.readings,
-    readouts: active ? (parts.readouts?.(active) ?? []) : [],
+    readouts: active ? (parts.readouts?.(active, seenIn(active, alsoWritten, parts.scene)) ?? []) : [],
     gauges: parts.gauges,
     touched: parts.touched ?? [],
     sizes: [...(parts.sizes ?? []), ...heightsAround(found, active, parts.scene)],

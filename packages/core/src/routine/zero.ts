@@ -55,9 +55,9 @@ export function zeroInputs(scene: Scene, raw: RawInputs, { several = true, squar
 /** The slot whose zero is found: the one that is written, or the one that a common shift is counted with. */
 export const slotOfZero = (values: Values): string | null => values.choice(values.choice('slot') === COMMON ? 'with' : 'slot')
 
-/** The slots written to in which a rotation stands. */
+/** The slots whose frame the part has afterwards and in which a rotation stands: those written to, or the one a shift is counted with. */
 function turnedAmong(raw: RawInputs, scene: Scene): string[] {
-  const chosen = [raw.slot, ...(raw.also ?? '').split(',')]
+  const chosen = raw.slot === COMMON ? [raw.with] : [raw.slot, ...(raw.also ?? '').split(',')]
   return scene.machine.slots.map(({ code }) => code).filter((code) => chosen.includes(code) && standingRotation(code, scene) !== 0)
 }
 
@@ -107,15 +107,25 @@ export interface PlacedZero {
   writes: Write[] | null
 }
 
-/** Shares a zero that was found out to the registers it goes into. */
-export function placeZero(values: Values, scene: Scene, found: readonly FoundZero[]): PlacedZero {
+/** Slots in whose frame the part lies once the zero is written. */
+export function framesOf(values: Values): string[] {
   const choice = values.choice('slot')
-  if (choice === COMMON) return intoCommon(values, scene, found)
-  if (choice === null || choice === PLAIN) return plainly(choice, scene, found)
-  const slots = [choice, ...values.several('also')]
+  if (choice === COMMON) return values.choice('with') === null ? [] : [values.choice('with')!]
+  return choice === null || choice === PLAIN ? [] : [choice, ...values.several('also')]
+}
+
+/**
+ * Shares what was found out to the registers it goes into.
+ * @param foundIn part zero as it is in the frame of a slot: a rotation that stays there turns the place on the part
+ */
+export function placeZero(values: Values, scene: Scene, foundIn: (slot: string | null) => readonly FoundZero[]): PlacedZero {
+  const choice = values.choice('slot')
+  if (choice === COMMON) return intoCommon(values, scene, foundIn(values.choice('with')))
+  if (choice === null || choice === PLAIN) return plainly(choice, scene, foundIn(null))
+  const slots = framesOf(values)
   const taken = (axis: Axis) => commonShift(scene, axis)
-  const rows = slots.map((slot) => rowOf(slot, found, scene, taken, (axis) => workRegister(slot, axis)))
-  const shifts = found.map(({ axis }) => taken(axis))
+  const rows = slots.map((slot) => rowOf(slot, foundIn(slot), scene, taken, (axis) => workRegister(slot, axis)))
+  const shifts = foundIn(choice).map(({ axis }) => taken(axis))
   return {
     slots,
     active: choice,

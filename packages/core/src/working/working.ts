@@ -22,6 +22,8 @@ export interface WorkingLine {
   operation: Operation
   label: string
   cells: readonly (WorkingCell | null)[]
+  /** Label of the only result that it enters; every result where nothing is said. */
+  of?: string
 }
 
 /** What stands under the double rule in one column. */

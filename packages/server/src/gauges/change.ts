@@ -11,7 +11,7 @@ import { loadMachine } from '../ledger/machine.ts'
 import { announce } from '../live/announce.ts'
 import { asRecord, otherSize } from './events.ts'
 import { refuseNameTaken } from './name-taken.ts'
-import { figuresWith, recordAgain, restingOn, type Resting } from './work-again.ts'
+import { figuresWith, recordAgain, restingOn, type Resting } from '../ledger/work-again.ts'
 
 const DAY = 86_400_000
 

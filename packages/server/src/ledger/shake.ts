@@ -3,6 +3,7 @@ import { listed, parseRegisterKey, provenanceOf, registerName } from '@rook/core
 import type { EntryWrite } from '@rook/contract'
 import type { Lane } from '../db/transaction.ts'
 import { Problem } from '../http/problem.ts'
+import { BEDROCK, type BedField } from '../machines/bedrock.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
 import { firstOf } from './first-of.ts'
@@ -11,37 +12,26 @@ import { loadScene } from './scene.ts'
 
 /** Marks the entry: while the record stands as it is, what it marked is not good again by taking the entry back. */
 export const OF_RECORD = 'machine-record'
-/** What a field of the record is called in a sentence. */
-const WORDS: Readonly<Record<string, string>> = {
-  kind: 'kind',
-  unit: 'unit',
-  increment: 'least increment',
-  lengthConvention: 'way of counting lengths',
-  diameterRegister: 'D registers',
-  xReads: 'X display',
-  wear: 'way of counting wear',
-}
-
 /**
  * A lead corrects the unit, the increment or a convention of a machine. With no figure on record it is free. Otherwise it takes a
  * reason, and one entry marks every figure that stands as disturbed: each has to be measured again.
  * @throws Problem 409 without a reason, with the figures that would have to be measured again
  */
-export async function shake(lane: Lane, machine: Machine, fields: readonly string[], reason: string, author: Author): Promise<void> {
+export async function shake(lane: Lane, machine: Machine, fields: readonly BedField[], reason: string, author: Author): Promise<void> {
   const { record, head } = machine
   const { standing, gauges } = await loadScene(lane, machine, null, author.now, 'read')
   const figures = Object.entries(standing).filter(([, { state }]) => state !== 'disturbed')
   if (figures.length === 0) return
   const names = figures.map(([register]) => registerName(parseRegisterKey(register), gauges))
   const what = firstOf(names)
-  const words = listed(fields.map((field) => WORDS[field] ?? field))
+  const words = listed(fields.map((field) => BEDROCK[field].words))
   if (reason.length < 3 || fields.includes('kind'))
     throw new Problem(
       409,
       'entries-rest-on-it',
       fields.includes('kind')
-        ? `${record.name}: ${what} rest on its kind, which stays. Add another machine.`
-        : `${record.name}: ${what} rest on its ${words}. To put it right all the same, say why: they are marked disturbed until they are measured again.`,
+        ? `${record.name}: ${what} ${figures.length === 1 ? 'rests' : 'rest'} on its kind, which stays. Add another machine.`
+        : `${record.name}: ${what} ${figures.length === 1 ? 'rests' : 'rest'} on its ${words}. To put it right all the same, say why: what rests on it is marked disturbed until it is measured again.`,
       {
         fields: {
           reason: 'Reason: say why you correct the record.',

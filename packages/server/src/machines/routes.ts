@@ -13,6 +13,7 @@ import { disturb } from '../ledger/disturb.ts'
 import { note } from '../ledger/note.ts'
 import { record } from '../ledger/record.ts'
 import { asMachine, loadMachine } from '../ledger/machine.ts'
+import { BED_FIELDS, BEDROCK } from './bedrock.ts'
 import { shake } from '../ledger/shake.ts'
 import { loadScene } from '../ledger/scene.ts'
 import { endReservation, reserve } from './reservations.ts'
@@ -87,17 +88,6 @@ export async function addMachine(tx: Queries, id: string, body: MachineSent, sta
   return asMachine(rows[0])
 }
 
-/** What every figure on record is read by: it cannot change under them. */
-const BEDROCK = {
-  kind: ({ kind }) => kind,
-  unit: ({ unit }) => unit,
-  increment: ({ increment }) => increment,
-  lengthConvention: ({ lengthConvention }) => lengthConvention,
-  diameterRegister: ({ diameterRegister }) => diameterRegister,
-  xReads: ({ xReads }) => xReads,
-  wear: ({ turning }) => turning.wear,
-} satisfies Record<string, (machine: Omit<MachineInput, 'limits' | 'dialect'>) => unknown>
-
 function refuseUnlikely({ unit, increment }: Pick<MachineInput, 'unit' | 'increment'>, sure: boolean): void {
   const sentence = sure ? null : unlikelyIncrement(unit, increment)
   if (sentence) throw new Problem(422, 'unlikely', sentence, { fields: { increment: sentence } })
@@ -107,7 +97,7 @@ async function changeMachine(lane: Lane, id: string, { sure, reason, ...body }: 
   const { db: tx } = lane
   const own = await loadMachine(lane, id, true)
   const { record } = own
-  const shaken = Object.entries(BEDROCK).flatMap(([field, of]) => (of(record) === of(body) ? [] : [field]))
+  const shaken = BED_FIELDS.filter((field) => BEDROCK[field].of(record) !== BEDROCK[field].of(body))
   if (record.unit !== body.unit || record.increment !== body.increment) refuseUnlikely(body, sure)
   if (shaken.length > 0) await shake(lane, own, shaken, reason ?? '', author)
   const [taken] = await tx

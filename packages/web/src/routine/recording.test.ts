@@ -191,7 +191,13 @@ describe('recording', () => {
     const { state, recording } = atTheMachine()
     type(state, typed)
     await recording.record(null)
-    expect(recording.outcome.value).toEqual({ kind: 'refused', sentence: 'G54 X has been written since.', fields: {}, between })
+    expect(recording.outcome.value).toEqual({
+      kind: 'refused',
+      code: expect.any(String) as string,
+      sentence: 'G54 X has been written since.',
+      fields: {},
+      between,
+    })
     expect(state.draft.value.inputs).toMatchObject(typed)
     expect(recording.busy.value).toBe(false)
   })

@@ -18,7 +18,7 @@ export type Outcome =
   | { kind: 'unsure' }
   /** No answer came, and it is sure that nothing was recorded and nothing will be. */
   | { kind: 'not-recorded' }
-  | { kind: 'refused'; sentence: string; fields: Record<string, string>; between: Between[] }
+  | { kind: 'refused'; code: string | null; sentence: string; fields: Record<string, string>; between: Between[] }
   | { kind: 'recorded'; entry: Entry | null }
 
 /** As a call is sent, without the id of what is recorded: that is made here. */
@@ -81,7 +81,7 @@ export function useSend({ name = null, done = () => undefined }: Options = {}) {
       const { fields = {}, between = [], code } = error.problem
       if (code === 'id-used') outbox.done()
       else outbox.refused()
-      outcome.value = { kind: 'refused', sentence: error.message, fields, between }
+      outcome.value = { kind: 'refused', code, sentence: error.message, fields, between }
       // What it was refused for is to be seen.
       if (error.problem.status === 409) void queries.invalidateQueries()
       if (code === 'other-person' || error.problem.status === 401) void session.ask().catch(() => undefined)
@@ -91,6 +91,7 @@ export function useSend({ name = null, done = () => undefined }: Options = {}) {
         ? { kind: 'unsure' }
         : {
             kind: 'refused',
+            code: null,
             sentence: 'The server does not answer. Look whether it got through before you try again.',
             fields: {},
             between: [],

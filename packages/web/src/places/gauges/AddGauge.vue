@@ -19,7 +19,7 @@ const checked = useChecked(
   () => ({ ...form.value }),
 )
 const sure = ref(false)
-const asks = computed(() => sure.value || (outcome.value.kind === 'refused' && 'size' in outcome.value.fields))
+const asks = computed(() => sure.value || (outcome.value.kind === 'refused' && outcome.value.code === 'unlikely'))
 useKeptTyping('gauge:new', { form }, { outcome })
 
 async function add(): Promise<void> {

@@ -35,7 +35,7 @@ const { problems, take } = useChecked(
 const fields = computed(() => (outcome.value.kind === 'refused' ? outcome.value.fields : {}))
 /** Once the ledger has asked, the field stays: what was written in it is still to be read. */
 const asksWhy = computed(() => 'reason' in fields.value || reason.value !== '')
-const asksSize = computed(() => 'size' in fields.value || sure.value)
+const asksSize = computed(() => sure.value || (outcome.value.kind === 'refused' && outcome.value.code === 'unlikely'))
 
 async function keep(): Promise<void> {
   const said = take()
@@ -58,6 +58,6 @@ async function keep(): Promise<void> {
       <GaugeFields v-model="form" :unit="unit" :problems="problems" />
     </div>
     <p v-if="asksSize" class="mt-3"><Checkbox v-model:checked="sure">It is so</Checkbox></p>
-    <TextField v-if="asksWhy" v-model="reason" label="Why the record is put right" :rows="2" :maxlength="500" />
+    <TextField v-if="asksWhy" v-model="reason" class="mt-3" label="Why the record is put right" :rows="2" :maxlength="500" />
   </FormDialog>
 </template>

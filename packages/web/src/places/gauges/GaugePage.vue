@@ -31,6 +31,12 @@ const record = computed(() => page.data.value?.gauge ?? null)
 const state = computed(() => (record.value ? stateOf(record.value, new Date().toISOString()) : null))
 const machineOf = (id: string) => machines.data.value?.find((machine) => machine.id === id) as MachineRecord | undefined
 const doubtful = computed(() => page.data.value?.entries.filter((entry) => entry.doubtful) ?? [])
+/** The time in which nothing that was measured with it can be trusted. */
+function spanOf({ from, to }: { from: string | null; to: string | null }): string {
+  const after = from && `after ${dayTime(from, session.shop)}`
+  const until = to && `until ${dayTime(to, session.shop)}`
+  return [after, until].filter(Boolean).join(' and ') || 'at any time'
+}
 const stillStand = computed(() => doubtful.value.filter(({ standing }) => standing.length > 0).length)
 /** What follows from other things that are done, and is not said here. */
 const FOLLOWS: readonly (keyof typeof EVENTS)[] = ['added', 'taken-back', 'corrected']
@@ -91,9 +97,7 @@ async function note(): Promise<void> {
       <GaugeDialog v-if="changing" :gauge="record" @close="changing = false" />
       <ul v-if="record.doubtful.length > 0" class="list-none p-0">
         <li v-for="(time, at) in record.doubtful" :key="at" class="stop">
-          <VerdictMark class="align-[-3px]" verdict="stop" /> In doubt: it {{ time.because }}; what was measured with it
-          {{ time.from ? `after ${dayTime(time.from, session.shop)}` : 'ever'
-          }}{{ time.to ? ` until ${dayTime(time.to, session.shop)}` : ' since' }}.
+          <VerdictMark class="align-[-3px]" verdict="stop" /> In doubt: it {{ time.because }}; what was measured with it {{ spanOf(time) }}.
         </li>
       </ul>
       <ProbeChart v-if="record.family === 'touch-probe'" :probe="record.id" />
@@ -120,9 +124,7 @@ async function note(): Promise<void> {
           >
             <span class="quiet figure">{{ dayTime(event.at, session.shop) }}</span>
             <strong>{{ EVENTS[event.kind] }}</strong>
-            <span
-              >{{ event.note }}<template v-if="event.size !== null">, size {{ sizeText(event.size) }}</template></span
-            >
+            <span>{{ [event.note, event.size === null ? null : `size ${sizeText(event.size)}`].filter(Boolean).join(', ') }}</span>
             <span class="quiet">{{ event.by }}</span>
             <RouterLink v-if="event.entry" :to="{ name: 'entry', params: { entry: event.entry } }">entry</RouterLink>
           </li>
@@ -136,8 +138,9 @@ async function note(): Promise<void> {
           Entries made with it <span class="quiet small">{{ page.data.value.entries.length }}, newest first</span>
         </h2>
         <p v-if="doubtful.length > 0" class="stop" data-doubtful>
-          {{ doubtful.length }} {{ doubtful.length === 1 ? 'was' : 'were' }} made while it was in doubt; {{ stillStand }} of them still
-          {{ stillStand === 1 ? 'stands' : 'stand' }} in a control.
+          {{ doubtful.length }} {{ doubtful.length === 1 ? 'was' : 'were' }} made while it was in doubt;
+          {{ stillStand === 0 ? 'none of them stands' : `${stillStand} of them still ${stillStand === 1 ? 'stands' : 'stand'}` }} in a
+          control.
         </p>
         <ul class="entries list-none p-0">
           <li

@@ -46,7 +46,7 @@ const sure = ref(false)
 const reason = ref('')
 /** Once the ledger has asked, the field stays: what was written in it is still to be read. */
 const asksWhy = computed(() => 'reason' in fields.value || reason.value !== '')
-const asksStep = computed(() => 'increment' in fields.value || sure.value)
+const asksStep = computed(() => sure.value || (outcome.value.kind === 'refused' && outcome.value.code === 'unlikely'))
 // The step of a display goes with its unit, until somebody has written another one.
 watch(
   () => form.value?.unit,
@@ -94,12 +94,6 @@ async function keep(): Promise<void> {
   <Form v-else class="page" @submit.prevent="keep">
     <h1>{{ machine ? `Record of ${known?.name ?? ''}` : 'A new machine' }}</h1>
     <KeptNotice :resumed="resumed" :moved-on="movedOn" @begin="begin" />
-    <p v-if="trouble" role="alert" class="stop">{{ trouble }}</p>
-    <p v-if="asksStep"><Checkbox v-model:checked="sure">The increment is so</Checkbox></p>
-    <TextField v-if="asksWhy" v-model="reason" label="Why the record is put right" :rows="2" :maxlength="500" />
-    <ul v-if="checked.sentences.value.length > 0" role="alert" class="stop">
-      <li v-for="problem in checked.sentences.value" :key="problem">{{ problem }}</li>
-    </ul>
     <div class="fields">
       <WordField v-model="form.name" label="Name" :maxlength="40" :problem="wrong('name')" />
       <PickField v-model="form.kind" label="Kind" :options="MACHINE_KINDS" />
@@ -209,11 +203,34 @@ async function keep(): Promise<void> {
       </div>
       <Button type="link" @click="form.slots.push({ code: '', name: '', onSub: false })">One more slot</Button>
     </div>
-    <Button html-type="submit" type="primary" size="large">Keep this record</Button>
+    <!-- The record is long: what is wrong with it, and what keeps it, stay in sight. -->
+    <div class="keep">
+      <p v-if="trouble" role="alert" class="stop">{{ trouble }}</p>
+      <p v-if="asksStep"><Checkbox v-model:checked="sure">The increment is so</Checkbox></p>
+      <TextField v-if="asksWhy" v-model="reason" label="Why the record is put right" :rows="2" :maxlength="500" />
+      <ul v-if="checked.sentences.value.length > 0" role="alert" class="stop">
+        <li v-for="problem in checked.sentences.value" :key="problem">{{ problem }}</li>
+      </ul>
+      <Button html-type="submit" type="primary" size="large">Keep this record</Button>
+    </div>
   </Form>
 </template>
 
 <style scoped>
+.keep {
+  position: sticky;
+  bottom: 0;
+  z-index: 1;
+  padding: 10px 0;
+  background: var(--paper);
+}
+.keep > :not(:last-child) {
+  margin: 0 0 10px;
+}
+.keep > ul {
+  max-height: 30vh;
+  overflow: auto;
+}
 h2 {
   margin: 24px 0 10px;
 }

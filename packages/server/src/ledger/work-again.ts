@@ -3,11 +3,11 @@ import { findingKey, foundOf, marksOf, registerKey, routineById, workAgain, type
 import type { EntryContent } from '@rook/contract'
 import { Problem } from '../http/problem.ts'
 import type { Lane } from '../db/transaction.ts'
-import { append } from '../ledger/append.ts'
-import { BLANK, headingOf, type Author } from '../ledger/author.ts'
-import { entryWriteOf } from '../ledger/entry-write.ts'
-import { loadMachine } from '../ledger/machine.ts'
-import { loadSceneAt } from '../ledger/scene-past.ts'
+import { append } from './append.ts'
+import { BLANK, headingOf, type Author } from './author.ts'
+import { entryWriteOf } from './entry-write.ts'
+import { loadMachine } from './machine.ts'
+import { loadSceneAt } from './scene-past.ts'
 
 /** A figure that stands and was measured with the gauge, and what it comes to with the gauge as it is. */
 export interface Resting {
