@@ -331,13 +331,69 @@ describe('the work of a sub-spindle, whose part Z counts against machine Z', () 
 })
 
 describe('a nose radius from a cone', () => {
-  const cone = (left: string, more = {}) => ({ tool: '1', 'nose-from': 'cone', cone: '45', entered: '0.4', left, tip: '3', ...more })
+  const cone = (left: string, more = {}) => ({
+    tool: '1',
+    'nose-from': 'cone',
+    'cone-on': 'outside',
+    looks: '+',
+    cone: '45',
+    entered: '0.4',
+    left,
+    tip: '3',
+    ...more,
+  })
 
   it('follows from what is left: 0.8 entered as 0.4 leaves 0.166 on a chamfer of 45\u00b0', () => {
     // 0.4 · (sin 45° + cos 45° − 1) = 0.4 · 0.41421 = 0.1657, along the normal.
     expect(values('nose-and-tip', cone('0.1657'), [])?.[0]).toBe(mm(0.8))
     expect(values('nose-and-tip', cone('0.1464', { cone: '30' }), [])?.[0]).toBe(mm(0.8))
     expect(values('nose-and-tip', cone('-0.0828'), [])?.[0]).toBe(mm(0.2))
+  })
+
+  /** A circle laid against a wall, led by its tip as a control does that takes it for one of another radius. By coordinates alone. */
+  function leftOn(radius: number, entered: number, tip: [x: number, z: number], normal: [x: number, z: number]): number {
+    // The wall goes through the origin. The control puts the centre that it believes in a radius `entered` off it.
+    const believed = [entered * normal[0], entered * normal[1]] as const
+    const point = [believed[0] + entered * tip[0], believed[1] + entered * tip[1]] as const
+    const centre = [point[0] - radius * tip[0], point[1] - radius * tip[1]] as const
+    return centre[0] * normal[0] + centre[1] * normal[1] - radius
+  }
+  const TIPS: readonly (readonly [string, number, number])[] = [
+    ['0', 0, 0],
+    ['1', 1, 1],
+    ['2', 1, -1],
+    ['3', -1, -1],
+    ['4', -1, 1],
+    ['5', 0, 1],
+    ['6', 1, 0],
+    ['7', 0, -1],
+    ['8', -1, 0],
+    ['9', 0, 0],
+  ]
+
+  it('comes out for every tip and every way a wall can look, as circles laid against it have it', () => {
+    let worked = 0
+    for (const [tip, x, z] of TIPS)
+      for (const inside of [false, true])
+        for (const looks of [1, -1])
+          for (const degrees of [20, 45, 70]) {
+            const theta = (degrees * Math.PI) / 180
+            const normal: [number, number] = [(inside ? -1 : 1) * Math.cos(theta), looks * Math.sin(theta)]
+            const left = leftOn(0.8, 0.4, [x, z], normal)
+            const meets = (x === 0 && z === 0) || x * normal[0] < 0 || z * normal[1] < 0
+            const raw = cone(left.toFixed(6), {
+              'cone-on': inside ? 'bore' : 'outside',
+              looks: looks > 0 ? '+' : '-',
+              cone: String(degrees),
+              tip,
+            })
+            if (!meets) expect(refused('nose-and-tip', raw, []), `${tip} ${normal.join()}`).toMatch(/does not meet this wall/)
+            else if (Math.abs(left) > 0.04) {
+              worked++
+              expect(values('nose-and-tip', raw, [])?.[0], `${tip} ${normal.join()}`).toBe(mm(0.8))
+            }
+          }
+    expect(worked).toBeGreaterThan(70)
   })
 
   it('is refused where the nose does not show, and where it would be less than nothing', () => {

@@ -22,7 +22,7 @@ import {
 import { gaugeById, toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
-import { noseByCone, showsOnCone } from './nose-by-cone.ts'
+import { looksInput, looksOf, noseByCone, showsOnCone, tipMeets, type ConeWall } from './nose-by-cone.ts'
 import { noseDrawing } from './nose-drawing.ts'
 import { onRecord } from './nose-on-record.ts'
 import { TIP_PLACES, tipWords } from './tip.ts'
@@ -57,6 +57,11 @@ export const noseAndTip: Routine = {
         : []),
       ...(raw['nose-from'] === 'cone'
         ? [
+            rowInput('cone-on', 'Cone on', [
+              { value: 'outside', label: 'the outside' },
+              { value: 'bore', label: 'a bore' },
+            ]),
+            looksInput(),
             angleInput('cone', 'Cone against the axis'),
             { ...sizeInput('entered', 'Nose radius in the control then'), given: false },
             { ...sizeInput('left', 'Left on the cone, along its normal'), given: false },
@@ -111,15 +116,27 @@ export const noseAndTip: Routine = {
 function radiusOf(from: string | null, tool: MountedTool | null, values: Values): Nm | null {
   if (from === 'measured') return values.length('nose')
   if (from === 'insert') return onRecord(tool)
-  const [entered, left, angle] = [values.length('entered'), values.length('left'), values.angle('cone')]
-  return entered === null || left === null || angle === null ? null : noseByCone(entered, left, angle)
+  const [entered, left, share] = [values.length('entered'), values.length('left'), shareOf(values)]
+  return entered === null || left === null || share === null ? null : noseByCone(entered, left, share)
+}
+
+/** The wall that was cut; null while something of it is not said. */
+function wallOf(values: Values): ConeWall | null {
+  const [angle, on, looks] = [values.angle('cone'), values.choice('cone-on'), looksOf(values.choice('looks'))]
+  return angle === null || on === null || looks === null ? null : { angle, inside: on === 'bore', looks }
+}
+
+/** How much of a wrong nose shows on it, with the tip direction that stands on the same form. */
+function shareOf(values: Values): number | null {
+  const [wall, tip] = [wallOf(values), values.choice('tip')]
+  return wall && tip !== null ? showsOnCone(wall, Number(tip)) : null
 }
 
 function linesOf(from: string | null, radius: Nm | null, values: Values): WorkingLine[] {
   if (from !== 'cone')
     return from === 'measured' ? [line('start', 'Nose radius', radius, 'nose')] : [line('start', 'Nose radius of the insert', radius)]
-  const [entered, angle] = [values.length('entered'), values.angle('cone')]
-  const share = angle === null ? null : showsOnCone(angle).toFixed(4)
+  const [entered, angle, shows] = [values.length('entered'), values.angle('cone'), shareOf(values)]
+  const share = shows === null ? null : shows.toFixed(4).replace('-', '\u2212')
   return [
     {
       operation: 'aside',
@@ -143,8 +160,14 @@ function refusalOf(tool: MountedTool | null, values: Values): Refusal | null {
       sentence: `Neither a corner radius nor an insert is on record of T${tool.number}. Put the insert on the tool\u2019s page, or measure the radius.`,
     }
   if (values.choice('nose-from') === 'cone') {
-    const [angle, radius] = [values.angle('cone'), radiusOf('cone', tool, values)]
-    if (angle !== null && noseByCone(nm(0), nm(0), angle) === null)
+    const [wall, share, radius] = [wallOf(values), shareOf(values), radiusOf('cone', tool, values)]
+    const tip = Number(values.choice('tip'))
+    if (wall && share !== null && !tipMeets(wall, tip))
+      return {
+        input: 'tip',
+        sentence: `A tip that points ${tipWords(tip)} does not meet this wall. Look which way the wall looks, and at the tip in the turret.`,
+      }
+    if (share !== null && noseByCone(nm(0), nm(0), share) === null)
       return {
         input: 'cone',
         sentence:
@@ -153,7 +176,8 @@ function refusalOf(tool: MountedTool | null, values: Values): Refusal | null {
     if (radius !== null && radius < 0)
       return {
         input: 'left',
-        sentence: 'Left on the cone: with this the nose would be less than nothing. Look at its sign: what is left counts as plus.',
+        sentence:
+          'Left on the cone: with this the nose would be less than nothing. Look at its sign: what is left counts as plus. Look at the tip direction too, and which way the wall looks.',
       }
   }
   const nose = values.length('nose')
@@ -163,10 +187,10 @@ function refusalOf(tool: MountedTool | null, values: Values): Refusal | null {
 function writesOf(tool: MountedTool, radius: Nm, tip: number, values: Values, scene: Scene): Write[] {
   const { increment } = scene.machine
   const gauge = gaugeById(scene, values.choice('with'))
-  const cone = values.angle('cone')
+  const share = shareOf(values)
   const doubt =
-    values.choice('nose-from') === 'cone' && cone !== null
-      ? { label: 'what was left on the cone', standard: doubtBy('unsaidSize', scene).standard / showsOnCone(cone) }
+    values.choice('nose-from') === 'cone' && share !== null
+      ? { label: 'what was left on the cone', standard: doubtBy('unsaidSize', scene).standard / Math.abs(share) }
       : values.choice('nose-from') === 'insert'
         ? { label: 'the insert\u2019s own tolerance', standard: doubtBy('unsaidSize', scene).standard }
         : gauge

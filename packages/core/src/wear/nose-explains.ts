@@ -1,9 +1,9 @@
-import { radiansOf, type Microdegrees } from '../angle/index.ts'
-import { showsOnCone } from '../lathe/nose-by-cone.ts'
+import { radiansOf } from '../angle/index.ts'
+import { looksOf, showsOnCone, type ConeWall } from '../lathe/nose-by-cone.ts'
 import { onRecord } from '../lathe/nose-on-record.ts'
 import { magnitude, minus, mm, nm, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { noseRegister, registerKey } from '../register/index.ts'
+import { noseRegister, registerKey, tipRegister } from '../register/index.ts'
 import type { Remark, Values } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
@@ -17,10 +17,10 @@ const WITHIN = 2.5
 
 /**
  * By how much a cone's diameter comes out too large with a nose r where the control compensates with r'. What is left along the
- * normal is (r \u2212 r')(|sin \u03b8| + |cos \u03b8| \u2212 1); across the axis that is divided by cos \u03b8, and a diameter has it twice.
+ * normal is (r \u2212 r')\u00b7share (see `showsOnCone`); across the axis that is divided by cos \u03b8, and a diameter has it twice.
  */
-export function diameterByNose(nose: Nm, entered: Nm, angle: Microdegrees): Nm {
-  return nm(Math.round((2 * (nose - entered) * showsOnCone(angle)) / Math.cos(radiansOf(angle))))
+export function diameterByNose(nose: Nm, entered: Nm, wall: ConeWall, tip: number): Nm {
+  return nm(Math.round((2 * (nose - entered) * showsOnCone(wall, tip)) / Math.cos(radiansOf(wall.angle))))
 }
 
 /**
@@ -29,9 +29,10 @@ export function diameterByNose(nose: Nm, entered: Nm, angle: Microdegrees): Nm {
  * @param inside true for a cone in a bore: what is left there makes it smaller
  */
 export function noseRemarks(values: Values, tool: MountedTool | null, inside: boolean, scene: Scene): Remark[] {
-  const [lacks, angle] = [lacking(values, ''), values.angle('cone')]
-  const entered = tool && scene.standing[registerKey(noseRegister(tool.offset))]?.value
-  if (lacks === null || angle === null || !tool || entered === null || entered === undefined) return []
+  const [lacks, angle, looks] = [lacking(values, ''), values.angle('cone'), looksOf(values.choice('looks'))]
+  const [entered, tip] = [noseRegister, tipRegister].map((register) => tool && scene.standing[registerKey(register(tool.offset))]?.value)
+  if (lacks === null || angle === null || looks === null || !tool || entered == null || tip == null) return []
+  const wall = { angle, inside, looks }
   const over = nm((inside ? 1 : -1) * lacks)
   const doubt = combine([ofReadout(scene.machine.increment), ...doubtOfChange(values, scene)], nm(1)).standard
   const figures = [
@@ -44,7 +45,7 @@ export function noseRemarks(values: Values, tool: MountedTool | null, inside: bo
   const box = onRecord(tool)
   const [nearest] = [...new Set([...(box === null ? [] : [box]), ...RADII])]
     .filter((radius) => radius !== entered)
-    .map((radius) => ({ radius, left: magnitude(minus(over, diameterByNose(radius, entered, angle))) }))
+    .map((radius) => ({ radius, left: magnitude(minus(over, diameterByNose(radius, entered, wall, tip))) }))
     .filter(({ left }) => left <= WITHIN * doubt)
     .sort((a, b) => a.left - b.left)
   if (!nearest)

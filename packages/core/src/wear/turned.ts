@@ -4,6 +4,7 @@ import { angleInput, chosenTool, rowInput, toolInput, type Refusal, type Routine
 import { toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
 import type { Axis } from '../machine/index.ts'
 import { correctionInputs, wearSheet } from './correction.ts'
+import { looksInput } from '../lathe/nose-by-cone.ts'
 import { noseRemarks } from './nose-explains.ts'
 import { notASize } from './side.ts'
 import { givenSize } from './sizes-taken.ts'
@@ -110,7 +111,7 @@ export const turnedSize: Routine = {
             ]),
           ]
         : []),
-      ...(cone && raw.by === 'measured' ? [angleInput('cone', 'Cone against the axis')] : []),
+      ...(cone && raw.by === 'measured' ? [looksInput(), angleInput('cone', 'Cone against the axis')] : []),
       ...sizes.map((input) =>
         input.id !== 'target' && input.id !== 'measured'
           ? input
@@ -129,7 +130,8 @@ export const turnedSize: Routine = {
     // On a sub-spindle part Z counts against machine Z: a longer geometry then leaves the face nearer to its chuck.
     const mirrored = values.choice('side') === 'sub'
     const sideSaid = kind !== 'shoulder' || !scene.machine.spindles.includes('sub') || values.choice('side') !== null
-    const coneSaid = !kind || !KINDS[kind].cone || values.choice('by') !== 'measured' || values.angle('cone') !== null
+    const coneSaid =
+      !kind || !KINDS[kind].cone || values.choice('by') !== 'measured' || (values.angle('cone') !== null && values.choice('looks') !== null)
     const said = sideSaid && coneSaid
     return wearSheet({
       values,

@@ -74,7 +74,7 @@ function sized(chance: Chance, machine: MachineRecord, kind: 'outside' | 'bore' 
       kind,
       by: 'measured',
       with: 'mic',
-      ...(kind === 'cone' ? { cone: '30' } : {}),
+      ...(kind === 'cone' ? { cone: '30', looks: '+' } : {}),
       target: typed(target),
       measured: typed(size + chance.normal(2_000)),
     },
@@ -188,6 +188,8 @@ export const LATHE_PLAYS: NamedPlays = {
       raw: {
         tool: '3',
         'nose-from': 'cone',
+        'cone-on': 'bore',
+        looks: '+',
         cone: '45',
         entered: '0.4',
         left: typed((r - entered) * share + chance.normal(10_000)),
