@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { notCompared } from './compared.ts'
 import { readAddress, readHttpAddress } from './address.ts'
 import { instant, nmSchema } from './lengths.ts'
 import { axisSchema } from './machine.ts'
@@ -124,6 +125,7 @@ export const controlState = z
     read: z.object({ at: instant, by: z.string().nullable(), because: z.string().nullable() }).nullable(),
     /** How many registers are equal to the last digit. */
     agree: z.int(),
+    notCompared,
     differ: z.array(heldRow),
     problems: z.array(z.string()),
     sent: z

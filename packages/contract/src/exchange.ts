@@ -1,5 +1,6 @@
 import { PRESET_FIELDS, SETTING_KINDS, type Difference, type Mapping, type OutValue, type SettingTemplate } from '@rook/core'
 import { z } from 'zod'
+import { notCompared } from './compared.ts'
 import { reason } from './reason.ts'
 import { coreShape, entrySchema } from './entry.ts'
 import { nmSchema } from './lengths.ts'
@@ -129,6 +130,7 @@ export const heldAnswer = z
     ),
     /** Registers that stand in the ledger and were not in the file, among the kinds that were. */
     missing: z.array(z.string()),
+    notCompared,
     problems: z.array(z.object({ line: z.int(), sentence: z.string() })),
     /** Lines that set nothing. */
     passedOver: z.array(z.object({ line: z.int(), text: z.string() })),

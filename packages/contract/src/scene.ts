@@ -90,7 +90,9 @@ export const gaugeSchema: z.ZodType<Gauge> = z
     calibrated: instant.nullable(),
     due: instant.nullable(),
     state: z.enum(['in-use', 'disturbed', 'withdrawn']),
-    doubtful: z.array(z.object({ from: instant.nullable(), to: instant.nullable(), because: z.string(), ofRecord: z.boolean().optional() })),
+    doubtful: z.array(
+      z.object({ from: instant.nullable(), to: instant.nullable(), because: z.string(), ofRecord: z.boolean().optional() }),
+    ),
   })
   .meta({ id: 'Gauge' })
 

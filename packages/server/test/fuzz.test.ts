@@ -86,5 +86,6 @@ describe('whatever is sent', () => {
     expect(Object.keys(taken).length).toBeGreaterThan(30)
     for (const door of ['go', 'addProgram', 'programLines', 'watch', 'control']) expect(taken, door).toHaveProperty(door)
     expect((await verifyLedger(shop.connection.pool)).faults).toEqual([])
-  })
+    // Thousands of requests: on a machine that is busy they take as long as they take.
+  }, 1_200_000)
 })

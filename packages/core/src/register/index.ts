@@ -4,7 +4,7 @@ export { FAMILIES, holdsLength, propertyOf, timesInDiameter } from './property.t
 export type { ArmSide, PropertyRow, ProbeSide, RegisterFamily, RegisterLayer, RegisterProperty } from './property.ts'
 export { atControl } from './in-control.ts'
 export type { AtControl } from './in-control.ts'
-export { listed, registerName, registerNames } from './name.ts'
+export { firstOf, listed, registerName, registerNames } from './name.ts'
 export {
   commonRegister,
   diameterRegister,

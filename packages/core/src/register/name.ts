@@ -38,3 +38,11 @@ export function registerNames(refs: readonly RegisterRef[], gauges: readonly Nam
 export function listed(names: readonly string[]): string {
   return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
 }
+
+const MOST_NAMED = 8
+
+/** The first of many names, and how many more there are. */
+export function firstOf(names: readonly string[]): string {
+  const more = names.length - MOST_NAMED
+  return listed([...names.slice(0, MOST_NAMED), ...(more > 0 ? [`${more} more`] : [])])
+}

@@ -1,8 +1,8 @@
 import { negate, type Nm } from '../length/index.ts'
-import { parseRegisterKey, propertyOf, type RegisterKey } from '../register/index.ts'
+import { parseRegisterKey, propertyOf, registerName, type RegisterKey } from '../register/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { conversionShift, shifted, type Conversion } from './convert.ts'
-import { prepareOut } from './gather.ts'
+import { whyNoLine } from './lines.ts'
 import { readHeld, type HeldRead } from './read-back.ts'
 import type { SettingTemplate } from './template.ts'
 
@@ -20,6 +20,8 @@ export interface HeldAgainst extends Pick<HeldRead, 'problems' | 'passedOver'> {
   values: HeldBeside[]
   /** Registers that stand in the ledger, and of which the control has put out no line. */
   missing: RegisterKey[]
+  /** Registers that stand in the ledger and were not compared, with the reason: they are neither agreeing nor not. */
+  notCompared: { register: RegisterKey; name: string; because: string }[]
 }
 
 /**
@@ -38,7 +40,7 @@ export function heldAgainst(
   // A file that counts lengths another way is held against the ledger as the ledger counts.
   const shift = conversionShift(scene, template, conversion)
   if (shift.kind === 'refused') return { refused: shift.sentence }
-  const expected = whole ? goesOut(scene, template) : null
+  const why = whole ? notComparable(scene, template) : new Map<RegisterKey, string>()
   const families = new Set(values.map(({ register }) => kindOf(register)))
   const held = new Set(values.map(({ register }) => register))
   return {
@@ -49,8 +51,13 @@ export function heldAgainst(
       return { register, name, line, held: value, ledger, same: ledger === value || (ledger === null && value === 0) }
     }),
     missing: Object.entries(scene.standing)
-      .filter(([register, { value }]) => (expected?.has(register) ?? families.has(kindOf(register))) && !held.has(register) && value !== 0)
+      .filter(
+        ([register, { value }]) => (whole ? !why.has(register) : families.has(kindOf(register))) && !held.has(register) && value !== 0,
+      )
       .map(([register]) => register),
+    notCompared: [...why].flatMap(([register, because]) =>
+      held.has(register) ? [] : [{ register, name: registerName(parseRegisterKey(register)), because }],
+    ),
     problems,
     passedOver,
   }
@@ -62,16 +69,19 @@ export const differing = ({ values, missing }: Pick<HeldAgainst, 'values' | 'mis
   ...missing,
 ]
 
-/** Registers that a file of everything would set, whatever their figures are worth. */
-function goesOut(scene: Scene, template: SettingTemplate): Set<string> {
-  const everything = {
-    slots: scene.machine.slots.map(({ code }) => code),
-    tools: scene.tools.map(({ number }) => number),
-    conversion: null,
-    estimates: true,
-  }
-  const prepared = prepareOut(scene, template, everything)
-  return new Set(prepared.kind === 'refused' ? [] : prepared.values.filter(({ out }) => out !== null).map(({ register }) => register))
+/**
+ * What stands and could be in a control's table is compared, whether or not it goes out: what is left out of a file for its own reasons
+ * may be in the control all the same. @returns the others, with why not
+ */
+function notComparable(scene: Scene, template: SettingTemplate): Map<RegisterKey, string> {
+  return new Map(
+    Object.keys(scene.standing).flatMap((key) => {
+      const register = parseRegisterKey(key)
+      if (!['common', 'work', 'tool'].includes(register.family)) return []
+      const because = whyNoLine(key, scene.machine, template)
+      return because === null ? [] : [[key, because] as const]
+    }),
+  )
 }
 
 /** Lengths, diameters, work offsets: a file that has some of a kind is taken to have all. */

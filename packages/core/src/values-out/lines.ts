@@ -1,5 +1,5 @@
 import { degreesOf, type Microdegrees } from '../angle/index.ts'
-import { formatLength, type Nm } from '../length/index.ts'
+import { formatLength, ZERO, type Nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
 import {
   angleDecimals,
@@ -43,7 +43,9 @@ export function fillLines(
       if (number === null) continue
       const registers = registersIn(kind, pattern, place.slot, machine)
       if (!registers.some(({ key }) => byKey.has(key))) continue
-      const missing = registers.find(({ key }) => byKey.get(key)?.out == null)
+      // Wear that nobody has set is none, in every control: it fills its place in a line that another wear goes out with.
+      const isNone = (key: RegisterKey) => parseRegisterKey(key).layer === 'wear' && !scene.standing[key]
+      const missing = registers.find(({ key }) => byKey.get(key)?.out == null && !isNone(key))
       if (missing) {
         const unset = !scene.standing[missing.key]
         const name = registerName(parseRegisterKey(missing.key))
@@ -55,19 +57,32 @@ export function fillLines(
         if (filled === null) return `${letter}${fixed}`
         if (filled === 'n') return `${letter}${number}`
         const { key } = registers.find((one) => one.place === filled)!
-        return `${letter}${figureIn(parseRegisterKey(key), byKey.get(key)!.out!, machine, template.decimals)}`
+        return `${letter}${figureIn(parseRegisterKey(key), byKey.get(key)?.out ?? ZERO, machine, template.decimals)}`
       })
-      lines.push({ text: text.join(' '), registers: registers.map(({ key }) => key) })
+      lines.push({ text: text.join(' '), registers: registers.flatMap(({ key }) => (byKey.has(key) ? [key] : [])) })
       for (const { key } of registers) written.add(key)
     }
   }
   const values = gathered.map((value) =>
-    written.has(value.register)
-      ? value
-      : { ...value, out: null, because: value.because ?? because.get(value.register) ?? 'no line of the template has a place for it' },
+    written.has(value.register) ? value : { ...value, out: null, because: value.because ?? because.get(value.register) ?? NO_LINE },
   )
   return { values, lines }
 }
+
+/** Why a control's table says nothing of a register: no line has a place for it, or its number does not go out. Null where one could. */
+export function whyNoLine(key: RegisterKey, machine: MachineRecord, template: SettingTemplate): string | null {
+  const register = parseRegisterKey(key)
+  if (register.family === 'tool' && !(Number(register.slot) >= template.from && Number(register.slot) <= template.to))
+    return `only numbers ${template.from} to ${template.to} go out`
+  const place = placeOf(key)
+  const has = [...patternsOf(template, machine)].some(
+    ([kind, pattern]) =>
+      place !== null && numberIn(kind, place) !== null && registersIn(kind, pattern, place.slot, machine).some((one) => one.key === key),
+  )
+  return has ? null : NO_LINE
+}
+
+const NO_LINE = 'no line of the template has a place for it'
 
 /** A slot, or a number of a tool: what one line is about. */
 interface Place {
@@ -80,12 +95,17 @@ interface Place {
 function placesOf(values: readonly OutValue[]): Place[] {
   const places = new Map<string, Place>()
   for (const { register } of values) {
-    const { family, slot, property } = parseRegisterKey(register)
-    const counts =
-      family === 'common' ? 'nothing' : family === 'work' ? (slotNumber(slot)?.counts ?? null) : propertyOf({ family, property }).number
-    if (counts !== null) places.set(`${counts}/${slot}`, { family, slot, counts })
+    const place = placeOf(register)
+    if (place) places.set(`${place.counts}/${place.slot}`, place)
   }
   return [...places.values()]
+}
+
+function placeOf(key: RegisterKey): Place | null {
+  const { family, slot, property } = parseRegisterKey(key)
+  const counts =
+    family === 'common' ? 'nothing' : family === 'work' ? (slotNumber(slot)?.counts ?? null) : propertyOf({ family, property }).number
+  return counts === null ? null : { family, slot, counts }
 }
 
 /** What stands for `{n}` in a line of this kind; null where the kind is not about this place. */

@@ -145,7 +145,11 @@ describe('a thousand seeded machines, templates and ways of counting', () => {
         held.values.map(({ register, value }) => [register, shifted(parseRegisterKey(register), value, nm(0 - shift.by))]),
       )
       const sent = Object.fromEntries(prepared.values.filter(({ out }) => out !== null).map(({ register, value }) => [register, value]))
-      expect(back, `seed ${seed}`).toEqual(sent)
+      // A wear that nobody has set goes along as none, where its line has another wear in it.
+      const filled = Object.fromEntries(
+        Object.entries(back).filter(([key, value]) => !(key.endsWith('/wear') && value === 0 && !(key in values))),
+      )
+      expect(filled, `seed ${seed}`).toEqual(sent)
       // What has a figure is in the file, or named as left out.
       const asked = Object.keys(values).filter((key) => {
         const { family, slot } = parseRegisterKey(key)

@@ -2,11 +2,13 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { inch, mm, nm, type Nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
-import { diameterRegister, registerKey, wearOf } from '../register/index.ts'
+import { diameterRegister, geometryRegister, registerKey, wearOf } from '../register/index.ts'
 import type { Standing } from '../scene/index.ts'
 import { INCH_MILL, LATHE, MILL, mounted, scene, stands, wordedTemplate } from '@rook/testing'
 import {
   crc32,
+  differing,
+  heldAgainst,
   keptTemplate,
   prepareOut,
   readHeld,
@@ -364,5 +366,39 @@ describe('figures that go out and come back', () => {
 
   it('and the check is the usual CRC-32', () => {
     expect(crc32('123456789')).toBe('CBF43926')
+  })
+})
+
+describe('a wear of a lathe tool', () => {
+  const usual = usualTemplate(LATHE, 3)
+  const template = { ...usual, lines: { ...usual.lines, wear: 'G10 L11 P{n} X{x} Z{z}' } }
+  const X = registerKey(geometryRegister('1', 'X'))
+  const Z = registerKey(geometryRegister('1', 'Z'))
+  const wear = registerKey(wearOf(geometryRegister('1', 'X')))
+  const at = {
+    ...sceneOf(LATHE, { [X]: mm(-240), [Z]: mm(120), [wear]: mm(-0.03) }),
+    tools: [mounted('1', 'ld-80', 'Turning tool 80', { kind: 'turning' })],
+  }
+
+  it('goes out alone, the other axis filled with none', () => {
+    const found = prepareOut(at, template, { slots: [], tools: ['1'], conversion: null, estimates: false })
+    if (found.kind === 'refused') throw new Error(found.sentence)
+    expect(found.lines.map(({ text }) => text)).toContain('G10 L11 P1 X-0.030 Z0.000')
+    expect(found.values.find(({ register }) => register === wear)).toMatchObject({ out: mm(-0.03), because: null })
+  })
+
+  it('is compared with what the control holds, and what no line can hold is named', () => {
+    const held = (text: string) => {
+      const found = heldAgainst(text, at, template, { whole: true })
+      if ('refused' in found) throw new Error(found.refused)
+      return found
+    }
+    expect(differing(held('G10 L11 P1 X-0.030 Z0.000'))).toEqual([])
+    // Not taken over yet: the control has none, or says nothing of it.
+    expect(differing(held('G10 L11 P1 X0. Z0.'))).toEqual([wear])
+    expect(differing(held(''))).toEqual([wear])
+    const { notCompared } = held('')
+    expect(notCompared.map(({ register }) => register).sort()).toEqual([X, Z].sort())
+    expect(notCompared[0]!.because).toBe('no line of the template has a place for it')
   })
 })

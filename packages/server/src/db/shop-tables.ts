@@ -37,7 +37,12 @@ export const person = pgTable(
     ...stamps,
   },
   // Whoever is gone leaves the name to the next.
-  (table) => [oneOf('person_role', table.role, ROLES), uniqueIndex('person_name').on(table.name).where(sql`${table.leftAt} is null`)],
+  (table) => [
+    oneOf('person_role', table.role, ROLES),
+    uniqueIndex('person_name')
+      .on(table.name)
+      .where(sql`${table.leftAt} is null`),
+  ],
 )
 
 /**

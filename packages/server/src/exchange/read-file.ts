@@ -1,8 +1,9 @@
+import { atWork } from '../files/at-work.ts'
 import { guessMapping, mappingAgain, MOST_TOOLS, readPresets, type LengthUnit, type Mapping, type PresetTool } from '@rook/core'
 import type { PresetsReadAnswer } from '@rook/contract'
 import { readAssets } from './assets.ts'
 import { decodeFile } from '../files/decode.ts'
-import { answerOf, refusalOf } from '../files/file-refused.ts'
+import { refusalOf } from '../files/file-refused.ts'
 import { readTable } from './table.ts'
 
 /** What was said of a sender's last file. */
@@ -54,4 +55,4 @@ function refuseMoreThan(most: number, found: Iterable<unknown>, what: string): v
   for (const _one of found) if (++count > most) throw refusalOf('file-long', `The file has more than ${most} ${what}. Split it.`)
 }
 
-export default (sent: FileSent) => answerOf(() => readFile(sent))
+export default atWork((sent: FileSent) => readFile(sent))

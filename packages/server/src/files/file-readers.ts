@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import { MessageChannel } from 'node:worker_threads'
 import type { OutlineRead, ProgramDifference } from '@rook/contract'
 import type { ProgramRead } from '@rook/core'
 import { Piscina } from 'piscina'
@@ -10,6 +11,7 @@ import type { ProgramSent, Unpacked } from '../programs/unpack.ts'
 import type { DifferenceAsked } from '../programs/difference.ts'
 import type { StretchAsked } from '../programs/stretch.ts'
 import type { PaperAsked } from '../setup-record/write-pdf.ts'
+import type { Task } from './at-work.ts'
 import type { Answered } from './file-refused.ts'
 import { TooMany, Turns } from './turns.ts'
 
@@ -25,6 +27,8 @@ const PAPER = fileURLToPath(new URL('../setup-record/write-pdf.ts', import.meta.
 const TIME = 10_000
 /** A program of 50 MB takes about half a minute. */
 const PROGRAM_TIME = 90_000
+/** A worker that has not begun by then never will. */
+const BOOT = 120_000
 const MEMORY = 384
 
 /** So many are read at a time, one for each who asks; the time of each begins when it is begun. */
@@ -93,15 +97,31 @@ export class FileReaders {
       idleTimeout: 60_000,
       resourceLimits: { maxOldGenerationSizeMb: MEMORY },
     })
+    const abort = new AbortController()
+    const { port1: told, port2: begun } = new MessageChannel()
+    // The time is the file's own: what a busy machine takes to begin a worker is none of it.
+    let timer = setTimeout(() => abort.abort(), BOOT)
+    let isBegun = false
+    told.once('message', () => {
+      isBegun = true
+      clearTimeout(timer)
+      timer = setTimeout(() => abort.abort(), time)
+    })
     try {
-      return (await this.pool.run(sent, { filename, signal: AbortSignal.timeout(time) })) as Answered<Read>
+      const task: Task<Sent> = { sent, begun }
+      return (await this.pool.run(task, { filename, transferList: [begun], signal: abort.signal })) as Answered<Read>
     } catch (error) {
       const { name, code } = error as { name?: string; code?: string }
-      if (name === 'AbortError' || name === 'TimeoutError')
+      if (name === 'AbortError' && !isBegun)
+        throw new Problem(503, 'files-waiting', 'This computer is too busy to read a file just now. Send it again in a moment.')
+      if (name === 'AbortError')
         throw new Problem(422, 'file-long', `The file takes more than ${time / 1000} s to read. Split it, or leave out what is not needed.`)
       if (code === 'ERR_WORKER_OUT_OF_MEMORY')
         throw new Problem(422, 'file-long', 'The file takes more memory than reading may use. Split it, or leave out what is not needed.')
       throw error
+    } finally {
+      clearTimeout(timer)
+      told.close()
     }
   }
 }

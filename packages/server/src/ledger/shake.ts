@@ -1,12 +1,11 @@
 import { randomUUID } from 'node:crypto'
-import { listed, parseRegisterKey, provenanceOf, registerName } from '@rook/core'
+import { firstOf, listed, parseRegisterKey, provenanceOf, registerName } from '@rook/core'
 import type { EntryWrite } from '@rook/contract'
 import type { Lane } from '../db/transaction.ts'
 import { Problem } from '../http/problem.ts'
 import { BEDROCK, type BedField } from '../machines/bedrock.ts'
 import { append } from './append.ts'
 import { BLANK, headingOf, type Author } from './author.ts'
-import { firstOf } from './first-of.ts'
 import type { Machine } from './machine.ts'
 import { loadScene } from './scene.ts'
 

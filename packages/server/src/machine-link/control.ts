@@ -63,7 +63,7 @@ export async function controlOf(connection: Connection, id: string, now: string)
         }
       : null,
   }
-  if (!newest?.row.text) return { ...state, agree: 0, differ: [], problems: [] }
+  if (!newest?.row.text) return { ...state, agree: 0, differ: [], notCompared: [], problems: [] }
   const held = await compareHeld(connection, id, { text: newest.row.text, conversion: null }, now, { whole: true })
   const inTable = new Map(held.values.map((one) => [one.register, one.held]))
   // The whole table was read. A register without a line in it was never set in the control.
@@ -75,6 +75,7 @@ export async function controlOf(connection: Connection, id: string, now: string)
   return {
     ...state,
     agree: held.values.filter(({ same }) => same).length,
+    notCompared: held.notCompared,
     differ: differ.length > 0 ? await explained(connection, id, differ, now) : [],
     problems: held.problems.map(({ line, sentence }) => `Line ${line}: ${sentence}`),
   }

@@ -1,6 +1,7 @@
+import { atWork } from '../files/at-work.ts'
 import type { ProgramDifference } from '@rook/contract'
 import { diffArrays } from 'diff'
-import { answerOf, refusalOf } from '../files/file-refused.ts'
+import { refusalOf } from '../files/file-refused.ts'
 import { linesOf } from './stretch.ts'
 
 /** Lines that differ are listed up to so many. */
@@ -32,4 +33,4 @@ function difference({ before, after }: DifferenceAsked): Pick<ProgramDifference,
   return { parts, cut: listed > MOST_LISTED }
 }
 
-export default (asked: DifferenceAsked) => answerOf(() => difference(asked))
+export default atWork((asked: DifferenceAsked) => difference(asked))

@@ -1,5 +1,6 @@
+import { atWork } from '../files/at-work.ts'
 import { readProgram, type Dialect, type ProgramRead } from '@rook/core'
-import { answerOf } from '../files/file-refused.ts'
+
 import { piecesOf } from './decode.ts'
 import { unpacked } from './unpack.ts'
 
@@ -14,4 +15,4 @@ function read({ content, dialect }: ToRead): ProgramRead {
   return readProgram(() => piecesOf(bytes), dialect)
 }
 
-export default (asked: ToRead) => answerOf(() => read(asked))
+export default atWork((asked: ToRead) => read(asked))

@@ -1,4 +1,4 @@
-import { answerOf } from '../files/file-refused.ts'
+import { atWork } from '../files/at-work.ts'
 import { eachLine } from '@rook/core'
 import { piecesOf } from './decode.ts'
 import { unpacked } from './unpack.ts'
@@ -28,4 +28,4 @@ export function linesOf({ content, from, count }: StretchAsked): string[] {
   return lines
 }
 
-export default (asked: StretchAsked) => answerOf(() => linesOf(asked))
+export default atWork((asked: StretchAsked) => linesOf(asked))

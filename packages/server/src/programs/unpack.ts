@@ -1,7 +1,8 @@
+import { atWork } from '../files/at-work.ts'
 import { createHash } from 'node:crypto'
 import { gunzipSync } from 'node:zlib'
 import { MOST_PROGRAM } from '@rook/contract/file-limits'
-import { answerOf, refusalOf } from '../files/file-refused.ts'
+import { refusalOf } from '../files/file-refused.ts'
 
 /** A program as it was sent: pressed, as base64. */
 export interface ProgramSent {
@@ -44,4 +45,4 @@ export function unpack({ gzip }: ProgramSent): Unpacked {
   }
 }
 
-export default (sent: ProgramSent) => answerOf(() => unpack(sent))
+export default atWork((sent: ProgramSent) => unpack(sent))

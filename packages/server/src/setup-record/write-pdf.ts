@@ -1,3 +1,4 @@
+import { atLongWork } from '../files/at-work.ts'
 import type { Gathered } from './gathered.ts'
 import type { Paper } from './page.ts'
 import { asPdf } from './pdf.ts'
@@ -10,6 +11,6 @@ export interface PaperAsked {
   pictures: ReadonlyMap<string, Uint8Array>
 }
 
-export default async ({ gathered, paper, address, pictures }: PaperAsked) => ({
-  read: await asPdf(gathered, paper, address, new Map([...pictures].map(([checksum, bytes]) => [checksum, Buffer.from(bytes)]))),
-})
+export default atLongWork(({ gathered, paper, address, pictures }: PaperAsked) =>
+  asPdf(gathered, paper, address, new Map([...pictures].map(([checksum, bytes]) => [checksum, Buffer.from(bytes)]))),
+)

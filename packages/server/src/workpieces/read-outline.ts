@@ -1,6 +1,7 @@
+import { atWork } from '../files/at-work.ts'
 import { MOST_POINTS, type OutlineRead } from '@rook/contract'
 import { decodeFile } from '../files/decode.ts'
-import { answerOf, refusalOf } from '../files/file-refused.ts'
+import { refusalOf } from '../files/file-refused.ts'
 import { readDxf } from './dxf.ts'
 import { readSvg } from './svg.ts'
 
@@ -28,4 +29,4 @@ export function readOutline({ file }: OutlineSent): OutlineRead {
   return read
 }
 
-export default (sent: OutlineSent) => answerOf(() => readOutline(sent))
+export default atWork((sent: OutlineSent) => readOutline(sent))

@@ -10,10 +10,10 @@ const props = defineProps<{ machine: string }>()
 const session = useSession()
 const control = useControl(() => props.machine)
 const said = computed(() => {
-  const { read = null, agree = 0, differ = [] } = control.data.value ?? {}
+  const { read = null, agree = 0, differ = [], notCompared = [] } = control.data.value ?? {}
   if (!read || agree + differ.length === 0) return null
   return differ.length === 0
-    ? `Control and ledger agree as of ${when(read.at, session.shop)}`
+    ? `Control and ledger agree as of ${when(read.at, session.shop)}${notCompared.length > 0 ? `, ${notCompared.length} not compared` : ''}`
     : `Control and ledger differ in ${differ.length}: ${differ
         .slice(0, 3)
         .map(({ name }) => name)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { minus, parseRegisterKey, registerName, type Nm, type Scene } from '@rook/core'
+import { firstOf, minus, parseRegisterKey, registerName, type Nm, type Scene } from '@rook/core'
 import type { ControlState } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
@@ -59,6 +59,12 @@ const OUTCOMES: Readonly<Record<NonNullable<ControlState['sent']>['outcome'], { 
   refused: { words: 'Tried', look: 'stop' },
   unknown: { words: 'Tried', look: 'stop' },
 }
+/** What was left out of the comparison, by its reason. */
+const notCompared = computed(() => {
+  const by = new Map<string, string[]>()
+  for (const { name, because } of state.value?.notCompared ?? []) by.set(because, [...(by.get(because) ?? []), name])
+  return [...by].map(([because, names]) => `${firstOf(names)} (${because})`).join('; ')
+})
 </script>
 
 <template>
@@ -85,17 +91,25 @@ const OUTCOMES: Readonly<Record<NonNullable<ControlState['sent']>['outcome'], { 
     </p>
     <template v-if="state.read">
       <p class="m-0" role="status" data-agree>
-        <VerdictMark class="align-[-2px]" :verdict="differ.length > 0 ? 'stop' : state.agree === 0 ? 'query' : 'clear'" />
+        <VerdictMark
+          class="align-[-2px]"
+          :verdict="differ.length > 0 ? 'stop' : state.agree === 0 || state.notCompared.length > 0 ? 'query' : 'clear'"
+        />
         <template v-if="differ.length === 0 && state.agree === 0"
           >The control has put out nothing that is kept here, so nothing is compared.</template
         >
         <template v-else-if="differ.length === 0"
-          >Control and ledger agree as of {{ when(state.read.at, session.shop) }}: {{ state.agree }} registers to the last digit.</template
+          >Control and ledger agree as of {{ when(state.read.at, session.shop) }}: {{ state.agree }} registers to the last digit{{
+            state.notCompared.length > 0 ? `, ${state.notCompared.length} not compared` : ''
+          }}.</template
         >
         <template v-else
           >{{ differ.length }} {{ differ.length === 1 ? 'register holds' : 'registers hold' }} another figure than the ledger,
-          {{ state.agree }} agree.</template
+          {{ state.agree }} agree{{ state.notCompared.length > 0 ? `, ${state.notCompared.length} not compared` : '' }}.</template
         >
+      </p>
+      <p v-if="state.notCompared.length > 0" class="query m-0" data-not-compared>
+        <VerdictMark class="align-[-2px]" verdict="query" /> Not compared: {{ notCompared }}. What the control holds there is not known.
       </p>
       <Rows
         v-if="differ.length > 0"

@@ -11,7 +11,7 @@ import ControlHolds from './ControlHolds.vue'
 const X = 'work/G54/X/geometry'
 const SCENE = scene([[parseRegisterKey(X), stands(mm(-313.204))]])
 const READ = { at: '2026-11-29T14:02:00.000Z', by: 'I. Marrow', because: null }
-const AGREES: ControlState = { readsTable: true, sends: true, read: READ, agree: 12, differ: [], problems: [], sent: null }
+const AGREES: ControlState = { readsTable: true, sends: true, read: READ, agree: 12, differ: [], notCompared: [], problems: [], sent: null }
 const DIFFERS: ControlState = {
   ...AGREES,
   differ: [{ register: X, name: 'G54 X', held: mm(313.204), ledger: mm(-313.204), because: 'G54 X had the other sign' }],
@@ -40,6 +40,19 @@ describe('what the control holds', () => {
     const { box } = await shown({ ...AGREES, agree: 0 })
     expect(textOf(box)).toContain('nothing is compared')
     expect(textOf(box)).not.toContain('agree as of')
+  })
+
+  it('names what was not compared, and never counts it as agreeing', async () => {
+    const notCompared = ['X', 'Z'].map((axis) => ({
+      register: `tool/1/${axis}/wear`,
+      name: `T1 ${axis} wear`,
+      because: 'no line of the template has a place for it',
+    }))
+    const { box } = await shown({ ...AGREES, notCompared })
+    expect(textOf(box.find('[data-agree]'))).toContain('12 registers to the last digit, 2 not compared.')
+    expect(textOf(box.find('[data-not-compared]'))).toContain(
+      'Not compared: T1 X wear and T1 Z wear (no line of the template has a place for it).',
+    )
   })
 
   it('differs by so much, with the likeliest mistake; the ledger\u2019s figures of that slot are sent', async () => {
@@ -101,6 +114,8 @@ describe('whether they agree, in a line', () => {
   it('says since when, or in what they differ, or nothing', async () => {
     expect(await line(AGREES)).toMatch(/Control and ledger agree as of .*14:02/)
     expect(await line(DIFFERS)).toContain('Control and ledger differ in 1: G54 X')
+    const unknown = [{ register: 'tool/1/X/wear', name: 'T1 X wear', because: 'no line' }]
+    expect(await line({ ...AGREES, notCompared: unknown })).toMatch(/agree as of .*14:02, 1 not compared$/)
     expect(await line({ ...AGREES, read: null })).toBe('')
     expect(await line({ ...AGREES, agree: 0 })).toBe('')
   })

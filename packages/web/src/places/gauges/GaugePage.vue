@@ -6,7 +6,7 @@ import { Button, Form } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { useSend } from '../../sending/use-send.ts'
 import { useContextLine } from '../../app/context.ts'
-import { useGauge, useMachines } from '../../app/queries.ts'
+import { useGauge, useMachines, useGauges } from '../../app/queries.ts'
 import { useSession } from '../../app/session.ts'
 import { calendarDay, dayTime } from '../../app/time.ts'
 import Opening from '../../parts/Opening.vue'
@@ -27,6 +27,7 @@ const machines = useMachines()
 const session = useSession()
 useContextLine(() => ['Gauges', page.data.value?.gauge.name ?? ''])
 
+const gauges = useGauges()
 const record = computed(() => page.data.value?.gauge ?? null)
 const state = computed(() => (record.value ? stateOf(record.value, new Date().toISOString()) : null))
 const machineOf = (id: string) => machines.data.value?.find((machine) => machine.id === id) as MachineRecord | undefined
@@ -88,7 +89,7 @@ async function note(): Promise<void> {
   <div class="page">
     <template v-if="record && page.data.value">
       <h1>
-        {{ record.name }} <span class="quiet">{{ FAMILIES[record.family] }}</span>
+        {{ record.name }}, <span class="quiet">{{ FAMILIES[record.family] }}</span>
       </h1>
       <Facts :facts="facts" />
       <p v-if="!session.mayNot('changeGauge')">
@@ -156,13 +157,13 @@ async function note(): Promise<void> {
               <span class="quiet figure">{{ dayTime(line.at, session.shop) }}</span>
               <span>{{ line.machineName }}</span>
               <span class="flex-1 min-w-50">{{ line.title }}</span>
-              <span v-if="standing.length > 0 && machineOf(line.machine)" class="figure">{{
+              <span v-if="standing.length > 0 && machineOf(line.machine)" class="figure whitespace-normal!">{{
                 standing.length > 2
                   ? `${standing.length} registers stand`
                   : standing
                       .map(
                         (key) =>
-                          `${registerName(parseRegisterKey(key), [record!])} ${asRegister(key, line.writes.find((write) => write.register === key)?.after ?? nm(0), machineOf(line.machine)!)}`,
+                          `${registerName(parseRegisterKey(key), gauges.data.value ?? [record!])} ${asRegister(key, line.writes.find((write) => write.register === key)?.after ?? nm(0), machineOf(line.machine)!)}`,
                       )
                       .join(', ')
               }}</span>
