@@ -130,9 +130,7 @@ export const turnedSize: Routine = {
     // On a sub-spindle part Z counts against machine Z: a longer geometry then leaves the face nearer to its chuck.
     const mirrored = values.choice('side') === 'sub'
     const sideSaid = kind !== 'shoulder' || !scene.machine.spindles.includes('sub') || values.choice('side') !== null
-    const coneSaid =
-      !kind || !KINDS[kind].cone || values.choice('by') !== 'measured' || (values.angle('cone') !== null && values.choice('looks') !== null)
-    const said = sideSaid && coneSaid
+    const said = sideSaid && coneSaid(kind, values)
     return wearSheet({
       values,
       scene,
@@ -155,6 +153,10 @@ export const turnedSize: Routine = {
     })
   },
 }
+
+/** Of a cone: how steep it is and which way it looks, where its size was measured. */
+const coneSaid = (kind: TurnedKind | null, values: Values): boolean =>
+  !kind || !KINDS[kind].cone || values.choice('by') !== 'measured' || (values.angle('cone') !== null && values.choice('looks') !== null)
 
 /** What a change of the register does; on a sub-spindle its face moves the other way. */
 function wordsOf(kind: TurnedKind | null, mirrored: boolean): { less: string; more: string } {
