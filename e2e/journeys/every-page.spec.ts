@@ -10,13 +10,15 @@ interface Named {
   unit: 'mm' | 'in' | null
 }
 
+type Step = Record<'id' | 'kind', string> & { routine: string | null }
+
 /** Every page of the demo shop: of each route, with everything that stands in its place. */
 async function pagesOf(shop: Shop): Promise<Named[]> {
   const client = new pg.Client({ connectionString: shop.databaseUrl })
   await client.connect()
   const rows = async <T extends object>(question: string) => (await client.query<T>(question)).rows
   const machines = await rows<{ id: string; unit: 'mm' | 'in'; kind: string }>('SELECT id, unit, kind FROM machine ORDER BY place')
-  const setups = await rows<{ id: string; unit: 'mm' | 'in'; steps: { id: string }[] }>(
+  const setups = await rows<{ id: string; unit: 'mm' | 'in'; steps: Step[] }>(
     `SELECT s.setup AS id, m.unit, s.steps FROM setup_plan s JOIN machine m ON m.id = s.machine WHERE s.ended_at IS NULL ORDER BY m.place`,
   )
   const entries = await rows<{ id: string; unit: 'mm' | 'in' }>(
@@ -50,6 +52,9 @@ async function pagesOf(shop: Shop): Promise<Named[]> {
     ...(await ids('assembly')).map((id) => `/tools/drawer/${id}`),
   ]
   await client.end()
+  // A step of each kind and routine in each unit: the same one of another slot or tool has the same words.
+  const met = new Set<string>()
+  const isNew = (what: string) => !met.has(what) && Boolean(met.add(what))
   const of = (unit: 'mm' | 'in', ...paths: string[]): Named[] => paths.map((path) => ({ path, unit }))
   return [
     ...plain.map((path) => ({ path, unit: null })),
@@ -70,7 +75,7 @@ async function pagesOf(shop: Shop): Promise<Named[]> {
         `/setup/${id}`,
         `/setup/${id}/go`,
         `/setup/${id}/routine/plain-reading`,
-        ...steps.map((step) => `/setup/${id}/step/${step.id}`),
+        ...steps.filter((step) => isNew(`${unit} ${step.kind} ${step.routine}`)).map((step) => `/setup/${id}/step/${step.id}`),
       ),
     ),
     ...entries.flatMap(({ id, unit }) => of(unit, `/ledger/${id}`)),
