@@ -1,4 +1,10 @@
+import { connect } from '@rook/server/db/client'
+import { inTransaction } from '@rook/server/db/transaction'
+import { gather } from '@rook/server/setup-record/gather'
+import { asPdf } from '@rook/server/setup-record/pdf'
 import { verifyLedger } from '@rook/server/verify/ledger'
+import { faultsOf } from '@rook/testing'
+import { getDocumentProxy } from 'unpdf'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { contentsOf, loadDemo } from '../load.ts'
@@ -39,6 +45,27 @@ describe('the demo shop\u2019s fortnight', () => {
   it('has one setup at hand on each machine, each with something left to do or to see', async () => {
     const open = await rows<{ machine: string }>('SELECT machine FROM setup WHERE ended_at IS NULL ORDER BY machine')
     expect(open.map(({ machine }) => machine)).toEqual(MACHINES.map(({ id }) => id).sort())
+  })
+
+  it('has setup sheets on which no line says what is not so, in each machine\u2019s unit', async () => {
+    const connection = connect(url, () => undefined)
+    const open = await rows<{ id: string; unit: 'mm' | 'in' }>(
+      'SELECT s.id, m.unit FROM setup s JOIN machine m ON m.id = s.machine WHERE s.ended_at IS NULL ORDER BY m.place',
+    )
+    const faults: string[] = []
+    for (const { id, unit } of open) {
+      const gathered = await inTransaction(connection, (lane) => gather(lane, id, new Date(UNTIL).toISOString()), { for: 'read' })
+      const document = await getDocumentProxy(new Uint8Array(await asPdf(gathered, 'a4', 'http://ledger.shop/setup', new Map())))
+      for (let page = 1; page <= document.numPages; page++) {
+        const { items } = await (await document.getPage(page)).getTextContent()
+        // A line that goes on may end in a comma.
+        const lines = items.flatMap((item) => ('str' in item && item.str.trim() !== '' ? [item.str.trim().replace(/,$/, '')] : []))
+        expect(lines.length).toBeGreaterThan(3)
+        faults.push(...faultsOf(lines, unit).map((fault) => `${id}: ${fault}`))
+      }
+    }
+    await connection.pool.end()
+    expect(faults).toEqual([])
   })
 
   it('finds a probe\u2019s radii to a few micrometres of what they truly are', async () => {

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { faultsOf } from '@rook/testing'
 import pg from 'pg'
 import { expect, goTo, signIn, test, type Shop } from '../shop.ts'
-import { faultsOf } from '../words.ts'
 
 interface Named {
   path: string

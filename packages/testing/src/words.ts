@@ -7,13 +7,17 @@ const WRONG: readonly (readonly [RegExp, string])[] = [
   [/\b(mm mm|in in|µm µm|mm in|mm µm)\b/, 'a unit twice'],
   // A field's label may stand before a value that begins alike.
   [/\b(?!Setter Setter [A-Z]\b)(\w{2,}) \1\b(?! \d)/i, 'a word twice'],
-  [/\b1 (entries|figures|parts|tools|steps|gauges|days|minutes|hours|readouts|lines|slots|mistakes|questions)\b/, 'one of several'],
+  [
+    /(?<![\d.,])1 (touches|readings|places|sizes|edges|entries|figures|parts|tools|steps|gauges|days|minutes|hours|readouts|lines|slots|mistakes|questions)\b/,
+    'one of several',
+  ],
   [/[a-z][A-Z]\d?[a-z]{3,}\d|\b[A-Z][a-z]+ \d+[a-z]{3,}/, 'two words in one'],
   [/^[,;:.)]/, 'a sign at the beginning'],
+  [/\S(?<!^\d+) {2}/, 'two spaces'],
 ]
 
 /** A figure in the unit that the machine does not count in. */
-const OTHER = { mm: /\d (in|inch|inches)(?![a-z])(?! [a-z])/, in: /\d mm\b/ }
+const OTHER = { mm: /\d (in|inch|inches)(?![a-z])(?! [a-zA-Z])/, in: /\d mm\b/ }
 
 /** Every fault of some lines of words; `unit` is that of the machine they are about. */
 export function faultsOf(lines: readonly string[], unit: 'mm' | 'in' | null): string[] {
