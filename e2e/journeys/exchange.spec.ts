@@ -30,7 +30,11 @@ async function agrees(shop: Shop, machine: string, file: string): Promise<number
   const figures = readLines(file)
   const inFile = rows.filter(({ register }) => figures.has(placeOf(register)))
   for (const { register, value } of inFile) expect(figures.get(placeOf(register)), `${machine} ${register}`).toBe(BigInt(value))
-  expect(inFile.length, 'every line is a register of the ledger').toBe(figures.size)
+  // A wear that nobody has set goes along as none, in the line of the tool's other wear.
+  const places = new Set(inFile.map(({ register }) => placeOf(register)))
+  const filled = [...figures].filter(([place]) => !places.has(place))
+  for (const [place, value] of filled)
+    expect(/^L11 P\d+ [XZ]$/.test(place) && value === 0n, `${machine} ${place} is a register of the ledger`).toBe(true)
   return inFile.length
 }
 
