@@ -12,7 +12,7 @@ export interface ConeWall {
   looks: 1 | -1
 }
 
-/** Which way a cone's wall looks: a tip that faces it shows its nose otherwise than one that cuts it from behind. */
+/** Asks which way a cone's wall looks. How much of a wrong nose shows on it hangs on that. */
 export const looksInput = (): ChoiceInput =>
   rowInput('looks', 'Its wall looks', [
     { value: '+', label: 'away from the chuck', note: 'outside: larger toward it' },

@@ -96,6 +96,8 @@ async function madeAgain(lane: Lane, rows: readonly Row[], right: Gauge): Promis
 export async function recordAgain(lane: Lane, again: readonly Again[], right: Gauge, reason: string, author: Author): Promise<void> {
   for (const { content, setup, worked, scene } of again) {
     const machine = await loadMachine(lane, content.machine, true)
+    // Somebody may have measured it anew before the machine was locked: theirs stands.
+    if (!(await stillStands(lane, content))) continue
     const id = randomUUID()
     const result = worked.sheet.result!
     const found = { ...foundOf({ at: content.at, by: content.person.name, found: content.writes[0]!.found }), worked: author.now }
@@ -134,6 +136,16 @@ export async function recordAgain(lane: Lane, again: readonly Again[], right: Ga
       release: content.release,
     })
   }
+}
+
+/** True while every register that an entry wrote still holds its figure. */
+async function stillStands({ client }: Lane, { id, machine, writes }: EntryContent): Promise<boolean> {
+  const { rows } = await client.query('SELECT 1 FROM register_value WHERE machine = $1 AND entry = $2 AND register = ANY ($3)', [
+    machine,
+    id,
+    writes.map(({ register }) => register),
+  ])
+  return rows.length === writes.length
 }
 
 /** What was said to the same question then. */
