@@ -3,6 +3,7 @@ import { gzipSync } from 'node:zlib'
 import type { Entry, GoPage, Problem, ProgramDifference, ProgramIssue, ProgramLines } from '@rook/contract'
 import type { MachineRecord } from '@rook/core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { verifyLedger } from '../src/verify/ledger.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 
 let shop: Awaited<ReturnType<typeof openShop>>
@@ -238,5 +239,19 @@ describe('the text of an issue', () => {
     expect(Buffer.from(await plain.arrayBuffer())).toEqual(latin)
     expect([(await text('gzip', randomUUID())).status, (await text('gzip', 'O2417')).status]).toEqual([404, 404])
     expect((await fetch(`${shop.url}/api/programs/${body.id}/text`)).status).toBe(401)
+  })
+})
+
+describe('texts as they are kept', () => {
+  it.each([
+    ['carriage returns alone', '\r'],
+    ['both at a line end', '\r\n'],
+    ['line feeds', '\n'],
+  ])('are whole, with %s', async (_what, end) => {
+    const [newest] = await issues()
+    const { status, body } = await add([...FIRST, `(KEPT WITH ${end.length} ${end.charCodeAt(0)})`].join(end) + end, newest?.id ?? null)
+    expect(status, JSON.stringify(body)).toBe(200)
+    expect(body.lines).toBe(7)
+    expect((await verifyLedger(shop.connection.pool)).faults).toEqual([])
   })
 })

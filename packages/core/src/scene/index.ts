@@ -3,7 +3,7 @@ export { furtherPairsProblem, withFurtherPairs } from './further-pairs.ts'
 export type { FurtherPair } from './further-pairs.ts'
 export { gaugeById, toolByNumber } from './scene.ts'
 export type { Found } from './provenance.ts'
-export { bareProvenance, foundOf, provenanceOf, marksOf, PLAIN_MARKS } from './provenance.ts'
+export { bareProvenance, foundIn, foundOf, provenanceOf, marksOf, PLAIN_MARKS } from './provenance.ts'
 export type { Provenance, Marks, Rest } from './provenance.ts'
 export type {
   Feature,

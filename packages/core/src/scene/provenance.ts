@@ -58,6 +58,17 @@ export const bareProvenance = (origin: string): Provenance => ({ ...PLAIN_MARKS,
 /** When and by whom a figure was found, wherever it has gone since: gauges that failed are judged by that moment. */
 export const foundOf = ({ at, by, found }: { at: string; by: string } & Pick<Marks, 'found'>): Found => found ?? { at, by }
 
+/** The same of a whole entry: all that one writes was found together. */
+export const foundIn = ({
+  at,
+  person: { name },
+  writes: [first],
+}: {
+  at: string
+  person: { name: string }
+  writes: readonly Pick<Marks, 'found'>[]
+}): Found => foundOf({ at, by: name, found: first?.found ?? null })
+
 const MARKS = Object.keys(PLAIN_MARKS) as (keyof Marks)[]
 
 /** The marks among what something holds; what it does not say of itself is plain. */

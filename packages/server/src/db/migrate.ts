@@ -4,7 +4,7 @@ import { drizzle } from 'drizzle-orm/node-postgres'
 import { migrate as runMigrations } from 'drizzle-orm/node-postgres/migrator'
 import pg from 'pg'
 
-const FOLDER = fileURLToPath(new URL('../../migrations', import.meta.url))
+export const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url))
 /** Any number will do, as long as every process that migrates takes the same. */
 const MIGRATION_LOCK = 7_014_054
 
@@ -15,7 +15,7 @@ export async function migrate(url: string): Promise<void> {
   try {
     await client.query('SELECT pg_advisory_lock($1)', [MIGRATION_LOCK])
     await createGroup(client)
-    await runMigrations(drizzle(client), { migrationsFolder: FOLDER })
+    await runMigrations(drizzle(client), { migrationsFolder: MIGRATIONS })
   } finally {
     await client.end()
   }
@@ -33,7 +33,7 @@ async function createGroup(client: pg.Client): Promise<void> {
 
 /** True when the database has every migration that this version knows. */
 export async function isMigrated(client: pg.Client): Promise<boolean> {
-  const { entries } = JSON.parse(readFileSync(`${FOLDER}/meta/_journal.json`, 'utf8')) as { entries: { when: number }[] }
+  const { entries } = JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journal.json`, 'utf8')) as { entries: { when: number }[] }
   const latest = Math.max(...entries.map(({ when }) => when))
   const { rows } = await client
     .query<{ at: string | null }>('SELECT max(created_at) AS at FROM drizzle.__drizzle_migrations')

@@ -10,7 +10,7 @@ import { loadMachine } from '../ledger/machine.ts'
 import { announce } from '../live/announce.ts'
 import { asRecord, otherSize } from './events.ts'
 import { refuseNameTaken } from './name-taken.ts'
-import { figuresWith, recordAgain, restingOn, type Resting } from '../ledger/work-again.ts'
+import { recordAgain, restingOn, type Resting } from '../ledger/work-again.ts'
 
 const DAY = 86_400_000
 
@@ -59,10 +59,8 @@ export async function changeGauge(lane: Lane, id: string, body: GaugeChange, aut
   const fresh = { name, family, size, uncertainty, intervalDays }
   // A probe's calibrated radii are another ball's: what was measured by them is to be measured again.
   const right = { ...asRecord(row), ...fresh, radii: null }
-  const resting =
-    isOther && row.radii === null ? await restingOn(lane, right) : { figures: isOther ? await figuresWith(lane, right) : [], again: [] }
-  const rests =
-    (isOther || body.uncertainty !== row.uncertainty) && (await refuseWithoutReason(lane, row, body, isOther ? resting.figures : null))
+  const resting = isOther ? await restingOn(lane, right, row.radii === null) : null
+  const rests = (isOther || body.uncertainty !== row.uncertainty) && (await refuseWithoutReason(lane, row, body, resting?.figures ?? null))
   if ((Object.keys(fresh) as (keyof typeof fresh)[]).every((field) => row[field] === fresh[field])) return asRecord(row)
   await db.insert(gaugeEvent).values({
     id: randomUUID(),
@@ -85,7 +83,7 @@ export async function changeGauge(lane: Lane, id: string, body: GaugeChange, aut
     })
     .where(eq(gauge.id, id))
     .returning()
-  if (rests) await recordAgain(lane, resting.again, asRecord(changed!), body.reason!, author)
+  if (rests && resting) await recordAgain(lane, resting.again, asRecord(changed!), body.reason!, author)
   await announce(client, { kind: 'gauge', id })
   return asRecord(changed!)
 }

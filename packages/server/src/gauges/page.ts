@@ -1,4 +1,4 @@
-import { doubtOf, foundOf } from '@rook/core'
+import { doubtOf, foundIn } from '@rook/core'
 import type { GaugeEntry, GaugePage, GaugeRecord } from '@rook/contract'
 import { and, asc, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
@@ -33,9 +33,6 @@ export async function gaugePageOf(db: Queries, id: string): Promise<GaugePage> {
   }
 }
 
-/** When an entry's figures were found: it may have worked out again what another one measured. */
-const foundWith = ({ at, person: { name }, writes }: LineRow['content']) => foundOf({ at, by: name, found: writes[0]?.found ?? null })
-
 const correction = alias(entry, 'correction')
 
 /** The newest entries whose evidence names the gauge, with the registers that each still stands in. */
@@ -53,7 +50,7 @@ async function entriesWith(db: Queries, record: GaugeRecord): Promise<GaugeEntry
   return lines.map((line) => ({
     line: asLine(line),
     standing: standing.get(line.content.id) ?? [],
-    doubtful: doubtOf(record, foundWith(line.content)) !== null,
+    doubtful: doubtOf(record, foundIn(line.content)) !== null,
   }))
 }
 

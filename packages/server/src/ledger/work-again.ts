@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { findingKey, foundOf, marksOf, registerKey, routineById, workAgain, type Gauge } from '@rook/core'
+import { findingKey, foundIn, marksOf, registerKey, routineById, workAgain, type Gauge } from '@rook/core'
 import type { EntryContent } from '@rook/contract'
 import { Problem } from '../http/problem.ts'
 import type { Lane } from '../db/transaction.ts'
@@ -45,15 +45,18 @@ interface Again {
   scene: Awaited<ReturnType<typeof loadSceneAt>>
 }
 
-/** What rests on a gauge as its record was, worked out with the record as it is to be. */
-export async function restingOn(lane: Lane, right: Gauge): Promise<{ figures: Resting[]; again: Again[] }> {
+/**
+ * What rests on a gauge as its record was, worked out with the record as it is to be.
+ * @param workable false where all of it is to be measured again
+ */
+export async function restingOn(lane: Lane, right: Gauge, workable: boolean): Promise<{ figures: Resting[]; again: Again[] }> {
   const { rows } = await lane.client.query<Row>(FINDERS, [right.id])
   const entries = new Map<string, Row[]>()
   for (const row of rows) entries.set(row.content.id, [...(entries.get(row.content.id) ?? []), row])
   const figures: Resting[] = []
   const again: Again[] = []
   for (const own of entries.values()) {
-    const made = await madeAgain(lane, own, right)
+    const made = workable ? await madeAgain(lane, own, right) : null
     if (made) again.push(made)
     for (const { machine, machineName, register, value } of own) {
       const write = made?.worked.sheet.result!.writes.find((one) => registerKey(one.register) === register)
@@ -61,12 +64,6 @@ export async function restingOn(lane: Lane, right: Gauge): Promise<{ figures: Re
     }
   }
   return { figures, again }
-}
-
-/** The same figures where none can be worked out again. */
-export async function figuresWith(lane: Lane, { id }: Pick<Gauge, 'id'>): Promise<Resting[]> {
-  const { rows } = await lane.client.query<Row>(FINDERS, [id])
-  return rows.map(({ machine, machineName, register, value }) => ({ machine, machineName, register, value, becomes: null }))
 }
 
 async function madeAgain(lane: Lane, rows: readonly Row[], right: Gauge): Promise<Again | null> {
@@ -100,7 +97,7 @@ export async function recordAgain(lane: Lane, again: readonly Again[], right: Ga
     if (!(await stillStands(lane, content))) continue
     const id = randomUUID()
     const result = worked.sheet.result!
-    const found = { ...foundOf({ at: content.at, by: content.person.name, found: content.writes[0]!.found }), worked: author.now }
+    const found = { ...foundIn(content), worked: author.now }
     await append(lane, machine.head, {
       ...BLANK,
       ...(await headingOf(lane, author, id, machine)),

@@ -36,6 +36,11 @@ export function unpack({ gzip }: ProgramSent): Unpacked {
     throw refusalOf('file-binary', 'The file is no text. A program is lines of letters and numbers.')
   if (!/[GM]\s*\d/i.test(bytes.subarray(0, 200_000).toString('latin1')))
     throw refusalOf('no-program', 'No G or M word was found in the file. Look whether this is the program.')
+  return factsOfText(bytes)
+}
+
+/** What is kept of a text beside itself. */
+export function factsOfText(bytes: Buffer): Unpacked {
   const breaks = bytes.toString('latin1').match(/\r\n|\n|\r/g)?.length ?? 0
   const last = bytes.at(-1)
   return {

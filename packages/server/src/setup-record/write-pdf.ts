@@ -1,4 +1,4 @@
-import { atLongWork } from '../files/at-work.ts'
+import { atWork } from '../files/at-work.ts'
 import type { Gathered } from './gathered.ts'
 import type { Paper } from './page.ts'
 import { asPdf } from './pdf.ts'
@@ -11,6 +11,6 @@ export interface PaperAsked {
   pictures: ReadonlyMap<string, Uint8Array>
 }
 
-export default atLongWork(({ gathered, paper, address, pictures }: PaperAsked) =>
+export default atWork(({ gathered, paper, address, pictures }: PaperAsked) =>
   asPdf(gathered, paper, address, new Map([...pictures].map(([checksum, bytes]) => [checksum, Buffer.from(bytes)]))),
 )

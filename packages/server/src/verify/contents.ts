@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
-import { gunzipSync } from 'node:zlib'
 import type pg from 'pg'
+import { factsOfText, unpacked } from '../programs/unpack.ts'
 import { fileKind } from '../remarks/file-kind.ts'
 import type { Fault } from './fault.ts'
 
@@ -41,18 +41,11 @@ function fileHolds(name: string, { kind, bytes, content }: { kind: string; bytes
   }
 }
 
-function textHolds(name: string, { bytes, lines, content }: { bytes: number; lines: number; content: Buffer }): boolean {
+function textHolds(name: string, kept: { bytes: number; lines: number; content: Buffer }): boolean {
   try {
-    const text = gunzipSync(content)
-    return hashOf(text) === name && text.length === bytes && linesOf(text) === lines
+    const { hash, bytes, lines } = factsOfText(unpacked(kept.content))
+    return hash === name && bytes === kept.bytes && lines === kept.lines
   } catch {
     return false
   }
-}
-
-/** As the ledger counts them: a line end at the very end begins no further line. */
-function linesOf(text: Buffer): number {
-  let count = 0
-  for (let at = text.indexOf(10); at >= 0; at = text.indexOf(10, at + 1)) count++
-  return text.length === 0 || text.at(-1) === 10 ? count : count + 1
 }

@@ -1,11 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
 import type pg from 'pg'
+import { MIGRATIONS } from '../db/migrate.ts'
 import { GROUP } from '../db/prepare.ts'
 import { TABLE_NAMES, TABLES, VIEWS, type TableName } from '../db/tables.ts'
 import type { Fault } from './fault.ts'
 
-const FOLDER = fileURLToPath(new URL('../../migrations', import.meta.url))
 const fault = (sentence: string): Fault => ({ machine: 'guards', seq: 0, sentence })
 
 /** What keeps the ledger from being changed is in its place: triggers, functions and rights, as the migrations made them. */
@@ -86,10 +85,10 @@ interface Written {
 }
 
 function readMigrations(): string {
-  const files = readdirSync(FOLDER).filter((name) => name.endsWith('.sql'))
+  const files = readdirSync(MIGRATIONS).filter((name) => name.endsWith('.sql'))
   return files
     .sort()
-    .map((name) => readFileSync(`${FOLDER}/${name}`, 'utf8'))
+    .map((name) => readFileSync(`${MIGRATIONS}/${name}`, 'utf8'))
     .join('\n')
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
-import { doubtOf, foundOf } from '@rook/core'
+import { doubtOf, foundIn } from '@rook/core'
 import { CORRECTABLE } from '@rook/contract/entry-kind'
 import { LEAST_ROLE } from '@rook/contract/roles'
 import { Button } from 'ant-design-vue'
@@ -31,8 +31,7 @@ const gauges = useGauges()
 const doubts = computed(() =>
   (content.value?.gauges ?? []).flatMap(({ id }) => {
     const now = gauges.data.value?.find((gauge) => gauge.id === id)
-    const { at, person, writes } = content.value!
-    return (now && doubtOf(now, foundOf({ at, by: person.name, found: writes[0]?.found ?? null }))) ?? []
+    return (now && doubtOf(now, foundIn(content.value!))) ?? []
   }),
 )
 const correctable = computed(() => content.value && CORRECTABLE.includes(content.value.kind) && !query.data.value!.correctedBy)
