@@ -30,3 +30,13 @@ export function wordedTemplate(machine: MachineRecord, decimals: number): Settin
   }[machine.kind]
   return { ...usual, lines: { ...usual.lines, ...slots, ...tools } }
 }
+
+/** Who made a file of values, when, and from what. */
+export const HEADING = {
+  shop: 'Larkmoor Organ Parts',
+  by: 'I. Marrow',
+  at: '2026-11-24T03:00:00.000Z',
+  seq: 412,
+  hash: 'a1b2c3d4e5f60718',
+  seal: { day: '2026-11-24', hash: '9f2c41d0aa31b7c2' },
+}

@@ -5,6 +5,20 @@ import { INCH_MILL, run, scene } from '@rook/testing'
 const SIDES = ['X+', 'X-', 'Y+', 'Y-']
 const radii = (value: (register: string) => number | undefined) => SIDES.map((side) => value(`probe/probe/${side}`)! / 1e6)
 
+/** One wall, found with a pin of 10, then the probe turned four times. */
+const WALL = {
+  probe: 'probe',
+  pin: 'pin-10',
+  direction: '+',
+  repeats: '1',
+  seated: 'yes',
+  wall: '-58.3000',
+  turn0: '-56.2840',
+  turn90: '-56.2870',
+  turn180: '-56.2900',
+  turn270: '-56.2860',
+}
+
 describe('a probe\u2019s radii', () => {
   const ring = {
     probe: 'probe',
@@ -26,23 +40,11 @@ describe('a probe\u2019s radii', () => {
   })
 
   it('come out of one wall with the spindle turned as worked by hand', () => {
-    const wall = {
-      probe: 'probe',
-      pin: 'pin-10',
-      direction: '+',
-      repeats: '1',
-      seated: 'yes',
-      wall: '-58.3000',
-      turn0: '-56.2840',
-      turn90: '-56.2870',
-      turn180: '-56.2900',
-      turn270: '-56.2860',
-    }
-    const { value, fact } = run('probe-on-wall', wall, scene())
+    const { value, fact } = run('probe-on-wall', WALL, scene())
     expect(radii(value)).toEqual([2.984, 2.99, 2.986, 2.987])
     expect(fact('faced the wall')).toBe('X+, Y\u2212, X\u2212, Y+')
     // The same stylus on a wall touched the other way.
-    const other = { ...wall, direction: '-', wall: '58.3000', turn0: '56.2900', turn90: '56.2860', turn180: '56.2840', turn270: '56.2870' }
+    const other = { ...WALL, direction: '-', wall: '58.3000', turn0: '56.2900', turn90: '56.2860', turn180: '56.2840', turn270: '56.2870' }
     expect(radii(run('probe-on-wall', other, scene()).value)).toEqual([2.984, 2.99, 2.986, 2.987])
   })
 
@@ -62,18 +64,8 @@ describe('a probe\u2019s radii', () => {
 })
 
 describe('its words', () => {
-  const wall = {
-    probe: 'probe',
-    pin: 'pin-10',
-    direction: '+',
-    repeats: '1',
-    seated: 'yes',
-    wall: '-58.3000',
-    turn0: '-56.2840',
-    turn90: '-56.2870',
-    turn180: '-56.1900',
-    turn270: '-56.2860',
-  }
+  // The side that faced the wall at 180 is 0.1 off.
+  const wall = { ...WALL, turn180: '-56.1900' }
 
   it('speak of a wall where it is a wall', () => {
     const { finding } = run('probe-on-wall', wall, scene())

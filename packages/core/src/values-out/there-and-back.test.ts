@@ -3,7 +3,7 @@ import type { Microdegrees } from '../angle/index.ts'
 import { inch, mm, nm, type Nm } from '../length/index.ts'
 import type { MachineRecord, RotaryRecord } from '../machine/index.ts'
 import { layoutOf, parseRegisterKey, registerKey, type RegisterKey } from '../register/index.ts'
-import { Chance, INCH_MILL, LATHE, MILL, mounted, scene, stands, wordedTemplate } from '@rook/testing'
+import { HEADING, Chance, INCH_MILL, LATHE, MILL, mounted, scene, stands, wordedTemplate } from '@rook/testing'
 import {
   conversionShift,
   prepareOut,
@@ -16,14 +16,6 @@ import {
   type SettingTemplate,
 } from './index.ts'
 
-const HEADING = {
-  shop: 'Larkmoor Organ Parts',
-  by: 'I. Marrow',
-  at: '2026-11-24T03:00:00.000Z',
-  seq: 412,
-  hash: 'a1b2c3d4e5f60718',
-  seal: { day: '2026-11-24', hash: '9f2c41d0aa31b7c2' },
-}
 const CONVENTIONS = ['gauge-length', 'touch-off', 'reference-tool'] as const
 const SLOTS = ['G54', 'G55', 'G56', 'G59', 'G59.1', 'G54.1 P1', 'G54.1 P12']
 

@@ -4,7 +4,7 @@ import { inch, mm, nm, type Nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
 import { diameterRegister, geometryRegister, registerKey, wearOf } from '../register/index.ts'
 import type { Standing } from '../scene/index.ts'
-import { INCH_MILL, LATHE, MILL, mounted, scene, stands, wordedTemplate } from '@rook/testing'
+import { HEADING, INCH_MILL, LATHE, MILL, mounted, scene, stands, wordedTemplate } from '@rook/testing'
 import {
   crc32,
   differing,
@@ -22,14 +22,6 @@ import {
   type SettingTemplate,
 } from './index.ts'
 
-const HEADING = {
-  shop: 'Larkmoor Organ Parts',
-  by: 'I. Marrow',
-  at: '2026-11-24T03:00:00.000Z',
-  seq: 412,
-  hash: 'a1b2c3d4e5f60718',
-  seal: { day: '2026-11-24', hash: '9f2c41d0aa31b7c2' },
-}
 const ALL: OutOptions = { slots: ['G54'], tools: ['4', '7'], conversion: null, estimates: false }
 
 /** Three ways of counting lengths, in both units: what stands for two tools and a slot. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asShown, minus, type Scene } from '@rook/core'
+import { asRegister, minus, numberOf, parseRegisterKey, type RegisterKey, type Scene } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import RecordSeveral from '../../sending/RecordSeveral.vue'
@@ -12,6 +12,12 @@ import Rows from '../../ui/Rows.vue'
 /** The list of what will change, before all of it is recorded together. */
 const props = defineProps<{ scene: Scene; edits: EditsState; sent: Outcome }>()
 defineEmits<{ back: []; record: [what: { reason: string; answers: Record<string, string>; release: Release | null }] }>()
+
+/** The tool under whose own number a register is: an H is no D, though both may be 4. */
+function toolOf(key: RegisterKey) {
+  const register = parseRegisterKey(key)
+  return props.scene.tools.find((tool) => numberOf(tool, register) === register.slot)
+}
 
 const assessed = computed(() => props.edits.assessed.value!)
 const problems = computed(() => Object.entries(assessed.value.problems))
@@ -70,19 +76,17 @@ const worths = [
           ><strong>{{ row.name }}</strong></template
         >
         <template #tool="{ row }"
-          ><span class="quiet">{{
-            scene.tools.find(({ offset, diameterOffset }) => [offset, diameterOffset].includes(row.register.split('/')[1]!))?.name
-          }}</span></template
+          ><span class="quiet">{{ toolOf(row.register)?.name }}</span></template
         >
         <template #before="{ row }"
-          ><span class="figure">{{ row.before === null ? 'unset' : asShown(row.before, scene.machine) }}</span></template
+          ><span class="figure">{{ row.before === null ? 'unset' : asRegister(row.register, row.before, scene.machine) }}</span></template
         >
         <template #after="{ row }"
-          ><strong class="figure after font-bold">{{ asShown(row.after, scene.machine) }}</strong></template
+          ><strong class="figure after font-bold">{{ asRegister(row.register, row.after, scene.machine) }}</strong></template
         >
         <template #moves="{ row }"
           ><span class="figure quiet">{{
-            row.before === null ? '' : asShown(minus(row.after, row.before), scene.machine, 'always')
+            row.before === null ? '' : asRegister(row.register, minus(row.after, row.before), scene.machine, 'always')
           }}</span></template
         >
         <template #leave="{ row }">

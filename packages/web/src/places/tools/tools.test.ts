@@ -1,10 +1,22 @@
-import { diameterRegister, lengthRegister, mm, toolRows, wearOf, type Scene } from '@rook/core'
-import { nextTick, ref, shallowRef } from 'vue'
+import {
+  diameterRegister,
+  lengthRegister,
+  mm,
+  noseRegister,
+  registerKey,
+  tipRegister,
+  toolRows,
+  wearOf,
+  type RegisterRef,
+  type Scene,
+} from '@rook/core'
+import { defineComponent, nextTick, ref, shallowRef } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { MILL, mounted, scene, stands } from '@rook/testing'
+import { LATHE, MILL, mounted, scene, stands } from '@rook/testing'
 import { put, textOf } from '../../../test/mounting.ts'
 import EdgePicture from '../../parts/EdgePicture.vue'
 import NumberField from '../../parts/NumberField.vue'
+import ChangesSheet from './ChangesSheet.vue'
 import LoadChart from './LoadChart.vue'
 import { filterRows, sortRows, windowOf } from './table-order.ts'
 import { toolFormOf, toolShape, type ToolForm } from './tool-form.ts'
@@ -217,5 +229,38 @@ describe('small pictures', () => {
     const text = textOf(put(NumberField, { input, machine: MILL, modelValue: 'x', asked: false, problem }))
     expect(text).toBe('Speed , if known rpm Speed: write a number from 1 to 60000 rpm.')
     vi.restoreAllMocks()
+  })
+})
+
+describe('the list of what will change', () => {
+  it('shows each figure as its register holds it, and the tool whose own number it is', async () => {
+    const lathe = scene([], {
+      machine: LATHE,
+      plan: null,
+      // One tool under number 1; another whose second number only is 1.
+      tools: [
+        mounted('2', 'bb-10', 'Boring bar', { offset: '2', diameterOffset: '1' }),
+        mounted('1', 'tt-1', 'Turning tool', { kind: 'turning' }),
+      ],
+    })
+    let edits!: ReturnType<typeof useEdits>
+    put(
+      defineComponent({
+        setup: () => {
+          edits = useEdits('lathe', lathe)
+          return () => null
+        },
+      }),
+      {},
+    )
+    edits.type(registerKey(tipRegister('1')), '3')
+    edits.type(registerKey(noseRegister('1')), '0.4')
+    await nextTick()
+    const sheet = put(ChangesSheet, { scene: lathe, edits, sent: { kind: 'idle' } })
+    await nextTick()
+    const row = (register: RegisterRef) => textOf(sheet.find(`[data-change="${registerKey(register)}"]`))
+    expect(row(tipRegister('1'))).toMatch(/Turning tool.*unset 3(?!\.)/)
+    expect(row(noseRegister('1'))).toContain('0.400')
+    expect(row(tipRegister('1'))).not.toContain('Boring bar')
   })
 })
