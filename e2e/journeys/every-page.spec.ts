@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { faultsOf } from '@rook/testing'
 import pg from 'pg'
+import type { Page } from '@playwright/test'
 import { expect, goTo, signIn, test, type Shop } from '../shop.ts'
 
 interface Named {
@@ -48,7 +49,9 @@ async function pagesOf(shop: Shop): Promise<Named[]> {
     '/jobs/0407',
     '/practice/mill-3',
     ...(await ids('program_issue')).map((id) => `/programs/${id}`),
-    ...(await ids('gauge', 40)).map((id) => `/gauges/${id}`),
+    ...(await rows<{ id: string }>('SELECT DISTINCT ON (family, state) id FROM gauge ORDER BY family, state, id')).map(
+      ({ id }) => `/gauges/${id}`,
+    ),
     ...(await ids('assembly')).map((id) => `/tools/drawer/${id}`),
   ]
   await client.end()
@@ -103,6 +106,20 @@ const inBoth = (path: string) => /\/step\/seen$/.test(path)
 /** Nothing surrounds the page of names and PINs: it scrolls as a whole. */
 const scrollsWhole = (path: string) => path === '/sign-in'
 
+/** All that a page says: what can be read, and what its fields and signs are called. */
+const saidOn = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const main = document.querySelector('main') ?? document.body
+    const labels = [...main.querySelectorAll('[aria-label], [placeholder], [title]')].flatMap((one) =>
+      ['aria-label', 'placeholder', 'title'].flatMap((name) => one.getAttribute(name) ?? []),
+    )
+    return [...main.innerText.split('\n'), ...labels]
+  })
+
+const isThere = (said: readonly string[], path: string): boolean =>
+  said.join('').trim().length >= 20 &&
+  said.some((line) => /^(Opening …|There is nothing at this address)/.test(line)) === (path === '/nowhere')
+
 const WIDTHS = [
   [1280, 800],
   [1024, 768],
@@ -124,21 +141,12 @@ test('no page has words that are not so, or anything outside what scrolls, at an
   for (const { path, unit } of pages) {
     await page.setViewportSize({ width: 1280, height: 800 })
     await goTo(page, path)
-    const said = await page.evaluate(() =>
-      [document.querySelector('main') ?? document.body].flatMap((main) => {
-        const texts = main.innerText.split('\n')
-        const labels = [...main.querySelectorAll('[aria-label], [placeholder], [title]')].flatMap((one) =>
-          ['aria-label', 'placeholder', 'title'].flatMap((name) => one.getAttribute(name) ?? []),
-        )
-        return [...texts, ...labels]
-      }),
-    )
-    // A page that never came has no wrong words either.
-    if (
-      said.join('').trim().length < 20 ||
-      said.some((line) => /^(Opening …|There is nothing at this address)/.test(line)) !== (path === '/nowhere')
-    )
-      faults.push(`${path}: the page is not there`)
+    // What a page works out takes a while; one that never came has no wrong words either.
+    let said: string[] = []
+    await expect
+      .poll(async () => isThere((said = await saidOn(page)), path), { timeout: 20_000 })
+      .toBe(true)
+      .catch(() => faults.push(`${path}: the page is not there`))
     faults.push(...faultsOf(said, inBoth(path) ? null : unit).map((fault) => `${path}: ${fault}`))
     for (const [width, height] of WIDTHS) {
       await page.setViewportSize({ width, height })

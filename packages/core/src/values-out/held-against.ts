@@ -2,7 +2,7 @@ import { negate, type Nm } from '../length/index.ts'
 import { parseRegisterKey, propertyOf, registerName, type RegisterKey } from '../register/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { conversionShift, shifted, type Conversion } from './convert.ts'
-import { whyNoLine } from './lines.ts'
+import { inTables, whyNoLine } from './lines.ts'
 import { readHeld, type HeldRead } from './read-back.ts'
 import type { SettingTemplate } from './template.ts'
 
@@ -52,7 +52,10 @@ export function heldAgainst(
     }),
     missing: Object.entries(scene.standing)
       .filter(
-        ([register, { value }]) => (whole ? !why.has(register) : families.has(kindOf(register))) && !held.has(register) && value !== 0,
+        ([register, { value }]) =>
+          (whole ? inTables(parseRegisterKey(register)) && !why.has(register) : families.has(kindOf(register))) &&
+          !held.has(register) &&
+          value !== 0,
       )
       .map(([register]) => register),
     notCompared: [...why].flatMap(([register, because]) =>
@@ -76,8 +79,7 @@ export const differing = ({ values, missing }: Pick<HeldAgainst, 'values' | 'mis
 function notComparable(scene: Scene, template: SettingTemplate): Map<RegisterKey, string> {
   return new Map(
     Object.keys(scene.standing).flatMap((key) => {
-      const register = parseRegisterKey(key)
-      if (!['common', 'work', 'tool'].includes(register.family)) return []
+      if (!inTables(parseRegisterKey(key))) return []
       const because = whyNoLine(key, scene.machine, template)
       return because === null ? [] : [[key, because] as const]
     }),

@@ -82,6 +82,10 @@ export function whyNoLine(key: RegisterKey, machine: MachineRecord, template: Se
   return has ? null : NO_LINE
 }
 
+/** Whether controls have tables for a register: what a probe, a setter or an expectation holds stands in the ledger alone. */
+export const inTables = ({ family }: Pick<RegisterRef, 'family'>): boolean =>
+  Object.values(SETTINGS).some((setting) => setting.family === family)
+
 const NO_LINE = 'no line of the template has a place for it'
 
 /** A slot, or a number of a tool: what one line is about. */

@@ -393,4 +393,13 @@ describe('a wear of a lathe tool', () => {
     expect(notCompared.map(({ register }) => register).sort()).toEqual([X, Z].sort())
     expect(notCompared[0]!.because).toBe('no line of the template has a place for it')
   })
+
+  it('is compared with what a control has a table for: a setter’s constant, a probe’s radii and what is expected are the ledger’s alone', () => {
+    const registers = ['setter/setter-a/K/geometry', 'probe/probe-2/X+/geometry', 'expected/G56/X/geometry', 'work/G54/X/geometry']
+    const one = sceneOf(MILL, Object.fromEntries(registers.map((key) => [key, mm(-300)])))
+    const found = heldAgainst('', one, wordedTemplate(MILL, 4), { whole: true })
+    if ('refused' in found) throw new Error(found.refused)
+    expect(differing(found)).toEqual(['work/G54/X/geometry'])
+    expect(found.notCompared).toEqual([])
+  })
 })

@@ -18,11 +18,12 @@ const COLUMNS = [
 ] as const
 const AXES = ['X', 'Y', 'Z'] as const
 
-function span(reached: Reached, axis: (typeof AXES)[number]): string {
+/** The least and the greatest figure, each of which stays whole while a narrow screen breaks between them. */
+function span(reached: Reached, axis: (typeof AXES)[number]): string[] {
   const found = reached[axis]
-  if (!found || !record.value) return ''
+  if (!found || !record.value) return []
   const shown = (value: number) => asShown(nm(Math.round(value)), record.value!)
-  return found.min === found.max ? shown(found.min) : `${shown(found.min)} to ${shown(found.max)}`
+  return found.min === found.max ? [shown(found.min)] : [shown(found.min), shown(found.max)]
 }
 const rowOf = ({ tool, slot, feed }: Extents) => ({
   key: `${tool} ${slot}`,
@@ -40,7 +41,9 @@ const rows = computed(() => props.read.extents.filter(({ feed }) => AXES.some((a
     <h2>How far it cuts, from part zero</h2>
     <Rows :columns="COLUMNS" :rows="rows" :row-key="({ key }) => key" :row-is="({ key }) => ({ 'data-cuts': key })">
       <template v-for="axis in AXES" :key="axis" #[axis]="{ row }"
-        ><span class="figure">{{ row[axis] }}</span></template
+        ><template v-for="(figure, at) in row[axis]" :key="at"
+          ><template v-if="at > 0"> to </template><span class="figure">{{ figure }}</span></template
+        ></template
       >
     </Rows>
   </section>
