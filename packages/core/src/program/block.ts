@@ -98,6 +98,7 @@ export function readBlock(source: string, line: number, semicolon: boolean): Blo
       // Its level may stand behind it.
       at += isDigit(text.charCodeAt(at + 1)) ? 2 : 1
     } else if (code === HASH) at = assignment(text, at, block)
+    else if (code === COMMA && /^,\s*[RCA]/.test(text.slice(at, at + 8))) at = word(text, at, block)
     else {
       // What stands together is one error: a checksum, a stray price.
       const end = meaninglessEnd(text, at)
@@ -133,17 +134,21 @@ function flow(text: string, at: number, block: Block): number {
 /** True for a space, a tab and the other controls that programs are padded with. */
 const isSpace = (code: number) => code <= 32 || code === 160 || code === 0xfeff
 const isDigit = (code: number) => code >= 48 && code <= 57
-const [MINUS, PLUS, POINT, OPEN, HASH] = [45, 43, 46, 91, 35]
+const [MINUS, PLUS, POINT, OPEN, HASH, COMMA] = [45, 43, 46, 91, 35, 44]
 
-function word(text: string, at: number, block: Block): number {
-  const letter = text[at]!
-  const column = at + 1
+/** A comma in front of a letter makes another word of it: the corner at the end of a line. */
+function word(text: string, from0: number, block: Block): number {
+  const column = from0 + 1
+  const isComma = text.charCodeAt(from0) === COMMA
+  let at = from0
+  if (isComma) while (!(text.charCodeAt(at) >= 65)) at++
+  const letter = (isComma ? ',' : '') + text[at]!
   let to = at + 1
   while (to < text.length && isSpace(text.charCodeAt(to))) to++
   const first = text.charCodeAt(to)
   const signed = first === MINUS || first === PLUS
   const after = text.charCodeAt(signed ? to + 1 : to)
-  if (after === OPEN || after === HASH) return expression(text, at, to, signed, block)
+  if (after === OPEN || after === HASH) return expression(text, { at: from0, letter, to, signed }, block)
   // One number runs on over spaces; most have none.
   let digits = ''
   let from = to
@@ -165,7 +170,11 @@ function word(text: string, at: number, block: Block): number {
   return to
 }
 
-function expression(text: string, at: number, to: number, signed: boolean, block: Block): number {
+function expression(
+  text: string,
+  { at, letter, to, signed }: { at: number; letter: string; to: number; signed: boolean },
+  block: Block,
+): number {
   const begins = signed ? to + 1 : to
   const end = text.charCodeAt(begins) === OPEN ? closing(text, begins) : variableEnd(text, begins)
   if (end < 0) {
@@ -173,7 +182,7 @@ function expression(text: string, at: number, to: number, signed: boolean, block
     return text.length
   }
   const written = ((signed ? text[to]! : '') + text.slice(begins, end + 1)).replace(/\s+/g, '')
-  block.words.push({ letter: text[at]!, text: written, value: NaN, pointed: true, column: at + 1, known: null })
+  block.words.push({ letter, text: written, value: NaN, pointed: true, column: at + 1, known: null })
   return end + 1
 }
 

@@ -10,6 +10,8 @@ export interface Dialect extends ProgramWords {
   increments: Readonly<Record<LengthUnit, Nm>>
   /** Slots by the word that calls them; `G54.1 P7` is written with its number. */
   slots: readonly string[]
+  /** Letters of the rotary axes that the machine has. */
+  rotary: readonly string[]
   /** True where X words are diameters. */
   diameters: boolean
 }
@@ -23,7 +25,7 @@ const usualWords = (kind: MachineKind): ProgramWords => ({
 })
 
 /** The dialect that follows from a machine's record. */
-export function dialectOf(machine: Pick<MachineRecord, 'kind' | 'unit' | 'slots' | 'xReads' | 'dialect'>): Dialect {
+export function dialectOf(machine: Pick<MachineRecord, 'kind' | 'unit' | 'slots' | 'xReads' | 'dialect' | 'rotary'>): Dialect {
   const isLathe = machine.kind === 'lathe'
   return {
     kind: machine.kind,
@@ -32,6 +34,7 @@ export function dialectOf(machine: Pick<MachineRecord, 'kind' | 'unit' | 'slots'
     ...machine.dialect,
     increments: { mm: nm(1_000), in: nm(2_540) },
     slots: machine.slots.map(({ code }) => code),
+    rotary: machine.rotary.map(({ axis }) => axis),
     diameters: isLathe && machine.xReads === 'diameter',
   }
 }

@@ -20,8 +20,8 @@ export class Listing {
     subs: [],
     variables: [],
     unknown: [],
+    turned: [],
     notFollowed: [],
-    notFollowedInAll: 0,
     errors: [],
     errorsInAll: 0,
     withoutPoint: null,
@@ -31,17 +31,35 @@ export class Listing {
   }
   private readonly byPlace = new Map<string, Extents>()
   private readonly dialect: Dialect
+  readonly increments: Dialect['increments']
 
   constructor(dialect: Dialect) {
     this.dialect = dialect
+    this.increments = dialect.increments
   }
 
   error(line: number, column: number, sentence: string): void {
-    if (++this.read.errorsInAll <= MOST_LISTED) this.read.errors.push({ line, column, sentence })
+    this.read.errorsInAll++
+    again(this.read.errors, (one) => one.sentence === sentence, { line, column, sentence, times: 1, lines: [line] })
   }
 
   notFollowed(line: number, text: string, why: string): void {
-    if (++this.read.notFollowedInAll <= MOST_LISTED) this.read.notFollowed.push({ line, text, why })
+    again(this.read.notFollowed, (one) => one.why === why, { line, text, why, times: 1, lines: [line] })
+  }
+
+  /** A rotary axis is turned. */
+  turned(line: number, axis: string, text: string): void {
+    const found = this.read.turned.find((one) => one.axis === axis)
+    if (found) found.times++
+    else this.read.turned.push({ line, axis, text, times: 1, known: this.dialect.rotary.includes(axis), hides: null })
+  }
+
+  /** A move is made while these axes do not stand at 0. */
+  hidden(line: number, axes: Iterable<string>): void {
+    for (const axis of axes) {
+      const found = this.read.turned.find((one) => one.axis === axis)
+      if (found) found.hides ??= line
+    }
   }
 
   unknown(line: number, word: string): void {
@@ -80,7 +98,16 @@ export class Listing {
     if (known) {
       if (known.lines.length < MOST_LISTED) known.lines.push(line)
     } else if (this.read.tools.length < MOST_LISTED)
-      this.read.tools.push({ number, lines: [line], lengths: [], diameters: [], compensates: [], spindle: [], cutsWithoutLength: null })
+      this.read.tools.push({
+        number,
+        lines: [line],
+        lengths: [],
+        diameters: [],
+        compensates: [],
+        spindle: [],
+        cutsWithoutLength: null,
+        under: [],
+      })
   }
 
   toolOf(number: string | null): CalledTool | undefined {
@@ -88,7 +115,7 @@ export class Listing {
   }
 
   /** The same again says nothing new; the first line of each is kept. */
-  ofTool<Kind extends 'lengths' | 'diameters' | 'compensates' | 'spindle'>(
+  ofTool<Kind extends 'lengths' | 'diameters' | 'compensates' | 'spindle' | 'under'>(
     number: string | null,
     kind: Kind,
     value: CalledTool[Kind][number],
@@ -124,3 +151,23 @@ export class Listing {
     reach(extents[kind], place, line)
   }
 }
+
+interface Lined {
+  line: number
+  times: number
+  lines: number[]
+}
+
+/** Counts what has been said before, with its line, or takes it in. */
+function again<One extends Lined>(list: One[], isSame: (one: One) => boolean, one: One): void {
+  const known = list.find(isSame)
+  if (!known) {
+    if (list.length < MOST_LISTED) list.push(one)
+    return
+  }
+  known.times++
+  if (known.lines.length < MOST_LINES && known.lines.at(-1) !== one.line) known.lines.push(one.line)
+}
+
+/** So many lines of one reason are named. */
+const MOST_LINES = 50

@@ -5,14 +5,10 @@ import { AXES, type Place } from './extents.ts'
 import { has, numberOf, textOf, type Given } from './given.ts'
 import type { Listing } from './listing.ts'
 import type { Move } from './read.ts'
-import { inSlot, type Plane, type State } from './state.ts'
-
-/** Axes of a plane: the two it spans, seen so that the third looks at you, and the letters of an arc's centre in it. */
-const PLANES: Readonly<Record<Plane, { u: Axis; v: Axis; iu: string; iv: string }>> = {
-  XY: { u: 'X', v: 'Y', iu: 'I', iv: 'J' },
-  ZX: { u: 'Z', v: 'X', iu: 'K', iv: 'I' },
-  YZ: { u: 'Y', v: 'Z', iu: 'J', iv: 'K' },
-}
+import { Corners, cornerOf } from './corner.ts'
+import { inSlot, isTurned, type State, type TurningCycle } from './state.ts'
+import { PLANES } from './plane.ts'
+import { Under } from './under.ts'
 
 /** An axis' word that adds to where it stands, on a lathe. */
 const ADDS: Readonly<Record<Axis, string>> = { X: 'U', Y: 'V', Z: 'W' }
@@ -29,6 +25,10 @@ export class Motion {
   private readonly diameters: boolean
   private readonly addsByLetter: boolean
   private readonly onMove: ((move: Move) => void) | undefined
+  /** Words that say a corner without a comma. */
+  private readonly bareCorners: readonly string[]
+  private readonly under: Under
+  private readonly corners: Corners
 
   constructor(
     listing: Listing,
@@ -37,6 +37,7 @@ export class Motion {
       length: (given: Given, letter: string) => number | null
       diameters: boolean
       addsByLetter: boolean
+      bareCorners: readonly string[]
       onMove: ((move: Move) => void) | undefined
     },
   ) {
@@ -45,7 +46,15 @@ export class Motion {
     this.length = more.length
     this.diameters = more.diameters
     this.addsByLetter = more.addsByLetter
+    this.bareCorners = more.bareCorners
     this.onMove = more.onMove
+    this.under = new Under(listing, state)
+    this.corners = new Corners(this, more.diameters)
+  }
+
+  /** A distance across, of a lathe whose X counts diameters. */
+  across(value: number): number {
+    return this.diameters ? 2 * value : value
   }
 
   /** Where a block goes: each axis that it names, the others as they stand. */
@@ -81,19 +90,30 @@ export class Motion {
   }
 
   rapid(given: Given, to: Record<Axis, number | null>): void {
+    this.corners.before(to)
     this.straight('rapid', given.block.line, to)
   }
 
   feed(given: Given, to: Record<Axis, number | null>): void {
-    this.cuts(given.block.line)
-    this.straight('feed', given.block.line, to)
+    const { line } = given.block
+    this.corners.before(to)
+    this.under.cuts(line)
+    const corner = cornerOf(given, this.length, this.bareCorners)
+    if (corner) this.corners.hold(corner, line, to)
+    else this.straight('feed', line, to)
+  }
+
+  /** What waits for the next straight move goes to where it was sent, with a sharp corner. */
+  settle(): void {
+    this.corners.before(null)
   }
 
   arc(given: Given, to: Record<Axis, number | null>, turns: 1 | -1): void {
     const { line } = given.block
+    this.settle()
     const { plane, at } = this.state
     const { u, v, iu, iv } = PLANES[plane]
-    this.cuts(line)
+    this.under.cuts(line)
     const half = (axis: Axis, value: number) => (axis === 'X' && this.diameters ? value / 2 : value)
     const point = (place: Place): PlanePoint | null =>
       place[u] === null || place[v] === null ? null : { u: half(u, place[u]), v: half(v, place[v]) }
@@ -116,6 +136,14 @@ export class Motion {
     this.reach('feed', at, line)
     this.reach('feed', to, line)
     this.draw('feed', line, at, to, { centre: triple(inSlot(this.state, back(centre, third))), plane, turns })
+    this.state.at = to
+  }
+
+  /** A rounded corner, which reaches nowhere beyond the lines that it joins. */
+  round(line: number, to: Record<Axis, number | null>, centre: Place, turns: 1 | -1): void {
+    const { at, plane } = this.state
+    this.reach('feed', to, line)
+    this.draw('feed', line, at, to, { centre: triple(inSlot(this.state, centre)), plane, turns })
     this.state.at = to
   }
 
@@ -161,26 +189,87 @@ export class Motion {
     return centre
   }
 
-  /** One hole of a drilling cycle, at where the block goes in the plane. */
+  /** One hole of a drilling cycle, at where the block goes in the plane; across it goes at the height where it stands. */
   hole(given: Given, to: Record<Axis, number | null>): void {
     const { state } = this
     const { cycle } = state
     if (!cycle) return
     const { line } = given.block
-    const over = { ...to, Z: cycle.initial }
-    this.straight('rapid', line, over)
+    const { Z } = state.at
+    // From below R it comes up to R first.
+    if (Z !== null && cycle.retract !== null && Z < cycle.retract) this.straight('rapid', line, { ...state.at, Z: cycle.retract })
+    this.straight('rapid', line, { ...to, Z: state.at.Z })
     this.straight('rapid', line, { ...to, Z: cycle.retract })
-    this.cuts(line)
+    this.under.cuts(line)
     this.straight('feed', line, { ...to, Z: cycle.bottom })
     this.straight('rapid', line, { ...to, Z: state.returns === 'initial' ? cycle.initial : cycle.retract })
   }
 
-  /** A cut that comes back to where it began: a turning, grooving or threading cycle. */
-  there(given: Given, to: Record<Axis, number | null>): void {
+  /** One pass of a turning cycle, or the last of a thread: in, along, out and back to where it began. */
+  turns(given: Given, cycle: TurningCycle): void {
+    const { line } = given.block
     const from = { ...this.state.at }
-    this.cuts(given.block.line)
-    this.straight('feed', given.block.line, to)
-    this.straight('rapid', given.block.line, from)
+    const to = this.target(given)
+    if (this.names(given, 'X')) cycle.X = to.X
+    if (this.names(given, 'Z')) cycle.Z = to.Z
+    const taper = ['R', 'I', 'K'].find((letter) => given.words.has(letter))
+    if (taper) cycle.taper = this.length(given, taper) ?? 0
+    const { X, Z } = { X: cycle.X ?? from.X, Z: cycle.Z ?? from.Z }
+    const plus = (value: number | null, by: number) => (value === null ? null : value + by)
+    this.under.cuts(line)
+    if (cycle.code === 'across') {
+      this.straight('rapid', line, { ...from, Z: plus(Z, cycle.taper) })
+      this.straight('feed', line, { ...from, X, Z })
+      this.straight('feed', line, { ...from, X })
+    } else {
+      const out = cycle.code === 'thread' ? 'rapid' : 'feed'
+      this.straight('rapid', line, { ...from, X: plus(X, this.across(cycle.taper)) })
+      this.straight('feed', line, { ...from, X, Z })
+      this.straight(out, line, { ...from, Z })
+    }
+    this.straight('rapid', line, from)
+  }
+
+  /** Pecks along one axis, a step across after each, and back to where it began. */
+  pecks(given: Given, along: 'X' | 'Z'): void {
+    const { line } = given.block
+    const from = { ...this.state.at }
+    const to = this.target(given)
+    const across = along === 'X' ? 'Z' : 'X'
+    this.under.cuts(line)
+    for (const at of this.steps(from[across], to[across], this.stepOf(given, across))) {
+      if (at !== from[across]) this.straight('rapid', line, { ...from, [across]: at })
+      this.straight('feed', line, { ...from, [across]: at, [along]: to[along] })
+      this.straight('rapid', line, { ...from, [across]: at })
+    }
+    if (this.state.at[across] !== from[across]) this.straight('rapid', line, from)
+  }
+
+  /** Where it pecks on the way from one place to the other; the ends alone where the step is not known or is very small. */
+  private steps(from: number | null, to: number | null, step: number): (number | null)[] {
+    if (from === null || to === null || from === to) return [to]
+    const times = step > 0 ? Math.ceil(Math.abs(to - from) / step) : 1
+    if (times > MOST_PECKS) return [from, to]
+    return Array.from({ length: times + 1 }, (_, at) => (at === times ? to : from + Math.sign(to - from) * step * at))
+  }
+
+  /** The step across of a pecking cycle: P on X, a radius, and Q on Z. */
+  private stepOf(given: Given, across: 'X' | 'Z'): number {
+    const letter = across === 'X' ? 'P' : 'Q'
+    const word = given.words.get(letter)
+    if (!word?.known) return 0
+    // Without a point these count steps of the control, whatever lengths do.
+    const value = word.pointed ? (this.length(given, letter) ?? 0) : word.known * this.listing.increments[this.state.unit]
+    return Math.abs(across === 'X' ? this.across(value) : value)
+  }
+
+  /** The start of a contour's first pass, which stands off. */
+  standsOff(line: number): void {
+    this.reach('rapid', this.state.at, line)
+  }
+
+  private names(given: Given, axis: Axis): boolean {
+    return given.words.has(axis) || (this.addsByLetter && given.words.has(ADDS[axis]))
   }
 
   /** A distance in the unit that the program is in just there. */
@@ -189,9 +278,11 @@ export class Motion {
     return `${formatLength(nm(Math.round(value)), { unit, decimals: unit === 'mm' ? 4 : 5 })} ${unit}`
   }
 
-  private straight(kind: 'feed' | 'rapid', line: number, to: Record<Axis, number | null>): void {
+  /** Straight from where it stands. */
+  straight(kind: 'feed' | 'rapid', line: number, to: Record<Axis, number | null>): void {
     const from = this.state.at
     if (this.state.slot === null) this.listing.read.beforeSlot ??= line
+    if (to.Z !== from.Z) this.under.length(line)
     this.reach(kind, from, line)
     this.reach(kind, to, line)
     const isUp = from.X === to.X && from.Y === to.Y && from.Z !== null && to.Z !== null && to.Z >= from.Z
@@ -200,20 +291,17 @@ export class Motion {
     this.state.at = to
   }
 
-  /** What has to be there before metal is cut. */
-  private cuts(line: number): void {
-    const { state, listing } = this
-    if (state.slot === null) listing.read.beforeSlot ??= line
-    if (state.tool === null) listing.read.beforeTool ??= line
-    const tool = state.length ? undefined : listing.toolOf(state.tool)
-    if (tool) tool.cutsWithoutLength ??= line
-  }
-
   private reach(kind: 'feed' | 'rapid' | 'into', place: Place, line: number): void {
-    this.listing.reached(kind, inSlot(this.state, place), line, this.state.tool, this.state.slot)
+    const { tool, slot, contour, turned } = this.state
+    if (turned.size > 0 && isTurned(this.state)) this.listing.hidden(line, turned.keys())
+    this.listing.reached(kind, inSlot(this.state, place), line, tool, slot)
+    const by = contour?.by
+    if (!by) return
+    const off = (axis: Axis) => (place[axis] === null ? null : place[axis] + by[axis])
+    this.listing.reached(kind, inSlot(this.state, { X: off('X'), Y: off('Y'), Z: off('Z') }), line, tool, slot)
   }
 
-  private draw(kind: 'feed' | 'rapid', line: number, from: Place, to: Place, arc: Move['arc']): void {
+  draw(kind: 'feed' | 'rapid', line: number, from: Place, to: Place, arc: Move['arc']): void {
     if (!this.onMove) return
     const { tool, slot } = this.state
     this.onMove({ kind, line, tool, slot, from: triple(inSlot(this.state, from)), to: triple(inSlot(this.state, to)), arc })
@@ -237,6 +325,9 @@ export class Motion {
     if (state.cycle.bottom === null) this.listing.notFollowed(given.block.line, textOf(given), 'the bottom of the cycle is not known')
   }
 }
+
+/** So many pecks are followed one by one. */
+const MOST_PECKS = 200
 
 const triple = ({ X, Y, Z }: Place): [number, number, number] => [X ?? NaN, Y ?? NaN, Z ?? NaN]
 

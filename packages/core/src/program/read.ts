@@ -11,10 +11,20 @@ export interface ReadError extends At {
   sentence: string
 }
 
-/** Something that cannot be followed without the machine: said, never guessed. */
+/** Something that cannot be followed without the machine, with every line where it is so: said, never guessed. */
 export interface NotFollowed extends At {
+  /** The first such block as it is written. */
   text: string
   why: string
+  times: number
+  /** The first lines of it. */
+  lines: number[]
+}
+
+/** A reason why a line cannot be read, with every line that has it. */
+export interface ReadErrors extends ReadError {
+  times: number
+  lines: number[]
 }
 
 /** A tool as the program uses it, in the order of its first call. */
@@ -31,6 +41,19 @@ export interface CalledTool {
   spindle: { turns: 'cw' | 'ccw'; line: number }[]
   /** Line of its first cut without a length called for it; null where there is none. */
   cutsWithoutLength: number | null
+  /** What was called for another tool and is still on while this one moves or cuts, each with the first such line. */
+  under: { what: 'length' | 'radius'; of: string | null; offset: string | null; line: number }[]
+}
+
+/** A rotary axis that the program turns. */
+export interface TurnedAxis extends At {
+  axis: string
+  text: string
+  times: number
+  /** True where the machine has the axis. */
+  known: boolean
+  /** First line with a move that is made while it does not stand at 0, whose place is not told; null where there is none. */
+  hides: number | null
 }
 
 /** A slot as the program calls it. */
@@ -85,9 +108,13 @@ export interface ProgramRead {
   /** Variables that it reads without having given them a value, by number. */
   variables: { number: number; line: number }[]
   unknown: { word: string; times: number; line: number }[]
+  /** Rotary axes that it turns. */
+  turned: TurnedAxis[]
+  /** Each reason once. */
   notFollowed: NotFollowed[]
-  notFollowedInAll: number
-  errors: ReadError[]
+  /** Each sentence once. */
+  errors: ReadErrors[]
+  /** Lines that cannot be read, listed or not. */
   errorsInAll: number
   /** Lengths without a decimal point, and the first line of one. */
   withoutPoint: { times: number; line: number } | null

@@ -13,6 +13,7 @@ const span = ({ extents }: ProgramRead, kind: 'feed' | 'rapid', axis: 'X' | 'Y' 
   return found && [found.min / 1e6, found.max / 1e6]
 }
 const why = ({ notFollowed }: ProgramRead) => notFollowed.map(({ line, why: reason }) => `${line}: ${reason}`)
+const bare = ({ errors }: ProgramRead) => errors.map(({ line, column, sentence }) => ({ line, column, sentence }))
 
 const START = ['G21 G90 G17', 'T4 M6', 'G54 G0 X0. Y0.', 'G43 H4 Z50. M3 S2000']
 
@@ -70,7 +71,7 @@ describe('what a program calls', () => {
       '2: the length counts with the other sign, and the tip is not where the record puts it',
     ])
     expect(lines('G57', 'M30').slots).toMatchObject([{ slot: 'G57', known: false }])
-    expect(lines('M6').errors).toEqual([{ line: 1, column: 1, sentence: 'M6 changes a tool, and no T stands before it.' }])
+    expect(bare(lines('M6'))).toEqual([{ line: 1, column: 1, sentence: 'M6 changes a tool, and no T stands before it.' }])
     expect(lines(...START, 'G41 D4 G1 X5. F100', 'G68 X0 Y0 R10.', 'G52 X1.', 'M30').leftOn).toEqual([
       'cutter compensation',
       'rotation',
@@ -256,7 +257,7 @@ describe('subprograms', () => {
 
   it('that call themselves are read once', () => {
     const program = lines('O1', 'M98 P5', 'M30', 'O5', 'M98 P6', 'M99', 'O6', 'M98 P5', 'M99')
-    expect(program.errors).toEqual([{ line: 8, column: 1, sentence: 'O5 is called from within itself; it is not read again.' }])
+    expect(bare(program)).toEqual([{ line: 8, column: 1, sentence: 'O5 is called from within itself; it is not read again.' }])
   })
 
   it('are not run where they are not called', () => {
@@ -322,7 +323,10 @@ describe('a lathe\u2019s program', () => {
       [-30, 2],
     ])
     const thread = lathe(...start, 'G76 P010060 Q100 R.02', 'G76 X58.16 Z-20. P920 Q300 F1.5')
-    expect(span(thread, 'feed', 'X')).toEqual([58.16, 64])
+    expect([span(thread, 'feed', 'X'), span(thread, 'rapid', 'X')]).toEqual([
+      [58.16, 58.16],
+      [58.16, 64],
+    ])
     expect(lathe(...start, 'G50 S2500', 'G96 S180 M3', 'G99').notFollowed).toEqual([])
   })
 
@@ -352,8 +356,15 @@ describe('a lathe\u2019s program', () => {
       '6 rapid 20 2',
       '7 feed 20 -30',
       '8 feed 60 -40',
-      // Roughed and finished, the tool is back at X64 Z2: the thread begins and ends there.
+      // Roughed, the tool is back at X64 Z2; finished, it has gone along the contour once more and is back again.
+      '6 rapid 20 2',
+      '7 feed 20 -30',
+      '8 feed 60 -40',
+      '9 rapid 64 2',
+      // In, along, out and back.
+      '11 rapid 18 2',
       '11 feed 18 -20',
+      '11 rapid 64 -20',
       '11 rapid 64 2',
       '13 rapid 64 5',
     ])
@@ -397,14 +408,14 @@ describe('what is not understood', () => {
   })
 
   it('is one error where it stands together', () => {
-    expect(read('N4 G1 X2. F100*57\nG1 X3. @@ Y1.').errors).toEqual([
+    expect(bare(read('N4 G1 X2. F100*57\nG1 X3. @@ Y1.'))).toEqual([
       { line: 1, column: 15, sentence: '\u201c*57\u201d has no meaning here.' },
       { line: 2, column: 8, sentence: '\u201c@@\u201d has no meaning here.' },
     ])
   })
 
   it('has line and column where a line cannot be read', () => {
-    expect(lines(...START, 'G1 X1.2.3 Y5. F100', 'G1 X[1+] F100').errors).toEqual([
+    expect(bare(lines(...START, 'G1 X1.2.3 Y5. F100', 'G1 X[1+] F100'))).toEqual([
       { line: 5, column: 4, sentence: 'X1.2.3 is no number.' },
       { line: 6, column: 8, sentence: '\u201c]\u201d has no meaning here.' },
     ])
@@ -418,8 +429,10 @@ describe('what is not understood', () => {
 
   it('is bounded however much of it there is', () => {
     const program = read('?\n'.repeat(5_000))
-    expect(program.errors).toHaveLength(200)
-    expect(program.errorsInAll).toBe(5_000)
+    expect(program.errors).toMatchObject([{ line: 1, times: 5_000 }])
+    expect(program.errors[0]!.lines).toHaveLength(50)
+    const many = read(Array.from({ length: 5_000 }, (_, at) => `!${at}!\n`).join(''))
+    expect([many.errors.length, many.errorsInAll]).toEqual([200, 5_000])
   })
 })
 

@@ -1,14 +1,13 @@
 import { readBlock, type Block, type Word } from './block.ts'
-import { CODES, LATHE_CODES, LATHE_NO_MOVE, NO_MOVE, PROBES, SILENT, type Doing } from './codes.ts'
+import { codesOn, inOrder, leaves, type Code, type Doing } from './codes/index.ts'
 import type { Dialect } from './dialect.ts'
 import { has, numberOf, textOf, type Given } from './given.ts'
 import { Listing } from './listing.ts'
 import { evaluate, Unreadable, type Known, type Variables } from './macro.ts'
 import { Motion, repeats } from './motion.ts'
 import type { Move, ProgramRead } from './read.ts'
-import { begin, type State } from './state.ts'
+import { begin, NOWHERE, type State } from './state.ts'
 import { eachLine, type SubPrograms } from './subs.ts'
-import { writtenBy } from './written.ts'
 
 const SCALE = { mm: 1e6, in: 25.4e6 } as const
 /** Subprograms that call each other deeper than this call themselves. */
@@ -26,7 +25,10 @@ const ARGUMENTS: Readonly<Record<string, number>> = Object.fromEntries(
 const LOCALS = 33
 /** From here on a variable is the control’s own. */
 const SYSTEM = 1000
-const KNOWN_LETTERS = 'NOGMTSFHDXYZABCUVWIJKRPQLE'
+const KNOWN_LETTERS: ReadonlySet<string> = new Set([...'NOGMTSFHDXYZABCUVWIJKRPQLE', ',R', ',C'])
+const ROTARY = ['A', 'B', 'C'] as const
+/** So much of contours is kept, to be finished later. */
+const MOST_CONTOUR = 20_000
 const KNOWN_MS: ReadonlySet<number> = new Set([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 19, 29, 30, 97, 98, 99])
 const ENDS: ReadonlySet<number> = new Set([2, 30, 99])
 
@@ -51,6 +53,12 @@ export class ProgramReader {
   private blocks = 0
   private loops = 0
   private jumps = false
+  private readonly codes: ReadonlyMap<number, Code>
+  /** Contours that were roughed, by the numbers of their ends, for whoever finishes them. */
+  private readonly contours = new Map<string, { line: number; text: string }[]>()
+  private keptContours = 0
+  private finishing = false
+  private contourDepth = 0
 
   /** @param onMove called with every move, for whoever draws them */
   constructor(dialect: Dialect, subs: SubPrograms, onMove?: (move: Move) => void) {
@@ -59,13 +67,16 @@ export class ProgramReader {
     this.listing = new Listing(dialect)
     this.state = begin(dialect.unit, dialect.kind === 'lathe')
     const length = (given: Given, letter: string) => this.length(given, letter)
+    const byLetter = !dialect.codesForDistance
+    this.codes = codesOn(dialect)
     this.motion = new Motion(this.listing, this.state, {
       length,
       diameters: dialect.diameters,
-      addsByLetter: !dialect.codesForDistance,
+      addsByLetter: byLetter,
+      bareCorners: byLetter ? ['R', ...(dialect.rotary.includes('C') ? [] : ['C'])] : [],
       onMove,
     })
-    this.doing = { state: this.state, listing: this.listing, motion: this.motion, length }
+    this.doing = { state: this.state, listing: this.listing, motion: this.motion, length, slots: dialect.slots }
   }
 
   /** Takes the next piece of the text, wherever it is cut. */
@@ -77,6 +88,7 @@ export class ProgramReader {
     const last = this.rest.replace(/\r$/, '')
     this.rest = ''
     if (last !== '') this.one(last)
+    this.motion.settle()
     const { read } = this.listing
     read.lines = this.line
     const { state } = this
@@ -99,7 +111,7 @@ export class ProgramReader {
       return
     }
     if (this.ended || trimmed === '') return
-    this.run(readBlock(text, this.line, this.dialect.semicolon))
+    this.run(text, this.line)
   }
 
   private close(by: string): void {
@@ -108,8 +120,10 @@ export class ProgramReader {
   }
 
   /** Runs one block. @returns true where a subprogram returns */
-  private run(block: Block): boolean {
+  private run(text: string, line: number): boolean {
     const { listing } = this
+    const block = readBlock(text, line, this.dialect.semicolon)
+    this.keeps(text, block)
     for (const { column, sentence } of block.errors) listing.error(block.line, column, sentence)
     for (const comment of block.comments) listing.comment(comment)
     if (block.optional) listing.read.optional++
@@ -135,7 +149,7 @@ export class ProgramReader {
       const { known } = word
       if (word.letter === 'G' && known !== null) codes.push(Math.round(known * 10))
       else if (word.letter === 'M' && known !== null) ms.push(Math.round(known))
-      else if (KNOWN_LETTERS.includes(word.letter)) words.set(word.letter, word)
+      else if (KNOWN_LETTERS.has(word.letter)) words.set(word.letter, word)
       else this.listing.unknown(block.line, word.letter + word.text)
       if (known === null) this.listing.notFollowed(block.line, word.letter + word.text, 'a variable in it is not known without the machine')
     }
@@ -198,20 +212,93 @@ export class ProgramReader {
     this.variables.set(number, this.loops > 0 || this.jumps ? null : value)
   }
 
+  /** A block of a contour that is roughed is kept: whoever finishes it runs it again. */
+  private keeps(text: string, block: Block): void {
+    const { contour } = this.state
+    if (
+      !contour ||
+      this.finishing ||
+      this.depth.length !== this.contourDepth ||
+      block.words.length === 0 ||
+      ++this.keptContours > MOST_CONTOUR
+    )
+      return
+    const key = `${contour.first} ${contour.last}`
+    const first = block.words.find(({ letter }) => letter === 'N')?.value === contour.first
+    if (first) this.contours.set(key, [])
+    this.contours.get(key)?.push({ line: block.line, text })
+  }
+
   private does(given: Given): boolean {
-    const { state, listing } = this
-    const { line } = given.block
+    const { state } = this
     if (given.words.has('T')) this.takesTool(given)
-    for (const code of given.codes) this.code(code, given)
-    if (given.words.has('H') && !given.codes.some((code) => code === 430 || code === 440) && state.length && !this.isMacroCall(given))
-      listing.ofTool(state.tool, 'lengths', { offset: String(numberOf(given, 'H')), line })
+    // Whatever order its words stand in, a block changes the tool first and moves last (RS-274).
     for (const m of given.ms) this.misc(m, given)
-    if (!given.codes.some((code) => this.goesElsewhere(code)) && !this.callsSub(given) && this.goes(given)) this.moves(given)
+    const codes = inOrder(given.codes, this.codes)
+    const elsewhere = codes.some((code) => this.codes.get(code)?.words !== 'move') || this.callsSub(given)
+    const isPlain = !elsewhere && (state.motion === 'rapid' || state.motion === 'feed')
+    if (!isPlain || codes.some((code) => this.codes.get(code)?.phase !== 'motion')) this.motion.settle()
+    for (const code of codes) this.code(code, given)
+    this.lengthAlone(given)
+    if (!elsewhere) {
+      this.turnsAxes(given)
+      if (this.goes(given)) this.moves(given)
+    }
     if (state.contour && numberOf(given, 'N') === state.contour.last) {
+      this.motion.settle()
       state.at = state.contour.back
       state.contour = null
     }
+    if (state.contour === null) this.contourDepth = this.depth.length
+    this.finish(given)
     return this.afterwards(given)
+  }
+
+  /** H without its code puts another length in the place of the one that is on. */
+  private lengthAlone(given: Given): void {
+    const { state, listing, dialect } = this
+    const isOther = given.words.has('H') && !given.codes.some((code) => code === 430 || code === 440)
+    if (!isOther || state.length === null || this.isMacroCall(given) || !dialect.codesForDistance) return
+    const offset = String(numberOf(given, 'H'))
+    state.length = { tool: state.tool, offset }
+    listing.ofTool(state.tool, 'lengths', { offset, line: given.block.line })
+  }
+
+  /** Rotary axes: a place counts from the slot only while they stand at 0. */
+  private turnsAxes(given: Given): void {
+    const { state, dialect, listing } = this
+    // There C says where round the part it is, and is no turning of the slot.
+    if (state.frame !== null) return
+    const byLetter = !dialect.codesForDistance
+    for (const axis of ROTARY) {
+      const adds = byLetter && axis === 'C' && given.words.has('H')
+      const word = given.words.get(adds ? 'H' : axis)
+      // A lathe that has no C takes it for a corner.
+      if (!word || (byLetter && axis === 'C' && !adds && !dialect.rotary.includes('C'))) continue
+      const { line } = given.block
+      listing.turned(line, axis, (adds ? 'H' : axis) + word.text)
+      const before = state.turned.get(axis)?.angle ?? (state.turned.has(axis) ? null : 0)
+      const angle = !(adds || state.incremental) ? word.known : before === null || word.known === null ? null : before + word.known
+      state.turned = new Map([...state.turned, [axis, { angle, line }]])
+    }
+  }
+
+  /** Runs a contour that was roughed once more, with the tool that finishes it. */
+  private finish(given: Given): void {
+    const { state, listing } = this
+    if (!state.finishes) return
+    const { first, last } = state.finishes
+    state.finishes = null
+    const blocks = this.contours.get(`${first} ${last}`)
+    if (!blocks || this.finishing)
+      return listing.notFollowed(given.block.line, textOf(given), 'the contour that it finishes was not roughed before it')
+    this.motion.settle()
+    const back = { ...state.at }
+    this.finishing = true
+    for (const { text, line } of blocks) this.run(text, line)
+    this.finishing = false
+    this.motion.settle()
+    this.motion.straight('rapid', given.block.line, back)
   }
 
   /** A whole circle names no place, only its centre. */
@@ -220,57 +307,28 @@ export class ProgramReader {
     return this.motion.goes(given) || (isArc && has(given, 'IJK'))
   }
 
-  /** True where a code takes the block's places for something else, or is not known. */
-  private goesElsewhere(code: number): boolean {
-    if (NO_MOVE.has(code)) return true
-    if (!this.dialect.codesForDistance && LATHE_CODES.has(code)) return LATHE_NO_MOVE.has(code)
-    return !CODES.has(code) && !SILENT.has(code)
-  }
-
   private readonly isMacroCall = ({ codes }: Given) => codes.includes(650)
   private readonly callsSub = ({ ms, codes }: Given) => ms.includes(98) || ms.includes(97) || codes.includes(650)
 
   private code(code: number, given: Given): void {
-    const { listing } = this
-    if (!this.dialect.codesForDistance && LATHE_CODES.has(code)) return LATHE_CODES.get(code)?.(this.doing, given)
-    const does = CODES.get(code)
-    if (does) return does(this.doing, given)
-    if (code === 100) for (const one of writtenBy(given, this.state, (letter) => this.length(given, letter))) listing.write(one)
-    else if (code === 280 || code === 300 || code === 530) this.machineMove(code, given)
-    else if (PROBES.has(code)) this.leaves(given, 'a probing move ends where it touches')
-    else if (code !== 650 && !SILENT.has(code)) this.strange(code, given)
+    const known = this.codes.get(code)
+    if (known) known.does?.(this.doing, given)
+    else this.strange(code, given)
   }
 
   /** A code that is not known may take its block anywhere: no place is told. */
   private strange(code: number, given: Given): void {
     this.listing.unknown(given.block.line, `G${code / 10}`)
-    if (this.goes(given)) this.leaves(given, `G${code / 10} is not known, nor is where it goes`)
-  }
-
-  /** After this block the place of the axes that it names is not known. */
-  private leaves(given: Given, why: string): void {
-    this.listing.notFollowed(given.block.line, textOf(given), why)
-    for (const axis of this.motion.named(given)) this.state.at[axis] = null
-  }
-
-  /** G28, G30, G53: afterwards nobody knows where the axes stand in part coordinates. */
-  private machineMove(code: number, given: Given): void {
-    const { listing, state, motion } = this
-    listing.listed('machineMoves', `G${code / 10}`, given.block.line, textOf(given))
-    const named = motion.named(given)
-    // On its way to the reference point it passes the place that the block names.
-    // "From where it stands" needs no place: whatever stands there goes straight home.
-    const isKnown = named.every((axis) => (given.words.has(axis) && !state.incremental) || state.at[axis] !== null)
-    if (code !== 530 && isKnown && motion.goes(given)) motion.rapid(given, motion.target(given))
-    for (const axis of named.length === 0 && code !== 530 ? (['X', 'Y', 'Z'] as const) : named) state.at[axis] = null
+    if (this.goes(given)) leaves(this.doing, given, `G${code / 10} is not known, nor is where it goes`)
   }
 
   private moves(given: Given): void {
     const { motion, state } = this
+    if (state.motion === 'cycle' || state.turning) motion.settle()
     if (state.motion === 'cycle') return this.cycle(given)
+    if (state.turning) return motion.turns(given, state.turning)
     const to = motion.target(given)
-    if (state.turning) motion.there(given, to)
-    else if (state.motion === 'cw') motion.arc(given, to, -1)
+    if (state.motion === 'cw') motion.arc(given, to, -1)
     else if (state.motion === 'ccw') motion.arc(given, to, 1)
     else if (state.motion === 'feed') motion.feed(given, to)
     else {
@@ -307,11 +365,12 @@ export class ProgramReader {
     const digits = word.text.padStart(word.text.length > 2 ? 4 : 2, '0')
     const station = String(Number(digits.length > 2 ? digits.slice(0, -2) : digits))
     const offset = String(Number(digits.length > 2 ? digits.slice(-2) : digits))
+    this.motion.settle()
     if (state.tool !== station) listing.tool(line, station)
     state.contour = null
     state.tool = station
-    state.length = offset !== '0'
-    state.at = { X: null, Y: null, Z: null }
+    state.length = offset === '0' ? null : { tool: station, offset }
+    state.at = { ...NOWHERE }
     if (state.length) listing.ofTool(station, 'lengths', { offset, line })
   }
 
@@ -321,19 +380,29 @@ export class ProgramReader {
     if (m === 6) {
       if (state.waiting === null) listing.error(line, 1, 'M6 changes a tool, and no T stands before it.')
       else {
+        this.motion.settle()
         state.tool = state.waiting
         listing.tool(line, state.tool)
-        state.at = { X: null, Y: null, Z: null }
+        state.at = { ...NOWHERE }
+        // It stands while the tool is changed. What is on of lengths and radii stays on.
+        state.spindle = null
       }
-    } else if (m === 3 || m === 4) listing.ofTool(state.tool, 'spindle', { turns: m === 3 ? 'cw' : 'ccw', line })
+    } else if (m === 3 || m === 4) {
+      state.spindle = m === 3 ? 'cw' : 'ccw'
+      listing.ofTool(state.tool, 'spindle', { turns: state.spindle, line })
+    } else if (m === 5) state.spindle = null
     else if (!KNOWN_MS.has(m)) listing.unknown(line, `M${m}`)
   }
 
   /** Calls and returns come after everything else in the block. */
   private afterwards(given: Given): boolean {
     const { ms, codes, block } = given
-    if (given.words.has('D') && !codes.some((code) => code === 410 || code === 420) && this.state.compensates !== null)
-      this.listing.ofTool(this.state.tool, 'diameters', { offset: String(numberOf(given, 'D')), line: block.line })
+    const { compensates, tool } = this.state
+    if (given.words.has('D') && !codes.some((code) => code === 410 || code === 420) && compensates !== null) {
+      const offset = String(numberOf(given, 'D'))
+      this.state.compensates = { ...compensates, tool, offset }
+      this.listing.ofTool(tool, 'diameters', { offset, line: block.line })
+    }
     if (codes.includes(650)) this.call(given, 'O', true)
     if (ms.includes(98)) this.call(given, 'O', false)
     if (ms.includes(97)) this.call(given, 'N', false)
@@ -354,7 +423,7 @@ export class ProgramReader {
     const body = this.subs.find(label, number)
     listing.sub(`${label}${number}`, line, body !== null)
     if (!body) {
-      this.state.at = { X: null, Y: null, Z: null }
+      this.state.at = { ...NOWHERE }
       return listing.notFollowed(line, textOf(given), `${label}${number} is not in this file`)
     }
     if (this.depth.includes(`${label}${number}`) || this.depth.length >= DEEPEST)
@@ -374,7 +443,7 @@ export class ProgramReader {
         this.listing.notFollowed(line, text, `more than ${MOST_BLOCKS} blocks of subprograms are not run through`)
         return false
       }
-      if (this.run(readBlock(one, first + at, this.dialect.semicolon))) break
+      if (this.run(one, first + at)) break
     }
     return true
   }

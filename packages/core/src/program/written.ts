@@ -11,12 +11,20 @@ const TOOL: Readonly<Record<number, { property: 'length' | 'diameter'; layer: 'g
   13: { property: 'diameter', layer: 'wear' },
 }
 
-/** The values that a G10 line puts into the control. */
-export function writtenBy(given: Given, { incremental }: State, length: (letter: string) => number | null): WrittenValue[] {
+/**
+ * The values that a G10 line puts into the control. L20 is an extended slot only where the machine has it: elsewhere it says where the
+ * axes stand.
+ */
+export function writtenBy(
+  given: Given,
+  { incremental }: State,
+  slots: readonly string[],
+  length: (letter: string) => number | null,
+): WrittenValue[] {
   const [l, p] = [numberOf(given, 'L'), numberOf(given, 'P')]
   const common = { line: given.block.line, text: textOf(given), adds: incremental }
   if (p === null) return [{ ...common, register: null, value: null }]
-  const slot = l === 2 && p >= 1 && p <= 6 ? `G${53 + p}` : l === 20 ? `G54.1 P${p}` : null
+  const slot = l === 2 && p >= 1 && p <= 6 ? `G${53 + p}` : l === 20 && slots.includes(`G54.1 P${p}`) ? `G54.1 P${p}` : null
   if (slot !== null)
     return AXES.filter((axis) => given.words.has(axis)).map((axis) => ({
       ...common,

@@ -56,6 +56,8 @@ describe('tools that stand in for each other', () => {
     const compensated = { ...plan, plan: { ...scene().plan!, tools: [{ number: '2', offset: '2', diameterOffset: '2', diameter: true }] } }
     expect(whyNot('2', plan)).toBeNull()
     expect(whyNot('2', compensated)).toBe('D2 radius is unset')
+    // Whoever answers to the number compensates as well.
+    expect(whyNot('11', compensated)).toBe('D11 radius is unset')
     const lathe = scene([[geometryRegister('4', 'X'), stands(nm(-250_000_000))]], {
       machine: LATHE,
       plan: null,

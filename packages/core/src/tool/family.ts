@@ -2,6 +2,7 @@ import { judgeLife } from '../life/index.ts'
 import { layoutOf, registerKey, registerName, registersOfTool, type RegisterRef } from '../register/index.ts'
 import type { MountedTool, Scene, ToolFamily } from '../scene/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
+import { calledBy } from './called.ts'
 
 /** How a member of a family stands: in use, ready to take its place, or why it cannot. */
 export type MemberWord = 'in use' | 'ready' | 'not ready' | 'life over' | 'empty'
@@ -64,11 +65,14 @@ export function whyNot(number: string, scene: Scene): string | null {
 }
 
 /** Offsets without which a tool cannot cut: how far it reaches on each axis; across only where its program compensates. */
-function neededOf(tool: MountedTool, { machine, plan }: Scene): RegisterRef[] {
-  const planned = plan?.tools.find(({ number }) => number === tool.number)
+function neededOf(tool: MountedTool, scene: Scene): RegisterRef[] {
+  const { machine, plan } = scene
+  // What the plan says of the number that is called holds for whichever of the family answers to it.
+  const called = calledBy(scene, tool.number)
+  const compensates = plan?.tools.some(({ number, diameter }) => diameter === true && called.includes(number)) ?? false
   const { across } = layoutOf(machine)
   return registersOfTool(tool, machine).filter(
-    ({ property }) => property !== 'nose' && property !== 'tip' && (property !== across || planned?.diameter === true),
+    ({ property }) => property !== 'nose' && property !== 'tip' && (property !== across || compensates),
   )
 }
 

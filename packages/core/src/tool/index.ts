@@ -1,3 +1,4 @@
+export { calledBy, calledTool } from './called.ts'
 export { carriedWith, numbersIn } from './carry.ts'
 export type { Carried } from './carry.ts'
 export { familyProblem, familyState, whyNot } from './family.ts'

@@ -1,5 +1,6 @@
 import { fitsNeed, needWords } from '../assembly/index.ts'
 import type { PlannedTool, Scene } from '../scene/index.ts'
+import { calledTool } from './called.ts'
 
 /** A tool that the program calls and that is not there as it needs it. */
 export interface Wanting {
@@ -13,8 +14,7 @@ export function toolsWanting(
   { tools, machine, families }: Pick<Scene, 'tools' | 'machine' | 'families'>,
 ): Wanting[] {
   return called.flatMap(({ number, need }): Wanting[] => {
-    const family = families.find((one) => one.called === number)
-    const sits = tools.find((tool) => tool.number === (family ? family.inUse : number))
+    const { family, tool: sits } = calledTool({ families, tools }, number)
     const wanted = need ? needWords(need, machine.unit) : null
     if (!sits && family) return [{ number, sentence: `${number} calls ${family.name}, and none of them is in use.` }]
     if (!sits) return [{ number, sentence: `T${number} is empty; the program calls ${wanted ?? 'it'}.` }]

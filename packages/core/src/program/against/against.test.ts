@@ -143,6 +143,48 @@ describe('tools and offsets', () => {
   it('of a family mean the one in use', () => {
     const family = (inUse: string | null) => [{ entry: 'e', name: 'finishers', called: '4', members: ['4', '7'], inUse }]
     expect(ids(whole, at([], { families: family(null) }))).toEqual(['stop tool 4'])
+    // T7 cuts, and H4 is the length of T4: who stands at the machine is told what to press.
+    const seven = at([[lengthRegister('7'), stands(mm(120), { setup: 'now', assembly: 'tool-7' })]], { families: family('7') })
+    expect(sentence('offset 4 4', whole, seven)).toBe(
+      '4 calls finishers, of which T7 is in use, with H4: that is the offset of T4. Put T4 in use, or call T7 with its own H7.',
+    )
+  })
+
+  it('of a family reach as far as the one in use, not as the number called', () => {
+    // T7 is 60 longer: −476.566 + 163.476 + 320 = 6.91 above the end of Z; T4 would stand at −53.09.
+    const families = [{ entry: 'e', name: 'finishers', called: '4', members: ['4', '7'], inUse: '7' }]
+    const long: [RegisterRef, Standing] = [lengthRegister('7'), stands(mm(163.476), { setup: 'now', assembly: 'tool-7' })]
+    const high = [...START, 'G0 Z320.', 'M30']
+    expect(ids(high, at([long]))).toEqual([])
+    expect(ids(high, at([long], { families }))).toContain('stop travel G54 Z')
+  })
+
+  it('are stopped where another one’s length or radius is still on', () => {
+    const next = [...START, 'T7 M6', 'G0 X20. Y20. M3', 'Z5.', 'M30']
+    const seven = at([], {}, { tools: [plannedTool('4'), plannedTool('7')] })
+    expect(ids(next, seven)).toEqual(['stop under length 7'])
+    expect(found(next, seven)[0]).toMatchObject({ line: START.length + 3, mend: 'program' })
+    expect(sentence('under length 7', next, seven)).toBe(
+      'T7 moves in Z with the length of T4 still on (H4). Call its own before this line.',
+    )
+  })
+})
+
+describe('rotary axes', () => {
+  const turns = [...START, 'G0 A90.', 'G1 Z-40. F100', 'G0 Z50.', 'M30']
+  const rotary = [{ axis: 'A' as const, increment: 1000 as never, travel: null, sense: 1 as const }]
+  const onRotary = (lines: readonly string[]) => {
+    const machine = { ...MILL, rotary }
+    const read = readProgram(() => [lines.join('\n')], dialectOf(machine))
+    return goFindings(read, { ...at(), machine }).filter(({ id }) => /turned|axis/.test(id))
+  }
+
+  it('are stopped where the machine has none, and hide from the checks what is done while they are turned', () => {
+    expect(ids(turns)).toContain('stop no-axis A')
+    expect(sentence('no-axis A', turns)).toBe('A90. turns A, and Mill 3 has no axis A on its record.')
+    expect(onRotary(turns)).toMatchObject([{ id: 'turned A', verdict: 'query', line: START.length + 1 }])
+    expect(onRotary(turns)[0]!.sentence).toContain(`from line ${START.length + 2} on`)
+    expect(onRotary([...START, 'G0 A0.', 'G1 X20. F100', 'M30'])).toMatchObject([{ id: 'turned A', verdict: 'clear' }])
   })
 })
 
@@ -185,6 +227,13 @@ describe('travel', () => {
 })
 
 describe('the stock', () => {
+  it('may be milled along an edge, half beside it, when it is said so; without any Z nothing is told of how deep', () => {
+    const edge = ['G21 G90', 'T4 M6', 'G54 G0 X-20. Y-2.', 'G43 H4 Z50. M3', 'G1 Z-2. F100', 'Y63. ', 'X5.', 'G0 Z50.', 'M30']
+    expect(ids(edge)).toEqual(['query beside G54'])
+    const flat = ['G21 G90', 'T4 M6', 'G54 G0 X10. Y10.', 'G43 H4 M3', 'G1 X40. F100', 'Y40.', 'M30']
+    expect(ids(flat)).toEqual(['query without-z'])
+  })
+
   it('is not cut through into what holds it, and not met at rapid', () => {
     expect(ids([...START, 'G1 Z-30.', 'G0 Z50.', 'M30'])).toEqual(['query under 4 G54'])
     expect(ids([...START, 'G0 X20. Z-1.', 'M30'])).toEqual(['query rapid 4 G54'])
@@ -228,15 +277,31 @@ describe('values that it writes', () => {
 
 describe('the text', () => {
   it('is stopped where it cannot be read, and questioned where it cannot be followed', () => {
-    expect(ids([...START, 'G1 X1.2.3', 'M30'])).toEqual(['stop errors'])
-    expect(ids([...START, 'G0 Z[#500]', 'M30'])).toContain('query not-followed')
-    expect(ids([...START, 'M98 P9000', 'M30'])).toEqual(['query not-followed', 'query subs'])
+    expect(ids([...START, 'G1 X1.2.3', 'M30'])).toEqual(['stop error X1.2.3 is no number.'])
+    expect(ids([...START, 'G0 Z[#500]', 'M30'])).toContain('query not-followed Z is not known without the machine')
+    expect(ids([...START, 'M98 P9000', 'M30'])).toEqual(['query not-followed O9000 is not in this file', 'query subs'])
     expect(ids(whole.map((line) => line.replace('G21', 'G20').replace(/\d+\./g, '0.')))).toContain('query units')
     expect(ids(whole.map((line) => line.replace('G21 ', '')))).toEqual(['query units'])
     expect(ids([...START, 'G1 X20', 'M30'])).toEqual(['query no-point'])
     expect(ids([...START, 'M205', 'M30'])).toEqual(['query unknown'])
     expect(ids([...START, 'G42 D4 X20.', 'M30'])).toEqual(['query left-on cutter compensation'])
     expect(ids(START)).toEqual(['query ends'])
+  })
+
+  it('asks each reason by itself, with its lines', () => {
+    const many = [...START, 'G43 Z50.', 'GOTO 5', 'WHILE [1] DO 1', 'GOTO 6', 'O.', 'X1.2.3', 'M30']
+    const reasons = ids(many).filter((id) => / (error|not-followed) /.test(id))
+    expect(reasons).toEqual([
+      'stop error O. is no number.',
+      'stop error X1.2.3 is no number.',
+      'query not-followed no H is called with it: the control takes whichever was called last',
+      'query not-followed a jump: lines are read one after the other',
+      'query not-followed a loop is read once',
+    ])
+    expect(sentence('not-followed a jump: lines are read one after the other', many)).toContain('2 times in all: lines 10, 12.')
+    const nonsense = found(Array.from({ length: 60 }, (_, at) => `!${at}!`))
+    expect(nonsense.filter(({ id }) => id.startsWith('error'))).toHaveLength(13)
+    expect(nonsense.find(({ id }) => id === 'errors')!.sentence).toContain('48 more places')
   })
 })
 

@@ -12,13 +12,34 @@ const POINT = 8_000_000
 export const stock: GoCheck = ({ read, scene }) => {
   const box = scene.plan?.stock
   if (!box || layoutOf(scene.machine).stock !== 'block') return []
-  return [...under(read.extents, box, scene), ...atRapid(read.extents, box, scene), ...beside(read.extents, box, scene)]
+  return [
+    ...withoutZ(read.extents),
+    ...under(read.extents, box, scene),
+    ...atRapid(read.extents, box, scene),
+    ...beside(read.extents, box, scene),
+  ]
 }
 
 const shownOn =
   ({ machine }: Scene) =>
   (value: number) =>
     asShown(nm(Math.round(value)), machine)
+
+/** How deep it cuts is not in the program: a cycle or a drawing without heights. */
+function withoutZ(all: readonly Extents[]): GoFinding[] {
+  const [first] = all.filter(({ feed }) => feed.X && feed.Y && !feed.Z)
+  if (!first) return []
+  return [
+    {
+      id: 'without-z',
+      verdict: 'query',
+      line: first.feed.X!.minLine,
+      register: null,
+      mend: 'look',
+      sentence: `${first.tool === null ? 'It' : `T${first.tool}`} cuts, and no Z is known where it does: how deep is not checked here, nor can it be drawn.`,
+    },
+  ]
+}
 
 function under(all: readonly Extents[], { Z }: StockBox, scene: Scene): GoFinding[] {
   const shown = shownOn(scene)
@@ -72,15 +93,15 @@ function beside(all: readonly Extents[], box: StockBox, scene: Scene): GoFinding
   return [...x].flatMap(([slot, across]): GoFinding[] => {
     const along = y.get(slot)
     if (!along) return []
-    const isOff = (span: Span, { from, to }: { from: number; to: number }) =>
-      span.max < from || span.min > to || overlap(span, from, to) < MOSTLY
+    const isOff = (span: Span, { from, to }: { from: number; to: number }) => misses(span, { from, to }) || overlap(span, from, to) < MOSTLY
     if (!isOff(across, box.X) && !isOff(along, box.Y)) return []
     const fits = CORNERS.find(([, moveX, moveY]) => fitsAt(across, box.X, moveX) && fitsAt(along, box.Y, moveY))
     const shown = shownOn(scene)
     return [
       {
         id: `beside ${slot}`,
-        verdict: 'stop',
+        // A side is milled along its edge, half beside it: that cannot be meant where it misses the stock, or fits it from another corner.
+        verdict: fits || misses(across, box.X) || misses(along, box.Y) ? 'stop' : 'query',
         line: across.minLine,
         register: null,
         mend: 'plan',
@@ -89,6 +110,8 @@ function beside(all: readonly Extents[], box: StockBox, scene: Scene): GoFinding
     ]
   })
 }
+
+const misses = ({ min, max }: Span, { from, to }: { from: number; to: number }): boolean => max < from || min > to
 
 /** How much of a span lies within the stock, as a share of the smaller of the two. */
 function overlap({ min, max }: Span, from: number, to: number): number {

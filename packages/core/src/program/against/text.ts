@@ -10,17 +10,14 @@ export const text: GoCheck = ({ read, scene }) => {
   const found: GoFinding[] = []
   const say = (id: string, verdict: GoFinding['verdict'], line: number | null, sentence: string) =>
     found.push({ id, verdict, line, sentence, register: null, mend: 'program' })
-  const more = (inAll: number) => (inAll > 1 ? ` ${inAll} lines in all.` : '')
-  const [error] = read.errors
-  if (error) say('errors', 'stop', error.line, `Column ${error.column}: ${error.sentence}${more(read.errorsInAll)}`)
-  const [open] = read.notFollowed
-  if (open)
-    say(
-      'not-followed',
-      'query',
-      open.line,
-      `${open.text}: ${open.why}.${more(read.notFollowedInAll)} What follows from it is not checked here.`,
-    )
+  for (const { line, column, sentence, lines, times: n } of read.errors.slice(0, MOST_ERRORS))
+    say(`error ${sentence}`, 'stop', line, `Column ${column}: ${sentence}${onLines(lines, n)}`)
+  const listedErrors = read.errors.slice(0, MOST_ERRORS).reduce((sum, { times: n }) => sum + n, 0)
+  if (read.errorsInAll > listedErrors)
+    say('errors', 'stop', null, `${read.errorsInAll - listedErrors} more places cannot be read. Look whether this is a program at all.`)
+  // Each reason by itself: what is looked at for one of them says nothing of another.
+  for (const { line, text: block, why, lines, times: n } of read.notFollowed)
+    say(`not-followed ${why}`, 'query', line, `${block}: ${why}.${onLines(lines, n)} What follows from it is not checked here.`)
   const missing = read.subs.filter(({ atHand }) => !atHand)
   if (missing.length > 0)
     say(
@@ -53,6 +50,16 @@ export const text: GoCheck = ({ read, scene }) => {
   if (read.ends === null) say('ends', 'query', read.lines, 'The text ends without M30 or M2. Look whether the file is whole.')
   if (read.optional > 0) say('optional', 'clear', null, `${read.optional} blocks begin with / and may be left out at the machine.`)
   return found
+}
+
+/** So many sentences of what cannot be read stand by themselves. */
+const MOST_ERRORS = 12
+
+/** Where else the same is found, as far as lines are named. */
+function onLines(lines: readonly number[], inAll: number): string {
+  if (inAll < 2) return ''
+  const named = lines.slice(0, 8)
+  return ` ${inAll} times in all: ${named.length === 1 ? 'line' : 'lines'} ${named.join(', ')}${inAll > named.length ? ' …' : ''}.`
 }
 
 const times = (n: number) => (n === 1 ? 'once' : `${n} times`)

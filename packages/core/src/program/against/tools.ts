@@ -12,6 +12,7 @@ import {
 } from '../../register/index.ts'
 import type { MountedTool, Scene } from '../../scene/index.ts'
 import { isSuspect, standingNote } from '../../standing/index.ts'
+import { calledTool } from '../../tool/index.ts'
 import type { CalledTool } from '../read.ts'
 import type { GoCheck, GoFinding } from './finding.ts'
 
@@ -34,11 +35,9 @@ export const tools: GoCheck = ({ read, scene }) => [
 ]
 
 function ofTool(called: CalledTool, scene: Scene): GoFinding[] {
-  const { machine, plan, families } = scene
+  const { machine, plan } = scene
   const line = called.lines[0] ?? null
-  const family = families.find((one) => one.called === called.number)
-  const number = family ? family.inUse : called.number
-  const tool = scene.tools.find((one) => one.number === number)
+  const { family, tool } = calledTool(scene, called.number)
   const finding = { line, register: null, mend: 'mount' as const }
   if (!tool)
     return [
@@ -61,6 +60,7 @@ function ofTool(called: CalledTool, scene: Scene): GoFinding[] {
       sentence: `T${called.number} is called, and ${plan.operationName} does not plan it.`,
     })
   found.push(
+    ...ofOthers(called),
     ...ofLengths(called, tool, scene),
     ...ofDiameters(called, tool, scene),
     ...ofSpindle(called, tool, scene),
@@ -94,12 +94,25 @@ function ofLengths(called: CalledTool, tool: MountedTool, scene: Scene): GoFindi
         : (['X', 'Z'] as const).flatMap((axis) => stands(geometryRegister(offset, axis), line, scene, ''))
     const other = scene.tools.find((one) => one.offset === offset)
     const letter = layout.countsLengths ? 'H' : 'offset '
+    const finding = { id: `offset ${called.number} ${offset}`, line, register: null }
+    const { family } = calledTool(scene, called.number)
+    if (family && other && tool.number !== called.number)
+      return [
+        {
+          ...finding,
+          verdict: 'stop',
+          mend: 'mount',
+          sentence: `${called.number} calls ${family.name}, of which T${tool.number} is in use, with ${letter}${offset}: that is the offset of T${other.number}. ${
+            family.members.includes(other.number)
+              ? `Put T${other.number} in use, or call T${tool.number} with its own ${letter}${tool.offset}.`
+              : `Its own is ${letter}${tool.offset}.`
+          }`,
+        },
+      ]
     return [
       {
-        id: `offset ${called.number} ${offset}`,
+        ...finding,
         verdict: other ? 'stop' : 'query',
-        line,
-        register: null,
         mend: 'program',
         sentence: `T${called.number} is run with ${letter}${offset}; its own is ${letter}${tool.offset}${other ? `, and ${letter}${offset} belongs to T${other.number}` : ''}.`,
       },
@@ -115,6 +128,22 @@ function ofLengths(called: CalledTool, tool: MountedTool, scene: Scene): GoFindi
       sentence: `T${called.number} cuts before a length is called for it (${layout.countsLengths ? 'G43 with its H' : 'its offset in the T word'}).`,
     })
   return found
+}
+
+/** What was called for another tool, and is still on while this one moves. */
+function ofOthers({ number, under }: CalledTool): GoFinding[] {
+  return under.map(({ what, of, offset, line }) => {
+    const whose = of === null ? 'called before any tool' : `of T${of}`
+    const [is, letter] = what === 'length' ? ['moves in Z with the length', 'H'] : ['cuts with the cutter compensation', 'D']
+    return {
+      id: `under ${what} ${number}`,
+      verdict: 'stop',
+      line,
+      register: null,
+      mend: 'program',
+      sentence: `T${number} ${is} ${whose} still on${offset === null ? '' : ` (${letter}${offset})`}. Call its own before this line.`,
+    }
+  })
 }
 
 function ofDiameters(called: CalledTool, tool: MountedTool, scene: Scene): GoFinding[] {

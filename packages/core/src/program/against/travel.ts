@@ -3,6 +3,7 @@ import { nm } from '../../length/index.ts'
 import { asShown, type Axis, type Travel } from '../../machine/index.ts'
 import { registerKey, rotationRegister } from '../../register/index.ts'
 import type { MountedTool, Scene } from '../../scene/index.ts'
+import { calledTool } from '../../tool/index.ts'
 import type { Extents, Span } from '../extents.ts'
 import { originOn } from '../path/travel-box.ts'
 import type { GoCheck, GoFinding } from './finding.ts'
@@ -15,7 +16,7 @@ import type { GoCheck, GoFinding } from './finding.ts'
 export const travel: GoCheck = ({ read, scene }) => {
   const furthest = new Map<string, Beyond>()
   for (const one of read.extents) {
-    const tool = scene.tools.find(({ number }) => number === one.tool)
+    const { tool } = one.tool === null ? { tool: null } : calledTool(scene, one.tool)
     if (!tool || one.slot === null) continue
     for (const limit of scene.machine.travels) {
       const beyond = furthestOut(one, one.slot, tool, limit, scene)

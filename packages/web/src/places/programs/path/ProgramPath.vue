@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import {
   aroundPath,
-  dialectOf,
-  nm,
-  pathViews,
-  travelInPart,
   type Axis,
+  calledTool,
+  dialectOf,
   type Extents,
   type Holding,
   type MachineRecord,
+  nm,
+  pathViews,
   type Scene,
   type StockBox,
+  travelInPart,
 } from '@rook/core'
 import type { ProgramIssue } from '@rook/contract'
 import { Checkbox, Progress } from 'ant-design-vue'
@@ -55,7 +56,10 @@ const isWanted = computed(() => {
 const views = computed(() => pathViews(props.machine.kind))
 const withTravel = ref(false)
 /** The tool whose travel is shown, the first where all are: the longer it is, the less is left of Z. */
-const mounted = computed(() => props.scene?.tools.find(({ number }) => number === (tool.value ?? tools.value[0])) ?? null)
+const mounted = computed(() => {
+  const called = tool.value ?? tools.value[0]
+  return props.scene && called !== undefined ? calledTool(props.scene, called).tool : null
+})
 const travels = computed(() => {
   const { scene } = props
   if (!scene || !mounted.value || slot.value === null) return null
