@@ -313,6 +313,21 @@ describe('the work of a sub-spindle, whose part Z counts against machine Z', () 
     expect(refusal('G55')).toBeUndefined()
   })
 
+  it('is moved by a gauge as the display counts: twice across where X reads diameters, against machine Z on the sub-spindle', () => {
+    const by = (raw: RawInputs, from: [RegisterRef, number], more: Partial<typeof machine> = {}) =>
+      run('moved-zero', { by: 'gauge', gauge: 'pin-10', way: '+', ...raw }, { ...on([from]), machine: { ...machine, ...more } }).sheet
+        .result!.writes[0]!.value
+    const x: [RegisterRef, number] = [workRegister('G54', 'X'), mm(3)]
+    expect(by({ from: 'G54', slot: 'G54', axis: 'X' }, x)).toBe(mm(23))
+    expect(by({ from: 'G54', slot: 'G54', axis: 'X', by: 'half' }, x)).toBe(mm(13))
+    expect(by({ from: 'G54', slot: 'G54', axis: 'X' }, x, { xReads: 'radius' })).toBe(mm(13))
+    expect(by({ from: 'G54', slot: 'G54', axis: 'X', by: 'typed', distance: '5' }, x)).toBe(mm(8))
+    // Part zero 5 further out of the sub-spindle's chuck lies 5 lower in machine Z.
+    const z = (slot: string): [RegisterRef, number] => [workRegister(slot, 'Z'), mm(-80)]
+    expect(by({ from: 'G57', slot: 'G57', axis: 'Z', by: 'typed', distance: '5' }, z('G57'))).toBe(mm(-85))
+    expect(by({ from: 'G54', slot: 'G54', axis: 'Z', by: 'typed', distance: '5' }, z('G54'))).toBe(mm(-75))
+  })
+
   it('takes a tip that points away from the main chuck', () => {
     const refusal = (tip: number) => run('face', raw, on([reach, [tipRegister('7'), tip]])).sheet.refusal?.sentence
     expect(refusal(3)).toContain('T7 cannot touch moving Z+')

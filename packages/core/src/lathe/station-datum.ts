@@ -1,7 +1,7 @@
 import { standsAlong } from '../assembly/index.ts'
 import { doubtBy } from '../check/limits.ts'
 import { minus, nm, roundToIncrement, type Nm } from '../length/index.ts'
-import { asShown, stationNumber, stationOf, type MachineRecord, type Station } from '../machine/index.ts'
+import { asShown, spindleOfTool, stationNumber, stationOf, type MachineRecord, type SpindleName, type Station } from '../machine/index.ts'
 import { geometryRegister, registerKey, registerName, stationDatum } from '../register/index.ts'
 import {
   chosenTool,
@@ -91,6 +91,8 @@ function givenOf(values: Values, scene: Scene) {
   return {
     tool,
     station,
+    // A further pair may work at the other spindle than its station.
+    spindle: tool ? spindleOfTool(tool, scene.machine) : 'main',
     stations:
       !station || holds === null ? [] : holds === 'all' ? alikeStations(tool!.number, scene.machine) : [stationNumber(tool!.number)],
     geometry: { X: of('X'), Z: of('Z') },
@@ -100,7 +102,7 @@ function givenOf(values: Values, scene: Scene) {
 
 type Given = ReturnType<typeof givenOf>
 
-const linesOf = ({ tool, station, geometry, reach }: Given, scene: Scene): WorkingLine[] => [
+const linesOf = ({ tool, spindle, geometry, reach }: Given, scene: Scene): WorkingLine[] => [
   {
     operation: 'start',
     label: tool ? `T${tool.number} geometry` : 'geometry of the tool',
@@ -110,7 +112,7 @@ const linesOf = ({ tool, station, geometry, reach }: Given, scene: Scene): Worki
     'less',
     'reaches beyond the station',
     { X: { figure: reach.X, input: 'reach-X' }, Z: { figure: reach.Z, input: 'reach-Z' } },
-    station?.spindle ?? 'main',
+    spindle,
     scene,
   ),
 ]
@@ -133,11 +135,11 @@ function refusalOf({ tool, station, geometry, reach }: Given, { machine }: Scene
     : null
 }
 
-function writesOf({ tool, station, stations, geometry, reach }: Given, scene: Scene): Write[] | null {
+function writesOf({ tool, station, spindle, stations, geometry, reach }: Given, scene: Scene): Write[] | null {
   if (!tool || !station || stations.length === 0) return null
   const { X, Z } = geometry
   if (!X || !Z || reach.X === null || reach.Z === null) return null
-  const [x, z] = [writeOf(tool, station, 'X', X, reach.X, scene), writeOf(tool, station, 'Z', Z, reach.Z, scene)]
+  const [x, z] = [writeOf(tool, spindle, 'X', X, reach.X, scene), writeOf(tool, spindle, 'Z', Z, reach.Z, scene)]
   return stations.flatMap((number) => [
     { ...x, register: stationDatum(number, 'X') },
     { ...z, register: stationDatum(number, 'Z') },
@@ -146,7 +148,7 @@ function writesOf({ tool, station, stations, geometry, reach }: Given, scene: Sc
 
 function writeOf(
   tool: MountedTool,
-  { spindle }: Station,
+  spindle: SpindleName,
   axis: StationAxis,
   geometry: Standing,
   reach: Nm,

@@ -1,5 +1,5 @@
 import { minus, nm, type Nm } from '../length/index.ts'
-import { stationNumber, stationOf, type MachineRecord, type SpindleName } from '../machine/index.ts'
+import { spindleOfTool, stationNumber, stationOf, type MachineRecord, type SpindleName } from '../machine/index.ts'
 import { geometryRegister, registerKey, stationDatum } from '../register/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import type { WorkingCell, WorkingLine } from '../working/index.ts'
@@ -19,16 +19,21 @@ export const asGeometry = (axis: StationAxis, reach: Nm, spindle: SpindleName, s
   nm(reach * factor(axis, spindle, scene))
 
 /**
- * How far a tip stands out beyond its station: (G_x \u2212 X_s)/2 toward the axis where X reads diameters, G_z \u2212 Z_s toward the chuck.
- * Below zero it lies behind the station. Null while geometry or datum is unset, or the tool sits in no station.
+ * How far a tip stands out beyond its station: (G_x \u2212 X_s)/2 toward the axis where X reads diameters, G_z \u2212 Z_s toward the chuck
+ * that the tool works at. Below zero it lies behind the station. Null while geometry or datum is unset, or the tool sits in no station.
  * @param geometry what stands where nothing is said
  */
-export function standsOut(tool: Pick<MountedTool, 'number' | 'offset'>, axis: StationAxis, scene: Scene, geometry?: Nm): Nm | null {
+export function standsOut(
+  tool: Pick<MountedTool, 'number' | 'offset' | 'spindle'>,
+  axis: StationAxis,
+  scene: Scene,
+  geometry?: Nm,
+): Nm | null {
   const station = stationOf(scene.machine.turrets, tool.number)
   const datum = scene.standing[registerKey(stationDatum(stationNumber(tool.number), axis))]
   const value = geometry ?? scene.standing[registerKey(geometryRegister(tool.offset, axis))]?.value
   if (!station || !datum || value === undefined) return null
-  return nm(Math.round(minus(value, datum.value) / factor(axis, station.spindle, scene)))
+  return nm(Math.round(minus(value, datum.value) / factor(axis, spindleOfTool(tool, scene.machine), scene)))
 }
 
 /**

@@ -23,6 +23,15 @@ import { gaugeById, partFrame, slotOffset, turnDoubt, workTotal, type PartFrame,
 import { restingOn } from '../reach/index.ts'
 import type { WorkingLine } from '../working/index.ts'
 
+/**
+ * How often, and which way, a distance goes into the zero: a gauge across counts twice where X reads diameters, and toward plus of the
+ * part's Z is toward minus of the machine's where a sub-spindle holds it. A typed distance is in what X reads already.
+ */
+function countOf(axis: Axis, from: string | null, by: string | null, { machine }: Scene): number {
+  if (axis === 'Z') return zSense(machine, from)
+  return axis === 'X' && by !== 'typed' && machine.kind === 'lathe' && machine.xReads === 'diameter' ? 2 : 1
+}
+
 const SIZED: readonly GaugeFamily[] = ['edge-finder', 'touch-probe', 'gauge-pin', 'shim', 'gauge-block']
 
 /**
@@ -66,7 +75,7 @@ export const movedZero: Routine = {
               label: 'Zero moves by',
               role: 'size',
               grid: nm(1),
-              hint: 'plus where the reading grows',
+              hint: 'plus where the part display grows',
             } satisfies LengthInput,
           ]),
       ...zeroInputs(scene, raw),
@@ -78,8 +87,9 @@ export const movedZero: Routine = {
     const from = values.choice('from')
     const parent = from ? slotOffset(scene, from, axis) : undefined
     const moved = distanceOf(values, scene)
+    const count = countOf(axis, from, values.choice('by'), scene)
     const frame = from && axis !== 'Z' ? partFrame(scene, from) : null
-    const ways = waysOf(axis, moved?.distance ?? null, frame, scene, from)
+    const ways = waysOf(axis, moved && nm(moved.distance * count), frame, scene, from)
     return zeroSheet({
       values,
       scene,
@@ -92,15 +102,15 @@ export const movedZero: Routine = {
           total,
           contributors: [
             ...(own ? [restingOn(`${from} ${way.axis}`, own)] : []),
-            ...(moved ? [{ ...moved.contributor, standard: Math.abs(moved.contributor.standard * way.share) }] : []),
+            ...(moved ? [{ ...moved.contributor, standard: Math.abs(moved.contributor.standard * way.share * count) }] : []),
             ...(way.doubt > 0 ? [{ label: `${from} rotation`, standard: way.doubt }] : []),
           ],
           rests: from ? [registerKey(workRegister(from, way.axis)), ...(frame?.rests.slice(2) ?? [])] : [],
           byEye: own?.byEye ?? false,
-          slips: total === null || way.axis !== axis ? [] : otherWay(total, moved!.distance, way.share),
+          slips: total === null || way.axis !== axis ? [] : otherWay(total, nm(moved!.distance * count), way.share),
         }
       }),
-      lines: linesOf(values, from, ways, moved, frame),
+      lines: linesOf(values, from, ways, moved, frame, count),
       alsoWritten: (active) => (frame ? rotationInto(active, frame.rotation, scene, frame) : []),
       gauges: gaugesUsed(values.choice('gauge')),
       readings: [],
@@ -174,7 +184,14 @@ function otherWay(total: number, whole: Nm, share: number) {
   return [{ id: 'direction', phrase: 'the zero had been moved the other way', corrected: total - 2 * whole * share }]
 }
 
-function linesOf(values: Values, from: string | null, ways: readonly Way[], moved: Moved | null, frame: PartFrame | null): WorkingLine[] {
+function linesOf(
+  values: Values,
+  from: string | null,
+  ways: readonly Way[],
+  moved: Moved | null,
+  frame: PartFrame | null,
+  count: number,
+): WorkingLine[] {
   const typed = values.choice('by') === 'typed'
   const turns = frame !== null && frame.rotation !== 0
   const label = moved?.label ?? 'distance'
@@ -184,6 +201,13 @@ function linesOf(values: Values, from: string | null, ways: readonly Way[], move
     label: from ? `${from}${ways.length === 1 ? ` ${ways[0]!.axis}` : ''}, as it stands` : 'the zero that stands',
     cells: ways.map(({ base }) => ({ figure: base })),
   }
+  if (count === 2)
+    return [
+      start,
+      { operation: 'aside', label, cells: [distance] },
+      { operation: 'add', label: 'twice that, X reads diameters', cells: [{ figure: moved && nm(2 * moved.distance) }] },
+    ]
+  if (count === -1) return [start, { operation: 'less', label: `${label}, part Z counts against machine Z`, cells: [distance] }]
   if (!turns) return [start, { operation: 'add', label, cells: [distance] }]
   return [
     start,

@@ -3,7 +3,9 @@ import { mounted, run, scene, stands, TURRET_LATHE } from '@rook/testing'
 import { mm } from '../length/index.ts'
 import { spindleOfTool, stationOf } from '../machine/index.ts'
 import { turretPicture } from '../picture/index.ts'
-import { geometryRegister, registerKey, workRegister } from '../register/index.ts'
+import { standsOut } from '../lathe/station-reach.ts'
+import { geometryRegister, registerKey, workRegister, type RegisterRef } from '../register/index.ts'
+import type { Standing } from './scene.ts'
 import { standingNote } from '../standing/index.ts'
 import { consequencesOf, runOf, sharedNumbers } from '../tool/index.ts'
 import { furtherPairsProblem, toolByNumber, withFurtherPairs } from './index.ts'
@@ -38,6 +40,34 @@ describe('further pairs of offsets', () => {
     // G = M − W − P: −435.7 + 451.2 = 15.5
     const found = run('tool-length', { tool: '3.13', method: 'part', slot: 'G54', between: 'none', reading: '-435.7', place: '0' }, at)
     expect(found.sheet.result?.writes[0]).toMatchObject({ register: geometryRegister('13', 'Z'), value: mm(15.5), assembly: 'pb-3' })
+  })
+
+  it('at the other spindle reach its way: a station’s datum from one counts toward the sub-spindle, and so does what stands out', () => {
+    // It works toward machine Z+: a tip that reaches 12.5 further has a geometry that is 12.5 less, −30 + 12.5 = −17.5.
+    const reaching = { tool: '3.23', for: 'one', 'reach-X': '20', 'reach-Z': '12.5' }
+    const own: [RegisterRef, Standing][] = [
+      [geometryRegister('23', 'X'), stands(mm(-200), { assembly: 'pb-3' })],
+      [geometryRegister('23', 'Z'), stands(mm(-30), { assembly: 'pb-3' })],
+    ]
+    const where = scene(own, { machine: TURRET_LATHE, plan: null, tools: at.tools })
+    const found = run('station-datum', reaching, where).sheet
+    expect(found.result?.writes.map(({ register, value }) => [registerKey(register), value])).toEqual([
+      ['station/3/X/geometry', mm(-240)],
+      ['station/3/Z/geometry', mm(-17.5)],
+    ])
+    const known = scene(
+      [...own, ...found.result!.writes.map(({ register, value }): [RegisterRef, Standing] => [register, stands(value)])],
+      {
+        machine: TURRET_LATHE,
+        plan: null,
+        tools: at.tools,
+      },
+    )
+    const tool = toolByNumber(known, '3.23')!
+    expect([standsOut(tool, 'X', known), standsOut(tool, 'Z', known)]).toEqual([mm(20), mm(12.5)])
+    // The rule's estimate is the same sum the other way round.
+    const ruled = run('tool-stick-out', { tool: '3.23', 'out-X': '20', 'out-Z': '12.5' }, known).sheet.result!.writes
+    expect(ruled.slice(0, 2).map(({ value }) => value)).toEqual([mm(-200), mm(-30)])
   })
 
   it('stand as measured on the tool that is there, and a broken edge is broken for all', () => {

@@ -2,9 +2,10 @@
  * How the furthest of several readings stands to the furthest of what they read: its bias and its spread.
  *
  * The greatest of n figures that scatter lies too far out on average, the more so the nearer together they truly are.
- * How near that is has to be told from the readings themselves: their spread beyond their own scatter is taken as
- * theirs (an empirical Bayes shrinkage, \u03c4\u00b2 = s\u00b2 of the readings less \u03c3\u00b2), and the distribution of the maximum is
- * worked out from its exact distribution function, the product of the single ones.
+ * How near that is has to be told from the readings themselves: their spread beyond their own scatter is taken as theirs (an empirical
+ * Bayes shrinkage, τ² = s² of the readings less σ²), where it is more than chance explains in 95 of 100 cases; below that they count as
+ * alike, for that is where the bias is largest. The distribution of the maximum is worked out from its exact distribution function, the
+ * product of the single ones.
  *
  * @param readings signed so that the furthest is the greatest, nanometres
  * @param scatter standard deviation \u03c3 of one reading, nanometres, above 0
@@ -14,7 +15,7 @@ export function doubtOfFurthest(readings: readonly number[], scatter: number): n
   if (readings.length < 2 || scatter <= 0) return scatter
   const mean = readings.reduce((sum, one) => sum + one, 0) / readings.length
   const variance = readings.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (readings.length - 1)
-  const own = Math.max(0, variance - scatter ** 2)
+  const own = variance > scatter ** 2 * chanceFactor(readings.length - 1) ? variance - scatter ** 2 : 0
   const kept = own / (own + scatter ** 2)
   const places = readings.map((one) => (kept * (one - mean)) / scatter)
   const top = Math.max(...places)
@@ -30,6 +31,9 @@ export function doubtOfFurthest(readings: readonly number[], scatter: number): n
   const spread = Math.sqrt(Math.max(0, second - first ** 2))
   return scatter * Math.hypot(spread, first)
 }
+
+/** 95 % point of chi-square over its degrees of freedom (Wilson and Hilferty 1931). */
+const chanceFactor = (freedom: number): number => (1 - 2 / (9 * freedom) + 1.6449 * Math.sqrt(2 / (9 * freedom))) ** 3
 
 const [LOW, HIGH, STEPS] = [-6, 7, 260]
 

@@ -1,4 +1,4 @@
-import { readAngle } from '../angle/index.ts'
+import { microdegrees } from '../angle/index.ts'
 import { negate, nm, readLength, times, type LengthUnit, type Nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
 import {
@@ -94,7 +94,7 @@ class Reader {
     const [name, key] = [registerName(register), registerKey(register)]
     if (!hasRegister(register, machine)) return this.wrong(line, `: ${machine.name} has no ${name}.`)
     const value = readFigure(text, register, this.unit)
-    if (value === null) return this.wrong(line, `, ${name}: \u201c${text}\u201d is not a figure in ${this.unit}.`)
+    if (value === null) return this.wrong(line, `, ${name}: \u201c${text}\u201d is not ${wanted(register, this.unit)}.`)
     const before = values.get(key)
     if (before) return this.wrong(line, `: ${name} stands in line ${before.line} already; which of the two holds cannot be told.`)
     values.set(key, { register: key, name, value: asKept(value, register, machine, template), line })
@@ -113,12 +113,20 @@ function readFigure(text: string, register: RegisterRef, unit: LengthUnit): Nm |
     return value >= range!.from && value <= range!.to ? nm(value) : null
   }
   const bare = text.replace(/\.$/, '')
+  // A control counts turns on: an axis that has gone round stands at 370 degrees, not at 10.
   if (holds === 'angle') {
-    const reading = readAngle(bare, '')
-    return reading.kind === 'angle' ? nm(reading.value) : null
+    const degrees = /^[+-]?(\d{1,6}(\.\d{0,6})?|\.\d{1,6})$/.test(bare) ? Number(bare) : NaN
+    return Number.isNaN(degrees) ? null : nm(microdegrees(degrees))
   }
   const reading = readLength(bare, { name: '', unit, grid: nm(1) })
   return reading.kind === 'length' || reading.kind === 'finer' ? reading.value : null
+}
+
+/** What a register would take, in words. */
+function wanted(register: RegisterRef, unit: LengthUnit): string {
+  const { holds, range } = propertyOf(register)
+  if (holds === 'angle') return 'an angle in degrees'
+  return holds === 'whole' ? `a whole number from ${range!.from} to ${range!.to}` : `a figure in ${unit}`
 }
 
 function match(

@@ -361,6 +361,26 @@ describe('figures that go out and come back', () => {
   })
 })
 
+describe('a rotary zero', () => {
+  const machine: MachineRecord = { ...MILL, rotary: [{ axis: 'A', increment: nm(1000) as never, travel: null, sense: 1 }] }
+  const usual = usualTemplate(machine, 4)
+  const template = { ...usual, lines: { ...usual.lines, rotary: 'G10 L2 P{n} A{a}' } }
+
+  it.each([370, -725.5, 0])('of %s degrees comes back as it went out, beyond a turn as well', (degrees) => {
+    const at = sceneOf(machine, { 'work/G54/A/geometry': nm(degrees * 1e6) })
+    const found = prepareOut(at, template, { slots: ['G54'], tools: [], conversion: null, estimates: false })
+    if (found.kind === 'refused') throw new Error(found.sentence)
+    const [line] = found.lines
+    const back = readHeld(line!.text, machine, template)
+    expect(back.problems).toEqual([])
+    expect(back.values).toMatchObject([{ register: 'work/G54/A/geometry', value: degrees * 1e6 }])
+  })
+
+  it('that cannot be read is told of in degrees', () => {
+    expect(readHeld('G10 L2 P1 A1.2.3', machine, template).problems[0]!.sentence).toContain('is not an angle in degrees')
+  })
+})
+
 describe('a wear of a lathe tool', () => {
   const usual = usualTemplate(LATHE, 3)
   const template = { ...usual, lines: { ...usual.lines, wear: 'G10 L11 P{n} X{x} Z{z}' } }

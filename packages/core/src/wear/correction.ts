@@ -61,11 +61,16 @@ const AS_IT_IS: InputSpec = {
   optional: true,
 }
 
-/** True where a measured size is off its target by no more than the \u00b1U of its measurement. */
-function isRight({ by, target, measured, with: gauge }: RawInputs, scene: Scene): boolean {
-  if (by !== 'measured') return false
-  const [wanted, found] = [givenSize(target, scene.machine), givenSize(measured, scene.machine)]
-  return wanted !== null && found !== null && isWithin(minus(wanted, found), [doubtOfSize(gauge ?? null, scene)], scene)
+/** True where what was measured is off its target by no more than the \u00b1U of it; judged by the same figure as what is recorded. */
+function isRight(raw: RawInputs, scene: Scene): boolean {
+  if (raw.by !== 'measured') return false
+  const lack = (of: string) => {
+    const [wanted, found] = [givenSize(raw[`target${of}`], scene.machine), givenSize(raw[`measured${of}`], scene.machine)]
+    return wanted === null || found === null ? null : minus(wanted, found)
+  }
+  const lacks = [lack(''), raw.sizes === '2' ? lack(SECOND) : null]
+  const change = meanOf(lacks)
+  return change !== null && isWithin(change, [doubtOfSizes(raw.with ?? null, lacks, scene)], scene)
 }
 
 const isWithin = (change: Nm, doubt: Contributor[], scene: Scene) =>
@@ -74,9 +79,16 @@ const isWithin = (change: Nm, doubt: Contributor[], scene: Scene) =>
 /** How far the size must change: target less measured, or the change that is wanted; null while it is not known. */
 export function changeOf(values: Values): Nm | null {
   if (values.choice('by') === 'wanted') return values.length('change')
-  const first = lacking(values, '')
-  const second = lacking(values, SECOND)
-  return first === null || second === null ? first : nm(Math.round((first + second) / 2))
+  return meanOf(lacksOf(values))
+}
+
+/** What each size that was measured lacks; null for one that was not. */
+const lacksOf = (values: Values): (Nm | null)[] => [lacking(values, ''), lacking(values, SECOND)]
+
+/** Mean of what the first size lacks and, where it was measured, the second. */
+function meanOf([first, second]: readonly (Nm | null)[]): Nm | null {
+  if (first === null || first === undefined) return null
+  return second === null || second === undefined ? first : nm(Math.round((first + second) / 2))
 }
 
 /** Behind the ids of a second size of the same tool. */
@@ -91,7 +103,16 @@ export function lacking(values: Values, of: '' | typeof SECOND): Nm | null {
 /** What the change of a size is worth: the doubt of the measurement that it comes from; null where there was none. */
 export function doubtOfChange(values: Values, scene: Scene): Contributor[] {
   if (values.choice('by') !== 'measured') return []
-  return [doubtOfSize(values.choice('with'), scene)]
+  return [doubtOfSizes(values.choice('with'), lacksOf(values), scene)]
+}
+
+/** What one size is worth, measured with the gauge that is said. */
+export const doubtOfOne = (values: Values, scene: Scene): Contributor => doubtOfSize(values.choice('with'), scene)
+
+/** The mean of two sizes is worth more than either. */
+function doubtOfSizes(id: string | null, lacks: readonly (Nm | null)[], scene: Scene): Contributor {
+  const one = doubtOfSize(id, scene)
+  return { ...one, standard: one.standard / Math.sqrt(Math.max(1, lacks.filter((lack) => lack !== null).length)) }
 }
 
 function doubtOfSize(id: string | null, scene: Scene): Contributor {
@@ -309,7 +330,7 @@ export function wearSheet({
       gauges: gaugesUsed(values.choice('with')),
       remarks: [
         ...remarks,
-        ...ofMeasured(values, feature, doubt, scene),
+        ...ofMeasured(values, feature, scene),
         ...correctionRemarks(values, doubt, change, stays, scene),
         ...(found.write.uncertainty ? driftRemarks(found.write.register, found.step, found.write.uncertainty.expanded, scene) : []),
       ],
@@ -318,10 +339,10 @@ export function wearSheet({
 }
 
 /** What a measured size says of the plan, of other tools' corrections and of its own last one. */
-function ofMeasured(values: Values, feature: Feature, doubt: Contributor[], scene: Scene): Remark[] {
+function ofMeasured(values: Values, feature: Feature, scene: Scene): Remark[] {
   if (values.choice('by') !== 'measured') return []
   const found = values.length('measured')
-  const { standard } = combine(doubt, nm(1))
+  const { standard } = combine([doubtOfOne(values, scene)], nm(1))
   return [
     ...targetRemarks(feature, found, scene),
     ...enteredElsewhere(feature, found, standard, scene),

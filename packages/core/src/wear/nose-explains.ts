@@ -7,7 +7,7 @@ import { noseRegister, registerKey, tipRegister } from '../register/index.ts'
 import type { Remark, Values } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
-import { doubtOfChange, lacking } from './correction.ts'
+import { doubtOfOne, lacking } from './correction.ts'
 
 /** Nose radii that inserts come with (ISO 1832). */
 const RADII = [0.1, 0.2, 0.4, 0.8, 1.2, 1.6, 2.4].map(mm)
@@ -34,7 +34,7 @@ export function noseRemarks(values: Values, tool: MountedTool | null, inside: bo
   if (lacks === null || angle === null || looks === null || !tool || entered == null || tip == null) return []
   const wall = { angle, inside, looks }
   const over = nm((inside ? 1 : -1) * lacks)
-  const doubt = combine([ofReadout(scene.machine.increment), ...doubtOfChange(values, scene)], nm(1)).standard
+  const doubt = combine([ofReadout(scene.machine.increment), doubtOfOne(values, scene)], nm(1)).standard
   const figures = [
     { label: 'nose radius entered', value: entered },
     { label: 'target less measured', value: lacks },

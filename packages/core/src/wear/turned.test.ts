@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { INCH_LATHE, LATHE, mounted, run, scene, stands } from '@rook/testing'
+import { routineById } from '../catalogue/index.ts'
 import { mm } from '../length/index.ts'
 import { geometryRegister, registerKey, wearOf } from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
@@ -107,6 +108,22 @@ describe('a turned size', () => {
       })
       expect(taper(apart)!.sentence).toContain('0.040 between them stays')
       expect(apart.sheet.working.lines.map(({ label }) => label)).toContain('mean of target less measured')
+    })
+
+    it('is right or not by their mean, and so is what is offered; a mean is worth more than one size', () => {
+      // One 0.053 under and one 0.055 over: their mean is on target, and nothing is to be corrected.
+      const even = two('29.957', '42.075')
+      expect(written(even).value).toBe(mm(0))
+      const asks = (found: RawInputs) => routineById('turned-size')!.inputs(at(), found).some(({ id }) => id === 'then')
+      const raw = { tool: '3', kind: 'bore', by: 'measured', with: 'mic', sizes: '2', target: '30.01', 'target-2': '42.02' }
+      expect(asks({ ...raw, measured: '29.957', 'measured-2': '42.075' })).toBe(true)
+      // The first is on target, the mean is 0.02 short.
+      expect(asks({ ...raw, measured: '30.01', 'measured-2': '41.98' })).toBe(false)
+      expect(written(two('30.01', '41.98')).value).toBe(mm(0.02))
+      const doubt = (found: ReturnType<typeof two>) =>
+        found.sheet.result!.writes[0]!.uncertainty!.contributors.find(({ label }) => label.startsWith('Micrometer'))!.standard
+      const one = run('turned-size', { ...raw, sizes: '1', measured: '29.96' }, at())
+      expect(doubt(two('29.97', '41.98'))).toBeCloseTo(doubt(one) / Math.SQRT2, 6)
     })
 
     it('waits for both, once two are said', () => {

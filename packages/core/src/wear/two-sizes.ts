@@ -3,7 +3,7 @@ import { magnitude, minus, negate, nm, type Nm } from '../length/index.ts'
 import { rowInput, sizeInput, type InputSpec, type RawInputs, type Remark, type Values } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
-import { doubtOfChange, lacking, SECOND } from './correction.ts'
+import { doubtOfOne, lacking, SECOND } from './correction.ts'
 
 /** Whether a second diameter that the same tool has cut was measured too: what both lack is the tool's, the rest is not. */
 export function secondInputs(raw: RawInputs, label: string): InputSpec[] {
@@ -30,8 +30,8 @@ export function secondInputs(raw: RawInputs, label: string): InputSpec[] {
 export function differenceRemarks(values: Values, scene: Scene): Remark[] {
   const [first, second] = [lacking(values, ''), lacking(values, SECOND)]
   if (first === null || second === null) return []
-  const [one] = doubtOfChange(values, scene)
-  const { expanded } = combine([ofReadout(scene.machine.increment), ...(one ? [one, one] : [])], nm(1))
+  const one = doubtOfOne(values, scene)
+  const { expanded } = combine([ofReadout(scene.machine.increment), one, one], nm(1))
   const apart = minus(first, second)
   const shown = (value: Nm) => asShown(value, scene.machine, 'always')
   const isTaper = magnitude(apart) > expanded
