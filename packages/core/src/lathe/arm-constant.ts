@@ -20,6 +20,8 @@ import { combine, ofReadout } from '../uncertainty/index.ts'
 import { line, type Working } from '../working/index.ts'
 import { faceInput, faceOf, faceWords, timesWidth, type ArmFace } from './arm-face.ts'
 import { armDrawing } from './arm-drawing.ts'
+import { noseAtTouch, type NoseAtTouch } from './nose-centre.ts'
+import { readsRadii } from './x-reads.ts'
 import { tipRefusal } from './tip.ts'
 
 /**
@@ -49,7 +51,7 @@ export const armConstant: Routine = {
     const given = givenOf(values, scene)
     const { setter, tool, face, reading, width } = given
     const refusal = tool && face ? refusalOf(tool, face, width, scene) : null
-    const found = refusal ? null : foundIn(given)
+    const found = refusal ? null : foundIn(given, scene)
     const writes = found && writesOf(found, scene)
     const targets = setter && face ? [armRegister(setter.id, face.side), ...(width ? [armRegister(setter.id, face.opposite)] : [])] : []
     return {
@@ -77,20 +79,25 @@ function givenOf(values: Values, scene: Scene) {
     reading: values.length('reading'),
     width: values.length('width'),
     geometry: tool && face ? scene.standing[registerKey(geometryRegister(tool.offset, face.axis))] : undefined,
+    nose: noseAtTouch(tool, face?.axis ?? 'X', scene),
     wear: tool && face ? wearOn(geometryRegister(tool.offset, face.axis), scene) : ZERO,
   }
 }
 
 type Given = ReturnType<typeof givenOf>
 
+/** How far from the tool’s point, as its geometry counts, the edge lies that touches: −d·r where the point is the nose’s centre. */
+const edgeBeside = ({ axis, direction }: ArmFace, radius: Nm, scene: Scene): Nm =>
+  times(radius, -direction * (axis === 'X' && !readsRadii(scene) ? 2 : 1))
+
 /** All that a constant needs; null while something is missing. */
-function foundIn({ setter, face, tool, reading, width, geometry, wear }: Given): Found | null {
+function foundIn({ setter, face, tool, reading, width, geometry, wear, nose }: Given, scene: Scene): Found | null {
   if (!setter || !face || !tool || !geometry || reading === null) return null
-  return { setter, face, tool, K: minus(reading, plus(geometry.value, wear)), width }
+  return { setter, face, tool, K: minus(reading, plus(plus(geometry.value, wear), edgeBeside(face, nose.radius, scene))), width, nose }
 }
 
 function workingOf(
-  { face, tool, reading, geometry, wear }: Given,
+  { face, tool, reading, geometry, wear, nose }: Given,
   targets: readonly RegisterRef[],
   writes: Write[] | null,
   scene: Scene,
@@ -103,6 +110,7 @@ function workingOf(
       line('start', face ? `Machine ${face.axis} at the touch` : 'Machine at the touch', reading, 'reading'),
       line('less', tool && face ? `T${tool.number} geometry ${face.axis}` : 'geometry of the tool', geometry?.value ?? null),
       ...(wear !== ZERO ? [wearLine(`T${tool!.number} wear ${face!.axis}`, wear, scene)] : []),
+      ...(face ? nose.lines(face.direction) : []),
     ],
     results: targets.map((register, at) => ({
       label: `moving ${faceWords(ways[at]!)}`,
@@ -120,7 +128,7 @@ function refusalOf(tool: MountedTool, face: ArmFace, width: Nm | null, scene: Sc
       sentence: `${registerName(register)} is unset; unset is not zero. Touch with the master, or with a tool whose geometry stands.`,
     }
   if (width !== null && width <= 0) return { input: 'width', sentence: 'Width of the stylus: more than zero, or left empty.' }
-  return tipRefusal(tool, face.axis, face.direction, scene)
+  return tipRefusal(tool, face.axis, face.direction, scene) ?? noseAtTouch(tool, face.axis, scene).refusal
 }
 
 interface Found {
@@ -129,21 +137,27 @@ interface Found {
   tool: MountedTool
   K: Nm
   width: Nm | null
+  nose: NoseAtTouch
 }
 
-function writesOf({ setter, face, tool, K, width }: Found, scene: Scene): Write[] {
+function writesOf({ setter, face, tool, K, width, nose }: Found, scene: Scene): Write[] {
   const { increment } = scene.machine
   const register = geometryRegister(tool.offset, face.axis)
   const standing = scene.standing[registerKey(register)]!
   const worn = wearOn(register, scene)
-  const doubts = [ofReadout(increment), restingOn(`T${tool.number} geometry ${face.axis}`, standing), doubtBy('feltContact', scene)]
+  const doubts = [
+    ofReadout(increment),
+    restingOn(`T${tool.number} geometry ${face.axis}`, standing),
+    doubtBy('feltContact', scene),
+    ...nose.contributors,
+  ]
   const write = (side: ArmFace['side'], value: Nm, more: typeof doubts): Write => ({
     register: armRegister(setter.id, side),
     value: roundToIncrement(value, increment),
     state: 'set',
     uncertainty: combine([...doubts, ...more], increment),
     assembly: null,
-    rests: [registerKey(register), ...(worn !== ZERO ? [registerKey(wearOf(register))] : [])],
+    rests: [registerKey(register), ...nose.rests, ...(worn !== ZERO ? [registerKey(wearOf(register))] : [])],
   })
   const own = write(face.side, K, [{ label: setter.name, standard: setter.uncertainty }])
   if (!width) return [own]

@@ -1,5 +1,5 @@
 import { doubtBy } from '../check/limits.ts'
-import { nm, times } from '../length/index.ts'
+import { times } from '../length/index.ts'
 import {
   betweenInputs,
   betweenLines,
@@ -22,6 +22,7 @@ import type { Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 import { sideOfBar } from './side-of-bar.ts'
 import { surfaceInput, surfaceOf, TOWARD } from './surface.ts'
+import { noseAtTouch } from './nose-centre.ts'
 import { tipRefusal } from './tip.ts'
 import { xInputs, xOfTool, xReadout } from './x-of-tool.ts'
 import { axisRefusal, zeroLines } from './turned-diameter.ts'
@@ -56,7 +57,7 @@ export const knownDiameter: Routine = {
       scene,
       axis: 'X',
       values,
-      rests,
+      rests: [...rests, ...given.nose.rests],
       target,
       label,
       lines: [
@@ -64,6 +65,7 @@ export const knownDiameter: Routine = {
         ...zeroLines(slot, zero, scene),
         ...diameterLines('Diameter touched', diameter, scene),
         ...feelerLines(given, values, scene),
+        ...given.nose.lines(TOWARD[surface]),
       ],
       refusal: refusalOf(given, values.choice('surface') !== null, scene),
       touch,
@@ -91,6 +93,7 @@ function givenOf(values: Values, scene: Scene) {
     ...own,
     surface: surfaceOf(values, own.tool),
     between: chosenBetween(values, scene),
+    nose: noseAtTouch(own.tool, 'X', scene),
     diameter: values.length('place'),
     reading: values.length('reading'),
   }
@@ -98,15 +101,15 @@ function givenOf(values: Values, scene: Scene) {
 
 type Given = ReturnType<typeof givenOf>
 
-function refusalOf({ tool, slot, surface, zero, diameter }: Given, isSaid: boolean, scene: Scene): Refusal | null {
+function refusalOf({ tool, slot, surface, zero, diameter, nose }: Given, isSaid: boolean, scene: Scene): Refusal | null {
   if (slot && !zero) return axisRefusal(slot, zero, scene)
   if (diameter !== null && diameter <= 0)
     return { input: 'place', sentence: 'Diameter touched: a diameter is more than zero; type what was measured.' }
-  return tool && isSaid ? tipRefusal(tool, 'X', TOWARD[surface], scene) : null
+  return (tool && isSaid ? tipRefusal(tool, 'X', TOWARD[surface], scene) : null) ?? nose.refusal
 }
 
 /** What lies between, and how it was felt, are of the radius: where X reads diameters they count twice. */
-function contributorsOf({ slot, zero, between }: Given, scene: Scene): Contributor[] {
+function contributorsOf({ slot, zero, between, nose }: Given, scene: Scene): Contributor[] {
   if (!zero || !between) return []
   const often = readsRadii(scene) ? 1 : 2
   const felt = doubtBy('feltContact', scene)
@@ -115,10 +118,11 @@ function contributorsOf({ slot, zero, between }: Given, scene: Scene): Contribut
     micrometerIn(scene),
     { ...between.contributor, standard: between.contributor.standard * often },
     { ...felt, standard: felt.standard * often },
+    ...nose.contributors,
   ]
 }
 
-function touchOf({ surface, known, between, diameter, reading }: Given, scene: Scene): SingleTouch | null {
+function touchOf({ surface, known, between, diameter, reading, nose }: Given, scene: Scene): SingleTouch | null {
   if (known === null || !between || reading === null || diameter === null) return null
   return {
     axis: 'X',
@@ -127,7 +131,7 @@ function touchOf({ surface, known, between, diameter, reading }: Given, scene: S
     place: placeOf(diameter, scene),
     known,
     finds: 'H',
-    radius: nm(0),
+    radius: nose.radius,
     thickness: between.thickness,
     diameterAxis: !readsRadii(scene),
   }

@@ -20,6 +20,8 @@ import { gaugeById, toolByNumber, type Scene } from '../scene/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 import { ARM_FACES, faceInput, faceOf, faceWords, type ArmFace } from './arm-face.ts'
 import { armDrawing } from './arm-drawing.ts'
+import { noseAtTouch } from './nose-centre.ts'
+import { readsRadii } from './x-reads.ts'
 import { tipRefusal } from './tip.ts'
 
 /** Tool on the setter arm: geometry X or Z from one touch on a face whose constant stands, G = M \u2212 K. */
@@ -51,18 +53,19 @@ export const toolOnArm: Routine = {
       scene,
       axis,
       values,
-      rests: register ? [registerKey(register)] : [],
+      rests: register ? [registerKey(register), ...given.nose.rests] : [],
       target: tool && face ? geometryRegister(tool.offset, axis) : null,
       label: tool && face ? `T${tool.number} geometry ${axis}` : 'Geometry',
       lines: linesOf(given),
       refusal: faceRefusal(given, scene),
-      touch: touchOf(given),
+      touch: touchOf(given, scene),
       contributors:
         constant && setter
           ? [
               restingOn(`constant of ${setter.name}`, constant),
               { label: setter.name, standard: setter.uncertainty },
               doubtBy('feltContact', scene),
+              ...given.nose.contributors,
             ]
           : [],
       gauges: gaugesUsed(setter?.id),
@@ -75,13 +78,15 @@ export const toolOnArm: Routine = {
 }
 
 function givenOf(values: Values, scene: Scene) {
+  const tool = chosenTool(values, scene)
   const setter = gaugeById(scene, values.choice('setter'))
   const face = faceOf(values)
   const register = setter && face ? armRegister(setter.id, face.side) : null
   return {
-    tool: chosenTool(values, scene),
+    tool,
     setter,
     face,
+    nose: noseAtTouch(tool, face?.axis ?? 'X', scene),
     register,
     constant: register ? scene.standing[registerKey(register)] : undefined,
     reading: values.length('reading'),
@@ -90,12 +95,13 @@ function givenOf(values: Values, scene: Scene) {
 
 type Given = ReturnType<typeof givenOf>
 
-const linesOf = ({ setter, face, constant, reading }: Given): WorkingLine[] => [
+const linesOf = ({ setter, face, constant, reading, nose }: Given): WorkingLine[] => [
   line('start', face ? `Machine ${face.axis} at the touch` : 'Machine at the touch', reading, 'reading'),
   line('less', setter && face ? `constant of ${setter.name}, moving ${faceWords(face)}` : 'constant of the face', constant?.value ?? null),
+  ...(face ? nose.lines(face.direction) : []),
 ]
 
-function touchOf({ face, constant, reading }: Given): SingleTouch | null {
+function touchOf({ face, constant, reading, nose }: Given, scene: Scene): SingleTouch | null {
   if (!constant || reading === null || !face) return null
   return {
     axis: face.axis,
@@ -104,14 +110,15 @@ function touchOf({ face, constant, reading }: Given): SingleTouch | null {
     place: ZERO,
     known: constant.value,
     finds: 'H',
-    radius: nm(0),
+    radius: nose.radius,
     thickness: nm(0),
+    diameterAxis: face.axis === 'X' && !readsRadii(scene),
   }
 }
 
-function faceRefusal({ tool, setter, face, register }: Given, scene: Scene): Refusal | null {
+function faceRefusal({ tool, setter, face, register, nose }: Given, scene: Scene): Refusal | null {
   const unset = setter && face && refusalOf(setter.name, face, register!, scene)
-  return unset || (tool && face ? tipRefusal(tool, face.axis, face.direction, scene) : null)
+  return unset || (tool && face ? tipRefusal(tool, face.axis, face.direction, scene) : null) || nose.refusal
 }
 
 function refusalOf(name: string, face: ArmFace, register: ReturnType<typeof armRegister>, scene: Scene): Refusal | null {

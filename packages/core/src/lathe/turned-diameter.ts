@@ -16,9 +16,10 @@ import { line, type WorkingLine } from '../working/index.ts'
 import { sideOfBar } from './side-of-bar.ts'
 import { surfaceInput, surfaceOf, TOWARD } from './surface.ts'
 import { smallerThanBefore, withinStock } from './journal.ts'
+import { noseAtTouch } from './nose-centre.ts'
 import { tipRefusal } from './tip.ts'
 import { xInputs, xOfTool, xReadout } from './x-of-tool.ts'
-import { diameterLines, micrometerIn, placeOf } from './x-reads.ts'
+import { diameterLines, micrometerIn, placeOf, readsRadii } from './x-reads.ts'
 
 /**
  * Tool X from a turned diameter: a skim cut outside or in a bore, measured without X having moved.
@@ -47,18 +48,20 @@ export const turnedDiameter: Routine = {
     const surface = surfaceOf(values, tool)
     const diameter = values.length('place')
     const place = diameter === null ? null : placeOf(diameter, scene)
-    const touch = known === null ? null : touchOf(values.length('reading'), place, known, TOWARD[surface])
+    const nose = noseAtTouch(tool, 'X', scene)
+    const bare = known === null ? null : touchOf(values.length('reading'), place, known, TOWARD[surface])
+    const touch = bare && { ...bare, radius: nose.radius, diameterAxis: !readsRadii(scene) }
     return touchOffSheet({
       scene,
       axis: 'X',
       values,
-      rests,
+      rests: [...rests, ...nose.rests],
       target,
       label,
-      lines: linesOf(values, scene, slot, zero),
-      refusal: refusalOf(slot, zero, diameter, scene) ?? (tool && tipRefusal(tool, 'X', TOWARD[surface], scene)),
+      lines: [...linesOf(values, scene, slot, zero), ...nose.lines(TOWARD[surface])],
+      refusal: refusalOf(slot, zero, diameter, scene) ?? (tool && tipRefusal(tool, 'X', TOWARD[surface], scene)) ?? nose.refusal,
       touch,
-      contributors: zero ? [restingOn(`${slot} X`, zero), micrometerIn(scene)] : [],
+      contributors: zero ? [restingOn(`${slot} X`, zero), micrometerIn(scene), ...nose.contributors] : [],
       gauges: [],
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine X at the cut',

@@ -1,5 +1,5 @@
 import { doubtBy } from '../check/limits.ts'
-import { minus, nm, type Nm } from '../length/index.ts'
+import { minus, type Nm } from '../length/index.ts'
 import type { GaugeFamily } from '../gauge/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
 import { layoutOf, reachRegister, registerKey, wearOf, type RegisterKey } from '../register/index.ts'
@@ -26,6 +26,7 @@ import type { MountedTool, Scene, Standing } from '../scene/index.ts'
 import { reachOf, restingOn, touchingReach, wearIn, wearLine } from '../reach/index.ts'
 import { line } from '../working/index.ts'
 import { zSense } from '../machine/index.ts'
+import { noseAtTouch, type NoseAtTouch } from '../lathe/nose-centre.ts'
 import { tipRefusal } from '../lathe/tip.ts'
 import { standsDoubt, standsInputs, standsLines, standsRefusal, withStanding } from './face-stands.ts'
 
@@ -63,6 +64,7 @@ export const face: Routine = {
     const reach = tool ? reachOf(tool, scene) : undefined
     const taken = tool ? touchingReach(tool, scene) : null
     const register = tool ? registerKey(reachRegister(scene.machine, tool)) : null
+    const nose = noseAtTouch(tool, 'Z', scene)
     return pickUpSheet({
       values,
       scene,
@@ -73,11 +75,12 @@ export const face: Routine = {
         ...(taken && taken.wear !== 0 ? [wearLine(`T${tool!.number} wear Z`, taken.wear, scene)] : []),
         ...standsLines(values, sense),
         ...betweenLines(values, between, scene, sense),
+        ...nose.lines(sense === 1 ? -1 : 1),
       ],
       refusal: tool
-        ? (lengthRefusal(tool, register!, reach, scene) ?? tipOnFace(tool, sense, scene) ?? standsRefusal(values, scene))
+        ? (lengthRefusal(tool, register!, reach, scene) ?? tipOnFace(tool, sense, scene) ?? nose.refusal ?? standsRefusal(values, scene))
         : standsRefusal(values, scene),
-      touch: tool && taken ? touchOf(values, scene, tool, taken, between, sense) : null,
+      touch: tool && taken ? touchOf(values, scene, tool, { ...taken, nose }, between, sense) : null,
       contributors:
         tool && reach && between
           ? [
@@ -86,10 +89,14 @@ export const face: Routine = {
               between.contributor,
               doubtBy('feltContact', scene),
               ...standsDoubt(values, scene),
+              ...nose.contributors,
             ]
           : [],
       gauges: gaugesUsed(between?.gauge),
-      rests: register && reach ? [register, ...(taken!.wear === 0 ? [] : [registerKey(wearOf(reachRegister(scene.machine, tool!)))])] : [],
+      rests:
+        register && reach
+          ? [register, ...nose.rests, ...(taken!.wear === 0 ? [] : [registerKey(wearOf(reachRegister(scene.machine, tool!)))])]
+          : [],
       readingLabel: 'machine Z at the touch',
       remarks: understated(between),
       drawing: faceDrawing(values, scene, { tool, between }),
@@ -135,7 +142,7 @@ function touchOf(
   values: Values,
   scene: Scene,
   tool: MountedTool,
-  taken: { total: Nm; wear: Nm },
+  taken: { total: Nm; wear: Nm; nose: NoseAtTouch },
   between: Between | null,
   sense: 1 | -1,
 ): SingleTouch | null {
@@ -150,7 +157,7 @@ function touchOf(
     place,
     known: taken.total,
     finds: 'W',
-    radius: nm(0),
+    radius: taken.nose.radius,
     thickness: between.thickness,
     // What the sum has taken off is not in the readout a second time.
     wear: minus(wearIn(tool, scene), taken.wear),

@@ -1,6 +1,7 @@
 import { doubtBy } from '../check/limits.ts'
 import { minus, nm, ZERO, type Nm } from '../length/index.ts'
 import type { Drawing } from '../drawing/index.ts'
+import { noseAtTouch } from '../lathe/nose-centre.ts'
 import { tipRefusal } from '../lathe/tip.ts'
 import { zSense } from '../machine/index.ts'
 import { commonShift, gaugeById, toolByNumber, workTotal, type MountedTool, type Scene, type Standing } from '../scene/index.ts'
@@ -183,6 +184,7 @@ function onPart(values: Values, scene: Scene): Rest {
   const sense = zSense(scene.machine, slot)
   const off = sense === 1 ? 'less' : 'add'
   const between = chosenBetween(values, scene)
+  const nose = noseAtTouch(chosenTool(values, scene), 'Z', scene)
   const reading = values.length('reading')
   const place = values.length('place')
   const lines: WorkingLine[] = [
@@ -191,16 +193,17 @@ function onPart(values: Values, scene: Scene): Rest {
     ...(shift === 0 ? [] : [line('less', 'common shift Z', shift)]),
     line(off, values.choice('method') === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z', place, 'place'),
     ...betweenLines(values, between, scene, sense),
+    ...nose.lines(sense === 1 ? -1 : 1),
   ]
   const total = slot ? workTotal(scene, slot, 'Z') : null
   const complete = total !== null && between && reading !== null && place !== null
   return {
     lines,
-    touch: complete ? { ...aboveFace(reading, place, total, between), ...mirrored(sense) } : null,
+    touch: complete ? { ...aboveFace(reading, place, total, between), ...mirrored(sense), radius: nose.radius } : null,
     gauges: gaugesUsed(between?.gauge),
-    contributors: zero && between ? [restingOn(`${slot} Z`, zero), between.contributor] : [],
+    contributors: zero && between ? [restingOn(`${slot} Z`, zero), between.contributor, ...nose.contributors] : [],
     perTouch: feltTouch(scene),
-    rests: slot ? [registerKey(workRegister(slot, 'Z')), registerKey(commonRegister('Z'))] : [],
+    rests: slot ? [registerKey(workRegister(slot, 'Z')), registerKey(commonRegister('Z')), ...nose.rests] : [],
     remarks: understated(between),
     refusal:
       slot && !zero
@@ -208,7 +211,7 @@ function onPart(values: Values, scene: Scene): Rest {
             input: 'slot',
             sentence: `${slot} Z is unset on ${scene.machine.name}; unset is not zero. Pick it up first, or record it as deliberately zero.`,
           }
-        : null,
+        : nose.refusal,
     readouts: (tool, shown) => [
       {
         key: `touch/T${tool.number}`,
