@@ -90,7 +90,7 @@ describe.each([0, 9])('a tool of tip direction %d', (tip) => {
     const back = found('tool-on-arm', arm, [[constant.register, constant.value], ...round('1', tip)])
     expect(back.value).toBe(mm(-250))
     const z = run('arm-constant', { ...arm, face: 'Z-' }, at([...geometry, ...round('1', tip)])).sheet.result!.writes[0]!
-    expect(z.value).toBe(mm(-100 - 40 + R))
+    expect(z.value).toBe(mm(-100 - 40 - R))
     expect(registerKey(z.register)).toBe(registerKey(armRegister('setter', 'Z-')))
   })
 
