@@ -127,7 +127,10 @@ describe('a figure that two people read in two ways', () => {
 
 describe('a figure in the other unit', () => {
   it('is taken when less than half a step is lost, and asked about at just half of one', () => {
-    expect(read('1/64in', 'mm', mm(0.001))).toMatchObject({ kind: 'length', value: mm(0.397) })
+    // 25.4 / 64 is 0.396875: what is lost is said.
+    expect(read('1/64in', 'mm', mm(0.001))).toMatchObject({ kind: 'length', value: mm(0.397), exact: '0.396875' })
+    expect(read('4.0748in', 'mm', mm(0.0001))).toMatchObject({ kind: 'length', value: mm(103.4999), exact: '103.49992' })
+    expect(read('1in', 'mm', mm(0.001))).toEqual({ kind: 'length', value: mm(25.4), written: 'in' })
     expect(read('0.397 mm', 'in', nm(2540))).toMatchObject({ kind: 'length', value: nm(396_240) })
     // 0.0127 mm is five steps of 0.0001 in; a tenth of that is half a step.
     expect(read('0.00127mm', 'in', nm(2540))).toMatchObject({ kind: 'finer', value: nm(2540) })

@@ -15,8 +15,11 @@ export interface ReadOptions {
 
 export type LengthReading =
   | { kind: 'empty' }
-  /** A length on the grid. `written` is the unit system that was typed, null for the machine's own. */
-  | { kind: 'length'; value: Nm; written: LengthUnit | null }
+  /**
+   * A length on the grid. `written` is the unit system that was typed, null for the machine's own. Of a figure in the other unit that
+   * does not end on the grid, `exact` is what was typed, in the machine's unit: it is said beside what is kept.
+   */
+  | { kind: 'length'; value: Nm; written: LengthUnit | null; exact?: string }
   /** Finer than the grid: `value` is what it would round to. The person has to agree first. */
   | { kind: 'finer'; value: Nm; written: LengthUnit | null; sentence: string }
   | { kind: 'refused'; code: RefusalCode; sentence: string }
@@ -103,9 +106,10 @@ function readTyped(text: string, { name, unit, grid }: ReadOptions): LengthReadi
     const rounded = nm(Number(nearestWhole(divide(value, rational(BigInt(grid)))) * BigInt(grid)))
     const lost = subtract(value, rational(BigInt(rounded)))
     if (lost.top === 0n) return { kind: 'length', value: rounded, written }
-    // A figure in the other unit hardly ever ends on this one's step: less than half of a step is lost, and nobody is asked.
+    // A figure in the other unit hardly ever ends on this one's step: less than half of a step is lost, which is said and not asked.
     const twice = 2n * (lost.top < 0n ? -lost.top : lost.top)
-    if (written !== null && written !== unit && twice < BigInt(grid) * lost.bottom) return { kind: 'length', value: rounded, written }
+    if (written !== null && written !== unit && twice < BigInt(grid) * lost.bottom)
+      return { kind: 'length', value: rounded, written, exact: plainly(value, unit, grid) }
     return { kind: 'finer', value: rounded, written, sentence: finerSentence(name, value, rounded, unit, grid) }
   } catch (error) {
     if (error instanceof Unreadable) return refuse(error.code, error.reason)
@@ -115,11 +119,13 @@ function readTyped(text: string, { name, unit, grid }: ReadOptions): LengthReadi
 
 /** Both figures plainly: what was typed, in the machine's unit, and what it would become. */
 function finerSentence(name: string, value: Rational, rounded: Nm, unit: LengthUnit, grid: Nm): string {
-  const decimals = decimalsFor(grid, unit)
-  const typed = asDecimal(divide(value, rational(BigInt(NM_PER[unit]))), decimals + 4)
-  const kept = formatLength(rounded, { unit, decimals })
-  return `${name}: ${typed} ${unit} was typed, and the step here is ${formatExact(grid, unit)} ${unit}. It would be kept as ${kept}.`
+  const kept = formatLength(rounded, { unit, decimals: decimalsFor(grid, unit) })
+  return `${name}: ${plainly(value, unit, grid)} ${unit} was typed, and the step here is ${formatExact(grid, unit)} ${unit}. It would be kept as ${kept}.`
 }
+
+/** What was typed, in a unit, with a few more decimals than the grid has. */
+const plainly = (value: Rational, unit: LengthUnit, grid: Nm): string =>
+  asDecimal(divide(value, rational(BigInt(NM_PER[unit]))), decimalsFor(grid, unit) + 4)
 
 /** An exact fraction with so many decimals at most, the zeros at the end left out. */
 function asDecimal(value: Rational, decimals: number): string {

@@ -29,6 +29,7 @@ const resolved = computed(() => {
   const decimals = decimalsFor(increment, unit)
   const shown = formatLength(reading.value, { unit, decimals })
   const exact = formatExact(reading.value, unit)
+  if (reading.exact !== undefined) return `${reading.exact}, rounded to ${shown} ${unit}`
   return `= ${exact.length > shown.length ? exact : shown} ${unit}`
 })
 

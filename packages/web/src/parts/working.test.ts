@@ -165,6 +165,7 @@ describe('a figure field', () => {
     ['-175+0.295', '= \u2212174.7050 mm'],
     ['3 5/16in', '= 84.1375 mm'],
     ['4 thou', '= 0.1016 mm'],
+    ['1.00001 in', '25.400254, rounded to 25.4003 mm'],
   ])('shows what %j comes to', (text, resolved) => {
     expect(field(text).find('[data-resolved]').text()).toBe(resolved)
   })
