@@ -1,10 +1,16 @@
-import { asShown } from '../machine/index.ts'
-import { minus, type Nm } from '../length/index.ts'
+import { asShown, spindleOfTool, type SpindleName } from '../machine/index.ts'
+import { minus, nm, type Nm } from '../length/index.ts'
 import { parseRegisterKey, registerKey } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
-import { limitOf } from './limits.ts'
+import type { Scene } from '../scene/index.ts'
+import { doubtBy } from './limits.ts'
 
 const NAME = 'skims get smaller'
+
+const spindleOf = (offset: string, { tools, machine }: Scene): SpindleName | null => {
+  const tool = tools.find((one) => one.offset === offset)
+  return tool ? spindleOfTool(tool, machine) : null
+}
 
 /**
  * Skims of one setup on one surface: an outside gets smaller with every cut and a bore larger. One that went the other way was measured
@@ -19,8 +25,14 @@ export const skimGrows: Check = {
     return result.writes.flatMap((write): Finding[] => {
       if (!write.turned) return []
       const { surface, diameter } = write.turned
+      const spindle = spindleOf(write.register.slot, scene)
       const earlier = Object.entries(scene.standing).filter(
-        ([key, { turned, setup }]) => turned?.surface === surface && setup === plan.setup && key !== registerKey(write.register),
+        ([key, { turned, setup }]) =>
+          turned?.surface === surface &&
+          setup === plan.setup &&
+          key !== registerKey(write.register) &&
+          // The other spindle has another journal.
+          spindleOf(parseRegisterKey(key).slot, scene) === spindle,
       )
       if (earlier.length === 0) return []
       const last = earlier.reduce((latest, one) => (one[1].at > latest[1].at ? one : latest))
@@ -36,7 +48,8 @@ export const skimGrows: Check = {
         ],
       }
       const by = `T${parseRegisterKey(last[0]).slot}`
-      if (grew <= limitOf(machine, 'micrometer') * 3)
+      // Each of the two was measured.
+      if (grew <= nm(Math.round(2 * Math.SQRT2 * doubtBy('micrometer', scene).standard)))
         return [{ ...finding, verdict: 'clear', sentence: `This skim follows ${shown(before)}, which offset ${by} left.` }]
       return [
         {

@@ -118,15 +118,19 @@ describe('the bar, the journal and the master', () => {
     ['30.100', 'bore', 30.05, { turned: { surface: 'bore', diameter: mm(30.05) } }, 'clear'],
     ['29.900', 'bore', 30.05, { turned: { surface: 'bore', diameter: mm(30.05) } }, 'query'],
   ] as const)('a skim of %s %s after one of %d %j: %s', (place, surface, before, more, expected) => {
-    const name = surface === 'bore' ? 'no smaller than before' : 'no larger than before'
     const at = lathe([zero, skimmed(before, more)])
-    expect(verdict(name, { ...skim('-171.406', place), surface }, at)?.verdict).toBe(expected)
+    expect(verdict('skims get smaller', { ...skim('-171.406', place), surface }, at)?.verdict).toBe(expected)
+  })
+
+  it('asks once about a skim that grew', () => {
+    const { findings } = run('turned-diameter', skim('-171.406', '61.9'), lathe([zero, skimmed(61.482)]))
+    expect(findings.filter(({ sentence }) => sentence.includes('61.482')).map(({ check }) => check)).toEqual(['skim-grows'])
   })
 
   it('does not hold a skim against one at the other spindle', () => {
     const sub = [{ name: 'turret', stations: 12, special: [{ number: 3, use: 'turning' as const, spindle: 'sub' as const }] }]
     const at = lathe([zero, skimmed(61.482)], { machine: { ...LATHE, turrets: sub, spindles: ['main', 'sub'] } })
-    expect(verdict('no larger than before', skim('-171.406', '61.9'), at)).toBeUndefined()
+    expect(verdict('skims get smaller', skim('-171.406', '61.9'), at)).toBeUndefined()
   })
 
   it('keeps what the tool was cut on with its X', () => {

@@ -26,7 +26,7 @@ import { noseAtTouch } from './nose-centre.ts'
 import { tipRefusal } from './tip.ts'
 import { xInputs, xOfTool, xReadout } from './x-of-tool.ts'
 import { axisRefusal, zeroLines } from './turned-diameter.ts'
-import { diameterLines, micrometerIn, placeOf, readsRadii } from './x-reads.ts'
+import { diameterDoubt, diameterLines, measuredWithInput, placeOf, readsRadii } from './x-reads.ts'
 
 /**
  * Tool X on a known diameter: a ground bar or a turned journal is touched, bare or over a feeler.
@@ -45,6 +45,7 @@ export const knownDiameter: Routine = {
       surfaceInput(),
       ...betweenInputs(scene, raw, { families: UNDER_A_TIP, mayCountLess: false }),
       readingInput('X', scene.machine),
+      measuredWithInput(scene),
       { ...placeInput('Diameter touched'), hint: 'as measured, not as drawn', gauged: true },
     ])
   },
@@ -69,8 +70,8 @@ export const knownDiameter: Routine = {
       ],
       refusal: refusalOf(given, values.choice('surface') !== null, scene),
       touch,
-      contributors: contributorsOf(given, scene),
-      gauges: gaugesUsed(between?.gauge),
+      contributors: contributorsOf(given, values, scene),
+      gauges: gaugesUsed(between?.gauge, values.choice('with')),
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine X at the touch',
       remarks: understated(between),
@@ -109,13 +110,13 @@ function refusalOf({ tool, slot, surface, zero, diameter, nose }: Given, isSaid:
 }
 
 /** What lies between, and how it was felt, are of the radius: where X reads diameters they count twice. */
-function contributorsOf({ slot, zero, between, nose }: Given, scene: Scene): Contributor[] {
+function contributorsOf({ slot, zero, between, nose }: Given, values: Values, scene: Scene): Contributor[] {
   if (!zero || !between) return []
   const often = readsRadii(scene) ? 1 : 2
   const felt = doubtBy('feltContact', scene)
   return [
     restingOn(`${slot} X`, zero),
-    micrometerIn(scene),
+    diameterDoubt(values, scene),
     { ...between.contributor, standard: between.contributor.standard * often },
     { ...felt, standard: felt.standard * often },
     ...nose.contributors,

@@ -73,6 +73,16 @@ describe('a skim cut', () => {
     expect(values('turned-diameter', { ...raw, tool: '3' }, [axis])).toEqual([mm(-248.832)])
   })
 
+  it('is worth what measured it: a micrometer more than nobody knows what', () => {
+    const worth = (gauge?: string) => {
+      const { gauges, writes } = run('turned-diameter', { ...raw, ...(gauge ? { with: gauge } : {}) }, at([axis])).sheet.result!
+      return { gauges, U: writes[0]!.uncertainty!.expanded }
+    }
+    const [mic, unsaid] = [worth('mic'), worth()]
+    expect([mic.gauges, unsaid.gauges]).toEqual([['mic'], []])
+    expect(mic.U).toBeLessThan(unsaid.U / 3)
+  })
+
   it('is looked for with the wear that stays, added or taken off as the control counts it', () => {
     const own = geometryRegister('1', 'X')
     const worn: [RegisterRef, number][] = [axis, [own, mm(-248.832)], [wearOf(own), mm(0.1)]]

@@ -1,6 +1,7 @@
 import { minus, nm, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import {
+  gaugesUsed,
   placeInput,
   readingInput,
   touchOffSheet,
@@ -15,11 +16,11 @@ import { commonShift, type Scene, type Standing } from '../scene/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 import { sideOfBar } from './side-of-bar.ts'
 import { surfaceInput, surfaceOf, TOWARD } from './surface.ts'
-import { smallerThanBefore, withinStock } from './journal.ts'
+import { withinStock } from './journal.ts'
 import { noseAtTouch } from './nose-centre.ts'
 import { tipRefusal } from './tip.ts'
 import { xInputs, xOfTool, xReadout } from './x-of-tool.ts'
-import { diameterLines, micrometerIn, placeOf, readsRadii } from './x-reads.ts'
+import { diameterDoubt, diameterLines, measuredWithInput, placeOf, readsRadii } from './x-reads.ts'
 
 /**
  * Tool X from a turned diameter: a skim cut outside or in a bore, measured without X having moved.
@@ -39,6 +40,7 @@ export const turnedDiameter: Routine = {
       { ...surfaceInput(), optional: true },
       readingInput('X', scene.machine, 'Machine X at the cut'),
       { ...readingInput('X', scene.machine, 'Machine X after backing off in Z', 'after'), optional: true },
+      measuredWithInput(scene),
       { ...placeInput('Diameter measured'), gauged: true },
     ])
   },
@@ -61,15 +63,11 @@ export const turnedDiameter: Routine = {
       lines: [...linesOf(values, scene, slot, zero), ...nose.lines(TOWARD[surface])],
       refusal: refusalOf(slot, zero, diameter, scene) ?? (tool && tipRefusal(tool, 'X', TOWARD[surface], scene)) ?? nose.refusal,
       touch,
-      contributors: zero ? [restingOn(`${slot} X`, zero), micrometerIn(scene), ...nose.contributors] : [],
-      gauges: [],
+      contributors: zero ? [restingOn(`${slot} X`, zero), diameterDoubt(values, scene), ...nose.contributors] : [],
+      gauges: gaugesUsed(values.choice('with')),
       assembly: tool?.assembly ?? null,
       readingLabel: 'machine X at the cut',
-      remarks: [
-        ...retreatRemarks(values, scene),
-        ...withinStock(surface, diameter, scene),
-        ...smallerThanBefore(tool, surface, diameter, scene),
-      ],
+      remarks: [...retreatRemarks(values, scene), ...withinStock(surface, diameter, scene)],
       turned: diameter === null ? null : { surface, diameter },
       drawing: sideOfBar({ surface, diameter, tool, between: null, label: `T${tool?.number} at the skim`, lit: touch === null }),
       readouts: (value) => xReadout({ tool, slot }, 'cut', 'cut', value),

@@ -1,7 +1,8 @@
 import { doubtBy } from '../check/limits.ts'
 import { nm, type Nm } from '../length/index.ts'
 import { geometryRegister, timesInDiameter } from '../register/index.ts'
-import type { Scene } from '../scene/index.ts'
+import { gaugeInput, type InputSpec, type Values } from '../routine/index.ts'
+import { gaugeById, type Scene } from '../scene/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
 
@@ -14,9 +15,16 @@ export const half = (diameter: Nm): Nm => nm(Math.round(diameter / 2))
 /** What stands for a turned surface on the machine's own X: the diameter, or its half. */
 export const placeOf = (diameter: Nm, scene: Pick<Scene, 'machine'>): Nm => (readsRadii(scene) ? half(diameter) : diameter)
 
-/** Doubt of a measured diameter as it goes into X: where X reads radii half of it counts. */
-export function micrometerIn(scene: Scene): Contributor {
-  const { label, standard } = doubtBy('micrometer', scene)
+/** What measured a diameter; optional, for what is not said is worth less. */
+export const measuredWithInput = (scene: Scene): InputSpec => ({
+  ...gaugeInput('with', 'Measured with', scene, ['micrometer', 'caliper', 'bore-gauge', 'gauge-pin', 'ring-gauge', 'indicator']),
+  optional: true,
+})
+
+/** Doubt of a measured diameter as it goes into X, by what measured it: where X reads radii half of it counts. */
+export function diameterDoubt(values: Values, scene: Scene): Contributor {
+  const gauge = gaugeById(scene, values.choice('with'))
+  const { label, standard } = gauge ? { label: gauge.name, standard: gauge.uncertainty } : doubtBy('unsaidSize', scene)
   return { label, standard: readsRadii(scene) ? standard / 2 : standard }
 }
 

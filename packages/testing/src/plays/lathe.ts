@@ -33,8 +33,8 @@ const on = (machine: MachineRecord, standing: [RegisterRef, number, number][]) =
     standing.map(([ref, value, standard]) => [ref, stands(nm(Math.round(value)), { standard, assembly: assemblyOf(ref) })]),
     { machine, plan: null, tools: TOOLS },
   )
-/** Standard uncertainty of a diameter measured on the machine. */
-const MICROMETER = 3_000
+/** Standard uncertainty of the micrometer that measures a diameter on the machine. */
+const MICROMETER = 2_000
 /** Of a size that was measured with something that nobody has said. */
 const SIZE = 10_000
 
@@ -52,6 +52,7 @@ function skim(chance: Chance, machine: MachineRecord): Played {
       slot: 'G54',
       wear: 'keep',
       reading: shown(G + D / half, machine),
+      with: 'mic',
       place: typed(D + chance.normal(MICROMETER)),
     },
     truth: [[geometryRegister('1', 'X'), G]],
@@ -96,6 +97,7 @@ function known(chance: Chance, machine: MachineRecord, surface: 'outside' | 'bor
       surface,
       between: 'feeler',
       reading: shown(G + D / half + c, machine),
+      with: 'mic',
       place: typed(D + chance.normal(MICROMETER)),
     },
     truth: [[geometryRegister('3', 'X'), G]],
