@@ -114,7 +114,10 @@ describe('a turned size', () => {
       // One 0.053 under and one 0.055 over: their mean is on target, and nothing is to be corrected.
       const even = two('29.957', '42.075')
       expect(written(even).value).toBe(mm(0))
-      const asks = (found: RawInputs) => routineById('turned-size')!.inputs(at(), found).some(({ id }) => id === 'then')
+      const asks = (found: RawInputs) =>
+        routineById('turned-size')!
+          .inputs(at(), found)
+          .some(({ id }) => id === 'then')
       const raw = { tool: '3', kind: 'bore', by: 'measured', with: 'mic', sizes: '2', target: '30.01', 'target-2': '42.02' }
       expect(asks({ ...raw, measured: '29.957', 'measured-2': '42.075' })).toBe(true)
       // The first is on target, the mean is 0.02 short.
