@@ -113,5 +113,7 @@ export const take = (page: Page) => page.getByRole('button', { name: /^Take [\u2
 export async function sendLedgers(page: Page): Promise<void> {
   const sent = page.waitForResponse((response) => response.request().method() === 'POST' && response.url().endsWith('/control/sent'))
   await page.getByRole('button', { name: 'The ledger is right' }).click()
+  await expect(page.getByRole('dialog').locator('[data-sends]').first()).toBeVisible()
+  await page.getByRole('button', { name: /^Send th/ }).click()
   await sent
 }

@@ -150,5 +150,15 @@ export const sendControlBody = z
     setup: z.string().max(60).nullable().default(null),
     slots: z.array(z.string().max(12)).max(100),
     tools: z.array(z.string().max(6)).max(1_000),
+    /**
+     * What the person was shown: every register that goes out, with what the control held and what it becomes. Where the control or the
+     * ledger has another figure by now, nothing is sent.
+     */
+    seen: z
+      .array(z.object({ register: z.string().max(80), was: nmSchema.nullable(), becomes: nmSchema }))
+      .max(4_000)
+      .nullable()
+      .default(null),
   })
   .meta({ id: 'SendToControl' })
+export type SendToControl = z.infer<typeof sendControlBody>

@@ -373,6 +373,53 @@ describe('what the control holds', () => {
   })
 })
 
+describe('what somebody was shown before it is sent', () => {
+  const X = 'work/G54/X/geometry'
+  const body = (seen: object[], id: string = randomUUID()) => ({ id, slots: ['G54'], tools: [], seen })
+  const sendIt = (seen: object[], id?: string) =>
+    marrow.send<ControlState & Problem>('POST', '/api/machines/mill-3/control/sent', body(seen, id))
+  const inControl = (axis: string) => floor.machine.memory.get(2, 1, axis)
+  const shown = (was: number | null, becomes = -300.02) => [
+    { register: X, was: was === null ? null : mm(was), becomes: mm(becomes) },
+    ...['Y', 'Z'].map((axis) => ({ register: `work/G54/${axis}/geometry`, was: mm(inControl(axis)), becomes: mm(inControl(axis)) })),
+  ]
+
+  it('is what goes out: another figure at the control or in the ledger by then, and nothing is', async () => {
+    fault('none')
+    await reach({ ...agentAt(), line: `127.0.0.1:${floor.ports.line}`, readsTable: true, sends: true })
+    await expect.poll(async () => (await observed()).line, POLL).toBe('on')
+    floor.machine.memory.set(2, 1, 'X', 5)
+    // Typed at the control by hand since it was read.
+    const typed = await sendIt(shown(7))
+    expect(typed.status).toBe(409)
+    expect(typed.body.detail).toContain('The control holds another figure in G54 X now than the one that was shown. Nothing was sent')
+    expect(inControl('X')).toBe(5)
+    // What it holds now stands there to be looked at.
+    const { differ } = (await marrow.send<ControlState>('GET', '/api/machines/mill-3/control')).body
+    expect(differ).toMatchObject([{ register: X, held: mm(5) }])
+    const otherwise = await sendIt(shown(5, -300))
+    expect(otherwise.body.detail).toContain('G54 X is not what was shown any more: the ledger has changed since.')
+    expect((await sendIt(shown(5).slice(1))).body.detail).toContain('G54 X is not what was shown any more')
+    expect(inControl('X')).toBe(5)
+    const id = randomUUID()
+    expect((await sendIt(shown(5), id)).body.sent).toMatchObject({ outcome: 'equal' })
+    expect(inControl('X')).toBe(-300.02)
+    // The same press again, its answer lost: what became of it, whatever the control holds by now.
+    floor.machine.memory.set(2, 1, 'X', 9)
+    expect((await sendIt(shown(5), id)).status).toBe(200)
+    expect(inControl('X')).toBe(9)
+  })
+
+  it('is not sent where the control cannot be read first', async () => {
+    fault('nonsense')
+    const silent = await sendIt(shown(9))
+    expect(silent.status).toBe(409)
+    expect(silent.body.detail).toContain('Nothing was sent.')
+    expect(inControl('X')).toBe(9)
+    fault('none')
+  })
+})
+
 describe('several processes', () => {
   it('one holds the connections, all know what is seen, and another takes over', async () => {
     fault('none')

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import type { ControlState } from '@rook/contract'
-import { differing, heldBecause, parseRegisterKey, readHeld, registerName, ZERO, type HeldRead } from '@rook/core'
+import type { ControlState, SendToControl } from '@rook/contract'
+import { differing, heldBecause, parseRegisterKey, readHeld, registerName, ZERO, type HeldRead, type OutValue } from '@rook/core'
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
 import type { Connection } from '../db/client.ts'
 import { controlAsk, controlBegun, controlRead, controlSent, person } from '../db/schema.ts'
@@ -163,15 +163,10 @@ export async function readControl(connection: Connection, id: string, author: Au
 }
 
 /** Sends what stands good: stale figures and estimates stay out, as they do of a file. */
-export async function sendToControl(
-  connection: Connection,
-  id: string,
-  body: { id: string; setup: string | null; slots: string[]; tools: string[] },
-  author: Author,
-): Promise<ControlState> {
+export async function sendToControl(connection: Connection, id: string, body: SendToControl, author: Author): Promise<ControlState> {
   const { sends } = await inTransaction(connection, (lane) => connectionOf(lane, id), { for: 'read' })
   if (!sends) throw new Problem(409, 'not-sent', 'A lead has not said that figures may be sent to this control.')
-  const { setup, slots, tools } = body
+  const { setup, slots, tools, seen } = body
   const { text, values } = await valuesOutOf(
     connection,
     id,
@@ -181,9 +176,14 @@ export async function sendToControl(
   if (values.every(({ out }) => out === null))
     throw new Problem(422, 'nothing-stands', `Nothing of that stands good: ${values[0]?.name ?? ''} ${values[0]?.because ?? ''}`.trim())
   const asking: Asking = { id: body.id, machine: id, what: 'send', text }
+  // Pressed again it asks for what became of the first press: that is not looked at anew.
+  if (seen !== null && !(await isAsked(connection, body.id))) {
+    const otherwise = changedSince(seen, values) ?? (await heldOtherwise(connection, id, seen, author))
+    if (otherwise !== null) throw new Problem(409, 'other-figures', otherwise)
+  }
   await once(
     connection,
-    sentBy(author, 'control-send', id, { setup, slots, tools, id: body.id }),
+    sentBy(author, 'control-send', id, { setup, slots, tools, ...(seen === null ? {} : { seen }), id: body.id }),
     async (lane) => {
       await firstTime(lane)
       await ask(lane, asking, author)
@@ -198,6 +198,59 @@ export async function sendToControl(
       'The control has not answered, so it is not known whether the figures arrived. Read it from the control.',
     )
   return controlOf(connection, id, author.now)
+}
+
+const isAsked = async ({ db }: Connection, id: string): Promise<boolean> =>
+  (await db.select({ id: controlAsk.id }).from(controlAsk).where(eq(controlAsk.id, id))).length > 0
+
+/** Why the lines that were shown are not what would be sent now; null where they are. */
+function changedSince(seen: NonNullable<SendToControl['seen']>, values: readonly OutValue[]): string | null {
+  const shown = new Map(seen.map(({ register, becomes }) => [register, becomes]))
+  const going = values.filter(({ out }) => out !== null)
+  const other = going.find(({ register, out }) => shown.get(register) !== out)
+  const gone = seen.find(({ register }) => !going.some((one) => one.register === register))
+  const name = other ? registerName(parseRegisterKey(other.register)) : gone && registerName(parseRegisterKey(gone.register))
+  return name === undefined
+    ? null
+    : `${name} is not what was shown any more: the ledger has changed since. Nothing was sent; look at the lines again.`
+}
+
+/** Reads the table, and says what the control holds otherwise than the person saw; null where it is the same. */
+async function heldOtherwise(
+  connection: Connection,
+  id: string,
+  seen: NonNullable<SendToControl['seen']>,
+  author: Author,
+): Promise<string | null> {
+  const { differ } = await readControl(connection, id, author).catch((error: unknown) => {
+    if (!(error instanceof Problem)) throw error
+    throw new Problem(409, 'control-silent', `${error.message} Nothing was sent.`)
+  })
+  const text = await newestText(connection, id)
+  const { record, template } = await inTransaction(
+    connection,
+    async (lane) => {
+      const machine = await loadMachine(lane, id)
+      return { record: machine.record, template: await templateOf(lane, machine.record) }
+    },
+    { for: 'read' },
+  )
+  const held = new Map(readHeld(text ?? '', record, template).values.map(({ register, value }) => [register, value]))
+  // No line is a zero in every control.
+  const other = seen.find(({ register, was }) => (held.get(register) ?? 0) !== (was ?? 0))
+  if (!other) return null
+  const now = differ.find(({ register }) => register === other.register)
+  return `The control holds another figure in ${now?.name ?? registerName(parseRegisterKey(other.register))} now than the one that was shown. Nothing was sent; look at what it holds.`
+}
+
+async function newestText({ db }: Connection, id: string): Promise<string | null> {
+  const [newest] = await db
+    .select({ text: controlRead.text })
+    .from(controlRead)
+    .where(and(eq(controlRead.machine, id), isNotNull(controlRead.text)))
+    .orderBy(desc(controlRead.at))
+    .limit(1)
+  return newest?.text ?? null
 }
 
 /** Closes what nobody has begun: from then on it is not sent. @returns false where it has been begun, and its outcome is still to come */

@@ -36,6 +36,8 @@ const PATIENCE_FOR: Partial<Record<CallName, number>> = {
   readPresets: 60_000,
   takePresets: 60_000,
   addRemark: 60_000,
+  // What the control holds is read once more before anything is written.
+  sendToControl: 30_000,
 }
 
 /** Whom this screen shows: every write says it, so that a tab from before somebody else signed in writes nothing. */

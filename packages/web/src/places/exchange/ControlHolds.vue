@@ -10,6 +10,7 @@ import VerdictMark from '../../parts/VerdictMark.vue'
 import { asRegister } from '../../parts/written.ts'
 import { useSend } from '../../sending/use-send.ts'
 import Rows from '../../ui/Rows.vue'
+import SendDialog from './SendDialog.vue'
 import SettleDialog from './SettleDialog.vue'
 
 /** What the control holds, read over its line channel, beside what the ledger says: each difference is settled one way or the other. */
@@ -17,11 +18,10 @@ const props = defineProps<{ machine: string; scene: Scene }>()
 const session = useSession()
 const control = useControl(() => props.machine)
 const reading = useSend()
-const sending = useSend()
 const settling = ref<ControlState['differ'] | null>(null)
 const state = computed(() => control.data.value)
 const differ = computed(() => state.value?.differ ?? [])
-const busy = computed(() => reading.busy.value || sending.busy.value)
+const busy = computed(() => reading.busy.value)
 
 const COLUMNS = [
   { key: 'name', title: 'Register' },
@@ -37,16 +37,16 @@ async function read(): Promise<void> {
   await control.refetch()
 }
 
-/** The ledger is right: what belongs to the differing registers goes to the control. */
-async function sendLedgers(): Promise<void> {
+/** The ledger is right: what belongs to the differing registers goes to the control, once its lines have been looked at. */
+const lines = ref<{ slots: string[]; tools: string[] } | null>(null)
+function lookAtLines(): void {
   const registers = differ.value.filter(({ ledger }) => ledger !== null).map(({ register }) => parseRegisterKey(register))
   const slots = [...new Set(registers.filter(({ family }) => family === 'work').map(({ slot }) => slot))]
   const numbers = new Set(registers.filter(({ family }) => family === 'tool').map(({ slot }) => slot))
   const tools = props.scene.tools
     .filter(({ offset, diameterOffset }) => numbers.has(offset) || numbers.has(diameterOffset))
     .map(({ number }) => number)
-  await sending.send('sendToControl', { params: { id: props.machine }, body: { setup: props.scene.plan?.setup ?? null, slots, tools } })
-  await control.refetch()
+  lines.value = { slots, tools }
 }
 const mayNotSettle = computed(() => session.mayNot('editTools'))
 const mayNotSend = computed(() => session.mayNot('sendToControl'))
@@ -79,9 +79,7 @@ const notCompared = computed(() => {
       <span v-else class="quiet">Not read yet.</span>
     </p>
     <p v-if="state.read?.because" class="query m-0">{{ state.read.because }} What is shown was read before.</p>
-    <p v-if="reading.trouble.value ?? sending.trouble.value" class="stop m-0" role="alert">
-      {{ reading.trouble.value ?? sending.trouble.value }}
-    </p>
+    <p v-if="reading.trouble.value" class="stop m-0" role="alert">{{ reading.trouble.value }}</p>
     <p v-if="state.sent" class="m-0" :class="OUTCOMES[state.sent.outcome].look" data-sent>
       {{ OUTCOMES[state.sent.outcome].words }} {{ when(state.sent.at, session.shop) }}, {{ state.sent.by }}.
       {{ state.sent.because ?? 'It came back equal.' }}
@@ -144,12 +142,20 @@ const notCompared = computed(() => {
         >
       </Rows>
       <p v-if="differ.length > 0 && state.sends" class="line m-0 flex flex-wrap gap-3.5 items-center">
-        <Button size="large" :disabled="busy || mayNotSend !== null" @click="sendLedgers">{{
-          sending.busy.value ? 'Sending …' : 'The ledger is right: send its figures'
-        }}</Button>
-        <span class="quiet">They are read back; stale figures and estimates stay out.</span>
+        <Button size="large" :disabled="busy || mayNotSend !== null" @click="lookAtLines"
+          >The ledger is right: look at what goes out</Button
+        >
+        <span class="quiet">Stale figures and estimates stay out.</span>
       </p>
     </template>
+    <SendDialog
+      v-if="lines"
+      :machine="machine"
+      :scene="scene"
+      :going="lines"
+      :state="state"
+      @close="((lines = null), void control.refetch())"
+    />
     <SettleDialog
       v-if="settling"
       :machine="machine"

@@ -56,14 +56,44 @@ describe('what the control holds', () => {
   })
 
   it('differs by so much, with the likeliest mistake; the ledger\u2019s figures of that slot are sent', async () => {
-    const { box, sent, button } = await shown(DIFFERS, { 'POST /api/machines/mill-3/control/sent': ok(AGREES) })
+    const file = {
+      name: 'f.nc',
+      text: '%\r\n(HEAD)\r\nG10 L2 P1 X-313.2040\r\n%',
+      values: [
+        { register: X, name: 'G54 X', out: mm(-313.204), because: null },
+        { register: 'work/G54/Y/geometry', name: 'G54 Y', out: mm(-169.703), because: null },
+        { register: 'work/G54/Z/geometry', name: 'G54 Z', out: null, because: 'it is stale' },
+      ],
+    }
+    const { box, sent, button } = await shown(DIFFERS, {
+      'POST /api/machines/mill-3/values-out': ok(file),
+      'POST /api/machines/mill-3/control/sent': ok(AGREES),
+    })
     expect(textOf(box.find('[data-agree]'))).toContain('1 register holds another figure than the ledger, 12 agree.')
     // 313.204 \u2212 (\u2212313.204)
     expect(textOf(box)).toContain('+626.4080')
     expect(textOf(box)).toContain('G54 X had the other sign')
     await button('The ledger is right').trigger('click')
     await flushPromises()
-    expect(sent.find(({ path }) => path.endsWith('/control/sent'))!.body).toMatchObject({ slots: ['G54'], tools: [] })
+    // Nothing has gone out yet: what it holds, what it becomes, and what stays here, stand there first.
+    expect(sent.some(({ path }) => path.endsWith('/control/sent'))).toBe(false)
+    const dialog = document.querySelector('.ant-modal')!
+    expect(dialog.querySelector(`[data-sends="${X}"]`)!.textContent).toMatch(/313\.2040.*−313\.2040/)
+    expect(dialog.querySelectorAll('[data-sends]')).toHaveLength(1)
+    expect(dialog.textContent).toContain('1 more stands in the same lines and stays as it is.')
+    expect(dialog.querySelector('[data-stays]')!.textContent).toContain('G54 Z, it is stale')
+    expect(dialog.querySelector('pre')!.textContent).toBe('G10 L2 P1 X-313.2040')
+    const send = [...dialog.querySelectorAll('button')].find((one) => one.textContent.includes('Send these 2 figures'))!
+    send.click()
+    await flushPromises()
+    expect(sent.find(({ path }) => path.endsWith('/control/sent'))!.body).toMatchObject({
+      slots: ['G54'],
+      tools: [],
+      seen: [
+        { register: X, was: mm(313.204), becomes: mm(-313.204) },
+        { register: 'work/G54/Y/geometry', was: mm(-169.703), becomes: mm(-169.703) },
+      ],
+    })
   })
 
   it('of which the control has no line cannot be the control\u2019s right', async () => {

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import type { ControlState } from '@rook/contract'
+import type { Nm, OutValue, Scene } from '@rook/core'
+import { computed, ref } from 'vue'
+import VerdictMark from '../../parts/VerdictMark.vue'
+import { asRegister } from '../../parts/written.ts'
+import { useSend } from '../../sending/use-send.ts'
+import FormDialog from '../../ui/FormDialog.vue'
+import Rows from '../../ui/Rows.vue'
+
+/**
+ * What would be written into the control, before it is: register by register what it holds and what it becomes, and the lines. Where
+ * the control or the ledger has another figure by the time of the press, nothing is sent.
+ */
+const props = defineProps<{ machine: string; scene: Scene; going: { slots: string[]; tools: string[] }; state: ControlState }>()
+const emit = defineEmits<{ close: [] }>()
+const looking = useSend()
+const sending = useSend()
+const file = ref<{ text: string; values: OutValue[] } | null>(null)
+const setup = props.scene.plan?.setup ?? null
+
+void looking
+  .send('valuesOut', {
+    params: { id: props.machine },
+    body: { format: 'lines', setup, ...props.going, conversion: null, estimates: false },
+  })
+  .then((found) => (file.value = found))
+
+const differs = computed(() => new Map(props.state.differ.map((one) => [one.register, one.held])))
+/** What the control holds; what does not differ there is as in the ledger. */
+const was = ({ register, out }: OutValue): Nm | null => (differs.value.has(register) ? (differs.value.get(register) as Nm | null) : out)
+const goes = computed(() => (file.value?.values ?? []).filter(({ out }) => out !== null))
+const changes = computed(() => goes.value.filter((one) => was(one) !== one.out))
+const stays = computed(() => (file.value?.values ?? []).filter(({ out }) => out === null))
+const lines = computed(() => (file.value?.text ?? '').split(/\r?\n/).filter((line) => /^G10/.test(line)))
+const shown = (register: string, value: Nm | null) => (value === null ? 'no line' : asRegister(register, value, props.scene.machine))
+const COLUMNS = [
+  { key: 'name', title: 'Register', names: true },
+  { key: 'was', title: 'Control holds', align: 'right' },
+  { key: 'becomes', title: 'Becomes', align: 'right' },
+] as const
+const nothing = computed(() => file.value !== null && goes.value.length === 0)
+
+async function send(): Promise<void> {
+  const seen = goes.value.map((one) => ({ register: one.register, was: was(one), becomes: one.out! }))
+  const answer = await sending.send('sendToControl', { params: { id: props.machine }, body: { setup, ...props.going, seen } })
+  if (answer) emit('close')
+}
+</script>
+
+<template>
+  <FormDialog
+    title="What goes into the control"
+    :ok="sending.busy.value ? 'Sending …' : `Send ${goes.length === 1 ? 'this figure' : `these ${goes.length} figures`}`"
+    :blocked="file === null || nothing || sending.busy.value"
+    :trouble="looking.trouble.value ?? sending.trouble.value"
+    :width="720"
+    @go="send"
+    @close="emit('close')"
+  >
+    <p v-if="file === null && !looking.trouble.value" class="quiet">Putting the lines together …</p>
+    <template v-else-if="file">
+      <p v-if="nothing" class="query m-0">Nothing of this stands good, so nothing goes out.</p>
+      <Rows
+        v-else
+        :columns="COLUMNS"
+        :rows="changes"
+        :row-key="({ register }) => register"
+        :row-is="({ register }) => ({ 'data-sends': register })"
+        empty="The control holds all of it already."
+        :page="50"
+      >
+        <template #was="{ row }"
+          ><span class="figure">{{ shown(row.register, was(row)) }}</span></template
+        >
+        <template #becomes="{ row }"
+          ><strong class="figure">{{ shown(row.register, row.out) }}</strong></template
+        >
+      </Rows>
+      <p v-if="goes.length > changes.length && !nothing" class="quiet">
+        {{ goes.length - changes.length }} more {{ goes.length - changes.length === 1 ? 'stands' : 'stand' }} in the same lines and
+        {{ goes.length - changes.length === 1 ? 'stays as it is' : 'stay as they are' }}.
+      </p>
+      <p v-if="stays.length > 0" class="query" data-stays>
+        <VerdictMark class="align-[-2px]" verdict="query" /> Does not go along:
+        {{
+          stays
+            .slice(0, 8)
+            .map(({ name, because }) => `${name}, ${because}`)
+            .join('; ')
+        }}{{ stays.length > 8 ? ` and ${stays.length - 8} more` : '' }}.
+      </p>
+      <details v-if="lines.length > 0">
+        <summary>
+          {{ lines.length === 1 ? 'The line' : `The ${lines.length} lines` }} as the control gets {{ lines.length === 1 ? 'it' : 'them' }}
+        </summary>
+        <pre class="program m-0 overflow-x-auto">{{ lines.join('\n') }}</pre>
+      </details>
+    </template>
+  </FormDialog>
+</template>
