@@ -39,7 +39,7 @@ const COLUMNS = [
   { key: 'was', title: 'Control holds', align: 'right' },
   { key: 'becomes', title: 'Becomes', align: 'right' },
 ] as const
-const nothing = computed(() => file.value !== null && goes.value.length === 0)
+const nothing = computed(() => file.value !== null && changes.value.length === 0)
 
 async function send(): Promise<void> {
   const seen = goes.value.map((one) => ({ register: one.register, was: was(one), becomes: one.out! }))
@@ -60,14 +60,15 @@ async function send(): Promise<void> {
   >
     <p v-if="file === null && !looking.trouble.value" class="quiet">Putting the lines together …</p>
     <template v-else-if="file">
-      <p v-if="nothing" class="query m-0">Nothing of this stands good, so nothing goes out.</p>
+      <p v-if="nothing" class="query m-0" data-nothing>
+        {{ goes.length === 0 ? 'Nothing of this stands good' : 'What stands good the control holds already' }}: nothing goes out.
+      </p>
       <Rows
         v-else
         :columns="COLUMNS"
         :rows="changes"
         :row-key="({ register }) => register"
         :row-is="({ register }) => ({ 'data-sends': register })"
-        empty="The control holds all of it already."
         :page="50"
       >
         <template #was="{ row }"
