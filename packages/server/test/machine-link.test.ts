@@ -346,6 +346,25 @@ describe('what the control holds', () => {
     expect(await onTheFloor()).toEqual([])
   })
 
+  it('names on the floor what its table says nothing of', async () => {
+    await open({ readsTable: true })
+    floor.machine.memory.set(2, 1, 'X', -300.02)
+    await read()
+    expect(await onTheFloor()).toEqual([])
+    // No line of the template has a place for a length before a lead has worded it.
+    await shop.connection.pool.query(
+      `INSERT INTO register_value (machine, register, state, entry, at, "by", standard, operation, setup, seen, assembly, provenance, value)
+       SELECT machine, 'tool/4/length/geometry', state, entry, at, "by", standard, operation, setup, seen, assembly, provenance, value
+       FROM register_value WHERE machine = 'mill-3' AND register = 'work/G54/X/geometry'`,
+    )
+    await shop.connection.pool.query(`UPDATE machine_head SET seq = seq WHERE machine = 'mill-3'`)
+    await read()
+    expect((await state()).notCompared).toMatchObject([{ name: 'H4 length' }])
+    await expect
+      .poll(async () => (await onTheFloor()).map(({ sentence }) => sentence), POLL)
+      .toEqual(['Not compared with its control: H4 length. What it holds there is not known.'])
+  })
+
   it('is not read while it does not answer, and says so', async () => {
     await open({ readsTable: true })
     fault('nonsense')

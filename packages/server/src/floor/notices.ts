@@ -28,19 +28,20 @@ export interface AtHand {
   wanting: readonly string[]
 }
 
+/** How the ledger stands to what a control held when it was read last, registers by their keys. */
+export interface BesideControl {
+  differing: readonly string[]
+  /** In the ledger, and in no line that the control puts out. */
+  notCompared: readonly string[]
+}
+
 const MACHINE: Notice['mendedAt'] = { place: 'machine' }
 
 /**
  * What somebody should look at on a machine before anything else, most pressing first.
- * @param control registers whose figure in its control differs from the ledger's
+ * @param control how the ledger stands to what its control held when it was read last
  */
-export function noticesOf(
-  record: MachineRecord,
-  head: Head,
-  scene: Scene,
-  setups: readonly AtHand[],
-  control: readonly string[],
-): Notice[] {
+export function noticesOf(record: MachineRecord, head: Head, scene: Scene, setups: readonly AtHand[], control: BesideControl): Notice[] {
   const own = setups.flatMap((one) => noticesOfSetup(record, scene, one, setups.length > 1 ? `Job ${one.setup.summary.job}: ` : ''))
   return [...[...noticesOfMachine(head, scene), ...controlNotice(control)].map((one) => ({ ...one, setup: null })), ...own]
 }
@@ -151,17 +152,27 @@ function livesOver(tools: readonly MountedTool[]): Said[] {
 const SHOWN = 3
 const zerosFirst = (one: RegisterRef, other: RegisterRef) => Number(other.family === 'work') - Number(one.family === 'work')
 
-/** Registers that differed when the control was read last. */
-function controlNotice(differing: readonly string[]): Said[] {
-  if (differing.length === 0) return []
-  const names = differing
+/** Registers as a card names them: zeros first, the others counted. */
+function fewOf(registers: readonly string[]): string {
+  const names = registers
     .map(parseRegisterKey)
     .sort(zerosFirst)
     .map((register) => registerName(register))
   const rest = names.length - SHOWN
-  const said = rest > 1 ? `${names.slice(0, SHOWN).join(', ')} and ${rest} more` : listed(names)
-  const sentence = `Its control holds ${names.length === 1 ? 'another figure' : 'other figures'} than the ledger: ${said}.`
-  return [{ verdict: 'query', sentence, mendedAt: { place: 'control' } }]
+  return rest > 1 ? `${names.slice(0, SHOWN).join(', ')} and ${rest} more` : listed(names)
+}
+
+/** Registers that differed when the control was read last; what was not compared is never taken to agree. */
+function controlNotice({ differing, notCompared }: BesideControl): Said[] {
+  const notice = (sentence: string): Said => ({ verdict: 'query', sentence, mendedAt: { place: 'control' } })
+  return [
+    ...(differing.length === 0
+      ? []
+      : [notice(`Its control holds ${differing.length === 1 ? 'another figure' : 'other figures'} than the ledger: ${fewOf(differing)}.`)]),
+    ...(notCompared.length === 0
+      ? []
+      : [notice(`Not compared with its control: ${fewOf(notCompared)}. What it holds there is not known.`)]),
+  ]
 }
 
 const named = (names: readonly string[]) =>

@@ -12,7 +12,7 @@ import type { StandingRow } from '../ledger/standing.ts'
 import { standingEntries } from '../setups/entries.ts'
 import { describe, openSetupRows, type SetupRow } from '../setups/load.ts'
 import type { Versions } from '../shop/kept.ts'
-import { noticesOf } from './notices.ts'
+import { noticesOf, type BesideControl } from './notices.ts'
 
 /** What a card shows hangs on the time as well: a gauge falls due, a lot grows old. */
 const LASTS = 60_000
@@ -148,18 +148,20 @@ export class Overview {
           handover: row.unread && { ...row.unread, at: new Date(row.unread.at).toISOString() },
           last: row.last && asLine(row.last),
           homedAt: head.homedAt,
-          notices: noticesOf(record, head, machineScene, atHand, differs(row, machineScene)),
+          notices: noticesOf(record, head, machineScene, atHand, besideControl(row, machineScene)),
         },
       })
     }
   }
 }
 
-/** Registers whose figure, as the control was read last, differs from the ledger's now. */
-function differs({ control, machine: { template } }: CardRow, scene: Scene): string[] {
-  if (control === null) return []
+/** Registers whose figure, as the control was read last, differs from the ledger's now, and those that no table says anything of. */
+function besideControl({ control, machine: { template } }: CardRow, scene: Scene): BesideControl {
+  if (control === null) return { differing: [], notCompared: [] }
   const held = heldAgainst(control, scene, templateInForce(template as SettingTemplate | null, scene.machine), { whole: true })
-  return 'refused' in held ? [] : differing(held)
+  return 'refused' in held
+    ? { differing: [], notCompared: [] }
+    : { differing: differing(held), notCompared: held.notCompared.map(({ register }) => register) }
 }
 
 function sceneNow(
