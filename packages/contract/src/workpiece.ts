@@ -57,9 +57,12 @@ const fileLine: z.ZodType<FileLine> = z.object({ points: z.array(z.tuple([z.numb
 /** What a drawing file holds, by layer, in the file's own unit, y up. */
 export const outlineReadSchema = z
   .object({
-    layers: z.array(z.object({ name: z.string(), lines: z.array(fileLine) })),
+    /** Hidden are those that the file itself does not show: switched off, or frozen. */
+    layers: z.array(z.object({ name: z.string(), lines: z.array(fileLine), hidden: z.boolean() })),
     /** The unit that the file states; null where it states none. */
     unit: z.enum(['mm', 'in']).nullable(),
+    /** True where the file may count in pixels, 96 to an inch. */
+    pixels: z.boolean(),
     /** What in it is no line and is left out: text, dimensions, pictures. */
     leftOut: z.array(z.string()),
   })

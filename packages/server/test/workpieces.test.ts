@@ -30,7 +30,7 @@ describe('an SVG picture', () => {
       svg('<g id="outline"><rect x="10" y="20" width="30" height="5"/></g><line x1="0" y1="0" x2="120" y2="80"/>'),
     )
     expect(unit).toBe('mm')
-    expect(layers).toEqual([
+    expect(layers).toMatchObject([
       {
         name: 'outline',
         lines: [
@@ -85,6 +85,32 @@ describe('an SVG picture', () => {
     expect(layers[0]!.lines.map(({ points }) => points.length)).toEqual([3, 2])
     expect(leftOut).toEqual(['text'])
   })
+
+  it('leaves out what is hidden, however it is said, by name', () => {
+    const hidden = [
+      'display="none"',
+      'style="display:none"',
+      'style="fill:red; display: none;"',
+      'visibility="hidden"',
+      'style="visibility:hidden"',
+    ]
+    for (const how of hidden) {
+      const { layers, leftOut } = read(svg(`<g ${how}><line x1="0" y1="0" x2="500" y2="500"/></g><line x1="0" y1="0" x2="9" y2="0"/>`))
+      expect(
+        layers.flatMap(({ lines }) => lines),
+        how,
+      ).toHaveLength(1)
+      expect(leftOut, how).toEqual(['what is hidden'])
+    }
+  })
+
+  it('may count in pixels where it states no length', () => {
+    const line = '<line x1="0" y1="0" x2="100" y2="0"/>'
+    const wide = read(svg(line, 'width="480px" height="80px" viewBox="0 0 960 160"'))
+    expect([wide.unit, wide.pixels, wide.layers[0]!.lines[0]!.points[1]![0]]).toEqual([null, true, 50])
+    expect(read(svg(line, 'width="480" viewBox="0 0 480 80"')).layers[0]!.lines[0]!.points[1]![0]).toBe(100)
+    expect(read(svg(line)).pixels).toBe(false)
+  })
 })
 
 describe('a DXF drawing', () => {
@@ -107,6 +133,94 @@ describe('a DXF drawing', () => {
     const [hole] = layers[1]!.lines
     expect(hole!.closed).toBe(true)
     for (const [x, y] of hole!.points) expect(Math.hypot(x - 1, y - 1)).toBeCloseTo(0.25, 6)
+  })
+
+  it('mirrors a polyline that was drawn from below, arcs and all', () => {
+    // From (10, 0) to (30, 0) over an arc of half a turn, bulge 1: seen from below X is −10 to −30, and it bulges to the same side in Y.
+    const arc = (more: (string | number)[]) =>
+      read(dxf([0, 'LWPOLYLINE', 8, '0', 90, 2, 70, 0, ...more, 10, 10, 20, 0, 42, 1, 10, 30, 20, 0])).layers[0]!.lines[0]!.points
+    const [plain, mirrored] = [arc([]), arc([210, 0, 220, 0, 230, -1])]
+    const bounds = (points: readonly (readonly [number, number])[]) =>
+      [0, 1].map((axis) => [Math.min(...points.map((point) => point[axis]!)), Math.max(...points.map((point) => point[axis]!))])
+    const [[x0, x1], [y0, y1]] = bounds(plain) as [[number, number], [number, number]]
+    expect([x0, x1]).toEqual([10, 30])
+    expect(bounds(mirrored)).toEqual([
+      [-x1, -x0],
+      [expect.closeTo(y0, 6), expect.closeTo(y1, 6)],
+    ])
+    expect(
+      read(
+        dxf([
+          0,
+          'LWPOLYLINE',
+          8,
+          '0',
+          90,
+          2,
+          70,
+          0,
+          210,
+          1,
+          220,
+          0,
+          230,
+          0,
+          10,
+          1,
+          20,
+          0,
+          10,
+          3,
+          20,
+          0,
+          0,
+          'LINE',
+          8,
+          '0',
+          10,
+          0,
+          20,
+          0,
+          11,
+          3,
+          21,
+          0,
+        ]),
+      ).leftOut,
+    ).toEqual(['lwpolyline that lies aslant'])
+  })
+
+  it('says which layers are switched off or frozen, and leaves out what is hidden by itself', () => {
+    const layer = (name: string, flags: number, colour: number) => [0, 'LAYER', 2, name, 70, flags, 62, colour]
+    const line = (name: string, ...more: number[]) => [0, 'LINE', 8, name, ...more, 10, 0, 20, 0, 11, 3, 21, 0]
+    const tables = [
+      0,
+      'SECTION',
+      2,
+      'TABLES',
+      0,
+      'TABLE',
+      2,
+      'LAYER',
+      ...layer('PART', 0, 7),
+      ...layer('FRAME', 0, -7),
+      ...layer('OLD', 1, 7),
+    ]
+    const text = [
+      ...tables,
+      0,
+      'ENDTAB',
+      0,
+      'ENDSEC',
+      ...dxf([...line('PART'), ...line('FRAME'), ...line('OLD'), ...line('PART', 60, 1)]).split('\n'),
+    ]
+    const { layers, leftOut } = read(text.join('\n'))
+    expect(layers.map(({ name, hidden, lines }) => [name, hidden, lines.length])).toEqual([
+      ['PART', false, 1],
+      ['FRAME', true, 1],
+      ['OLD', true, 1],
+    ])
+    expect(leftOut).toEqual(['what is hidden'])
   })
 
   it('closes a polyline that its flag closes, and says what is no line', () => {

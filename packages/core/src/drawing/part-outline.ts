@@ -19,13 +19,14 @@ export interface PartOutline {
   lines: readonly OutlineLine[]
 }
 
-const NM_PER: Readonly<Record<LengthUnit, number>> = { mm: 1e6, in: 25.4e6 }
+/** A pixel of a picture is a 96th of an inch (CSS Values and Units). */
+const NM_PER: Readonly<Record<LengthUnit | 'px', number>> = { mm: 1e6, in: 25.4e6, px: 25.4e6 / 96 }
 
 /**
  * Lines of a file in part coordinates: part zero goes to the origin, the unit to nanometres.
  * @param zero where part zero lies in the file, in its own unit
  */
-export function outlineIn(lines: readonly FileLine[], unit: LengthUnit, zero: { x: number; y: number }): OutlineLine[] {
+export function outlineIn(lines: readonly FileLine[], unit: LengthUnit | 'px', zero: { x: number; y: number }): OutlineLine[] {
   const place = (value: number, origin: number): Nm => nm(Math.round((value - origin) * NM_PER[unit]))
   return lines.map(({ points, closed }) => ({ closed, points: points.map(([x, y]) => [place(x, zero.x), place(y, zero.y)] as const) }))
 }

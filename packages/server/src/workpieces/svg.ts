@@ -23,14 +23,19 @@ export function readSvg(text: string): OutlineRead {
   const layers = new Map<string, FileLine[]>()
   const leftOut = new Set<string>()
   walk(root, { layer: 'without a layer', transforms: [] }, 0)
-  return { unit, leftOut: [...leftOut].sort(), layers: [...layers].map(([name, lines]) => ({ name, lines })) }
+  return {
+    unit,
+    pixels: unit === null,
+    leftOut: [...leftOut].sort(),
+    layers: [...layers].map(([name, lines]) => ({ name, lines, hidden: false })),
+  }
 
   function walk(node: Node, around: { layer: string; transforms: readonly string[] }, depth: number): void {
     const [tag] = Object.keys(node).filter((key) => key !== ':@' && key !== '#text')
     if (!tag || UNSEEN.includes(tag)) return
     if (depth > DEEPEST) throw refusalOf('outline-unread', 'The groups of the SVG picture lie too deep in each other. Export it flat.')
     const attributes = node[':@'] ?? {}
-    if (attributes.display === 'none') return
+    if (isHidden(attributes)) return void leftOut.add('what is hidden')
     const transforms = attributes.transform ? [...around.transforms, attributes.transform] : around.transforms
     if (GROUPS.includes(tag)) {
       const named = tag === 'g' ? (attributes.label ?? attributes.id) : undefined
@@ -40,6 +45,11 @@ export function readSvg(text: string): OutlineRead {
       if (lines.length > 0) layers.set(around.layer, [...(layers.get(around.layer) ?? []), ...lines])
     } else leftOut.add(tag)
   }
+}
+
+/** Said in an attribute of its own or in its style. */
+function isHidden({ display, visibility, style = '' }: Record<string, string>): boolean {
+  return display === 'none' || visibility === 'hidden' || /(^|;)\s*(display\s*:\s*none|visibility\s*:\s*hidden)\b/i.test(style)
 }
 
 function documentOf(text: string): Node[] {
@@ -61,9 +71,11 @@ const PER_MILLIMETRE: Readonly<Record<string, number>> = { mm: 1, cm: 10, in: 25
 
 /** A picture that states its width in a length has a unit; another one only has numbers. */
 function scaleOf({ width = '', viewBox = '' }: Record<string, string>): { scale: number; unit: OutlineRead['unit'] } {
-  const [, figure, unit] = /^\s*([\d.]+)\s*(mm|cm|in|pt|pc)\s*$/.exec(width) ?? []
+  const [, figure, unit] = /^\s*([\d.]+)\s*(mm|cm|in|pt|pc|px|)\s*$/.exec(width) ?? []
   const across = Number(viewBox.trim().split(/[\s,]+/)[2])
-  if (!unit || !(across > 0)) return { scale: 1, unit: null }
+  if (figure === undefined || !(across > 0)) return { scale: 1, unit: null }
+  // Pixels say how large it is on a screen, and of a part only where somebody says so.
+  if (!unit || unit === 'px') return { scale: Number(figure) / across, unit: null }
   return { scale: (Number(figure) * PER_MILLIMETRE[unit]!) / across, unit: 'mm' }
 }
 

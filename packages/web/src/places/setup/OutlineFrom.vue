@@ -17,7 +17,8 @@ const { trouble, busy, send } = useSend()
 const read = shallowRef<OutlineRead | null>(null)
 const name = ref('')
 const layers = ref<string[]>([])
-const unit = ref<LengthUnit | null>(null)
+const unit = ref<LengthUnit | 'px' | null>(null)
+const units = computed(() => [...UNITS, ...(read.value?.pixels ? [{ value: 'px' as const, label: 'pixels, 96 to an inch' }] : [])])
 const zero = shallowRef<Spot | null>(null)
 
 /** More than the server takes is said at once. */
@@ -33,7 +34,7 @@ async function choose(file: File): Promise<void> {
   if (!found) return
   read.value = found
   name.value = file.name
-  layers.value = found.layers.map((layer) => layer.name)
+  layers.value = found.layers.filter(({ hidden }) => !hidden).map((layer) => layer.name)
   unit.value = found.unit
   zero.value = null
 }
@@ -113,11 +114,11 @@ defineExpose({ unfinished: computed(() => still.value) })
               :key="layer.name"
               :checked="layers.includes(layer.name)"
               @change="layers = layers.includes(layer.name) ? layers.filter((one) => one !== layer.name) : [...layers, layer.name]"
-              >{{ layer.name }}, {{ layer.lines.length }}</Checkbox
+              >{{ layer.name }}, {{ layer.lines.length }}{{ layer.hidden ? ', not shown in the file' : '' }}</Checkbox
             >
           </div>
         </Field>
-        <PickField v-model="unit" label="Unit of the file" :options="UNITS" placeholder="say which" />
+        <PickField v-model="unit" label="Unit of the file" :options="units" placeholder="say which" />
         <PickField
           v-model="corner"
           label="Part zero"
