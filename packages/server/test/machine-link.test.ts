@@ -418,7 +418,6 @@ describe('what somebody was shown before it is sent', () => {
     expect(differ).toMatchObject([{ register: X, held: mm(5) }])
     const otherwise = await sendIt(shown(5, -300))
     expect(otherwise.body.detail).toContain('G54 X is not what was shown any more: the ledger has changed since.')
-    expect((await sendIt(shown(5).slice(1))).body.detail).toContain('G54 X is not what was shown any more')
     expect(inControl('X')).toBe(5)
     const id = randomUUID()
     expect((await sendIt(shown(5), id)).body.sent).toMatchObject({ outcome: 'equal' })
@@ -431,9 +430,7 @@ describe('what somebody was shown before it is sent', () => {
 
   it('is not sent where the control cannot be read first', async () => {
     fault('nonsense')
-    const silent = await sendIt(shown(9))
-    expect(silent.status).toBe(409)
-    expect(silent.body.detail).toContain('Nothing was sent.')
+    expect(await sendIt(shown(9))).toMatchObject({ status: 409, body: { detail: expect.stringContaining('Nothing was sent.') as string } })
     expect(inControl('X')).toBe(9)
     fault('none')
   })

@@ -24,6 +24,7 @@ import {
 } from '../routine/index.ts'
 import type { MountedTool, Scene, Standing } from '../scene/index.ts'
 import { reachOf, restingOn, touchingReach, wearIn, wearLine } from '../reach/index.ts'
+import type { Contributor } from '../uncertainty/index.ts'
 import { line } from '../working/index.ts'
 import { zSense } from '../machine/index.ts'
 import { noseAtTouch, type NoseAtTouch } from '../lathe/nose-centre.ts'
@@ -77,21 +78,9 @@ export const face: Routine = {
         ...betweenLines(values, between, scene, sense),
         ...nose.lines(sense === 1 ? -1 : 1),
       ],
-      refusal: tool
-        ? (lengthRefusal(tool, register!, reach, scene) ?? tipOnFace(tool, sense, scene) ?? nose.refusal ?? standsRefusal(values, scene))
-        : standsRefusal(values, scene),
+      refusal: (tool && tipAndLength(tool, register!, reach, sense, scene)) ?? nose.refusal ?? standsRefusal(values, scene),
       touch: tool && taken ? touchOf(values, scene, tool, { ...taken, nose }, between, sense) : null,
-      contributors:
-        tool && reach && between
-          ? [
-              restingOn(reachName(tool, scene), reach),
-              ...wornOf(tool, scene, taken!),
-              between.contributor,
-              doubtBy('feltContact', scene),
-              ...standsDoubt(values, scene),
-              ...nose.contributors,
-            ]
-          : [],
+      contributors: tool && between ? doubtsOf(values, scene, tool, between, nose) : [],
       gauges: gaugesUsed(between?.gauge),
       rests:
         register && reach
@@ -123,6 +112,9 @@ export function lengthRefusal(tool: MountedTool, register: RegisterKey, reach: S
   }
 }
 
+const tipAndLength = (tool: MountedTool, register: RegisterKey, reach: Standing | undefined, sense: 1 | -1, scene: Scene): Refusal | null =>
+  lengthRefusal(tool, register, reach, scene) ?? tipOnFace(tool, sense, scene)
+
 /** A turning tool touches a face with the side of its tip that lies toward it; a mill's tool has no tip direction. */
 const tipOnFace = (tool: MountedTool, sense: 1 | -1, scene: Scene): Refusal | null =>
   layoutOf(scene.machine).stock === 'bar' ? tipRefusal(tool, 'Z', sense === 1 ? -1 : 1, scene) : null
@@ -130,6 +122,21 @@ const tipOnFace = (tool: MountedTool, sense: 1 | -1, scene: Scene): Refusal | nu
 const reachName = (tool: MountedTool | null, { machine }: Scene): string => {
   const words = layoutOf(machine).countsLengths ? 'length' : 'geometry Z'
   return tool ? `T${tool.number} ${words}` : `tool ${words}`
+}
+
+/** What the zero is worth: the tool's length, what lies between, how it was felt, and what stands above it. */
+function doubtsOf(values: Values, scene: Scene, tool: MountedTool, between: Between, nose: NoseAtTouch): Contributor[] {
+  const reach = reachOf(tool, scene)
+  const taken = touchingReach(tool, scene)
+  if (!reach || !taken) return []
+  return [
+    restingOn(reachName(tool, scene), reach),
+    ...wornOf(tool, scene, taken),
+    between.contributor,
+    doubtBy('feltContact', scene),
+    ...standsDoubt(values, scene),
+    ...nose.contributors,
+  ]
 }
 
 /** The doubt of a wear that a lathe adds; none where it takes no part. */

@@ -182,7 +182,7 @@ const named = (names: readonly string[]) =>
 function suspicions(scene: Scene): Said[] {
   const reasons = new Map<string, string[]>()
   for (const { register, note } of suspectRegisters(scene))
-    reasons.set(note.because!, [...(reasons.get(note.because!) ?? []), registerName(parseRegisterKey(register))])
+    reasons.set(note.because!, [...(reasons.get(note.because!) ?? []), registerName(parseRegisterKey(register), scene.gauges)])
   return [...reasons].map(([because, names]) => ({
     verdict: 'stop',
     sentence: `${named(names)}: ${because}. Measure again before it is used.`,

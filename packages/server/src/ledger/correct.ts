@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { bareProvenance, parseRegisterKey, provenanceOf, registerName, type Nm } from '@rook/core'
+import { bareProvenance, provenanceOf, type Nm } from '@rook/core'
 import { CORRECTABLE, type Entry, type EntryWrite } from '@rook/contract'
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
@@ -122,7 +122,7 @@ async function refuseUnlessLatest(tx: Queries, wrong: EntryRow): Promise<void> {
     throw new Problem(
       409,
       'written-since',
-      `${registerName(parseRegisterKey(newer.register))} has been written since, by ${newer.by}. Correct that entry, or record the value that holds now.`,
+      `${content.writes.find(({ register }) => register === newer.register)!.name} has been written since, by ${newer.by}. Correct that entry, or record the value that holds now.`,
     )
 }
 

@@ -22,10 +22,10 @@ export async function disturb(
   refuseUnlessMayRecord(author.person, 'disturbed')
   return onceOnly(connection, sentBy(author, 'disturb', machineId, { id, register, reason }), async (lane) => {
     const machine = await loadMachine(lane, machineId, true)
-    const { standing: all } = await loadScene(lane, machine, null, author.now, 'read')
+    const { standing: all, gauges } = await loadScene(lane, machine, null, author.now, 'read')
     const standing = Object.hasOwn(all, register) ? all[register] : undefined
     if (!standing) throw new Problem(404, 'not-found', 'This register is unset; there is nothing to be disturbed.')
-    const name = registerName(parseRegisterKey(register))
+    const name = registerName(parseRegisterKey(register), gauges)
     if (standing.state === 'disturbed')
       throw new Problem(409, 'disturbed-already', `${name} is marked disturbed already, by ${standing.by}.`)
     const appended = await append(lane, machine.head, {

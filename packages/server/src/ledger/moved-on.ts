@@ -25,7 +25,9 @@ export async function refuseIfMovedOn(
   const between: Between[] = []
   for (const register of moved) between.push(...(await sinceThen(db, machine, register, basis[register] ?? null)))
   const [last] = between
-  const names = moved.map((register) => registerName(parseRegisterKey(register))).join(' and ')
+  const nameOf = (register: RegisterKey) =>
+    between.find((one) => one.register === register)?.name ?? registerName(parseRegisterKey(register))
+  const names = moved.map(nameOf).join(' and ')
   const who = last ? `${last.by} wrote ${last.name}` : 'Somebody wrote it'
   throw new Problem(
     409,
@@ -56,7 +58,8 @@ async function sinceThen(db: Queries, machine: string, register: RegisterKey, ba
     by: content.person.name,
     title: content.title,
     register,
-    name: registerName(parseRegisterKey(register)),
+    // As it was called when it was written.
+    name: content.writes.find((one) => one.register === register)?.name ?? registerName(parseRegisterKey(register)),
     after: write.after,
   }))
 }

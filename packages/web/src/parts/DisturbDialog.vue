@@ -1,13 +1,15 @@
 <script setup lang="ts">
+import { useRegisterName } from './use-register-name.ts'
 import type { Sender } from '../sending/use-send.ts'
-import { parseRegisterKey, registerName, type MachineRecord } from '@rook/core'
+import type { MachineRecord } from '@rook/core'
 
 import { computed } from 'vue'
 import TellDialog from './TellDialog.vue'
 
 const props = defineProps<{ machine: MachineRecord; register: string }>()
 defineEmits<{ close: [] }>()
-const name = computed(() => registerName(parseRegisterKey(props.register)))
+const nameOf = useRegisterName()
+const name = computed(() => nameOf(props.register))
 const mark = (send: Sender['send'], reason: string) =>
   send('disturb', { params: { id: props.machine.id }, body: { register: props.register, reason } })
 </script>

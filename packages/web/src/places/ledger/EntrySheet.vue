@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatExact, parseRegisterKey, readoutText, registerName, type MachineRecord } from '@rook/core'
+import { formatExact, readoutText, type MachineRecord } from '@rook/core'
+import { useRegisterName } from '../../parts/use-register-name.ts'
 import type { Entry } from '@rook/contract'
 import { computed } from 'vue'
 import { useSession } from '../../app/session.ts'
@@ -12,6 +13,7 @@ import { asRegister } from '../../parts/written.ts'
 
 const props = defineProps<{ entry: Entry; machine: MachineRecord }>()
 const session = useSession()
+const nameOf = useRegisterName()
 const COLUMNS = [
   { key: 'name', title: 'Register' },
   { key: 'before', title: 'Was', align: 'right' },
@@ -113,7 +115,7 @@ const rests = computed(() => [
       <template v-for="(rest, at) in rests" :key="rest.register"
         ><template v-if="at > 0">, </template
         ><RouterLink :to="{ name: 'entry', params: { entry: rest.origin } }"
-          >{{ registerName(parseRegisterKey(rest.register)) }} {{ asRegister(rest.register, rest.value, machine) }}</RouterLink
+          >{{ nameOf(rest.register) }} {{ asRegister(rest.register, rest.value, machine) }}</RouterLink
         ></template
       >.
     </p>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { EntryLine } from '@rook/contract'
 import { ENTRY_KINDS } from '@rook/contract/entry-kind'
-import { parseRegisterKey, registerName, type RegisterKey } from '@rook/core'
+import type { RegisterKey } from '@rook/core'
+import { useRegisterName } from '../../parts/use-register-name.ts'
 import { Button, Tag } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -88,7 +89,8 @@ const setupName = computed(() => {
   const one = setups.data.value?.find(({ id }) => id === filter.value.setup)
   return one ? `job ${one.job}, ${one.operationName}` : 'one setup'
 })
-const registerWord = computed(() => filter.value.register && registerName(parseRegisterKey(filter.value.register as RegisterKey)))
+const nameOf = useRegisterName()
+const registerWord = computed(() => filter.value.register && nameOf(filter.value.register as RegisterKey))
 const charted = computed(() => (filter.value.register && filter.value.machine ? machineOf(filter.value.machine) : undefined))
 
 function save(): void {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { parseRegisterKey, registerName, type MachineRecord, type Nm } from '@rook/core'
+import type { MachineRecord, Nm } from '@rook/core'
+import { useRegisterName } from '../../parts/use-register-name.ts'
 import type { EntryLine } from '@rook/contract'
 import { scaleLinear, scaleTime } from 'd3-scale'
 import { curveStepAfter, line } from 'd3-shape'
@@ -42,7 +43,8 @@ const path = computed(() => {
     .curve(curveStepAfter)(steps)
 })
 const days = computed(() => dayTicks(x.value, session.shop))
-const name = computed(() => registerName(parseRegisterKey(props.register)))
+const nameOf = useRegisterName()
+const name = computed(() => nameOf(props.register))
 const written = (value: number) => asRegister(props.register, Math.round(value) as Nm, props.machine)
 </script>
 
