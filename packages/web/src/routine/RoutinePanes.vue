@@ -2,6 +2,7 @@
 import { LEAST_ROLE } from '@rook/contract/roles'
 import { useConnection, useReasonsGiven, useWorkpiece } from '../app/queries.ts'
 import { useSession } from '../app/session.ts'
+import { when } from '../app/time.ts'
 import {
   asRegister,
   findingKey,
@@ -49,6 +50,12 @@ const EdgePicture = defineAsyncComponent(() => import('../parts/EdgePicture.vue'
 const NumberPad = defineAsyncComponent(() => import('../parts/NumberPad.vue'))
 const TakeOffer = defineAsyncComponent(() => import('./TakeOffer.vue'))
 const ReleaseDialog = defineAsyncComponent(() => import('./ReleaseDialog.vue'))
+/** The field that somebody stands in. */
+const within = ref<string | null>(null)
+/** On the way to what is offered it is still that field's. */
+function standsIn(target: HTMLElement): void {
+  if (!target.closest('.offer')) within.value = target.dataset.input ?? null
+}
 /** Said before anybody has typed in vain. */
 const session = useSession()
 const mayNot = computed(() => session.mayNot({ least: LEAST_ROLE[state.routine.kind] }))
@@ -68,11 +75,15 @@ const takenInto = computed(() => {
   const lengths = inputs.filter((input) => input.kind === 'length')
   const isOpen = ({ id }: InputSpec) => (draft.value.inputs[id] ?? '').trim() === ''
   const first = (may: (input: LengthInput) => boolean) => lengths.find((input) => isOpen(input) && may(input))
+  // Where somebody stands in a field that is filled, it may be taken again.
+  const may = (input: LengthInput) => input.role === 'reading' || (takesGauge(input) && !input.given)
   return (
     (
+      lengths.find((input) => input.id === within.value && may(input)) ??
       lengths.find(({ id }) => id === asked.value) ??
       first(({ role }) => role === 'reading') ??
-      first((input) => takesGauge(input) && !input.given)
+      first((input) => takesGauge(input) && !input.given) ??
+      lengths.find(({ role }) => role === 'reading')
     )?.id ?? null
   )
 })
@@ -139,6 +150,8 @@ function takeOver(taken: string, figures: Readonly<Record<string, string>>, know
     type(input, text)
     draft.value.taken[input] = taken
   }
+  // The next one that is asked comes next.
+  within.value = null
 }
 
 function takeSide(axis: 'X' | 'Y', direction: '+' | '-'): void {
@@ -166,7 +179,7 @@ function finish(entry: Entry): void {
 }
 
 function clear(): void {
-  state.clear()
+  state.clearFigures()
   recording.settle()
 }
 
@@ -178,7 +191,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <div ref="panes" class="panes grid gap-x-3.5 gap-y-2.5" :class="{ broad: sheet.working.columns.length > 3 }">
+  <div
+    ref="panes"
+    @focusin="standsIn($event.target as HTMLElement)"
+    class="panes grid gap-x-3.5 gap-y-2.5"
+    :class="{ broad: sheet.working.columns.length > 3 }"
+  >
     <div class="[grid-area:1/1/2/3] grid grid-cols-1 gap-2 max-narrow:[grid-area:1/1]">
       <LastUsed v-if="at.step === null" :machine="at.machine" :inputs="givens" :raw="draft.inputs" @take="type" />
       <GivenSummary v-if="said.length > 0" :inputs="said" :raw="draft.inputs" :machine="scene.machine" @open="folded = false" />
@@ -232,6 +250,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <div class="[grid-area:3/1/4/3] mr-53.5 grid gap-2 content-end max-narrow:[grid-area:4/1] max-narrow:mr-0">
       <p v-if="state.takenFrom.value" class="sheet told m-0 px-3.5 py-2">
         Taken over from the tablet that {{ state.takenFrom.value }} typed on.
+      </p>
+      <p v-if="state.typedBefore.value" class="sheet told query m-0 px-3.5 py-2" data-typed-before>
+        These figures were typed at {{ when(state.typedBefore.value, session.shop) }} and not recorded. Look whether they are of this part,
+        or clear them.
       </p>
       <p v-if="movedOn.length > 0 && outcome.kind !== 'refused'" class="sheet told query m-0 px-3.5 py-2" role="alert">
         {{ scene.standing[movedOn[0]!]?.by ?? 'Somebody' }} has written {{ movedNames }} since you began. The line “was” shows what stands

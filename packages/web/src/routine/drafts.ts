@@ -19,6 +19,8 @@ export interface Draft {
   taken: Record<string, string>
   /** What stood in the registers when this was begun; fixed then, so that a write in between is noticed. */
   basis: Record<RegisterKey, string | null>
+  /** When something was typed last on this tablet; null before anything was. */
+  at: string | null
 }
 
 const filled = (inputs: RawInputs) =>
@@ -33,7 +35,7 @@ const nameOf = (key: string) => `draft:${key}`
 const SAVE_AFTER = 800
 
 function fresh(routine: string, inputs: RawInputs): Draft {
-  return { routine, inputs: { ...inputs }, agreed: [], answers: {}, seen: [], taken: {}, basis: {} }
+  return { routine, inputs: { ...inputs }, agreed: [], answers: {}, seen: [], taken: {}, basis: {}, at: null }
 }
 
 function read(key: string): Draft | null {
@@ -67,7 +69,7 @@ export const useDrafts = defineStore('drafts', () => {
       draft,
       () => {
         if (drafts.get(key) !== draft) return stop()
-        keepHere(nameOf(key), draft)
+        keepHere(nameOf(key), { ...draft, at: new Date().toISOString() })
         clearTimeout(timer)
         timer = setTimeout(() => void send(key, draft), SAVE_AFTER)
       },

@@ -131,12 +131,33 @@ describe('a routine at the machine', () => {
     expect(state.movedOn.value).toEqual([X])
   })
 
-  it('begins anew when the readings are cleared, with the plan\u2019s choices', async () => {
-    const { state } = atTheMachine()
+  it('begins anew when the readings are cleared: figures go, what was chosen for them stays', async () => {
+    const { state, done } = atTheMachine()
     type(state, typed)
-    state.clear()
     await nextTick()
-    expect(state.draft.value.inputs).toEqual({ slot: 'G54', axis: 'X' })
+    state.clearFigures()
+    const { reading, place, ...chosen } = typed
+    expect([reading, place]).not.toContain(undefined)
+    expect(state.draft.value.inputs).toEqual({ ...AT.preset, ...chosen })
+    done()
+  })
+
+  it('says when the figures that come back were typed, if that is a while ago', async () => {
+    const first = atTheMachine()
+    type(first.state, typed)
+    await nextTick()
+    first.done()
+    const again = () => {
+      // Another load of the page: nothing is left but what was kept.
+      setActivePinia(createPinia())
+      const { state, done } = atTheMachine()
+      const said = state.typedBefore.value
+      done()
+      return said
+    }
+    expect(again()).toBeNull()
+    vi.setSystemTime(Date.now() + 15 * 60_000)
+    expect(again()).toMatch(/^\d{4}-/)
   })
 })
 

@@ -19,12 +19,18 @@ export function draftKey({ machine, setup, step, routine, apart }: Omit<RoutineA
   return [machine, setup ?? '-', step ?? apart ?? routine].join(':')
 }
 
+/** Figures that were typed longer ago than this may be of another part. */
+const OLD = 5 * 60_000
+const isOld = ({ at, inputs }: Draft): boolean =>
+  at !== null && Date.now() - Date.parse(at) > OLD && Object.values(inputs).some((text) => /\d/.test(text))
+
 /** One routine on one scene, worked out by the core at every keystroke. */
 export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
   const drafts = useDrafts()
   const key = draftKey(at)
   const routine = routineById(at.routine)!
   const draft = ref(drafts.open(key, at.routine, at.preset)) as Ref<Draft>
+  const typedBefore = ref(isOld(draft.value) ? draft.value.at : null)
   const takenFrom = ref<string | null>(null)
   void drafts.fetchOther(key, draft.value, at.preset).then((by) => (takenFrom.value = by))
 
@@ -77,8 +83,19 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
     answer(finding: Parameters<typeof findingKey>[0], reason: string) {
       draft.value.answers[findingKey(finding)] = reason
     },
+    /** Begins anew, with what the plan gives: what was here is recorded. */
     clear() {
+      typedBefore.value = null
       draft.value = drafts.drop(key, at.routine, at.preset)
+    },
+    /** When what is typed here was typed, where that is a while ago and nobody has recorded it. */
+    typedBefore,
+    /** The figures go; what was chosen for them stays. */
+    clearFigures() {
+      const chosen = assessment.value.inputs.filter(({ kind }) => kind === 'choice' || kind === 'several')
+      const stays = Object.fromEntries(chosen.flatMap(({ id }) => (draft.value.inputs[id] ? [[id, draft.value.inputs[id]]] : [])))
+      typedBefore.value = null
+      draft.value = drafts.drop(key, at.routine, { ...at.preset, ...stays })
     },
   }
 }
