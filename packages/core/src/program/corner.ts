@@ -1,8 +1,9 @@
 import type { Axis } from '../machine/index.ts'
 import type { Place } from './extents.ts'
 import type { Given } from './given.ts'
-import type { Motion } from './motion.ts'
+import type { Listing } from './listing.ts'
 import { PLANES } from './plane.ts'
+import type { State } from './state.ts'
 
 /** A corner at the end of a line: rounded by a radius, or cut off by as much on both sides, nanometres. */
 export interface Corner {
@@ -18,6 +19,14 @@ export function cornerOf(given: Given, length: (given: Given, letter: string) =>
   return by === null || by === 0 ? null : { kind: letter.endsWith('R') ? 'round' : 'flat', by: Math.abs(by) }
 }
 
+/** What goes where it is told. */
+interface Goes {
+  readonly state: State
+  readonly listing: Listing
+  straight(kind: 'feed' | 'rapid', line: number, to: Record<Axis, number | null>): void
+  round(line: number, to: Record<Axis, number | null>, centre: Place, turns: 1 | -1): void
+}
+
 interface Held {
   corner: Corner
   line: number
@@ -28,11 +37,11 @@ type Point = readonly [u: number, v: number]
 
 /** A line that ends with a corner waits for the next one: only both say where the corner lies. */
 export class Corners {
-  private readonly motion: Motion
+  private readonly motion: Goes
   private readonly diameters: boolean
   private held: Held | null = null
 
-  constructor(motion: Motion, diameters: boolean) {
+  constructor(motion: Goes, diameters: boolean) {
     this.motion = motion
     this.diameters = diameters
   }
