@@ -137,10 +137,10 @@ const isDigit = (code: number) => code >= 48 && code <= 57
 const [MINUS, PLUS, POINT, OPEN, HASH, COMMA] = [45, 43, 46, 91, 35, 44]
 
 /** A comma in front of a letter makes another word of it: the corner at the end of a line. */
-function word(text: string, from0: number, block: Block): number {
-  const column = from0 + 1
-  const isComma = text.charCodeAt(from0) === COMMA
-  let at = from0
+function word(text: string, start: number, block: Block): number {
+  const column = start + 1
+  const isComma = text.charCodeAt(start) === COMMA
+  let at = start
   if (isComma) while (!(text.charCodeAt(at) >= 65)) at++
   const letter = (isComma ? ',' : '') + text[at]!
   let to = at + 1
@@ -148,7 +148,7 @@ function word(text: string, from0: number, block: Block): number {
   const first = text.charCodeAt(to)
   const signed = first === MINUS || first === PLUS
   const after = text.charCodeAt(signed ? to + 1 : to)
-  if (after === OPEN || after === HASH) return expression(text, { at: from0, letter, to, signed }, block)
+  if (after === OPEN || after === HASH) return expression(text, { at: start, letter, to, signed }, block)
   // One number runs on over spaces; most have none.
   let digits = ''
   let from = to

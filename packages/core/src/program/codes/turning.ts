@@ -36,15 +36,15 @@ function roughs({ state }: Doing, given: Given): void {
 /** Passes like the contour itself: the first stands off by the relief and what is left on, beyond the contour and beyond the start. */
 function repeats(doing: Doing, given: Given): void {
   const { state, motion, length } = doing
-  const given0 = (letter: string) => (given.words.has(letter) ? (length(given, letter) ?? 0) : 0)
+  const amount = (letter: string) => (given.words.has(letter) ? (length(given, letter) ?? 0) : 0)
   if (numberOf(given, 'P') === null || numberOf(given, 'Q') === null) {
-    state.relief = { X: given0('U'), Z: given0('W') }
+    state.relief = { X: amount('U'), Z: amount('W') }
     return
   }
   roughs(doing, given)
   const { relief, contour } = state
   // The relief on X is a radius, what is left on counts as X does.
-  if (contour) contour.by = { X: motion.across(relief?.X ?? 0) + given0('U'), Y: 0, Z: (relief?.Z ?? 0) + given0('W') }
+  if (contour) contour.by = { X: motion.across(relief?.X ?? 0) + amount('U'), Y: 0, Z: (relief?.Z ?? 0) + amount('W') }
   motion.standsOff(given.block.line)
 }
 
