@@ -16,6 +16,7 @@ import {
 } from '../routine/index.ts'
 import { restingOn, wearLine, wearOn } from '../reach/index.ts'
 import { gaugeById, type MountedTool, type Scene } from '../scene/index.ts'
+import { contactCorrection } from '../touch/index.ts'
 import { combine, ofReadout } from '../uncertainty/index.ts'
 import { line, type Working } from '../working/index.ts'
 import { faceInput, faceOf, faceWords, timesWidth, type ArmFace } from './arm-face.ts'
@@ -86,9 +87,9 @@ function givenOf(values: Values, scene: Scene) {
 
 type Given = ReturnType<typeof givenOf>
 
-/** How far from the tool’s point, as its geometry counts, the edge lies that touches: −d·r where the point is the nose’s centre. */
+/** How far from the tool’s point, as its geometry counts, the edge lies that touches. */
 const edgeBeside = ({ axis, direction }: ArmFace, radius: Nm, scene: Scene): Nm =>
-  times(radius, -direction * (axis === 'X' && !readsRadii(scene) ? 2 : 1))
+  contactCorrection({ direction, radius, gauge: ZERO, diameterAxis: axis === 'X' && !readsRadii(scene) })
 
 /** All that a constant needs; null while something is missing. */
 function foundIn({ setter, face, tool, reading, width, geometry, wear, nose }: Given, scene: Scene): Found | null {

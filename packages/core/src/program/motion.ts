@@ -6,7 +6,7 @@ import { has, numberOf, textOf, type Given } from './given.ts'
 import type { Listing } from './listing.ts'
 import type { Move } from './read.ts'
 import { Corners, cornerOf } from './corner.ts'
-import { inSlot, isTurned, type State, type TurningCycle } from './state.ts'
+import { inSlot, notAtZero, type State, type TurningCycle } from './state.ts'
 import { PLANES } from './plane.ts'
 import { Under } from './under.ts'
 
@@ -81,7 +81,7 @@ export class Motion {
 
   /** Axes that the block names. */
   named(given: Given): Axis[] {
-    return AXES.filter((axis) => given.words.has(axis) || (this.addsByLetter && given.words.has(ADDS[axis])))
+    return AXES.filter((axis) => this.names(given, axis))
   }
 
   /** True where the block names a place. */
@@ -293,7 +293,7 @@ export class Motion {
 
   private reach(kind: 'feed' | 'rapid' | 'into', place: Place, line: number): void {
     const { tool, slot, contour, turned } = this.state
-    if (turned.size > 0 && isTurned(this.state)) this.listing.hidden(line, turned.keys())
+    if (turned.size > 0) this.listing.hidden(line, notAtZero(this.state))
     this.listing.reached(kind, inSlot(this.state, place), line, tool, slot)
     const by = contour?.by
     if (!by) return
@@ -301,7 +301,7 @@ export class Motion {
     this.listing.reached(kind, inSlot(this.state, { X: off('X'), Y: off('Y'), Z: off('Z') }), line, tool, slot)
   }
 
-  draw(kind: 'feed' | 'rapid', line: number, from: Place, to: Place, arc: Move['arc']): void {
+  private draw(kind: 'feed' | 'rapid', line: number, from: Place, to: Place, arc: Move['arc']): void {
     if (!this.onMove) return
     const { tool, slot } = this.state
     this.onMove({ kind, line, tool, slot, from: triple(inSlot(this.state, from)), to: triple(inSlot(this.state, to)), arc })

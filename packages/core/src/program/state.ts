@@ -94,18 +94,16 @@ export const begin = (unit: 'mm' | 'in', isLathe: boolean): State => ({
   at: { ...NOWHERE },
 })
 
-/** True while a rotary axis stands elsewhere than at 0, where the slots are set: whole turns are nothing. */
-export const isTurned = ({ turned }: Pick<State, 'turned'>): boolean => {
-  for (const { angle } of turned.values()) if (angle === null || angle % 360 !== 0) return true
-  return false
-}
+/** Rotary axes that stand elsewhere than at 0, where the slots are set: whole turns are nothing. */
+export const notAtZero = ({ turned }: Pick<State, 'turned'>): string[] =>
+  [...turned].flatMap(([axis, { angle }]) => (angle === null || angle % 360 !== 0 ? [axis] : []))
 
 type Frame = Pick<State, 'rotation' | 'shift' | 'frame' | 'turned'>
 
 /** Where the programmed place lies in the slot's own coordinates: turned, then shifted. */
 export function inSlot(state: Frame, place: Place): Place {
   const { rotation, shift, frame } = state
-  if (frame !== null || (state.turned.size > 0 && isTurned(state))) return NOWHERE
+  if (frame !== null || (state.turned.size > 0 && notAtZero(state).length > 0)) return NOWHERE
   // The usual case, at every move of a program.
   if (rotation === null && shift.X === 0 && shift.Y === 0 && shift.Z === 0) return place
   const turned = rotation === null ? place : rotate(rotation, place, 1)

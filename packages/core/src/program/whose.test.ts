@@ -107,6 +107,11 @@ describe('rotary axes', () => {
     expect(read([...START, 'G0 A0.', 'G1 Z-9. F100']).turned[0]).toMatchObject({ hides: null })
     expect(read([...START, 'G91 A180.', 'A180.', 'G90 G1 Z-9. F100']).extents[0]!.feed.Z!.min).toBe(-9e6)
     expect(read([...START, 'G0 B90.']).turned).toMatchObject([{ axis: 'B', known: false }])
+    // Only the axis that is turned hides anything.
+    expect(read([...START, 'G0 A0. B90.', 'G1 X5. F100']).turned.map(({ axis, hides }) => [axis, hides])).toEqual([
+      ['A', null],
+      ['B', 8],
+    ])
     // What is written into the control, and where a cycle has its own words, turns nothing.
     expect(read([...START, 'G10 L2 P1 A90.', 'G92 A0', 'G52 B1.']).turned).toEqual([])
   })

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { ControlState, SendToControl } from '@rook/contract'
-import { differing, heldBecause, parseRegisterKey, readHeld, registerName, ZERO, type HeldRead, type OutValue } from '@rook/core'
+import { differing, heldBecause, parseRegisterKey, readHeld, registerName, ZERO, type HeldRead, type Nm } from '@rook/core'
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
 import type { Connection } from '../db/client.ts'
 import { controlAsk, controlBegun, controlRead, controlSent, person } from '../db/schema.ts'
@@ -33,13 +33,7 @@ export async function controlOf(connection: Connection, id: string, now: string)
     .where(eq(controlRead.machine, id))
     .orderBy(desc(controlRead.at))
     .limit(1)
-  const [newest] = await connection.db
-    .select({ row: controlRead, by: person.name })
-    .from(controlRead)
-    .leftJoin(person, eq(person.id, controlRead.person))
-    .where(and(eq(controlRead.machine, id), isNotNull(controlRead.text)))
-    .orderBy(desc(controlRead.at))
-    .limit(1)
+  const newest = await newestOf(connection, id)
   const [sent] = await connection.db
     .select({ ask: controlAsk, by: person.name, row: controlSent })
     .from(controlAsk)
@@ -178,7 +172,7 @@ export async function sendToControl(connection: Connection, id: string, body: Se
   const asking: Asking = { id: body.id, machine: id, what: 'send', text }
   // Pressed again it asks for what became of the first press: that is not looked at anew.
   if (seen !== null && !(await isAsked(connection, body.id))) {
-    const otherwise = changedSince(seen, values) ?? (await heldOtherwise(connection, id, seen, author))
+    const otherwise = await otherThanShown(connection, id, seen, text, author)
     if (otherwise !== null) throw new Problem(409, 'other-figures', otherwise)
   }
   await once(
@@ -203,54 +197,44 @@ export async function sendToControl(connection: Connection, id: string, body: Se
 const isAsked = async ({ db }: Connection, id: string): Promise<boolean> =>
   (await db.select({ id: controlAsk.id }).from(controlAsk).where(eq(controlAsk.id, id))).length > 0
 
-/** Why the lines that were shown are not what would be sent now; null where they are. */
-function changedSince(seen: NonNullable<SendToControl['seen']>, values: readonly OutValue[]): string | null {
-  const shown = new Map(seen.map(({ register, becomes }) => [register, becomes]))
-  const going = values.filter(({ out }) => out !== null)
-  const other = going.find(({ register, out }) => shown.get(register) !== out)
-  const gone = seen.find(({ register }) => !going.some((one) => one.register === register))
-  const name = other ? registerName(parseRegisterKey(other.register)) : gone && registerName(parseRegisterKey(gone.register))
-  return name === undefined
-    ? null
-    : `${name} is not what was shown any more: the ledger has changed since. Nothing was sent; look at the lines again.`
-}
+type Seen = NonNullable<SendToControl['seen']>
 
-/** Reads the table, and says what the control holds otherwise than the person saw; null where it is the same. */
-async function heldOtherwise(
-  connection: Connection,
-  id: string,
-  seen: NonNullable<SendToControl['seen']>,
-  author: Author,
-): Promise<string | null> {
-  const { differ } = await readControl(connection, id, author).catch((error: unknown) => {
+/** Why nothing is sent: what was shown is not what would go out, or not what the control holds. Null where both still are so. */
+async function otherThanShown(connection: Connection, id: string, seen: Seen, text: string, author: Author): Promise<string | null> {
+  const figures = await inTransaction(connection, (lane) => readerOf(lane, id), { for: 'read' })
+  const [shown, goes] = [new Map(seen.map(({ register, becomes }) => [register, becomes])), figures(text)]
+  const changed = [...new Set([...shown.keys(), ...goes.keys()])].find((register) => shown.get(register) !== goes.get(register))
+  if (changed !== undefined)
+    return `${registerName(parseRegisterKey(changed))} is not what was shown any more: the ledger has changed since. Nothing was sent; look at the lines again.`
+  await readControl(connection, id, author).catch((error: unknown) => {
     if (!(error instanceof Problem)) throw error
     throw new Problem(409, 'control-silent', `${error.message} Nothing was sent.`)
   })
-  const text = await newestText(connection, id)
-  const { record, template } = await inTransaction(
-    connection,
-    async (lane) => {
-      const machine = await loadMachine(lane, id)
-      return { record: machine.record, template: await templateOf(lane, machine.record) }
-    },
-    { for: 'read' },
-  )
-  const held = new Map(readHeld(text ?? '', record, template).values.map(({ register, value }) => [register, value]))
+  const held = figures((await newestOf(connection, id))?.row.text ?? '')
   // No line is a zero in every control.
   const other = seen.find(({ register, was }) => (held.get(register) ?? 0) !== (was ?? 0))
-  if (!other) return null
-  const now = differ.find(({ register }) => register === other.register)
-  return `The control holds another figure in ${now?.name ?? registerName(parseRegisterKey(other.register))} now than the one that was shown. Nothing was sent; look at what it holds.`
+  return other
+    ? `The control holds another figure in ${registerName(parseRegisterKey(other.register))} now than the one that was shown. Nothing was sent; look at what it holds.`
+    : null
 }
 
-async function newestText({ db }: Connection, id: string): Promise<string | null> {
+/** Reads the figures of a table as this machine's lines set them. */
+async function readerOf(lane: Lane, id: string): Promise<(text: string) => Map<string, Nm>> {
+  const { record } = await loadMachine(lane, id)
+  const template = await templateOf(lane, record)
+  return (text) => new Map(readHeld(text, record, template).values.map(({ register, value }) => [register, value]))
+}
+
+/** The newest table that was read, with who asked for it. */
+async function newestOf({ db }: Connection, id: string) {
   const [newest] = await db
-    .select({ text: controlRead.text })
+    .select({ row: controlRead, by: person.name })
     .from(controlRead)
+    .leftJoin(person, eq(person.id, controlRead.person))
     .where(and(eq(controlRead.machine, id), isNotNull(controlRead.text)))
     .orderBy(desc(controlRead.at))
     .limit(1)
-  return newest?.text ?? null
+  return newest ?? null
 }
 
 /** Closes what nobody has begun: from then on it is not sent. @returns false where it has been begun, and its outcome is still to come */

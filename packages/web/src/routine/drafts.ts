@@ -65,11 +65,17 @@ export const useDrafts = defineStore('drafts', () => {
 
   function keep(key: string, draft: Draft): void {
     let timer: ReturnType<typeof setTimeout> | undefined
+    // A basis that follows what stands now is no typing.
+    const stopTyping = watch(
+      () => JSON.stringify(draft.inputs),
+      () => (draft.at = new Date().toISOString()),
+      { flush: 'sync' },
+    )
     const stop = watch(
       draft,
       () => {
-        if (drafts.get(key) !== draft) return stop()
-        keepHere(nameOf(key), { ...draft, at: new Date().toISOString() })
+        if (drafts.get(key) !== draft) return (stop(), stopTyping())
+        keepHere(nameOf(key), draft)
         clearTimeout(timer)
         timer = setTimeout(() => void send(key, draft), SAVE_AFTER)
       },

@@ -158,6 +158,15 @@ describe('a routine at the machine', () => {
     expect(again()).toBeNull()
     vi.setSystemTime(Date.now() + 15 * 60_000)
     expect(again()).toMatch(/^\d{4}-/)
+    // What the plan gives and what was chosen are no figures.
+    localStorage.clear()
+    setActivePinia(createPinia())
+    const chosen = atTheMachine()
+    type(chosen.state, { direction: '+', finder: 'finder' })
+    await nextTick()
+    chosen.done()
+    vi.setSystemTime(Date.now() + 15 * 60_000)
+    expect(again()).toBeNull()
   })
 })
 

@@ -1,4 +1,4 @@
-import { assess, findingKey, obstacles, registerKey, routineById, type RawInputs, type Scene } from '@rook/core'
+import { assess, findingKey, obstacles, registerKey, routineById, type InputSpec, type RawInputs, type Scene } from '@rook/core'
 import { computed, ref, watch, type Ref } from 'vue'
 import { useDrafts, type Draft } from './drafts.ts'
 import { sameInputs } from './same-inputs.ts'
@@ -19,10 +19,9 @@ export function draftKey({ machine, setup, step, routine, apart }: Omit<RoutineA
   return [machine, setup ?? '-', step ?? apart ?? routine].join(':')
 }
 
+const CHOSEN: readonly InputSpec['kind'][] = ['choice', 'several']
 /** Figures that were typed longer ago than this may be of another part. */
 const OLD = 5 * 60_000
-const isOld = ({ at, inputs }: Draft): boolean =>
-  at !== null && Date.now() - Date.parse(at) > OLD && Object.values(inputs).some((text) => /\d/.test(text))
 
 /** One routine on one scene, worked out by the core at every keystroke. */
 export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
@@ -30,7 +29,6 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
   const key = draftKey(at)
   const routine = routineById(at.routine)!
   const draft = ref(drafts.open(key, at.routine, at.preset)) as Ref<Draft>
-  const typedBefore = ref(isOld(draft.value) ? draft.value.at : null)
   const takenFrom = ref<string | null>(null)
   void drafts.fetchOther(key, draft.value, at.preset).then((by) => (takenFrom.value = by))
 
@@ -40,6 +38,11 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
     const fresh = assess(routine, draft.value.inputs, scene.value, draft.value.agreed, settled.value)
     return { ...fresh, inputs: same(fresh.inputs) }
   })
+  /** Figures that somebody typed, and not what the plan gives or what was chosen. */
+  const hasFigures = () =>
+    assessment.value.inputs.some(({ id, kind }) => !CHOSEN.includes(kind) && (draft.value.inputs[id] ?? '') !== (at.preset[id] ?? ''))
+  const typedAt = draft.value.at
+  const typedBefore = ref(typedAt !== null && Date.now() - Date.parse(typedAt) > OLD && hasFigures() ? typedAt : null)
   const targets = computed(() => assessment.value.sheet.targets.map(registerKey))
 
   /** What stands in a register now, by the ledger. */
@@ -92,7 +95,7 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
     typedBefore,
     /** The figures go; what was chosen for them stays. */
     clearFigures() {
-      const chosen = assessment.value.inputs.filter(({ kind }) => kind === 'choice' || kind === 'several')
+      const chosen = assessment.value.inputs.filter(({ kind }) => CHOSEN.includes(kind))
       const stays = Object.fromEntries(chosen.flatMap(({ id }) => (draft.value.inputs[id] ? [[id, draft.value.inputs[id]]] : [])))
       typedBefore.value = null
       draft.value = drafts.drop(key, at.routine, { ...at.preset, ...stays })

@@ -10,7 +10,7 @@ import {
   tipRegister,
   type RegisterRef,
 } from '../../register/index.ts'
-import type { MountedTool, Scene } from '../../scene/index.ts'
+import type { MountedTool, Scene, ToolFamily } from '../../scene/index.ts'
 import { isSuspect, standingNote } from '../../standing/index.ts'
 import { calledTool } from '../../tool/index.ts'
 import type { CalledTool } from '../read.ts'
@@ -61,7 +61,7 @@ function ofTool(called: CalledTool, scene: Scene): GoFinding[] {
     })
   found.push(
     ...ofOthers(called),
-    ...ofLengths(called, tool, scene),
+    ...ofLengths(called, tool, family, scene),
     ...ofDiameters(called, tool, scene),
     ...ofSpindle(called, tool, scene),
     ...ofLife(tool, line),
@@ -82,7 +82,7 @@ function stands(ref: RegisterRef, line: number | null, scene: Scene, whose: stri
   return [{ ...finding, verdict: 'clear', sentence: `${name} is ${note.word}.` }]
 }
 
-function ofLengths(called: CalledTool, tool: MountedTool, scene: Scene): GoFinding[] {
+function ofLengths(called: CalledTool, tool: MountedTool, family: ToolFamily | null, scene: Scene): GoFinding[] {
   const { machine } = scene
   const layout = layoutOf(machine)
   const own = scene.tools.filter(({ number, pairOf }) => number === tool.number || pairOf === tool.number)
@@ -95,7 +95,6 @@ function ofLengths(called: CalledTool, tool: MountedTool, scene: Scene): GoFindi
     const other = scene.tools.find((one) => one.offset === offset)
     const letter = layout.countsLengths ? 'H' : 'offset '
     const finding = { id: `offset ${called.number} ${offset}`, line, register: null }
-    const { family } = calledTool(scene, called.number)
     if (family && other && tool.number !== called.number)
       return [
         {

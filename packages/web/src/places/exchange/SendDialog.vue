@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { ControlState } from '@rook/contract'
-import type { Nm, OutValue, Scene } from '@rook/core'
+import { readHeld, type Nm, type OutValue, type Scene } from '@rook/core'
 import { computed, ref } from 'vue'
+import { useTemplate } from '../../app/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import { asRegister } from '../../parts/written.ts'
 import { useSend } from '../../sending/use-send.ts'
@@ -18,6 +19,8 @@ const looking = useSend()
 const sending = useSend()
 const file = ref<{ text: string; values: OutValue[] } | null>(null)
 const setup = props.scene.plan?.setup ?? null
+const template = useTemplate(() => props.machine)
+const isReady = computed(() => file.value !== null && template.data.value !== undefined)
 
 void looking
   .send('valuesOut', {
@@ -28,9 +31,21 @@ void looking
 
 const differs = computed(() => new Map(props.state.differ.map((one) => [one.register, one.held])))
 /** What the control holds; what does not differ there is as in the ledger. */
-const was = ({ register, out }: OutValue): Nm | null => (differs.value.has(register) ? (differs.value.get(register) as Nm | null) : out)
-const goes = computed(() => (file.value?.values ?? []).filter(({ out }) => out !== null))
-const changes = computed(() => goes.value.filter((one) => was(one) !== one.out))
+const heldIn = (register: string): Nm | null =>
+  differs.value.has(register) ? (differs.value.get(register) as Nm | null) : (props.scene.standing[register]?.value ?? null)
+/** Every register that the lines set, wear among them that a line fills with none. */
+const goes = computed(() =>
+  file.value && template.data.value
+    ? readHeld(file.value.text, props.scene.machine, template.data.value).values.map(({ register, name, value }) => ({
+        register,
+        name,
+        was: heldIn(register),
+        becomes: value,
+      }))
+    : [],
+)
+// No line is a zero in every control.
+const changes = computed(() => goes.value.filter(({ was, becomes }) => (was ?? 0) !== becomes))
 const stays = computed(() => (file.value?.values ?? []).filter(({ out }) => out === null))
 const lines = computed(() => (file.value?.text ?? '').split(/\r?\n/).filter((line) => /^G10/.test(line)))
 const shown = (register: string, value: Nm | null) => (value === null ? 'no line' : asRegister(register, value, props.scene.machine))
@@ -39,10 +54,10 @@ const COLUMNS = [
   { key: 'was', title: 'Control holds', align: 'right' },
   { key: 'becomes', title: 'Becomes', align: 'right' },
 ] as const
-const nothing = computed(() => file.value !== null && changes.value.length === 0)
+const nothing = computed(() => isReady.value && changes.value.length === 0)
 
 async function send(): Promise<void> {
-  const seen = goes.value.map((one) => ({ register: one.register, was: was(one), becomes: one.out! }))
+  const seen = goes.value.map(({ register, was, becomes }) => ({ register, was, becomes }))
   const answer = await sending.send('sendToControl', { params: { id: props.machine }, body: { setup, ...props.going, seen } })
   if (answer) emit('close')
 }
@@ -52,14 +67,14 @@ async function send(): Promise<void> {
   <FormDialog
     title="What goes into the control"
     :ok="sending.busy.value ? 'Sending …' : `Send ${goes.length === 1 ? 'this figure' : `these ${goes.length} figures`}`"
-    :blocked="file === null || nothing || sending.busy.value"
+    :blocked="!isReady || nothing || sending.busy.value"
     :trouble="looking.trouble.value ?? sending.trouble.value"
     :width="720"
     @go="send"
     @close="emit('close')"
   >
-    <p v-if="file === null && !looking.trouble.value" class="quiet">Putting the lines together …</p>
-    <template v-else-if="file">
+    <p v-if="!isReady && !looking.trouble.value" class="quiet">Putting the lines together …</p>
+    <template v-else-if="isReady">
       <p v-if="nothing" class="query m-0" data-nothing>
         {{ goes.length === 0 ? 'Nothing of this stands good' : 'What stands good the control holds already' }}: nothing goes out.
       </p>
@@ -72,10 +87,10 @@ async function send(): Promise<void> {
         :page="50"
       >
         <template #was="{ row }"
-          ><span class="figure">{{ shown(row.register, was(row)) }}</span></template
+          ><span class="figure">{{ shown(row.register, row.was) }}</span></template
         >
         <template #becomes="{ row }"
-          ><strong class="figure">{{ shown(row.register, row.out) }}</strong></template
+          ><strong class="figure">{{ shown(row.register, row.becomes) }}</strong></template
         >
       </Rows>
       <p v-if="goes.length > changes.length && !nothing" class="quiet">

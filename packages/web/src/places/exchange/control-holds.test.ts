@@ -1,6 +1,6 @@
-import { mm, parseRegisterKey } from '@rook/core'
+import { geometryRegister, mm, parseRegisterKey, registerKey, usualTemplate, wearOf } from '@rook/core'
 import type { ControlState } from '@rook/contract'
-import { scene, stands } from '@rook/testing'
+import { LATHE, scene, stands } from '@rook/testing'
 import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import { ok, refused, serverThat } from '../../../test/answers.ts'
@@ -9,7 +9,10 @@ import ControlAgrees from '../../parts/ControlAgrees.vue'
 import ControlHolds from './ControlHolds.vue'
 
 const X = 'work/G54/X/geometry'
-const SCENE = scene([[parseRegisterKey(X), stands(mm(-313.204))]])
+const SCENE = scene([
+  [parseRegisterKey(X), stands(mm(-313.204))],
+  [parseRegisterKey('work/G54/Y/geometry'), stands(mm(-169.703))],
+])
 const READ = { at: '2026-11-29T14:02:00.000Z', by: 'I. Marrow', because: null }
 const AGREES: ControlState = { readsTable: true, sends: true, read: READ, agree: 12, differ: [], notCompared: [], problems: [], sent: null }
 const DIFFERS: ControlState = {
@@ -58,7 +61,7 @@ describe('what the control holds', () => {
   it('differs by so much, with the likeliest mistake; the ledger\u2019s figures of that slot are sent', async () => {
     const file = {
       name: 'f.nc',
-      text: '%\r\n(HEAD)\r\nG10 L2 P1 X-313.2040\r\n%',
+      text: '%\r\n(HEAD)\r\nG10 L2 P1 X-313.2040 Y-169.7030 Z0.0000\r\n%',
       values: [
         { register: X, name: 'G54 X', out: mm(-313.204), because: null },
         { register: 'work/G54/Y/geometry', name: 'G54 Y', out: mm(-169.703), because: null },
@@ -66,6 +69,7 @@ describe('what the control holds', () => {
       ],
     }
     const { box, sent, button } = await shown(DIFFERS, {
+      'GET /api/machines/mill-3/template': ok(usualTemplate(SCENE.machine, 4)),
       'POST /api/machines/mill-3/values-out': ok(file),
       'POST /api/machines/mill-3/control/sent': ok(AGREES),
     })
@@ -80,10 +84,10 @@ describe('what the control holds', () => {
     const dialog = document.querySelector('.ant-modal')!
     expect(dialog.querySelector(`[data-sends="${X}"]`)!.textContent).toMatch(/313\.2040.*−313\.2040/)
     expect(dialog.querySelectorAll('[data-sends]')).toHaveLength(1)
-    expect(dialog.textContent).toContain('1 more stands in the same lines and stays as it is.')
+    expect(dialog.textContent).toContain('2 more stand in the same lines and stay as they are.')
     expect(dialog.querySelector('[data-stays]')!.textContent).toContain('G54 Z, it is stale')
-    expect(dialog.querySelector('pre')!.textContent).toBe('G10 L2 P1 X-313.2040')
-    const send = [...dialog.querySelectorAll('button')].find((one) => one.textContent.includes('Send these 2 figures'))!
+    expect(dialog.querySelector('pre')!.textContent).toBe('G10 L2 P1 X-313.2040 Y-169.7030 Z0.0000')
+    const send = [...dialog.querySelectorAll('button')].find((one) => one.textContent.includes('Send these 3 figures'))!
     send.click()
     await flushPromises()
     expect(sent.find(({ path }) => path.endsWith('/control/sent'))!.body).toMatchObject({
@@ -92,8 +96,40 @@ describe('what the control holds', () => {
       seen: [
         { register: X, was: mm(313.204), becomes: mm(-313.204) },
         { register: 'work/G54/Y/geometry', was: mm(-169.703), becomes: mm(-169.703) },
+        { register: 'work/G54/Z/geometry', was: null, becomes: 0 },
       ],
     })
+  })
+
+  it('shows what a line sets besides what was meant: a wear of the control’s own that it would put to none', async () => {
+    const [worn, other] = (['X', 'Z'] as const).map((axis) => registerKey(wearOf(geometryRegister('1', axis)))) as [string, string]
+    const template = { ...usualTemplate(LATHE, 3), lines: { ...usualTemplate(LATHE, 3).lines, wear: 'G10 L11 P{n} X{x} Z{z}' } }
+    const machine = { ...LATHE, id: 'mill-3' }
+    serverThat({
+      'GET /api/machines/mill-3/control': ok({
+        ...AGREES,
+        differ: [
+          { register: worn, name: 'T1 X wear', held: 0, ledger: mm(-0.03), because: null },
+          { register: other, name: 'T1 Z wear', held: mm(0.05), ledger: null, because: null },
+        ],
+      }),
+      'GET /api/machines/mill-3/template': ok(template),
+      'POST /api/machines/mill-3/values-out': ok({
+        name: 'f.nc',
+        text: 'G10 L11 P1 X-0.030 Z0.000',
+        values: [{ register: worn, name: 'T1 X wear', out: mm(-0.03), because: null }],
+      }),
+    })
+    const at = scene([[parseRegisterKey(worn), stands(mm(-0.03))]], { machine, plan: null })
+    const box = put(ControlHolds, { machine: 'mill-3', scene: at }, { role: 'lead' })
+    await flushPromises()
+    await box
+      .findAll('button')
+      .find((one) => one.text().includes('The ledger is right'))!
+      .trigger('click')
+    await flushPromises()
+    expect([...document.querySelectorAll(`[data-sends="${other}"] td`)].map((cell) => cell.textContent.trim())).toEqual(['0.050', '0.000'])
+    box.unmount()
   })
 
   it('of which the control has no line cannot be the control\u2019s right', async () => {
