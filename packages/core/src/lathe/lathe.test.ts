@@ -5,6 +5,7 @@ import { mm, nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
 import {
   armRegister,
+  commonRegister,
   geometryRegister,
   noseRegister,
   registerKey,
@@ -83,19 +84,35 @@ describe('a skim cut', () => {
     expect(mic.U).toBeLessThan(unsaid.U / 3)
   })
 
-  it('is looked for with the wear that stays, added or taken off as the control counts it', () => {
+  it('leaves the wear that stays beside it: the control comes out at the cut, added or taken off', () => {
     const own = geometryRegister('1', 'X')
     const worn: [RegisterRef, number][] = [axis, [own, mm(-248.832)], [wearOf(own), mm(0.1)]]
-    const shown = (wear: 'added' | 'taken-off') => {
+    const kept = (wear: 'added' | 'taken-off') => {
       const machine = { ...LATHE, turning: { ...LATHE.turning, wear } }
       const result = run('turned-diameter', { ...raw, wear: 'keep' }, at(worn, machine)).sheet.result!
-      return nm(
-        result.readouts[0]!.value - run('turned-diameter', { ...raw, wear: 'zero' }, at(worn, machine)).sheet.result!.readouts[0]!.value,
-      )
+      return [result.writes[0]!.value, result.readouts[0]!.value]
     }
-    // Added to the geometry, the control counts the tip 0.1 further out and shows that much less; taken off, that much more.
-    expect(shown('added')).toBe(mm(-0.1))
-    expect(shown('taken-off')).toBe(mm(0.1))
+    // −188.872 − 59.96 = −248.832, of which 0.1 is in the wear already; the control reads the diameter either way.
+    expect(kept('added')).toEqual([mm(-248.932), mm(59.96)])
+    expect(kept('taken-off')).toEqual([mm(-248.732), mm(59.96)])
+  })
+
+  it('finds the face again that it was set on, with wear that stays', () => {
+    const [own, zero] = [geometryRegister('1', 'Z'), workRegister('G54', 'Z')]
+    for (const wear of ['added', 'taken-off'] as const)
+      for (const common of [0, 12.5]) {
+        const machine = { ...LATHE, turning: { ...LATHE.turning, wear } }
+        const standing: [RegisterRef, number][] = [
+          [zero, mm(-455.3)],
+          [commonRegister('Z'), mm(common)],
+          [wearOf(own), mm(-0.04)],
+        ]
+        const touch = { tool: '1', slot: 'G54', between: 'bare', place: '0.5', reading: '-402.1' }
+        const set = run('tool-length', { ...touch, method: 'part', wear: 'keep' }, at(standing, machine)).sheet.result!
+        const back = run('face', touch, at([...standing, [own, set.writes[0]!.value]], machine)).sheet.result!
+        expect(back.writes.map(({ value }) => value)).toEqual([mm(-455.3)])
+        expect(back.readouts[0]!.value).toBe(set.readouts[0]!.value)
+      }
   })
 
   it('is questioned when X reads otherwise after backing off', () => {

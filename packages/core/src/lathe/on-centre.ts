@@ -1,10 +1,12 @@
 import { stationNumber } from '../machine/index.ts'
-import { roundToIncrement } from '../length/index.ts'
+import { minus, roundToIncrement } from '../length/index.ts'
 import { geometryRegister, registerKey, registerName, stationCentre } from '../register/index.ts'
 import {
   chosenTool,
   resultCell,
   toolInput,
+  wearCounted,
+  wearCountedLines,
   wearInput,
   wearRemarks,
   wearWrites,
@@ -52,7 +54,10 @@ export const onCentre: Routine = {
       working: {
         unit: scene.machine.unit,
         columns: [''],
-        lines: [line('start', tool ? `centre of station ${tool.number}` : 'centre of its station', centre?.value ?? null)],
+        lines: [
+          line('start', tool ? `centre of station ${tool.number}` : 'centre of its station', centre?.value ?? null),
+          ...wearCountedLines(values, target, scene),
+        ],
         results: [
           {
             label: tool ? `T${tool.number} geometry X` : 'Geometry X',
@@ -108,9 +113,10 @@ function writeOf(values: Values, scene: Scene): Write | null {
   const centre = tool && scene.standing[registerKey(stationCentre(stationNumber(tool.number)))]
   if (!tool || !centre) return null
   const { increment } = scene.machine
+  const register = geometryRegister(tool.offset, 'X')
   return {
-    register: geometryRegister(tool.offset, 'X'),
-    value: roundToIncrement(centre.value, increment),
+    register,
+    value: roundToIncrement(minus(centre.value, wearCounted(values, register, scene)), increment),
     state: 'set',
     uncertainty: combine([ofReadout(increment), restingOn(`centre of station ${tool.number}`, centre), heldTrue(scene)], increment),
     assembly: tool.assembly,

@@ -22,16 +22,13 @@ export function wearOn(register: RegisterRef, { machine, standing }: Pick<Scene,
 export const wearLine = (label: string, effect: Nm, { machine }: Scene): WorkingLine =>
   wearSense(machine) === 1 ? line('less', label, effect) : line('add', label, negate(effect))
 
-/**
- * What wear does to the tool's reach. A touch is made with the tip as it is, so a sum takes off the geometry alone; what the
- * control shows has the wear in it.
- */
+/** What the wear of this tool does to its reach, as the control counts it. */
 export const wearIn = (tool: MountedTool, scene: Pick<Scene, 'machine' | 'standing'>): Nm =>
   wearOn(reachRegister(scene.machine, tool), scene)
 
 /**
- * What a touch with this tool takes off the reading: on a lathe geometry and wear as the control adds them, on a mill
- * the length alone, for a tip touches as it is.
+ * What a touch with this tool takes off the reading: on a lathe geometry and wear as the control adds them, for both together
+ * are where its edge is; on a mill the length alone, as the wear there corrects a depth and not the tip.
  */
 export function touchingReach(tool: MountedTool, scene: Scene): { reach: Standing; wear: Nm; total: Nm } | null {
   const reach = reachOf(tool, scene)

@@ -39,5 +39,5 @@ export {
 export type { Between } from './ask.ts'
 export { rotationInto, rotationWrite, standingRotation } from './rotation-write.ts'
 export { resultCell } from './result-cell.ts'
-export { wearInput, wearLeft, wearRemarks, wearWrites } from './wear-kept.ts'
+export { wearCounted, wearCountedLines, wearInput, wearLeft, wearRemarks, wearWrites } from './wear-kept.ts'
 export { faceDrawing } from './face-drawing.ts'

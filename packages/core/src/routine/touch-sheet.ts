@@ -8,7 +8,7 @@ import { resultCell } from './result-cell.ts'
 import type { FoundSize, Readout, Refusal, Remark, Sheet, Write } from './sheet.ts'
 import { readoutOf, valueOf, type SingleTouch } from './single-touch.ts'
 import type { Values } from './values.ts'
-import { wearLeft, wearRemarks, wearWrites } from './wear-kept.ts'
+import { wearCounted, wearCountedLines, wearLeft, wearRemarks, wearWrites } from './wear-kept.ts'
 import { zeroSheet } from './zero-sheet.ts'
 
 /** What a routine of one touch makes of its inputs; `touch` is null while something is missing. */
@@ -92,20 +92,21 @@ export function pickUpSheet(parts: PickUpParts): Sheet {
   })
 }
 
-/** The three panes' contents of a touch-off that rests on one touch on one axis: H = M − W − P − c. */
+/** The three panes' contents of a touch-off that rests on one touch on one axis: H = M − W − P − c; on a lathe less the wear that stays. */
 export function touchOffSheet(parts: TouchOffParts): Sheet {
   const { scene, target, touch, values, refusal = null } = parts
   // Wear that stands is of the measurement before: it goes with the new one, or it is asked about.
   const alsoWritten = [...(parts.alsoWritten ?? []), ...(target ? wearWrites(values, target, parts.assembly, scene) : [])]
-  const wear = wearLeft(values, target, scene)
-  const write = touch && target && !refusal ? writeOf(parts, touch, target) : null
+  const counted = wearCounted(values, target, scene)
+  const wear = minus(wearLeft(values, target, scene), counted)
+  const write = touch && target && !refusal ? writeOf(parts, minus(valueOf(touch), counted), target) : null
   return {
     targets: [...(target ? [target] : []), ...alsoWritten.map(({ register }) => register)],
     refusal,
     working: {
       unit: scene.machine.unit,
       columns: [''],
-      lines: parts.lines,
+      lines: [...parts.lines, ...wearCountedLines(values, target, scene)],
       results: [{ label: parts.label, cells: [resultCell(target, write?.value ?? null, write?.uncertainty ?? null)] }],
       facts: parts.facts ?? [],
     },
@@ -120,11 +121,11 @@ export function touchOffSheet(parts: TouchOffParts): Sheet {
   }
 }
 
-function writeOf(parts: TouchOffParts, touch: SingleTouch, register: RegisterRef): Write {
+function writeOf(parts: TouchOffParts, found: Nm, register: RegisterRef): Write {
   const { increment } = parts.scene.machine
   return {
     register,
-    value: roundToIncrement(valueOf(touch), increment),
+    value: roundToIncrement(found, increment),
     state: 'set',
     uncertainty: combine(withReadout(parts), increment),
     assembly: parts.assembly,

@@ -38,20 +38,21 @@ const MICROMETER = 2_000
 /** Of a size that was measured with something that nobody has said. */
 const SIZE = 10_000
 
-/** A skim cut at M, its diameter measured: G = M \u2212 W \u2212 D, every term as X reads. */
+/** A skim cut at M, its diameter measured: geometry and wear that stays are M \u2212 W \u2212 D together, every term as X reads. */
 function skim(chance: Chance, machine: MachineRecord): Played {
   const half = machine.xReads === 'radius' ? 2 : 1
+  const wear = 30_000
   const [D, G] = [chance.between(30e6, 70e6), -chance.between(240e6, 250e6)]
   return {
     scene: on(machine, [
       [workRegister('G54', 'X'), 0, 0],
-      [wearOf(geometryRegister('1', 'X')), 30_000, 0],
+      [wearOf(geometryRegister('1', 'X')), wear, 0],
     ]),
     raw: {
       tool: '1',
       slot: 'G54',
       wear: 'keep',
-      reading: shown(G + D / half, machine),
+      reading: shown(G + wear + D / half, machine),
       with: 'mic',
       place: typed(D + chance.normal(MICROMETER)),
     },
