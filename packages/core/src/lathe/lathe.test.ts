@@ -107,7 +107,7 @@ describe('a skim cut', () => {
           [commonRegister('Z'), mm(common)],
           [wearOf(own), mm(-0.04)],
         ]
-        const touch = { tool: '1', slot: 'G54', between: 'bare', place: '0.5', reading: '-402.1' }
+        const touch = { tool: '1', slot: 'G54', between: 'none', place: '0.5', reading: '-402.1' }
         const set = run('tool-length', { ...touch, method: 'part', wear: 'keep' }, at(standing, machine)).sheet.result!
         const back = run('face', touch, at([...standing, [own, set.writes[0]!.value]], machine)).sheet.result!
         expect(back.writes.map(({ value }) => value)).toEqual([mm(-455.3)])
