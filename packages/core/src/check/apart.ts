@@ -3,6 +3,7 @@ import { minus, nm, type Nm } from '../length/index.ts'
 import { propertyOf, registerKey, tiedToPart, timesInDiameter } from '../register/index.ts'
 import type { FoundSize, Result, Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
+import { isSuspect, standingNote } from '../standing/index.ts'
 import { BY_FAMILY } from './by-family.ts'
 import { limitOf } from './limits.ts'
 import { referenceFor } from './reference.ts'
@@ -23,6 +24,8 @@ export interface Moved extends Apart {
   what: string
   /** Words on where the limit comes from, where it was learned. */
   learned: string
+  /** True where the last value is itself in doubt: it says where about the new one lies, and no more. */
+  doubted: boolean
 }
 
 /**
@@ -38,10 +41,17 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
   const found = referenceFor(write, scene) ?? (anyones && standing ? { value: standing, what: '' } : null)
   if (!found || found.value.state === 'deliberately-zero') return null
   const { machine } = scene
-  if (holds === 'angle') return { ...turnedBy(write, found.value, scene), reference: found.value, what: found.what, learned: '' }
+  if (holds === 'angle')
+    return { ...turnedBy(write, found.value, scene), reference: found.value, what: found.what, learned: '', doubted: false }
   const unknown = limitOf(machine, 'unknownStandard')
   const repeat = repeatOf(write, scene)
-  const standard = Math.hypot(write.uncertainty?.standard ?? unknown, found.value.standard ?? unknown, repeat.standard)
+  const doubted = found.what === '' && isSuspect(standingNote(registerKey(write.register), scene))
+  const standard = Math.hypot(
+    write.uncertainty?.standard ?? unknown,
+    found.value.standard ?? unknown,
+    repeat.standard,
+    doubted ? limitOf(machine, 'inDoubt') : 0,
+  )
   const least = limitOf(machine, BY_FAMILY[write.register.family].moves)
   const limit = nm(Math.round(Math.max(least, beyond(machine, among) * standard)))
   return {
@@ -51,6 +61,7 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
     reference: found.value,
     what: found.what,
     learned: repeat.learned,
+    doubted,
   }
 }
 

@@ -75,6 +75,20 @@ describe('a jump, and the single mistake that explains it', () => {
     expect(jump(raw)).toMatchObject({ verdict, sentence: expect.stringContaining(phrase) as string })
   })
 
+  it('does not say of a place that is on record that it was typed in inches: something 20 high was touched', () => {
+    const top = [workRegister('G54', 'Z'), stands(mm(-476.5655))] as const
+    const H = [lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12' })] as const
+    const raw = { slot: 'G54', tool: '4', between: 'none', place: '0.8', reading: '-352.2900' }
+    const loose = { ...before.plan!, fixtureRepeat: mm(0.2) }
+    const touched = (to: number) => {
+      const stock = { ...before.plan!.stock!, Z: { ...before.plan!.stock!.Z, to: mm(to) } }
+      const at = scene([top, H], { plan: { ...loose, stock }, tools: [mounted('4', 'em-12', 'End mill 12')] })
+      return found(findings(raw, at, face), 'jump')!.sentence
+    }
+    expect(touched(2)).toContain('had been typed in inches')
+    expect(touched(0.8)).not.toContain('inches')
+  })
+
   it('names another slot whose value this is', () => {
     const at = scene([
       [workRegister('G54', 'X'), stands(mm(-313.204))],
@@ -90,6 +104,23 @@ describe('a jump, and the single mistake that explains it', () => {
     expect(jump({ reading: '-318.5577' })).toMatchObject({
       verdict: 'query',
       sentence: expect.stringContaining('No single slip explains it') as string,
+    })
+  })
+
+  it('holds what is new against a stale figure as something coarse: a radius shows, what spoilt it does not', () => {
+    const spoilt = scene([[workRegister('G54', 'X'), stands(mm(-313.204), { gauges: ['finder'], at: '2026-11-20T10:00:00.000Z' })]], {
+      gauges: before.gauges.map((one) =>
+        one.id === 'finder' ? { ...one, doubtful: [{ from: null, to: '2026-11-22', because: 'failed its check' }] } : one,
+      ),
+    })
+    expect(jump({ reading: '-318.3040' }, spoilt)).toMatchObject({
+      verdict: 'clear',
+      sentence: expect.stringContaining('\u22120.1000 from a last value that is in doubt') as string,
+    })
+    expect(jump({ reading: '-318.3040' })).toMatchObject({ verdict: 'query' })
+    expect(jump({ reading: '-313.2040' }, spoilt)).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('the radius had already been taken off') as string,
     })
   })
 

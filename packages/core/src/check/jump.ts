@@ -27,11 +27,11 @@ export const jump: Check = {
     return result.writes.flatMap((write, at): Finding[] => {
       const apart = movedBy(write, scene, { among: comparedIn(result) })
       if (!apart) return []
-      const { moved, limit, reference, what, learned } = apart
+      const { moved, limit, reference, what, learned, doubted } = apart
       const name = registerName(write.register, scene.gauges)
       const odd = registerKey(write.register)
       const shown = (value: Nm, sign?: 'always') => asRegister(odd, value, machine, sign)
-      const moves = `${name} moves ${shown(moved, 'always')}${what}`
+      const moves = `${name} moves ${shown(moved, 'always')}${doubted ? ' from a last value that is in doubt' : what}`
       const finding = {
         check: 'jump',
         about: name,
@@ -47,7 +47,7 @@ export const jump: Check = {
       // Two tools that look alike wrong are two: a reason for one is none for the other.
       const cause = told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), shown, write.assembly ?? '')
       if (!cause) {
-        const far = magnitude(moved) > limitOf(machine, 'movesFar') && staysInPlace(write, scene)
+        const far = !doubted && magnitude(moved) > limitOf(machine, 'movesFar') && staysInPlace(write, scene)
         const unexplained = evidence.explains === false ? '' : ' No single slip explains it.'
         return [{ ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond}.${unexplained}`, means: [odd] }]
       }

@@ -21,6 +21,7 @@ export type LimitId =
   | 'constantMoves'
   | 'radiusMoves'
   | 'unknownStandard'
+  | 'inDoubt'
   | 'questionedBeyond'
   | 'estimateQuery'
   | 'estimateStop'
@@ -76,6 +77,7 @@ export const LIMITS: readonly Limit[] = [
   limit('constantMoves', 'length', mm(0.02), 'a setter\u2019s constant that moves less than this is not questioned'),
   limit('radiusMoves', 'length', mm(0.004), 'a probe\u2019s radius that moves less than this from its last calibration is not questioned'),
   limit('unknownStandard', 'length', mm(0.01), 'standard uncertainty taken for a value that states none'),
+  limit('inDoubt', 'length', mm(0.15), 'standard uncertainty taken for a last value that is stale or disturbed'),
   limit('questionedBeyond', 'times', 3, 'a jump is questioned beyond this many standard uncertainties'),
   limit('estimateQuery', 'length', mm(1), 'a length this far from its rough estimate is questioned'),
   limit('estimateStop', 'length', mm(4), 'a length this far from its rough estimate is stopped'),

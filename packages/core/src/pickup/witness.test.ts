@@ -36,6 +36,14 @@ describe('a touch on the opposite side', () => {
     expect(at({ direction: '-' }).finding('size')?.verdict).not.toBe('clear')
   })
 
+  it('says that both touches are on one side, reached from either way or from the same one', () => {
+    const sameSide = { verdict: 'stop', sentence: expect.stringContaining('both touches are on one and the same side') as string }
+    // The wall is at −313.204: reached moving X− the spindle stands 5 on its other side, at −308.204.
+    expect(at({ witness: '-308.2080' }).finding('size')).toMatchObject(sameSide)
+    expect(at({ witness: '-318.2060' }).finding('size')).toMatchObject(sameSide)
+    expect(at({ witness: '-216.3040' }).finding('size')?.sentence).not.toContain('one and the same side')
+  })
+
   it('takes its width from the keyboard where no stock is on record', () => {
     const bare = scene([], { plan: null })
     expect(asked(bare, { ...raw, witness: '-216.2040' })).toContain('width')

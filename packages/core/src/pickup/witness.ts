@@ -59,5 +59,16 @@ export function witnessed(values: Values, reading: Nm | null, side: Side | null,
   const typed = values.length('width')
   const both = Math.SQRT2 * Math.hypot(uncertainty, ofReadout(scene.machine.increment).standard)
   const standard = typed === null ? Math.hypot(both, doubtBy('stockAsCut', scene).standard) : both
-  return [{ label: 'width over both sides', found: nm(Math.round(found)), standard, expected: typed ?? known(axis, scene) }]
+  const within = 4 * both
+  // From either way onto one wall the width is nothing; from the same way twice the readings are one.
+  const oneSide = Math.abs(found) <= within || Math.abs(witness - reading) <= within
+  return [
+    {
+      label: 'width over both sides',
+      found: nm(Math.round(found)),
+      standard,
+      expected: typed ?? known(axis, scene),
+      ...(oneSide ? { because: 'both touches are on one and the same side; touch the opposite one' } : {}),
+    },
+  ]
 }

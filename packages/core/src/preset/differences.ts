@@ -1,5 +1,5 @@
 import { PROPERTY_WORDS, TOOL_PROPERTIES, type Assembly, type ToolProperty } from '../assembly/index.ts'
-import { minus, plus, roundToIncrement, type Nm } from '../length/index.ts'
+import { minus, nm, plus, roundToIncrement, type Nm } from '../length/index.ts'
 import {
   diameterRegister,
   layoutOf,
@@ -14,7 +14,8 @@ import {
 import { doubtBy, limitOf, runChecks, type Finding } from '../check/index.ts'
 import { combine } from '../uncertainty/index.ts'
 import { sheetOf } from '../edits/index.ts'
-import type { Sheet, Write } from '../routine/index.ts'
+import type { Sheet, Slip, Write } from '../routine/index.ts'
+import { meantFigures } from '../slip/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import { isSuspect, standingNote, type StandingWord } from '../standing/index.ts'
 import type { PresetTool } from './table.ts'
@@ -32,6 +33,8 @@ export interface Difference {
   name: string
   now: Nm | null
   next: Nm | null
+  /** What the file says, before it is counted from another tool or halved. */
+  inFile: Nm | null
   /** Where it goes. */
   register: RegisterKey | null
   assembly: string | null
@@ -98,6 +101,7 @@ function stranger({ line, id, number, name, length, diameter }: PresetTool): Dif
     name: id === null ? 'unknown tool' : 'new assembly',
     now: null,
     next: length ?? diameter,
+    inFile: length ?? diameter,
     register: null,
     assembly: id,
     property: null,
@@ -121,7 +125,7 @@ function registerDifferences(
   if (!tool || !countsLengths) return []
   const { increment } = scene.machine
   const found: Difference[] = []
-  const add = (id: string, register: RegisterRef, next: Nm, note: string | null, wrong: string | null = null) => {
+  const add = (id: string, register: RegisterRef, inFile: Nm, next: Nm, note: string | null, wrong: string | null = null) => {
     const key = registerKey(register)
     const standing = scene.standing[key]
     if (standing?.value === next && standing.state === 'set' && standing.assembly === tool.assembly) return
@@ -132,6 +136,7 @@ function registerDifferences(
       name: registerName(register),
       now: standing?.value ?? null,
       next,
+      inFile,
       register: key,
       note,
       doubt: wrong,
@@ -145,6 +150,7 @@ function registerDifferences(
       add(
         'length',
         lengthRegister(tool.offset),
+        preset.length,
         roundToIncrement(next, increment),
         anchor === 'as it is' ? null : `by way of T${anchor.tool}`,
       )
@@ -155,6 +161,7 @@ function registerDifferences(
     add(
       'diameter',
       register,
+      preset.diameter,
       roundToIncrement(preset.diameter / perDiameter, increment),
       perDiameter === 2 ? 'halved, the register holds radii' : null,
       doubt,
@@ -176,6 +183,7 @@ function recordDifferences(preset: PresetTool, assembly: Drawer, base: Base, dou
             name,
             now,
             next,
+            inFile: next,
             property,
             doubt: property === 'DC' ? doubt : null,
             offered: now === null,
@@ -197,6 +205,7 @@ function recordDifferences(preset: PresetTool, assembly: Drawer, base: Base, dou
             name: 'number of edges',
             now: null,
             next: null,
+            inFile: null,
             property: 'flutes' as const,
             note: `${assembly.flutes ?? 'not on record'} on record, ${preset.flutes} in the file`,
             offered: assembly.flutes === null,
@@ -228,14 +237,24 @@ function anchorOf(
   return best
 }
 
+/** What a figure of the file may have been meant to be, as its register would hold it then. */
+const slipsOf = (inFile: Nm, next: Nm, register: RegisterRef, { machine }: Pick<Scene, 'machine'>): Slip[] =>
+  meantFigures(inFile, 'the figure in the file', machine.unit).map(({ id, phrase, value }) => ({
+    id,
+    phrase,
+    corrected: nm(Math.round(next + (value - inFile) / (timesInDiameter(register, machine) ?? 1))),
+  }))
+
 /** The registers' part of what was chosen, as writes for the checks and the ledger. */
 export function presetWrites(chosen: readonly Difference[], scene: Pick<Scene, 'machine'>): Write[] {
-  return chosen.flatMap(({ kind, register, next, assembly }) => {
+  return chosen.flatMap(({ kind, register, next, inFile, assembly }) => {
     if (kind !== 'register' || !register || next === null) return []
+    const into = parseRegisterKey(register)
     return [
       {
-        register: parseRegisterKey(register),
+        register: into,
         value: next,
+        slips: inFile === null ? [] : slipsOf(inFile, next, into, scene),
         state: 'set' as const,
         uncertainty: combine([doubtBy('preset', scene)], scene.machine.increment),
         assembly,

@@ -3,6 +3,7 @@ import { inch, mm } from '../length/index.ts'
 import { diameterRegister, lengthRegister } from '../register/index.ts'
 import { MILL, mounted, scene, stands } from '@rook/testing'
 import {
+  assessPresets,
   guessMapping,
   mappingAgain,
   MOST_TOOLS,
@@ -237,5 +238,31 @@ describe('the differences of a file', () => {
     expect(list.some(({ register }) => register === 'tool/4/length/geometry')).toBe(false)
     const bare = scene([], { machine, tools })
     expect(found([{ number: '7', length: mm(138.0221) }], bare).map(({ kind }) => kind)).toEqual(['record'])
+  })
+
+  it('is named where a figure lost its point, counted from another tool and halved too', () => {
+    const machine = { ...MILL, lengthConvention: 'reference-tool' as const }
+    const standing: Parameters<typeof scene>[0] = [
+      [lengthRegister('4'), stands(mm(0), { state: 'deliberately-zero', assembly: 'em-12' })],
+      [lengthRegister('17'), stands(mm(34.5466), { assembly: 'dr-66' })],
+      [diameterRegister(MILL, '17'), stands(mm(3.3), { assembly: 'dr-66' })],
+    ]
+    const at = scene(standing, { machine, tools })
+    const said = (more: object) => {
+      const list = found(
+        [
+          { number: '4', length: mm(103.4755) },
+          { line: 3, number: '7', ...more },
+        ],
+        at,
+      )
+      const chosen = list.filter(({ kind, line }) => kind === 'register' && line === 3)
+      return assessPresets(chosen, at).findings.filter(({ check }) => check === 'jump')[0]?.sentence
+    }
+    // 138.0221 − 103.4755 = 34.5466; ten times as long it would be 1276.7455.
+    expect(said({ length: mm(1380.221) })).toContain('the figure in the file had lost its decimal point by one place')
+    expect(said({ length: mm(13.80221) })).toContain('the figure in the file had its decimal point one place too far left')
+    expect(said({ diameter: mm(66) })).toContain('the figure in the file had lost its decimal point by one place')
+    expect(said({ length: mm(138.0221) })).toBeUndefined()
   })
 })

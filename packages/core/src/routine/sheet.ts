@@ -49,6 +49,8 @@ export interface FoundSize {
   /** Standard uncertainty, nanometres. */
   standard: number
   expected: Nm | null
+  /** What the routine itself knows to be wrong where it comes out so. */
+  because?: string
 }
 
 /** Something only this routine can judge: touches at odds with each other, an angle, a tilt. */

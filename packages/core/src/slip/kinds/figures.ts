@@ -23,6 +23,14 @@ function isPossible({ role, axis }: LengthInput, text: string, { machine }: Scen
   return (read.kind === 'length' || read.kind === 'finer') && read.value >= travel.min && read.value <= travel.max
 }
 
+/** A place that is on record as it was typed: at most its sign is another end's. */
+function isOnRecord({ id, role, axis }: LengthInput, { values, scene }: Given): boolean {
+  const stock = scene.plan?.stock
+  if (role !== 'place' || !stock) return false
+  const axes = axis ? [axis] : (['X', 'Y', 'Z'] as const)
+  return axes.some((one) => [stock[one].from, stock[one].to].includes(values.length(id)!))
+}
+
 /** Each typed figure as it may have been meant; of an angle its sign. */
 export function figures(given: Given): Alternative[] {
   const { raw, values, scene } = given
@@ -34,6 +42,7 @@ export function figures(given: Given): Alternative[] {
   })
   const lengths = lengthsOf(given).flatMap((input) =>
     typedOtherwise(raw[input.id]!, values.length(input.id)!, scene.machine.unit)
+      .filter(({ kind }) => kind === 'sign' || !isOnRecord(input, given))
       .filter(({ text }) => isPossible(input, text, scene))
       .map(({ kind, had, of, text }) => {
         const id = kind === 'sign' ? (input.role === 'reading' ? 'sign' : 'place-sign') : `${kind}-${ENDING[input.role]}`
