@@ -98,7 +98,7 @@ export const MILL_4: DemoOperation[] = [
     sizes: [
       size('pocket 40', 'inside', 40, [0.025, -0.005], '3', 'bore-40', 10),
       size('pocket floor', 'depth', 18, [0.05, -0.05], '3', 'height-1', 25),
-      size('wind hole 28', 'bored', 28, [0.021, -0.001], '10', 'bore-40', null),
+      size('wind hole 28', 'bored', 28, [0.021, -0.001], '10', 'bore-28', null),
     ],
     tools: TOOLS.filter(({ number }) => ['3', '4', '10'].includes(number)),
     truth: { G55: { X: mm(-612.902), Y: mm(-254.87), Z: mm(-521.86) } },
@@ -134,10 +134,10 @@ export const MILL_4: DemoOperation[] = [
         with: 'height-1',
         target: '-18',
       }),
-      routineStep('size-bore', 'Wind hole 28, first part', 'measured with Bore gauge 40', 'boring-head', {
+      routineStep('size-bore', 'Wind hole 28, first part', 'measured with Bore gauge 28', 'boring-head', {
         tool: '10',
         dial: 'diameter',
-        with: 'bore-40',
+        with: 'bore-28',
         target: '28.010',
       }),
       seen,

@@ -18,7 +18,11 @@ const SETTER_AT: Readonly<Record<string, { x: number; y: number; across: number 
 /** Reach of a finder in its holder: which it is matters to nobody. */
 const FINDER_REACH = 86.5
 
-const BORE_GAUGE: TrueGauge = { id: 'bore-40', name: 'Bore gauge 40', unit: 'mm', scatter: 0.001, step: 0.001 }
+/** The shop's own gauges, as finely as each of them reads. */
+function trueGauge(id: string, scatter: number, step: number): TrueGauge {
+  const { name, least, most } = gaugesAt(0).find((gauge) => gauge.id === id)!
+  return { id, name, unit: 'mm', scatter, step, ...(least === null || most === null ? {} : { spans: [inMm(least), inMm(most)] as const }) }
+}
 
 /** What the programs make, by operation. A shallot’s outside and a flange’s recess are what the shop measures first. */
 const CUTS: Readonly<Record<string, PracticeSpec['cuts']>> = {
@@ -60,9 +64,9 @@ export const PRACTICE: PracticeSpec[] = MACHINES.map((machine) => {
     between: shims.map(({ id, name, size }) => ({ id, name, thickness: inMm(size) })),
     cuts: CUTS[operation.id] ?? [],
     gauges: [
-      { id: 'caliper-1', name: 'Caliper 150', unit: 'mm', scatter: 0.006, step: 0.01 },
-      { id: 'mic-25', name: 'Micrometer 25', unit: 'mm', scatter: 0.001, step: 0.001 },
-      ...(isLathe ? [] : [BORE_GAUGE]),
+      trueGauge('caliper-1', 0.006, 0.01),
+      trueGauge('mic-25', 0.001, 0.001),
+      trueGauge(isLathe ? 'mic-75' : 'bore-40', 0.001, 0.001),
     ],
     program: operation.program.split(',')[0]!,
     scatter: 0.0015,

@@ -4,7 +4,7 @@ import { entryLine } from './entry.ts'
 import { instant, nmSchema } from './lengths.ts'
 import type { Role } from './roles.ts'
 import { gaugeFamily, gaugeSchema } from './scene.ts'
-import type { Gauge } from '@rook/core'
+import { wrongRange, type Gauge, type Nm } from '@rook/core'
 
 /** A gauge as the shop keeps it: what the routines see, and how long a calibration holds. */
 export type GaugeRecord = Gauge & { intervalDays: number | null }
@@ -63,12 +63,20 @@ export const gaugeEventBody = z
   .meta({ id: 'GaugeEventInput' })
 export type GaugeEventBody = z.infer<typeof gaugeEventBody>
 
-export const gaugeInput = z
+const end = (name: string) =>
+  nmSchema
+    .refine((value) => value >= 0, { error: `${name}: not less than zero.` })
+    .nullable()
+    .default(null)
+
+const gaugeFields = z
   .object({
     name: z.string().trim().min(1, { error: 'Name: give the gauge a name.' }).max(60),
     family: gaugeFamily,
     size: nmSchema.refine((value) => value >= 0, { error: 'Size: not less than zero.' }),
     uncertainty: nmSchema.refine((value) => value > 0, { error: 'Standard uncertainty: more than zero.' }),
+    least: end('Least size'),
+    most: end('Greatest size'),
     intervalDays: z
       .int()
       .min(1, { error: 'Interval: a day at least.' })
@@ -76,10 +84,20 @@ export const gaugeInput = z
       .nullable(),
   })
   .extend({ sure: z.boolean().default(false).meta({ description: 'An unusual size is meant as it is written.' }) })
-  .meta({ id: 'GaugeInput' })
+
+/** @throws where a range ends before it begins */
+const inOrder = (said: { least: Nm | null; most: Nm | null }, context: z.RefinementCtx): void => {
+  const error = wrongRange(said)
+  if (error) context.addIssue({ code: 'custom', message: error, path: ['most'] })
+}
+
+export const gaugeInput = gaugeFields.superRefine(inOrder).meta({ id: 'GaugeInput' })
 
 /** A gauge's record as a lead puts it right. What recorded figures rest on takes a reason. */
-export const gaugeChange = gaugeInput.extend({ reason: reason.nullable().default(null) }).meta({ id: 'GaugeChange' })
+export const gaugeChange = gaugeFields
+  .extend({ reason: reason.nullable().default(null) })
+  .superRefine(inOrder)
+  .meta({ id: 'GaugeChange' })
 export type GaugeChange = z.infer<typeof gaugeChange>
 
 /** What it takes to note each of them: anybody at a machine may say that something fell; what a gauge is, a lead says. */

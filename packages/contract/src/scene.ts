@@ -87,6 +87,8 @@ export const gaugeSchema: z.ZodType<Gauge> = z
     size: nmSchema,
     radii: z.object({ xPlus: nmSchema, xMinus: nmSchema, yPlus: nmSchema, yMinus: nmSchema }).nullable(),
     uncertainty: nmSchema,
+    least: nmSchema.nullable(),
+    most: nmSchema.nullable(),
     calibrated: instant.nullable(),
     due: instant.nullable(),
     state: z.enum(['in-use', 'disturbed', 'withdrawn']),

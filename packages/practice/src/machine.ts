@@ -228,6 +228,8 @@ export class PracticeMachine {
   measure(gauge: TrueGauge, feature: string): number {
     const true_ = feature === 'bar' ? this.bar?.measured : feature === 'cutter' ? this.cutter : this.made.at(-1)?.sizes[feature]
     if (true_ === undefined || true_ === null) throw new Refusal('NOTHING TO MEASURE YET')
+    const [least, most] = gauge.spans ?? [0, Infinity]
+    if (true_ < least || true_ > most) throw new Refusal(`${gauge.name.toUpperCase()} DOES NOT SPAN ${feature.toUpperCase()}`)
     return Math.round((true_ + this.chance.normal(gauge.scatter)) / gauge.step) * gauge.step
   }
 

@@ -85,4 +85,6 @@ export interface TrueGauge {
   unit: 'mm' | 'in'
   scatter: number
   step: number
+  /** From what to what it measures; anything where nothing is said. */
+  spans?: readonly [least: number, most: number]
 }

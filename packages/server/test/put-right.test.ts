@@ -46,6 +46,19 @@ describe('a gauge', () => {
     expect((await change(randomUUID())).status).toBe(404)
   })
 
+  it('says from what to what it measures, which nothing rests on, and only where its kind measures', async () => {
+    const mic = { name: 'Micrometer 50', family: 'micrometer', size: 0, least: mm(25), most: mm(50) }
+    const made = await lead.send<GaugeRecord>('POST', '/api/gauges', finder(mic))
+    expect(made.body).toMatchObject({ least: mm(25), most: mm(50) })
+    expect((await change(made.body.id, { ...mic, most: mm(75) })).body).toMatchObject({ least: mm(25), most: mm(75) })
+    expect(await change(made.body.id, { ...mic, most: mm(20) })).toMatchObject({
+      status: 400,
+      body: { fields: { most: expect.any(String) as string } },
+    })
+    expect((await change(made.body.id, { ...mic, family: 'gauge-pin', size: mm(10) })).body).toMatchObject({ least: null, most: null })
+    expect((await sceneOf()).gauges.find((one) => one.id === made.body.id)).toMatchObject({ least: null, most: null })
+  })
+
   it('that figures rest on is put right with a reason. They are worked out again and keep their time', async () => {
     const found = await setter.send<Entry>('POST', '/api/machines/mill-3/entries', edgeEntry({}, { finder: id }))
     expect(found.status, JSON.stringify(found.body)).toBe(200)

@@ -7,6 +7,8 @@ const gauge = (id: string, name: string, family: Gauge['family'], size: Nm, more
   size,
   radii: null,
   uncertainty: mm(0.001),
+  least: null,
+  most: null,
   calibrated: '2026-06-01T00:00:00.000Z',
   due: '2027-06-01T00:00:00.000Z',
   state: 'in-use',

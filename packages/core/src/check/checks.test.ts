@@ -76,13 +76,15 @@ describe('a jump, and the single mistake that explains it', () => {
   })
 
   it('does not say of a place that is on record that it was typed in inches: something 20 high was touched', () => {
-    const top = [workRegister('G54', 'Z'), stands(mm(-476.5655))] as const
-    const H = [lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12' })] as const
+    const top: Parameters<typeof scene>[0] = [
+      [workRegister('G54', 'Z'), stands(mm(-476.5655))],
+      [lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12' })],
+    ]
     const raw = { slot: 'G54', tool: '4', between: 'none', place: '0.8', reading: '-352.2900' }
     const loose = { ...before.plan!, fixtureRepeat: mm(0.2) }
     const touched = (to: number) => {
       const stock = { ...before.plan!.stock!, Z: { ...before.plan!.stock!.Z, to: mm(to) } }
-      const at = scene([top, H], { plan: { ...loose, stock }, tools: [mounted('4', 'em-12', 'End mill 12')] })
+      const at = scene(top, { plan: { ...loose, stock }, tools: [mounted('4', 'em-12', 'End mill 12')] })
       return found(findings(raw, at, face), 'jump')!.sentence
     }
     expect(touched(2)).toContain('had been typed in inches')

@@ -5,6 +5,7 @@ import { estimate } from './estimate.ts'
 import type { Check, Evidence, Finding } from './finding.ts'
 import { fineness } from './fineness.ts'
 import { gaugeFit } from './gauge-fit.ts'
+import { gaugeRange } from './gauge-range.ts'
 import { homed } from './homed.ts'
 import { homedAgain } from './homed-again.ts'
 import { jogStep } from './jog-step.ts'
@@ -68,6 +69,7 @@ export const CHECKS: readonly Check[] = [
   homedAgain,
   warmth,
   gaugeFit,
+  gaugeRange,
   fineness,
   jogStep,
   sameDigits,

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { inch, mm, nm } from '../length/index.ts'
 import {
   commonRegister,
+  diameterRegister,
   lengthRegister,
   probeRegister,
   PROBE_SIDES,
@@ -10,7 +11,9 @@ import {
   type RegisterRef,
 } from '../register/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
-import { GAUGES, INCH_MILL, MILL, run, scene, stands } from '@rook/testing'
+import { GAUGES, INCH_MILL, MILL, mounted, run, scene, stands } from '@rook/testing'
+import { routineById } from '../catalogue/index.ts'
+import type { RawInputs } from '../routine/index.ts'
 import { LIMITS, limitOf, limitProblems } from './index.ts'
 
 const touch = { slot: 'G54', axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }
@@ -198,5 +201,43 @@ describe('lengths counted from a reference height', () => {
     expect(run('deliberate-zero', { register: 'work/G54/Z/geometry' }, at(block())).finding('convention')).toMatchObject({
       verdict: 'query',
     })
+  })
+})
+
+describe('a gauge that does not span the size', () => {
+  const spans: Record<string, [number, number]> = { mic: [0, 25], bore: [35, 60] }
+  const gauges = GAUGES.map((one) => (spans[one.id] ? { ...one, least: mm(spans[one.id]![0]), most: mm(spans[one.id]![1]) } : one))
+  const cutter: [RegisterRef, Standing] = [diameterRegister(MILL, '4'), stands(mm(6), { assembly: 'em-12' })]
+  const size = { tool: '4', kind: 'inside', by: 'measured', with: 'mic', target: '40.010', measured: '40.020' }
+  const at = scene([cutter], { gauges, plan: null, tools: [mounted('4', 'em-12', 'End mill 12')] })
+  const asked = (raw: RawInputs, where = at) => run('side-size', raw, where).findings.filter(({ check }) => check === 'gauge-range')
+  const offered = (raw: RawInputs) => {
+    const input = routineById('side-size')!
+      .inputs(at, raw)
+      .find(({ id }) => id === 'with')!
+    return input.kind === 'choice' ? input.options.map(({ value }) => value) : []
+  }
+
+  it('is asked about, for what is wanted and for what was read', () => {
+    expect(asked(size).map(({ verdict, sentence }) => [verdict, sentence])).toEqual([
+      ['query', 'Micrometer 25 measures up to 25 mm; 40.0200 was not read on it. Choose the gauge that measured it, or say why it is so.'],
+      ['query', 'Micrometer 25 measures up to 25 mm; 40.0100 was not read on it. Choose the gauge that measured it, or say why it is so.'],
+    ])
+    expect(asked({ ...size, with: 'bore' })).toEqual([])
+    expect(asked(size, { ...at, gauges: GAUGES })).toEqual([])
+  })
+
+  it('is left out once the size is known, and stays where it was chosen', () => {
+    expect(offered({ ...size, with: '', measured: '', target: '' })).toEqual(expect.arrayContaining(['mic', 'bore']))
+    expect(offered({ ...size, with: 'bore' })).not.toContain('mic')
+    expect(offered(size)).toEqual(expect.arrayContaining(['mic', 'bore']))
+  })
+
+  it('is none for where a floor stands: what was read there is another figure', () => {
+    const length = [lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12' })] as [RegisterRef, Standing]
+    const depth = { tool: '4', by: 'measured', with: 'bore', target: '-18', measured: '-18.05' }
+    const found = run('depth-size', depth, { ...at, standing: scene([length]).standing })
+    expect(found.sheet.result).not.toBeNull()
+    expect(found.finding('gauge-range')).toBeUndefined()
   })
 })

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mm, nm } from '../length/index.ts'
 import { GAUGES } from '@rook/testing'
-import { doubtOf, effectiveRadius, halfOf, isOffered, radiusToward } from './index.ts'
+import { canMeasure, doubtOf, effectiveRadius, halfOf, isOffered, radiusToward, rangeText, wrongRange } from './index.ts'
 
 const probe = GAUGES.find(({ id }) => id === 'probe')!
 const finder = GAUGES.find(({ id }) => id === 'finder')!
@@ -65,5 +65,27 @@ describe('a gauge', () => {
     expect(at('12')).toBeNull()
     expect(at('23')).toBe('Finder 10 was knocked')
     expect(doubtOf({ name: 'Finder 10', doubtful: [{ from: null, to: null, because: 'failed its check' }] }, { at: '2020' })).not.toBeNull()
+  })
+})
+
+describe('from what to what a gauge measures', () => {
+  const mic = { ...finder, family: 'micrometer' as const, least: mm(25), most: mm(50) }
+
+  it('is both ends and all between, and of a kind whose size is its own it is nothing', () => {
+    expect([24.999, 25, 40, 50, 50.001, -40].map((size) => canMeasure(mic, mm(size)))).toEqual([false, true, true, true, false, true])
+    expect([0, 500].map((size) => canMeasure({ ...mic, least: null, most: null }, mm(size)))).toEqual([true, true])
+    expect(canMeasure({ ...mic, family: 'gauge-pin' }, mm(60))).toBe(true)
+  })
+
+  it('is said in the unit of who reads it', () => {
+    expect(rangeText(mic, 'mm')).toBe('25 to 50 mm')
+    expect(rangeText({ least: mm(0), most: mm(25.4) }, 'in')).toBe('up to 1 in')
+    expect([rangeText({ least: mm(18), most: null }, 'mm'), rangeText({ least: null, most: null }, 'mm')]).toEqual(['from 18 mm', ''])
+  })
+
+  it('goes from less to more', () => {
+    expect(wrongRange(mic)).toBeNull()
+    expect(wrongRange({ least: mm(50), most: mm(25) })).toContain('Greatest size')
+    expect(wrongRange({ least: mm(50), most: null })).toBeNull()
   })
 })

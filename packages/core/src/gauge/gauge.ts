@@ -51,6 +51,9 @@ export interface Gauge {
   radii: DirectionalRadii | null
   /** Standard uncertainty of a contact made with it, in nanometres. */
   uncertainty: Nm
+  /** Least and greatest size that it measures, nanometres; null where its record does not say. */
+  least: Nm | null
+  most: Nm | null
   /** ISO dates. `due` is null when the gauge has no interval. */
   calibrated: string | null
   due: string | null

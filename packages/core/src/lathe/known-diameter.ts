@@ -45,7 +45,7 @@ export const knownDiameter: Routine = {
       surfaceInput(),
       ...betweenInputs(scene, raw, { families: UNDER_A_TIP, mayCountLess: false }),
       readingInput('X', scene.machine),
-      measuredWithInput(scene),
+      measuredWithInput(scene, raw),
       { ...placeInput('Diameter touched'), hint: 'as measured, not as drawn', gauged: true },
     ])
   },

@@ -40,7 +40,7 @@ export const turnedDiameter: Routine = {
       { ...surfaceInput(), optional: true },
       readingInput('X', scene.machine, 'Machine X at the cut'),
       { ...readingInput('X', scene.machine, 'Machine X after backing off in Z', 'after'), optional: true },
-      measuredWithInput(scene),
+      measuredWithInput(scene, raw),
       { ...placeInput('Diameter measured'), gauged: true },
     ])
   },

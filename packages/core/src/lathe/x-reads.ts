@@ -1,7 +1,7 @@
 import { doubtBy } from '../check/limits.ts'
 import { nm, type Nm } from '../length/index.ts'
 import { geometryRegister, timesInDiameter } from '../register/index.ts'
-import { gaugeInput, type InputSpec, type Values } from '../routine/index.ts'
+import { measuredWith, type InputSpec, type RawInputs, type Values } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
 import type { Contributor } from '../uncertainty/index.ts'
 import { line, type WorkingLine } from '../working/index.ts'
@@ -16,8 +16,8 @@ export const half = (diameter: Nm): Nm => nm(Math.round(diameter / 2))
 export const placeOf = (diameter: Nm, scene: Pick<Scene, 'machine'>): Nm => (readsRadii(scene) ? half(diameter) : diameter)
 
 /** What measured a diameter; optional, for what is not said is worth less. */
-export const measuredWithInput = (scene: Scene): InputSpec => ({
-  ...gaugeInput('with', 'Measured with', scene, ['micrometer', 'caliper', 'bore-gauge', 'gauge-pin', 'ring-gauge', 'indicator']),
+export const measuredWithInput = (scene: Scene, raw: RawInputs): InputSpec => ({
+  ...measuredWith(scene, raw, ['micrometer', 'caliper', 'bore-gauge', 'gauge-pin', 'ring-gauge', 'indicator'], ['place']),
   optional: true,
 })
 

@@ -37,6 +37,7 @@ export {
   wayName,
 } from './ask.ts'
 export type { Between } from './ask.ts'
+export { givenSize, measuredWith } from './measured-with.ts'
 export { rotationInto, rotationWrite, standingRotation } from './rotation-write.ts'
 export { resultCell } from './result-cell.ts'
 export { wearCounted, wearCountedLines, wearInput, wearLeft, wearRemarks, wearWrites } from './wear-kept.ts'

@@ -57,6 +57,8 @@ export interface ChoiceInput extends Input {
   options: Option[]
   /** `row`: all options side by side; `list`: one line that opens. */
   shown: 'row' | 'list'
+  /** Of a choice among gauges: the ids of the sizes that the chosen one measured. */
+  measures?: readonly string[]
 }
 
 /** Any number of several, none among them: further slots. Kept as their values with commas between. */

@@ -5,6 +5,7 @@ import {
   chosenTool,
   directionInput,
   gaugeInput,
+  measuredWith,
   readingInput,
   resultCell,
   rowInput,
@@ -128,7 +129,7 @@ function methodInputs(
   switch (method) {
     case 'measured':
       return [
-        gaugeInput('with', 'Measured with', scene, ['caliper', 'micrometer']),
+        measuredWith(scene, raw, ['caliper', 'micrometer'], ['diameter']),
         { ...sizeInput('diameter', 'Diameter measured'), given: false },
       ]
     case 'one-side':

@@ -2,10 +2,11 @@ import { doubtBy } from '../check/limits.ts'
 import type { Drawing } from '../drawing/index.ts'
 import { minus, negate, nm, plus, roundToIncrement, ZERO, type Nm } from '../length/index.ts'
 import { asShown, wearSense, withWear } from '../machine/index.ts'
-import { registerKey, wearOf, type RegisterRef } from '../register/index.ts'
+import { registerKey, timesInDiameter, wearOf, type RegisterRef } from '../register/index.ts'
 import {
-  gaugeInput,
   gaugesUsed,
+  givenSize,
+  measuredWith,
   resultCell,
   rowInput,
   sizeInput,
@@ -24,7 +25,6 @@ import { driftRemarks } from './drift.ts'
 import { targetRemarks } from './against-plan.ts'
 import { enteredElsewhere } from './entered-elsewhere.ts'
 import { cutSinceInput, earlierSize, lastOf, lastRemarks, type Feature } from './last-size.ts'
-import { givenSize } from './sizes-taken.ts'
 
 /** What a size on the part is measured with. */
 const MEASURES = ['caliper', 'micrometer', 'bore-gauge', 'gauge-pin', 'height-gauge', 'indicator', 'touch-probe'] as const
@@ -44,13 +44,20 @@ export function correctionInputs(scene: Scene, raw: RawInputs, wantedLabel: stri
   if (raw.by !== 'measured') return [by]
   return [
     by,
-    { ...gaugeInput('with', 'Measured with', scene, MEASURES), optional: true },
+    {
+      ...measuredWith(scene, raw, MEASURES, isAcross(feature, scene) ? ['measured', 'measured-2', 'target', 'target-2'] : []),
+      optional: true,
+    },
     { ...sizeInput('target', 'Target'), given: false, role: 'place' },
     ...cutSinceInput(feature && lastOf(feature, scene), scene),
     { ...sizeInput('measured', 'Measured'), given: false },
     ...(isRight(raw, scene) ? [AS_IT_IS] : []),
   ]
 }
+
+/** True for a diameter: it is read off the gauge as it is. Where a face stands is reckoned from what was read. */
+const isAcross = (feature: Feature | null, { machine }: Scene): boolean =>
+  !feature?.register || timesInDiameter(feature.register, machine) !== null
 
 /** Asked only of a size that agrees with its target. Nothing chosen leaves the wear as it is: a good part asks for nothing. */
 const AS_IT_IS: InputSpec = {

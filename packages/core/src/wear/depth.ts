@@ -1,9 +1,8 @@
 import { reachRegister, registerKey, registerName } from '../register/index.ts'
-import { chosenTool, toolInput, type Routine } from '../routine/index.ts'
+import { givenSize, chosenTool, toolInput, type Routine } from '../routine/index.ts'
 import { toolByNumber } from '../scene/index.ts'
 import { correctionInputs, wearSheet } from './correction.ts'
 import { sizeDrawing } from './size-drawing.ts'
-import { givenSize } from './sizes-taken.ts'
 
 const WORDS = { less: 'shorter stated tool, deeper cut', more: 'longer stated tool, shallower cut' }
 const WANTED = 'Surface higher by'

@@ -1,11 +1,10 @@
 import { answersToWear } from '../assembly/index.ts'
 import { ZERO, type Nm } from '../length/index.ts'
 import { diameterRegister, registerKey, timesInDiameter } from '../register/index.ts'
-import { chosenTool, rowInput, toolInput, type Refusal, type Routine, type Values } from '../routine/index.ts'
+import { givenSize, chosenTool, rowInput, toolInput, type Refusal, type Routine, type Values } from '../routine/index.ts'
 import { toolByNumber, type MountedTool, type Scene } from '../scene/index.ts'
 import { correctionInputs, wearSheet } from './correction.ts'
 import { sizeDrawing } from './size-drawing.ts'
-import { givenSize } from './sizes-taken.ts'
 
 const INSIDE = { less: 'smaller stated cutter, larger pocket', more: 'larger stated cutter, smaller pocket' }
 const OUTSIDE = { less: 'smaller stated cutter, smaller outside', more: 'larger stated cutter, larger outside' }

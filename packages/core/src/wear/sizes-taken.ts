@@ -1,6 +1,6 @@
-import { minus, nm, readLength, ZERO, type Nm } from '../length/index.ts'
+import { minus, ZERO, type Nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
-import type { RawInputs } from '../routine/index.ts'
+import { givenSize, type RawInputs } from '../routine/index.ts'
 import type { SizeTaken } from '../scene/index.ts'
 
 /** What an entry did to one wear register. */
@@ -42,10 +42,4 @@ function sizeOf({ entry, kind, at, by, routine, inputs, before, after }: WearWri
   const [target, measured] = [givenSize(inputs.target, machine), givenSize(inputs.measured, machine)]
   if (target === null || measured === null) return null
   return { entry, at, by, routine, kind: inputs.kind ?? null, target, measured, step: minus(after, before ?? ZERO) }
-}
-
-/** A size as it was typed, nanometres; null where it is not there or cannot be read. */
-export function givenSize(text: string | undefined, { unit }: Pick<MachineRecord, 'unit'>): Nm | null {
-  const read = readLength(text ?? '', { name: 'Size', unit, grid: nm(1) })
-  return read.kind === 'length' || read.kind === 'finer' ? read.value : null
 }

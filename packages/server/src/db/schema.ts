@@ -52,6 +52,9 @@ export const gauge = pgTable(
     size: length().notNull(),
     radii: jsonb().$type<DirectionalRadii>(),
     uncertainty: length().notNull(),
+    /** From what to what it measures; null where nobody has said. */
+    least: length(),
+    most: length(),
     calibrated: moment('calibrated'),
     due: moment('due'),
     state: text().$type<GaugeState>().notNull(),

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { asRegister, firstOf, parseRegisterKey, registerName, unlikelySize, type MachineRecord, type Nm } from '@rook/core'
+import { asRegister, firstOf, hasRange, parseRegisterKey, registerName, unlikelySize, type MachineRecord, type Nm } from '@rook/core'
 import type { GaugeChange, GaugeRecord } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Lane } from '../db/transaction.ts'
@@ -37,6 +37,10 @@ function whatFollows(figures: readonly Resting[], units: ReadonlyMap<string, Mac
   return sentences.join(' ') || 'Nothing of that stands now.'
 }
 
+/** A range belongs to what measures a size; of another kind none is kept. */
+export const rangeOf = (family: GaugeRecord['family'], { least, most }: Pick<GaugeRecord, 'least' | 'most'>) =>
+  hasRange(family) ? { least, most } : { least: null, most: null }
+
 /** A size that no gauge of its kind has is asked about once, wherever it is written. */
 export function refuseUnlikely({ family, size, sure }: Pick<GaugeChange, 'family' | 'size' | 'sure'>): void {
   const sentence = sure ? null : unlikelySize(family, size)
@@ -44,7 +48,7 @@ export function refuseUnlikely({ family, size, sure }: Pick<GaugeChange, 'family
 }
 
 /**
- * Puts a gauge's record right. Nothing rests on it: all of it is free. Else its name and interval are; its kind, size and
+ * Puts a gauge's record right. Nothing rests on it: all of it is free. Else its name, range and interval are; its kind, size and
  * uncertainty take a reason. What was measured with it until now is worked out again where its entry keeps enough for that; the rest
  * is in doubt, since nobody measured it with the gauge that it is.
  */
@@ -55,8 +59,8 @@ export async function changeGauge(lane: Lane, id: string, body: GaugeChange, aut
   if (row.state !== 'withdrawn') await refuseNameTaken(lane, id, body.name)
   const isOther = body.family !== row.family || body.size !== row.size
   if (isOther) refuseUnlikely(body)
-  const { name, family, size, uncertainty, intervalDays } = body
-  const fresh = { name, family, size, uncertainty, intervalDays }
+  const { name, family, size, uncertainty, least, most, intervalDays } = body
+  const fresh = { name, family, size, uncertainty, ...rangeOf(family, { least, most }), intervalDays }
   // A probe's calibrated radii are another ball's: what was measured by them is to be measured again.
   const right = { ...asRecord(row), ...fresh, radii: null }
   const resting = isOther ? await restingOn(lane, right, row.radii === null) : null

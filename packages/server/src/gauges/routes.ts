@@ -10,7 +10,7 @@ import { serve } from '../http/serve.ts'
 import { stampOf } from '../ledger/author.ts'
 import { announce } from '../live/announce.ts'
 import { once, sentBy } from '../ledger/sending.ts'
-import { changeGauge, refuseUnlikely } from './change.ts'
+import { changeGauge, rangeOf, refuseUnlikely } from './change.ts'
 import { asRecord, happen } from './events.ts'
 import { refuseNameTaken } from './name-taken.ts'
 import { gaugePageOf, loadGauge } from './page.ts'
@@ -42,7 +42,7 @@ export function gaugeRoutes(app: Express, connection: Connection): void {
       const fresh = { radii: null, calibrated: null, due: null, state: 'in-use' as const, doubtful: [] }
       const [row] = await tx
         .insert(gauge)
-        .values({ id: randomUUID(), place: (last?.place ?? 0) + 1, ...fresh, ...said, ...stampOf(author) })
+        .values({ id: randomUUID(), place: (last?.place ?? 0) + 1, ...fresh, ...said, ...rangeOf(said.family, said), ...stampOf(author) })
         .onConflictDoNothing()
         .returning()
       if (!row) throw new Problem(409, 'name-taken', `There is a gauge called ${body.name} already.`)

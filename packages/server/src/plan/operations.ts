@@ -59,7 +59,7 @@ export async function operationPage(db: Queries, id: string): Promise<OperationP
     .orderBy(desc(edition.link))
   return {
     operation: own,
-    editions: editions.map(({ content, ...one }) => ({ ...one, content: saidBy(withoutGaps(content!)) })),
+    editions: editions.map(({ content, ...one }) => ({ ...one, content: saidBy(rowOf(operation, content!)) })),
     setups: await setupsOf(db, eq(setup.operation, id)),
     loadings: await loadingsOf(db, id),
     fitting: await fittingOf(db, own),
@@ -95,20 +95,6 @@ async function fittingOf(db: Queries, { tools }: Pick<Row, 'tools'>): Promise<Op
         .map(({ id, name, machine: on, number: pocket }) => ({ id, name, at: on === null ? null : `T${pocket} on ${on}` })),
     ]),
   )
-}
-
-/** An edition from before a column was there says nothing of it. */
-function withoutGaps(content: Record<string, unknown>): Row {
-  const row = rowOf(operation, content)
-  return {
-    ...row,
-    revision: row.revision ?? '',
-    kind: row.kind ?? 'mill',
-    unit: row.unit ?? 'mm',
-    machines: row.machines ?? [],
-    purposes: row.purposes ?? {},
-    sizes: row.sizes ?? [],
-  }
 }
 
 /** How a fixture comes back is learned from its last setups; what it did years ago says little. */

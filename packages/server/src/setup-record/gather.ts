@@ -90,8 +90,7 @@ async function plannedAs({ db }: Lane, { plan }: SetupRow): Promise<OperationBod
     .select({ content: edition.content })
     .from(edition)
     .where(and(eq(edition.thing, 'operation'), eq(edition.key, plan.id), eq(edition.link, plan.edition)))
-  const own = rowOf(operation, row!.content!)
-  return operationBody.parse({ ...own, machines: own.machines ?? [], purposes: own.purposes ?? {}, sizes: own.sizes ?? [] })
+  return operationBody.parse(rowOf(operation, row!.content!))
 }
 
 function namesOf({ steps, sizes }: OperationBody, { gauges }: Scene): Record<string, string> {

@@ -1,17 +1,16 @@
 <script setup lang="ts">
-import type { GaugeFamily } from '@rook/core'
 import { Button, Checkbox, Form } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useKeptTyping } from '../../app/kept-typing.ts'
 import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
-import { gaugeForm } from './gauge-form.ts'
+import { gaugeForm, type GaugeTyped } from './gauge-form.ts'
 import GaugeFields from './GaugeFields.vue'
 import { useShopUnit } from './shop-unit.ts'
 
 /** A gauge that the shop has not had on record yet. */
 const emit = defineEmits<{ done: [] }>()
-const form = ref({ name: '', family: 'edge-finder' as GaugeFamily, size: '', uncertainty: '5 um', intervalDays: '365' })
+const form = ref<GaugeTyped>({ name: '', family: 'edge-finder', size: '', uncertainty: '5 um', least: '', most: '', intervalDays: '365' })
 const { trouble, send, outcome } = useSend()
 const unit = useShopUnit()
 const checked = useChecked(

@@ -22,6 +22,8 @@ const form = ref({
   family: props.gauge.family,
   size: plain(unit.value, props.gauge.size),
   uncertainty: plain('mm', props.gauge.uncertainty),
+  least: props.gauge.least === null ? '' : plain(unit.value, props.gauge.least),
+  most: props.gauge.most === null ? '' : plain(unit.value, props.gauge.most),
   intervalDays: props.gauge.intervalDays === null ? '' : String(props.gauge.intervalDays),
 })
 const reason = ref('')

@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import MayNot from '../../parts/MayNot.vue'
-import { formatExact, GAUGE_SIZE, nm, parseRegisterKey, readLength, registerName, type MachineRecord, type Nm, sizeText } from '@rook/core'
+import {
+  formatExact,
+  GAUGE_SIZE,
+  nm,
+  parseRegisterKey,
+  rangeText,
+  readLength,
+  registerName,
+  type MachineRecord,
+  type Nm,
+  sizeText,
+} from '@rook/core'
 import type { GaugeEventBody } from '@rook/contract'
 import { Button, Form } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
@@ -18,6 +29,7 @@ import GaugeDialog from './GaugeDialog.vue'
 import ProbeChart from './ProbeChart.vue'
 import { EVENTS, FAMILIES } from './gauge-names.ts'
 import { stateOf } from './gauge-state.ts'
+import { useShopUnit } from './shop-unit.ts'
 import Facts from '../../ui/Facts.vue'
 import { asRegister } from '../../parts/written.ts'
 
@@ -50,6 +62,7 @@ const kinds = computed(() =>
   }),
 )
 
+const unit = useShopUnit()
 const changing = ref(false)
 const facts = computed(() => {
   if (!record.value) return []
@@ -57,6 +70,7 @@ const facts = computed(() => {
   return [
     { label: 'State', text: state.value ?? '', class: { disturbed: 'stop', due: 'query' }[state.value as string] },
     ...(size > 0 ? [{ label: GAUGE_SIZE[record.value.family].label, text: sizeText(size) }] : []),
+    ...(rangeText(record.value, unit.value) ? [{ label: 'Measures', text: rangeText(record.value, unit.value) }] : []),
     { label: 'Standard uncertainty', text: `${formatExact(nm(uncertainty * 1000), 'mm')} µm` },
     { label: 'Calibrated', text: calibrated ? calendarDay(calibrated, session.shop) : 'not on record' },
     ...(due ? [{ label: 'Due', text: `${calendarDay(due, session.shop)}, every ${intervalDays} days` }] : []),

@@ -1,7 +1,18 @@
 import type { GaugeFamily, LengthUnit } from '@rook/core'
 import * as z from 'zod/mini'
-import { length, wholeOrNone, words } from '../../ui/shapes.ts'
+import { length, lengthOrNone, wholeOrNone, words } from '../../ui/shapes.ts'
 import { FAMILIES } from './gauge-names.ts'
+
+/** A gauge's record as it is typed. */
+export interface GaugeTyped {
+  name: string
+  family: GaugeFamily
+  size: string
+  uncertainty: string
+  least: string
+  most: string
+  intervalDays: string
+}
 
 /** A gauge's record. @param unit of a size where none is typed; uncertainties are written in millimetres everywhere */
 export const gaugeForm = (unit: LengthUnit) =>
@@ -10,5 +21,7 @@ export const gaugeForm = (unit: LengthUnit) =>
     family: z.enum(Object.keys(FAMILIES) as [GaugeFamily, ...GaugeFamily[]]),
     size: length('Size', unit),
     uncertainty: length('Standard uncertainty', 'mm'),
+    least: lengthOrNone('Least size', unit),
+    most: lengthOrNone('Greatest size', unit),
     intervalDays: wholeOrNone('Interval: whole days, or empty for none.'),
   })

@@ -1,0 +1,31 @@
+import { canMeasure, rangeText } from '../gauge/index.ts'
+import { asShown } from '../machine/index.ts'
+import { gaugeById } from '../scene/index.ts'
+import type { Check, Finding } from './finding.ts'
+
+/** A size that the gauge which is said to have measured it cannot show: another gauge was used, or another figure was read. */
+export const gaugeRange: Check = {
+  id: 'gauge-range',
+  name: 'gauge spans the size',
+  run({ scene, given }) {
+    if (!given) return []
+    return given.inputs.flatMap((input): Finding[] => {
+      const gauge = input.kind === 'choice' && input.measures ? gaugeById(scene, given.values.choice(input.id)) : null
+      if (!gauge || input.kind !== 'choice') return []
+      return input.measures!.flatMap((id): Finding[] => {
+        const size = given.values.length(id)
+        if (size === null || canMeasure(gauge, size)) return []
+        return [
+          {
+            check: 'gauge-range',
+            about: gauge.id,
+            name: 'gauge spans the size',
+            verdict: 'query',
+            sentence: `${gauge.name} measures ${rangeText(gauge, scene.machine.unit)}; ${asShown(size, scene.machine)} was not read on it. Choose the gauge that measured it, or say why it is so.`,
+            figures: [{ label: gauge.name, value: size }],
+          },
+        ]
+      })
+    })
+  },
+}

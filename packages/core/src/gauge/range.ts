@@ -1,0 +1,35 @@
+import { formatExact, magnitude, type LengthUnit, type Nm } from '../length/index.ts'
+import type { Gauge, GaugeFamily } from './gauge.ts'
+
+/** Kinds that measure a size, and so have a least and a greatest one; of the others the size is their own. */
+const RANGED: readonly GaugeFamily[] = ['caliper', 'micrometer', 'bore-gauge', 'height-gauge']
+
+/** True for a kind of gauge whose record says from what to what it measures. */
+export const hasRange = (family: GaugeFamily): boolean => RANGED.includes(family)
+
+type Ranged = Pick<Gauge, 'family' | 'least' | 'most'>
+
+/**
+ * True unless a gauge cannot have measured a size; a record that says no range refuses none.
+ * @param size nanometres; its sign is the place\u2019s and not the size\u2019s
+ */
+export function canMeasure({ family, least, most }: Ranged, size: Nm): boolean {
+  if (!hasRange(family)) return true
+  const of = magnitude(size)
+  return (least === null || of >= least) && (most === null || of <= most)
+}
+
+/** "25 to 50 mm", "up to 150 mm"; empty where nothing is said. */
+export function rangeText({ least, most }: Pick<Gauge, 'least' | 'most'>, unit: LengthUnit): string {
+  const shown = (value: Nm) => formatExact(value, unit)
+  if (least === null && most === null) return ''
+  if (least === null || least === 0) return most === null ? '' : `up to ${shown(most)} ${unit}`
+  return most === null ? `from ${shown(least)} ${unit}` : `${shown(least)} to ${shown(most)} ${unit}`
+}
+
+/**
+ * What is wrong with a range as it is given; null where nothing is.
+ * @param least @param most nanometres
+ */
+export const wrongRange = ({ least, most }: Pick<Gauge, 'least' | 'most'>): string | null =>
+  least !== null && most !== null && least >= most ? 'Greatest size: it has to be more than the least one.' : null
