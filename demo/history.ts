@@ -109,6 +109,9 @@ const LATER = [
 
 const LATER_STEPS = ['length-T11']
 
+/** Steps that the plan got after the last setup, when a go had asked for what they find: no setup before has done them. */
+const NEW_STEPS = ['diameter-T4', 'diameter-T12']
+
 /** One machine's fortnight: a clock, a chance, and one setup after the other. */
 class MachineFortnight {
   constructor(
@@ -258,6 +261,8 @@ class MachineFortnight {
   }
 
   private async doStep(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
+    if (NEW_STEPS.includes(step.id))
+      return this.withOwnChance(step, () => this.skip(setupId, operation, step, 'the nominal diameter was in the control'))
     if (LATER.includes(step.routine ?? '') || LATER_STEPS.includes(step.id))
       return this.withOwnChance(step, () => this.record(setupId, operation, step, seating, 0, false))
     this.pass(2, 9)
@@ -429,13 +434,11 @@ class MachineFortnight {
     return !isSuspect(note) && note.word !== 'unset' && note.word !== 'estimated'
   }
 
-  private async skip(setupId: string, operation: DemoOperation, step: StepPlan): Promise<void> {
+  private async skip(setupId: string, operation: DemoOperation, step: StepPlan, because?: string): Promise<void> {
     const said = { kind: 'skipped' as const, title: `Skipped: ${step.title}`, setup: setupId, operation: operation.id, step: step.id }
-    const reason = this.chance.pick([
-      'length stands from the last setup, same holder',
-      'not used on this batch',
-      'insert on order, tool stays out',
-    ])
+    const reason =
+      because ??
+      this.chance.pick(['length stands from the last setup, same holder', 'not used on this batch', 'insert on order, tool stays out'])
     await note(this.connection, this.machine.id, this.chance.uuid(), { ...said, reason }, this.author())
   }
 
@@ -465,7 +468,8 @@ class MachineFortnight {
 }
 
 /** A run of tools, task by task as a person does it; any other step is itself. */
-function tasksOf(step: StepPlan, { tools = [] }: DemoOperation, { record }: DemoMachine): StepPlan[] {
+/** A step, or the tasks of a run of tools. */
+export function tasksOf(step: StepPlan, { tools = [] }: DemoOperation, { record }: DemoMachine): StepPlan[] {
   if (step.kind !== 'tools') return [step]
   return runOf({ tools }, [], {}, { kind: record.kind, turrets: record.turrets ?? [], turning: record.turning ?? PLAIN_TURNING }).map(
     ({ id, tool, what }) => {

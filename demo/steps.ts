@@ -46,6 +46,10 @@ export const touchStep = (tool: string, name: string, slot: string, place: strin
     ...(between ? { between } : {}),
   })
 
+/** How wide a cutter cuts, with what is said to measure it. */
+export const acrossStep = (tool: string, detail: string, gauge: string) =>
+  step(`diameter-T${tool}`, `Diameter T${tool}`, detail, 'routine', 'tool-diameter', { tool, method: 'measured', with: gauge })
+
 export const constantStep = (setter: string, master: string) =>
   step('setter', 'Setter constant', 'once a week, and after any knock', 'routine', 'setter-constant', { setter, master })
 

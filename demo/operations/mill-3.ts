@@ -1,5 +1,5 @@
 import { mm, type Nm } from '@rook/core'
-import { constantStep, edgeStep, faceStep, homed, routineStep, seated, seen, setterStep } from '../steps.ts'
+import { acrossStep, constantStep, edgeStep, faceStep, homed, routineStep, seated, seen, setterStep } from '../steps.ts'
 import { box, type DemoOperation } from './operation.ts'
 import { flange, arm, rail } from './parts.ts'
 
@@ -34,6 +34,8 @@ export const MILL_3: DemoOperation[] = [
       setterStep('7', 'Drill 6.6, on Setter A', 'setter-a'),
       setterStep('12', 'Chamfer mill 8, on Setter A', 'setter-a'),
       faceStep('G54', '4', '0.8', 'top face, 0.8 of it is cut away'),
+      acrossStep('4', 'End mill 12, the recess is cut with compensation', 'mic-25'),
+      acrossStep('12', 'Chamfer mill 8, the outline is broken with compensation', 'mic-25'),
       seen,
     ],
   },

@@ -5,6 +5,8 @@ import { MACHINES, type DemoMachine } from '../machines.ts'
 import { OPERATIONS, type DemoOperation } from '../operations/index.ts'
 import { gaugesAt } from '../shop.ts'
 import { SETTER_SIDES, trueValue } from '../truth.ts'
+import { CUTS } from './cuts.ts'
+import { baseOf, holdingSolids } from './holding.ts'
 
 const inMm = (length: Nm): number => length / 1_000_000
 const between = ({ from, to }: { from: Nm; to: Nm }, zero: number): [number, number] => [zero + inMm(from), zero + inMm(to)]
@@ -22,22 +24,6 @@ const FINDER_REACH = 86.5
 function trueGauge(id: string, scatter: number, step: number): TrueGauge {
   const { name, least, most } = gaugesAt(0).find((gauge) => gauge.id === id)!
   return { id, name, unit: 'mm', scatter, step, ...(least === null || most === null ? {} : { spans: [inMm(least), inMm(most)] as const }) }
-}
-
-/** What the programs make, by operation. A shallot’s outside and a flange’s recess are what the shop measures first. */
-const CUTS: Readonly<Record<string, PracticeSpec['cuts']>> = {
-  'flange-20': [
-    { name: 'recess 40', kind: 'inside', nominal: 40, tool: 'T4', slot: 'G54', bends: 0.012 },
-    {
-      name: 'recess, 6 deep',
-      kind: 'depth',
-      nominal: 6,
-      tool: 'T4',
-      slot: 'G54',
-      zero: inMm(OPERATIONS.find(({ id }) => id === 'flange-20')!.truth.G54!.Z!),
-    },
-  ],
-  'shallot-10': [{ name: 'outside 18', kind: 'turned', nominal: 17.98, tool: 'T1', slot: 'G54' }],
 }
 
 /** Each machine of the demo shop as it truly is, with the part that its first operation makes. */
@@ -60,6 +46,7 @@ export const PRACTICE: PracticeSpec[] = MACHINES.map((machine) => {
     xReads: record.xReads,
     tools: [...machine.tools.map((tool) => trueTool(tool, isLathe)), ...(isLathe ? [] : finders())],
     solids: isLathe ? [] : solidsOf(machine, operation),
+    ...(isLathe ? {} : { table: tableOf(operation)! }),
     ...(isLathe ? { bar: barOf(machine, operation) } : {}),
     between: shims.map(({ id, name, size }) => ({ id, name, thickness: inMm(size) })),
     cuts: CUTS[operation.id] ?? [],
@@ -95,6 +82,12 @@ function finders(): TrueTool[] {
     }))
 }
 
+/** Where the table is, as machine Z of the gauge line on it. */
+function tableOf({ truth, slots, stock, holding }: DemoOperation): number | undefined {
+  const zero = truth[slots[0]!]?.Z
+  return zero === undefined || !stock ? undefined : inMm(zero) + inMm(stock.Z.from) - baseOf(holding)
+}
+
 /** The workpieces of an operation, where they truly lie, and the setter on the table. */
 function solidsOf(machine: DemoMachine, operation: DemoOperation): Solid[] {
   const parts = operation.slots.flatMap((slot, at): Solid[] => {
@@ -110,6 +103,7 @@ function solidsOf(machine: DemoMachine, operation: DemoOperation): Solid[] {
     return [
       {
         name: operation.slots.length > 1 ? `part ${at + 1}` : 'the part',
+        what: 'part',
         section: {
           kind: 'box',
           x: between(stock.X, x),
@@ -122,14 +116,22 @@ function solidsOf(machine: DemoMachine, operation: DemoOperation): Solid[] {
       },
     ]
   })
+  const around = holdingSolids(operation.holding, parts, tableOf(operation)!)
   const setter = SETTER_AT[machine.id]
-  if (!setter) return parts
+  if (!setter) return [...parts, ...around]
   const constant = inMm(trueValue('setter/setter-a/K/geometry', machine, operation, {}))
   // On a machine that counts from a reference tool the constant is where that tool’s own tip stands.
   const top = machine.record.lengthConvention === 'reference-tool' ? constant - inMm(machine.tools[0]!.reach) : constant
   return [
     ...parts,
-    { name: 'the setter', section: { kind: 'round', x: setter.x, y: setter.y, diameter: setter.across }, bottom: top - 60, top },
+    ...around,
+    {
+      name: 'the setter',
+      what: 'setter',
+      section: { kind: 'round', x: setter.x, y: setter.y, diameter: setter.across },
+      bottom: Math.min(top, tableOf(operation) ?? top - 60),
+      top,
+    },
   ]
 }
 

@@ -1,8 +1,14 @@
 import { PracticeMachine } from '@rook/practice/machine'
+import { readInputs, registerKey, routineById, type MachineRecord, type RawInputs, type RegisterRef } from '@rook/core'
+import { MILL, mounted, scene } from '@rook/testing'
 import { describe, expect, it } from 'vitest'
-import { MACHINES } from '../machines.ts'
-import { OPERATIONS } from '../operations/index.ts'
+import { detailOf } from '../drawer.ts'
+import { tasksOf } from '../history.ts'
+import { MACHINES, type DemoMachine } from '../machines.ts'
+import { OPERATIONS, type DemoOperation } from '../operations/index.ts'
 import { PRACTICE } from '../practice/specs.ts'
+import { gaugesAt } from '../shop.ts'
+import { trueValue } from '../truth.ts'
 
 const spec = (id: string) => PRACTICE.find((one) => one.id === id)!
 
@@ -58,4 +64,68 @@ describe('the demo shop\u2019s practice machines', () => {
     // Setter A: its constant is \u2212502.118, so that T4 reads \u2212502.118 + 103.4755.
     expect(go('Z', -450, true)).toBeCloseTo(-398.6425, 4)
   })
+
+  it.each(PRACTICE.map(({ id }) => id))('%s makes a good part once its order of work is done, and nothing more', (id) => {
+    const machine = MACHINES.find((one) => one.id === id)!
+    const operation = OPERATIONS.find((one) => one.machine === id)!
+    const practice = new PracticeMachine({ ...spec(id), scatter: 0, growth: { by: 0, minutes: 1 } }, () => 0)
+    practice.home()
+    const { increment, unit } = machine.record
+    const typed = new Map<string, number>()
+    for (const { routine, preset } of operation.steps.flatMap((step) => tasksOf(step, operation, machine))) {
+      const targets = routine === null ? [] : targetsOf(routine, preset, machine, operation)
+      for (const register of targets) {
+        const name = nameIn(register, machine)
+        if (name !== null) typed.set(name, routine === 'deliberate-zero' ? 0 : trueFigure(register, machine, operation))
+      }
+    }
+    for (const [name, value] of typed)
+      practice.type(name, ((Math.round(value / increment) * increment) / 1e6 / (unit === 'in' ? 25.4 : 1)).toFixed(6))
+    const { sizes } = practice.runProgram()
+    expect(Object.keys(sizes).length).toBeGreaterThan(0)
+    for (const { name, nominal, bends = 0 } of spec(id).cuts) {
+      // A cutter that bends leaves its first pocket by twice that too small; a wear corrects it.
+      expect(Math.abs(sizes[name]! - nominal), name).toBeLessThan(2 * bends + 0.004)
+    }
+  })
 })
+
+/** What a routine would write with what the plan has filled in for it. */
+function targetsOf(id: string, preset: RawInputs, machine: DemoMachine, operation: DemoOperation): readonly RegisterRef[] {
+  const routine = routineById(id)!
+  const tools = machine.tools.map(({ number, name, assembly }) =>
+    mounted(number, assembly, name, { ...detailOf(assembly), ...calledAs(number, operation) }),
+  )
+  const at = scene([], { machine: { ...MILL, ...machine.record, id: machine.id } as MachineRecord, plan: null, tools, gauges: gaugesAt(0) })
+  const inputs = routine.inputs(at, preset)
+  const values = readInputs(
+    inputs,
+    preset,
+    at,
+    inputs.map((input) => input.id),
+  )
+  return routine.sheet(values, at).targets
+}
+
+const calledAs = (number: string, { tools = [] }: DemoOperation) => {
+  const called = tools.find((one) => one.number === number)
+  return called ? { offset: called.offset, diameterOffset: called.diameterOffset } : {}
+}
+
+/** What the screen of a practice control calls a register; null for what no control holds. */
+function nameIn({ family, slot, property, layer }: RegisterRef, { record }: DemoMachine): string | null {
+  if (family === 'work') return ['X', 'Y', 'Z'].includes(property) ? `${slot} ${property}` : null
+  if (family !== 'tool' || layer !== 'geometry') return null
+  if (record.kind === 'lathe') return ['X', 'Z'].includes(property) ? `T${slot} ${property}` : null
+  return `${property === 'length' ? 'H' : 'D'}${slot}`
+}
+
+function trueFigure(register: RegisterRef, machine: DemoMachine, operation: DemoOperation): number {
+  const { family, slot, property } = register
+  if (family === 'tool' && ['radius', 'diameter'].includes(property)) {
+    const number = (operation.tools ?? []).find(({ diameterOffset }) => diameterOffset === slot)?.number ?? slot
+    const tool = machine.tools.find((one) => one.number === number)!
+    return (tool.width ?? detailOf(tool.assembly).properties.DC!) / (property === 'radius' ? 2 : 1)
+  }
+  return trueValue(registerKey(register), machine, operation, {})
+}

@@ -22,7 +22,7 @@ test('a zero is touched on a practice mill and taken over the wire, which is cut
   await panel.reset()
   await panel.go('Y', -5)
   await panel.go('Y', 20, 'Feed until it touches')
-  await expect(page.locator('[data-stands]')).toHaveText('finder-10 touches the part')
+  await expect(page.locator('[data-stands]')).toHaveText('Finder 10 touches the part')
   const y = await panel.reads('Y')
   // The near side truly lies at −169.703, a radius of 5 before it; a touch scatters by 0.0015.
   expect(Math.abs(Number(y) + 174.703)).toBeLessThan(0.01)

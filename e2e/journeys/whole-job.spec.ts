@@ -52,7 +52,7 @@ test('a flange is set up, sent, cut, measured and corrected on a practice mill',
   await panel.home()
   await panel.take('Finder 10')
   await panel.to(['X', -340], ['Y', -140], ['Z', -398])
-  const x = await panel.touch('X', 30, 'finder-10 touches the part')
+  const x = await panel.touch('X', 30, 'Finder 10 touches the part')
   expect(Math.abs(Number(x) + 318.204)).toBeLessThan(0.01)
   await at(`${setup}/step/zero-G54-X`)
   await pick(page, 'Between', 'Nothing')
@@ -66,7 +66,7 @@ test('a flange is set up, sent, cut, measured and corrected on a practice mill',
 
   await machine()
   await panel.to(['X', -340], ['Y', -200], ['X', -270])
-  const y = await panel.touch('Y', 30, 'finder-10 touches the part')
+  const y = await panel.touch('Y', 30, 'Finder 10 touches the part')
   expect(Math.abs(Number(y) + 174.703)).toBeLessThan(0.01)
   await at(`${setup}/step/zero-G54-Y`)
   await pick(page, 'Between', 'Nothing')

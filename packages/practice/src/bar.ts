@@ -22,6 +22,20 @@ export class Bar {
     this.turned.push({ from: Math.max(from, to), to: Math.min(from, to), diameter })
   }
 
+  /** The newest cut was held where the tool stands: what lies beyond it was not turned. */
+  heldAt(z: number): void {
+    const newest = this.turned.at(-1)
+    if (newest) newest.to = Math.max(newest.to, z)
+  }
+
+  /** Its diameters from the face to the jaws, each as long as it is. */
+  get steps(): { from: number; to: number; diameter: number }[] {
+    const ends = [...new Set([this.face, this.jaws, ...this.turned.flatMap(({ from, to }) => [from, to])])]
+      .filter((z) => z <= this.face && z >= this.jaws)
+      .sort((one, other) => other - one)
+    return ends.slice(1).map((to, at) => ({ from: ends[at]!, to, diameter: this.at((ends[at]! + to) / 2) }))
+  }
+
   faceOff(z: number): void {
     this.face = Math.min(this.face, z)
   }

@@ -19,11 +19,12 @@ export const A_MILL: PracticeSpec = {
   solids: [
     {
       name: 'the flange',
+      what: 'part',
       section: { kind: 'box', x: [-300, -200], y: [-200, -140], bores: [{ x: -250, y: -170, diameter: 34 }] },
       bottom: -420,
       top: -400,
     },
-    { name: 'the setter', section: { kind: 'round', x: -500, y: -50, diameter: 30 }, bottom: -500, top: -350 },
+    { name: 'the setter', what: 'setter', section: { kind: 'round', x: -500, y: -50, diameter: 30 }, bottom: -500, top: -350 },
   ],
   between: [{ id: 'shim-1', name: 'Shim 1.000', thickness: 1 }],
   cuts: [

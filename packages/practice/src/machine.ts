@@ -1,8 +1,11 @@
 import { Chance } from '@rook/testing/chance'
 import { Bar } from './bar.ts'
 import { Memory, placeOf, type Refused } from './memory.ts'
+import { heldIn, registersOf, typedFigure } from './registers.ts'
+import { GEOMETRY, outcomeOf, WEAR } from './run.ts'
 import { firstMet, touched } from './solids.ts'
-import type { Cut, PracticeSpec, TrueGauge, TrueTool } from './spec.ts'
+import type { PracticeSpec, TrueGauge, TrueTool } from './spec.ts'
+import { nameOf, viewOf, type View } from './view.ts'
 
 /** The displays that a control shows side by side. */
 export const DISPLAYS = ['machine', 'part', 'relative', 'to-go'] as const
@@ -15,10 +18,6 @@ const TOUCHING = 15
 const STEP = 8
 /** A touch that is lifted by so much is no touch any more. */
 const AWAY = 0.3
-/** Further off than that, a program does not cut: it runs into something. */
-const CRASH = 2
-/** L of the lines that set tool figures. */
-const [GEOMETRY, WEAR, ACROSS, ACROSS_WEAR] = [10, 11, 12, 13]
 
 interface Motion {
   axis: string
@@ -26,6 +25,10 @@ interface Motion {
   to: number
   start: number
   ends: number
+  /** What is run into at its end. */
+  into: string | null
+  /** What is cut on the way, undone or cut short where it is held. */
+  held?: (at: number) => void
 }
 
 export interface Made {
@@ -41,7 +44,6 @@ export class PracticeMachine {
   readonly memory: Memory
   readonly made: Made[] = []
   homed = false
-  alarm: string | null = null
   tool: TrueTool | null = null
   slot: string
   between: string | null = null
@@ -54,6 +56,7 @@ export class PracticeMachine {
   private readonly relative: Record<string, number> = {}
   private readonly lag: Record<string, number> = {}
   private motion: Motion | null = null
+  private stopped: string | null = null
   /** Where the last cut came from: the tool goes back along it without running into what it has just made. */
   private cutFrom: { axis: string; at: number } | null = null
   private readonly since: number
@@ -77,6 +80,23 @@ export class PracticeMachine {
 
   get moving(): boolean {
     return this.motion !== null && this.now() < this.motion.ends
+  }
+
+  /** Why it has stopped; what it runs into it has not run into while it is on its way. */
+  get alarm(): string | null {
+    return this.moving ? null : (this.stopped ?? this.motion?.into ?? null)
+  }
+
+  /** Feed hold: it stands where it is, short of whatever it was on its way to. */
+  hold(): void {
+    if (!this.moving) return
+    const { axis, held } = this.motion!
+    const at = this.position(axis)
+    this.at[axis] = at
+    this.motion = null
+    this.touching = null
+    this.cutFrom = null
+    held?.(at)
   }
 
   /** Where an axis stands now, which is on its way while it moves. */
@@ -142,7 +162,8 @@ export class PracticeMachine {
   }
 
   reset(): void {
-    this.alarm = null
+    this.stopped = null
+    if (!this.moving) this.motion = null
   }
 
   /** Moves by a distance as the jog keys do. Small steps are felt, large ones run into what is in the way. */
@@ -162,9 +183,9 @@ export class PracticeMachine {
     }
     const share = clear + met * (1 - clear)
     const what = way.meets(share)!
-    this.go(axis, way.from + (way.to - way.from) * share, RAPID)
+    const by = this.tool ? nameOf(this.tool).toUpperCase() : 'SPINDLE'
+    this.go(axis, way.from + (way.to - way.from) * share, RAPID, `${by} RAN INTO ${what.toUpperCase()}`)
     this.touching = what
-    this.alarm = `${this.tool?.id ?? 'SPINDLE'} RAN INTO ${what.toUpperCase()}`
   }
 
   /** Feeds until something is touched, as with a probe or a setter; goes the whole distance where nothing is. */
@@ -184,9 +205,13 @@ export class PracticeMachine {
     const way = this.way(axis, distance)
     const [from, to] = [this.tip(axis === 'Z' ? way.from : undefined), this.tip(axis === 'Z' ? way.to : undefined)]
     if (to.z < this.bar.jaws) throw new Refusal('THE CHUCK IS IN THE WAY')
-    if (axis === 'Z') this.bar.turn(from.z, to.z, 2 * to.radius + this.chance.normal(this.spec.scatter))
-    else this.bar.faceOff(to.z + this.chance.normal(this.spec.scatter))
-    this.go(axis, way.to, TOUCHING)
+    const { bar } = this
+    const before = bar.face
+    if (axis === 'Z') bar.turn(from.z, to.z, 2 * to.radius + this.chance.normal(this.spec.scatter))
+    else bar.faceOff(to.z + this.chance.normal(this.spec.scatter))
+    // A face that was not cut to its middle still stands.
+    const held = axis === 'Z' ? (at: number) => bar.heldAt(this.tip(at).z) : () => void (bar.face = before)
+    this.go(axis, way.to, TOUCHING, null, held)
     this.cutFrom = { axis, at: way.from }
     this.touching = null
   }
@@ -206,12 +231,17 @@ export class PracticeMachine {
     if (!this.homed) throw new Refusal('HOME FIRST')
     const sizes: Record<string, number> = {}
     for (const cut of this.spec.cuts) {
-      const off = this.offBy(cut)
-      if (Math.abs(off) > CRASH) {
-        this.alarm = `${cut.tool} RAN INTO THE PART AT ${cut.name.toUpperCase()}`
-        throw new Refusal(this.alarm)
+      const { size, crash } = outcomeOf(cut, {
+        spec: this.spec,
+        memory: this.memory,
+        growth: this.growth,
+        stock: this.spec.bar?.diameter ?? null,
+      })
+      if (crash) {
+        this.stopped = `${cut.tool} RAN INTO THE PART AT ${cut.name.toUpperCase()}: ${crash}`
+        throw new Refusal(this.stopped)
       }
-      sizes[cut.name] = cut.nominal + off + this.chance.normal(this.spec.scatter)
+      sizes[cut.name] = size + this.chance.normal(this.spec.scatter)
     }
     const made = { part: this.made.length + 1, sizes }
     this.made.push(made)
@@ -238,23 +268,28 @@ export class PracticeMachine {
     return (this.tool?.number ?? null) === null ? null : (this.tool!.diameter ?? null)
   }
 
-  /** By how much a feature comes out over its nominal size. */
-  private offBy(cut: Cut): number {
-    const tool = this.spec.tools.find(({ id }) => id === cut.tool)!
-    const number = tool.number!
-    const { line, number: place } = placeOf(cut.slot)
-    const zero = (axis: string) => this.memory.get(line, place, axis) + this.memory.get(2, 0, axis)
-    if (cut.kind === 'turned') {
-      const reads = zero('X') + this.memory.get(GEOMETRY, number, 'X') + this.memory.get(WEAR, number, 'X')
-      return (reads - tool.side!) * (this.spec.xReads === 'diameter' ? 1 : 2)
-    }
-    if (cut.kind === 'depth') {
-      const stands = zero('Z') + this.memory.get(GEOMETRY, number, 'R') + this.memory.get(WEAR, number, 'R') - tool.reach - this.growth
-      return cut.zero! - stands
-    }
-    const times = this.spec.diameterRegister === 'radius' ? 2 : 1
-    const stated = (this.memory.get(ACROSS, number, 'R') + this.memory.get(ACROSS_WEAR, number, 'R')) * times
-    return (tool.diameter! - stated - 2 * (cut.bends ?? 0)) * (cut.kind === 'inside' ? 1 : -1)
+  /** What can be typed into its control, and what it holds. */
+  get registers(): { name: string; value: string }[] {
+    return registersOf(this.spec).map((one) => ({ name: one.name, value: heldIn(one, this.memory) }))
+  }
+
+  /** A figure typed into the control, in its own unit. */
+  type(name: string, text: string): void {
+    const register = registersOf(this.spec).find((one) => one.name === name)
+    if (!register) throw new Refusal(`THERE IS NO ${name}`)
+    const value = typedFigure(text, this.spec.unit)
+    if (value === null) throw new Refusal('NOT A FIGURE')
+    this.memory.set(register.line, register.number, register.letter, value)
+  }
+
+  get view(): View {
+    const at = (axis: string) => this.position(axis)
+    return viewOf(this.spec, {
+      tool: this.tool,
+      at,
+      bar: this.bar,
+      tip: this.bar ? this.tip(at('Z'), at('X')) : { radius: Infinity, z: 0 },
+    })
   }
 
   /** How far the spindle has grown since the machine was switched on. */
@@ -312,16 +347,16 @@ export class PracticeMachine {
     return { radius: tool?.side === undefined ? Number.POSITIVE_INFINITY : radius, z: z + (this.lag.Z ?? 0) - (tool?.reach ?? 0) }
   }
 
-  private go(axis: string, to: number, speed: number): void {
+  private go(axis: string, to: number, speed: number, into: string | null = null, held?: (at: number) => void): void {
     const from = this.at[axis]!
     const start = this.now()
-    this.motion = { axis, from, to, start, ends: start + (Math.abs(to - from) / speed) * 1000 }
+    this.motion = { axis, from, to, start, ends: start + (Math.abs(to - from) / speed) * 1000, into, ...(held ? { held } : {}) }
     this.at[axis] = to
     this.cutFrom = null
   }
 
   private mayMove(): void {
-    if (this.alarm) throw new Refusal(`${this.alarm}. RESET FIRST`)
     if (this.moving) throw new Refusal('STILL MOVING')
+    if (this.alarm) throw new Refusal(`${this.alarm}. RESET FIRST`)
   }
 }

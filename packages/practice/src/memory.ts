@@ -31,6 +31,11 @@ export class Memory {
     this.held.set(key(line, number, letter), value)
   }
 
+  /** A length as the control shows it, in its own unit. */
+  shown(value: number): string {
+    return (value / (this.unit === 'in' ? INCH : 1)).toFixed(this.decimals).replace(/^-(0\.?0*)$/, '$1')
+  }
+
   /** Takes a whole text of setting lines, or none of it. */
   take(text: string): { set: number } | Refused {
     let factor = this.unit === 'in' ? INCH : 1

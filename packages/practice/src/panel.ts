@@ -77,6 +77,9 @@ export class Panel {
       gauges: spec.gauges.map(({ id, name }) => ({ id, name })),
       features: machine.features,
       made: machine.made.length,
+      registers: machine.registers,
+      view: machine.view,
+      travels: spec.axes,
       said: this.said,
       table: machine.table(),
       fault: this.agent?.fault ?? 'none',
@@ -98,6 +101,8 @@ export class Panel {
       between: () => machine.lay(text('between') || null),
       relative: () => machine.zeroRelative(text('axis')),
       reset: () => machine.reset(),
+      hold: () => machine.hold(),
+      type: () => machine.type(text('register'), text('figure')),
       run: () => void machine.runProgram(),
       measure: () => this.measure(text('gauge'), text('feature')),
       table: () => {

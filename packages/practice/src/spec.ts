@@ -20,6 +20,8 @@ export interface PracticeSpec {
   /** Whatever can stand in the spindle or turret: tools, and the finders and probes that are touched with. */
   tools: readonly TrueTool[]
   solids: readonly Solid[]
+  /** Height of the table, as machine Z of the gauge line on it; none on a lathe. */
+  table?: number
   /** The bar in the chuck, on a lathe. */
   bar?: { diameter: number; face: number; jaws: number }
   /** What may be laid between a tool and what it touches. */
@@ -52,6 +54,7 @@ export interface TrueTool {
 
 export interface Solid {
   name: string
+  what: 'part' | 'setter' | 'jaw' | 'plate'
   /** Upright faces: a box, turned about its near left corner, or a round one. */
   section:
     | { kind: 'box'; x: readonly [number, number]; y: readonly [number, number]; turned?: number; bores?: readonly Round[] }
@@ -73,8 +76,10 @@ export interface Cut {
   nominal: number
   tool: string
   slot: string
-  /** Machine Z of the gauge line at part zero as it truly is; for a depth. */
+  /** Machine Z at part zero as it truly is: of the gauge line, on a lathe of the master’s tip; for a depth. */
   zero?: number
+  /** Number of the offset that the program calls for its diameter, where that is not the tool’s own. */
+  across?: number
   /** How far the cutter bends away from the wall that it cuts; what is inside comes out smaller, what is outside larger. */
   bends?: number
 }

@@ -88,7 +88,7 @@ describe('a mill is touched', () => {
   it('and hit where it comes fast: it stops there, says so and wants a reset', () => {
     const mill = beside()
     mill.jog('X', 50)
-    expect(mill.machine.alarm).toBe('finder RAN INTO THE FLANGE')
+    expect(mill.machine.alarm).toBe('FINDER 10 RAN INTO THE FLANGE')
     expect(() => mill.jog('X', -1)).toThrow(Refusal)
     mill.machine.reset()
     expect(mill.jog('X', -1).alarm).toBeNull()
@@ -179,12 +179,27 @@ describe('a program cuts what the registers say', () => {
     expect(step).toBeCloseTo(5, 6)
   })
 
+  it('a pocket too large and a boss too small by the whole cutter where the control knows no diameter, and nothing is hit', () => {
+    const mill = ready()
+    mill.memory.set(12, 4, 'R', 0)
+    expect(mill.runProgram().sizes).toMatchObject({ pocket: 52, boss: 18 })
+    expect(mill.alarm).toBeNull()
+  })
+
+  it('with the offset that the program calls for a diameter', () => {
+    const mill = ready({ ...A_MILL, cuts: [{ ...A_MILL.cuts[0]!, across: 53 }] })
+    expect(mill.runProgram().sizes.pocket).toBeCloseTo(52, 6)
+    mill.type('D53', '6')
+    expect(mill.runProgram().sizes.pocket).toBeCloseTo(40, 6)
+  })
+
   it('deeper where a length is too short, and not at all where it is far off', () => {
     const mill = ready()
     mill.memory.set(11, 4, 'R', -0.05)
     expect(mill.runProgram().sizes.step).toBeCloseTo(5.05, 6)
     mill.memory.set(10, 4, 'R', 100)
-    expect(() => mill.runProgram()).toThrow('T4 RAN INTO THE PART AT STEP')
+    // −400 + 100 + 500 − what H4 holds.
+    expect(() => mill.runProgram()).toThrow('T4 RAN INTO THE PART AT STEP: H4 99.950, WANTED 200.000')
     expect(mill.made).toHaveLength(1)
   })
 
@@ -200,6 +215,64 @@ describe('a program cuts what the registers say', () => {
     expect(mill.measure(A_MILL.gauges[0]!, 'cutter')).toBeCloseTo(12, 6)
     mill.take('finder')
     expect(() => mill.measure(A_MILL.gauges[0]!, 'cutter')).toThrow('NOTHING TO MEASURE YET')
+  })
+})
+
+describe('a person at it', () => {
+  it('types figures into its control, in the unit of the control', () => {
+    const { machine } = at({ ...A_MILL, unit: 'in', increment: 0.00254 })
+    machine.type('G54 X', '-1.5')
+    machine.type('H4', '0,25')
+    expect(machine.memory.get(2, 1, 'X')).toBeCloseTo(-38.1, 9)
+    expect(machine.registers.filter(({ value }) => Number(value) !== 0)).toEqual([
+      { name: 'G54 X', value: '-1.5000' },
+      { name: 'H4', value: '0.2500' },
+    ])
+    expect(() => machine.type('G54 X', '1.2.3')).toThrow('NOT A FIGURE')
+    expect(() => machine.type('G53 X', '1')).toThrow('THERE IS NO G53 X')
+  })
+
+  it('holds a move: it stands where it is, and has hit and touched nothing', () => {
+    const { machine, wait } = beside()
+    // 15 mm/s: after half a second 7.5 of the 50 are done, and the side is 15 away.
+    machine.feedToTouch('X', 50)
+    wait(500)
+    machine.hold()
+    expect([machine.shown('machine', 'X'), machine.moving, machine.touching]).toEqual([-312.5, false, null])
+    machine.jog('X', 50)
+    expect(machine.alarm).toBeNull()
+    wait(20)
+    machine.hold()
+    expect(machine.alarm).toBeNull()
+    expect(machine.shown('machine', 'X')).toBeCloseTo(-307.5, 6)
+  })
+
+  it('holds a cut: what the tool has not come to is not turned', () => {
+    const lathe = at(A_LATHE)
+    lathe.machine.take('T1')
+    lathe.jog('X', -191.2)
+    lathe.jog('Z', -445)
+    lathe.machine.cut('Z', -20)
+    // 15 mm/s from −445: after a second at −460.
+    lathe.wait(1000)
+    lathe.machine.hold()
+    expect(lathe.machine.view.bar!.turned).toEqual([
+      { from: -450, to: -460, diameter: 58.8 },
+      { from: -460, to: -500, diameter: 60 },
+    ])
+  })
+
+  it('sees what stands where, to a tenth, and what is in the spindle', () => {
+    const mill = at({ ...A_MILL, table: -500 })
+    mill.machine.take('T4')
+    mill.jog('X', -100.04)
+    const { solids, table, tool } = mill.machine.view
+    expect(table).toBe(-500)
+    expect(solids.map(({ name, what, top }) => [name, what, top])).toEqual([
+      ['the flange', 'part', -400],
+      ['the setter', 'setter', -350],
+    ])
+    expect(tool).toEqual({ name: 'T4', x: -100, y: 0, tip: -100, gauge: 0, diameter: 12 })
   })
 })
 
@@ -265,8 +338,11 @@ describe('a lathe', () => {
     machine.memory.set(10, 1, 'X', -250.02)
     machine.memory.set(11, 1, 'X', 0.01)
     expect(machine.runProgram().sizes.outside).toBeCloseTo(23.99, 6)
+    // Far outside it cuts nothing, far inside it runs into the bar.
     machine.memory.set(10, 1, 'X', 0)
-    expect(() => machine.runProgram()).toThrow('T1 RAN INTO THE PART AT OUTSIDE')
+    expect(machine.runProgram().sizes.outside).toBeCloseTo(60, 6)
+    machine.memory.set(10, 1, 'X', -260)
+    expect(() => machine.runProgram()).toThrow('T1 RAN INTO THE PART AT OUTSIDE: T1 X -259.990, WANTED -250.000')
   })
 
   it('does not let its tool into the chuck', () => {

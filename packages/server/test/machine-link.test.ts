@@ -18,7 +18,7 @@ const SPEC: PracticeSpec = {
   increment: 0.0001,
   startsAt: { X: -320, Y: -170, Z: -450 },
   tools: [{ id: 'finder', name: 'Finder 10', number: null, reach: 0, diameter: 10 }],
-  solids: [{ name: 'the block', section: { kind: 'box', x: [-300, -200], y: [-200, -140] }, bottom: -500, top: -400 }],
+  solids: [{ name: 'the block', what: 'part', section: { kind: 'box', x: [-300, -200], y: [-200, -140] }, bottom: -500, top: -400 }],
   gauges: [{ id: 'mic-25', name: 'Micrometer', unit: 'mm', scatter: 0, step: 0.001 }],
 }
 const POLL = { timeout: 30_000, interval: 50 }

@@ -37,7 +37,7 @@ describe('an edition from before a column was', () => {
       .filter((name) => name.endsWith('.sql') && name > '0008')
       .flatMap((name) => [...readFileSync(new URL(name, MIGRATIONS), 'utf8').matchAll(/ALTER TABLE "(\w+)" ADD COLUMN "(\w+)"/g)])
       .map(([, table, column]) => [table!, column!] as const)
-    const own = Object.values(tables).filter((one): one is PgTable => is(one, PgTable))
+    const own = (Object.values(tables) as unknown[]).filter((one): one is PgTable => is(one, PgTable))
     const editioned = own.filter((table) => (EDITIONED as readonly string[]).includes(getTableName(table)))
     expect(editioned).toHaveLength(EDITIONED.length)
     // Who wrote a row and when stands beside its edition, not in it.

@@ -10,6 +10,8 @@ import GoTo from '../../ui/GoTo.vue'
 import PickField from '../../ui/PickField.vue'
 import DisplayTable from './DisplayTable.vue'
 import JogKeys from './JogKeys.vue'
+import MachineView from './MachineView.vue'
+import TypeValue from './TypeValue.vue'
 
 /** The panel of a practice machine: what a person at it sees and presses. What is true stays inside the machine. */
 const props = defineProps<{ machine: string }>()
@@ -46,9 +48,9 @@ async function press(body: PressBody): Promise<void> {
 }
 
 const stands = computed(() => {
-  const { moving = false, touching = null, tool = null } = panel.value ?? {}
+  const { moving = false, touching = null } = panel.value ?? {}
   if (moving) return 'moves'
-  return touching ? `${tool} touches ${touching}` : 'touches nothing'
+  return touching ? `${panel.value?.view.tool?.name ?? 'It'} touches ${touching}` : 'touches nothing'
 })
 const named = (list: readonly { id: string; name: string }[]) =>
   list.map(({ id, name }) => ({ value: id, label: id === name || !/^T\d+$/.test(id) ? name : `${id}, ${name}` }))
@@ -73,6 +75,7 @@ const measured = computed(() => features.value.find(({ value }) => value === fea
       </Alert>
       <p v-if="refused" class="stop" role="alert">{{ refused }}</p>
       <p v-if="error" class="stop" role="alert">{{ error.message }}</p>
+      <MachineView :panel="panel" />
       <div class="grid grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-3.5 items-start max-narrow:grid-cols-1">
         <div class="grid gap-3.5">
           <section class="sheet px-4.5 py-3" aria-label="Displays">
@@ -106,6 +109,7 @@ const measured = computed(() => features.value.find(({ value }) => value === fea
               :options="panel.faults.map(({ id, what }) => ({ value: id, label: what }))"
               @update:model-value="(fault) => press({ press: 'fault', fault })"
             />
+            <TypeValue :panel="panel" :disabled="busy || panel.moving" @press="press" />
             <details>
               <summary>What its control holds</summary>
               <pre class="program max-h-65 overflow-auto mx-0 mt-2 mb-0">{{ panel.table || 'nothing' }}</pre>
@@ -133,7 +137,8 @@ const measured = computed(() => features.value.find(({ value }) => value === fea
               :options="betweens"
               @update:model-value="(between) => press({ press: 'between', between })"
             />
-            <Button size="large" :disabled="busy" @click="press({ press: 'home' })">Home</Button>
+            <Button size="large" :disabled="busy || panel.moving" @click="press({ press: 'home' })">Home</Button>
+            <Button size="large" danger :disabled="!panel.moving" @click="press({ press: 'hold' })">Hold</Button>
           </div>
           <JogKeys :panel="panel" :disabled="busy || panel.moving || panel.alarm !== null" @press="press" />
         </section>

@@ -3,7 +3,9 @@ import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import { ok, refused, serverThat, type Answer, type Sent } from '../../../test/answers.ts'
 import { put, textOf } from '../../../test/mounting.ts'
+import { outside, panesOf, placesOf } from './machine-view.ts'
 import PracticePage from './PracticePage.vue'
+import TypeValue from './TypeValue.vue'
 
 const PANEL: PracticePanel = {
   id: 'mill-9',
@@ -13,6 +15,7 @@ const PANEL: PracticePanel = {
   increment: 0.001,
   places: [
     { axis: 'X', machine: -318.204, part: -5, relative: 0, 'to-go': 0 },
+    { axis: 'Y', machine: -140, part: 29.7, relative: 0, 'to-go': 0 },
     { axis: 'Z', machine: -20, part: 380, relative: -20, 'to-go': 0 },
   ],
   homed: true,
@@ -29,6 +32,21 @@ const PANEL: PracticePanel = {
   gauges: [{ id: 'mic-25', name: 'Micrometer 25' }],
   features: [],
   made: 0,
+  registers: [
+    { name: 'G54 X', value: '-313.204' },
+    { name: 'D4', value: '0.000' },
+  ],
+  view: {
+    solids: [
+      { name: 'the plate', what: 'plate', section: { kind: 'box', x: [-340, -200], y: [-200, -90] }, bottom: -550, top: -495 },
+      { name: 'the part', what: 'part', section: { kind: 'box', x: [-313.2, -221.2], y: [-169.7, -106.7] }, bottom: -495, top: -475.8 },
+      { name: 'the setter', what: 'setter', section: { kind: 'round', x: -60, y: -60, diameter: 30 }, bottom: -550, top: -502.1 },
+    ],
+    table: -550,
+    bar: null,
+    tool: { name: 'T4', x: -318.2, y: -140, tip: -480, gauge: -376.5, diameter: 12 },
+  },
+  travels: { X: { min: -660, max: 0 }, Y: { min: -410, max: 0 }, Z: { min: -560, max: 0 } },
   said: null,
   table: '',
   fault: 'none',
@@ -95,5 +113,84 @@ describe('the page of a practice machine', () => {
     await button('Micrometer 25')!.trigger('click')
     await flushPromises()
     expect(last()).toEqual({ press: 'measure', gauge: 'mic-25', feature: 'pocket' })
+  })
+
+  it('types a value into the control, and holds what moves', async () => {
+    const { box, button, last } = await page({ moving: true })
+    expect(button('Type it in')!.attributes('disabled')).toBeDefined()
+    await button('Hold')!.trigger('click')
+    await flushPromises()
+    expect(last()).toEqual({ press: 'hold' })
+    const still = await page()
+    expect(still.button('Hold')!.attributes('disabled')).toBeDefined()
+    const form = still.box.findComponent(TypeValue)
+    form.vm.$emit('press', { press: 'type', register: 'D4', figure: '5.991' })
+    await flushPromises()
+    expect(still.last()).toEqual({ press: 'type', register: 'D4', figure: '5.991' })
+    expect(box.findAll('[data-pane]').map((one) => one.attributes('data-pane'))).toEqual(['above', 'front'])
+  })
+})
+
+describe('what is seen of a practice machine', () => {
+  const pane = (id: string, panel = PANEL, reach: 'all' | 'near' = 'all') => panesOf(panel, reach).find((one) => one.id === id)!
+  const shape = (of: ReturnType<typeof pane>, name: string) => of.shapes.find((one) => one.name === name)!
+
+  it('is where the machine has it, from above and from the front', () => {
+    expect(shape(pane('above'), 'the part').points).toEqual([
+      [-313.2, -169.7],
+      [-221.2, -169.7],
+      [-221.2, -106.7],
+      [-313.2, -106.7],
+    ])
+    expect(shape(pane('front'), 'T4').points).toEqual([
+      [-324.2, -480],
+      [-312.2, -480],
+      [-312.2, -376.5],
+      [-324.2, -376.5],
+    ])
+    expect(pane('front').shapes[0]!.what).toBe('table')
+    // What lies under the rest is drawn first.
+    expect(pane('above').shapes.map(({ what }) => what)).toEqual(['table', 'plate', 'part', 'setter', 'tool'])
+  })
+
+  it('turns a part that lies turned, about its near left corner', () => {
+    const turned = { kind: 'box' as const, x: [0, 100] as [number, number], y: [0, 50] as [number, number], turned: 90 }
+    const view = { ...PANEL.view, solids: [{ ...PANEL.view.solids[1]!, section: turned }] }
+    const corners = shape(pane('above', { ...PANEL, view }), 'the part').points
+    expect(corners.map((corner) => corner.map((value) => Math.round(value) + 0))).toEqual([
+      [0, 0],
+      [0, 100],
+      [-50, 100],
+      [-50, 0],
+    ])
+    expect(placesOf({ ...PANEL, view })).toEqual([{ name: 'the part', where: 'X \u221225, Y 50, top at \u2212476' }])
+  })
+
+  it('is looked at closely about the tip, and says where the tool is not to be seen', () => {
+    expect(pane('above', PANEL, 'near').frame).toEqual({ left: -363.2, right: -273.2, low: -185, high: -95 })
+    expect(outside(pane('above'))).toBe(false)
+    const away = { ...PANEL, view: { ...PANEL.view, tool: { ...PANEL.view.tool!, x: 300 } } }
+    expect(outside(pane('above', away))).toBe(true)
+  })
+
+  it('of a lathe is its bar as it is turned so far, both sides of the axis, and the tip', () => {
+    const bar = {
+      face: -450,
+      jaws: -500,
+      turned: [
+        { from: -450, to: -470, diameter: 58 },
+        { from: -470, to: -500, diameter: 60 },
+      ],
+    }
+    const tool = { name: 'T1', x: 29, y: 0, tip: -460, gauge: -460, diameter: 0 }
+    const lathe = pane('side', { ...PANEL, kind: 'lathe', view: { solids: [], table: null, bar, tool } })
+    expect(lathe.shapes.map(({ what }) => what)).toEqual(['chuck', 'bar', 'bar', 'tool'])
+    expect(lathe.shapes[1]!.points).toEqual([
+      [-470, -29],
+      [-450, -29],
+      [-450, 29],
+      [-470, 29],
+    ])
+    expect(lathe.shapes[3]!.points[0]).toEqual([-460, 29])
   })
 })
