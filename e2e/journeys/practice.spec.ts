@@ -18,7 +18,7 @@ test('a zero is touched on a practice mill and taken over the wire, which is cut
   await panel.go('Z', -395)
   // A jog that is too long runs into the flange: it stops there and wants a reset.
   await panel.go('Y', 50)
-  await expect(page.getByText('finder-10 RAN INTO THE PART')).toBeVisible()
+  await expect(page.getByText('FINDER 10 RAN INTO THE PART')).toBeVisible()
   await panel.reset()
   await panel.go('Y', -5)
   await panel.go('Y', 20, 'Feed until it touches')

@@ -84,7 +84,13 @@ export const observedSchema = z
 export type ObservedAnswer = z.infer<typeof observedSchema>
 
 export const takeBody = z
-  .object({ id: z.uuid(), what: z.enum(['position', 'gauge']), axes: z.array(axisSchema).max(3).default([]) })
+  .object({
+    id: z.uuid(),
+    what: z.enum(['position', 'gauge']),
+    axes: z.array(axisSchema).max(3).default([]),
+    /** What the same sheet has taken for its other positions: each is another moment, so something has moved since. */
+    after: z.array(z.uuid()).max(60).default([]),
+  })
   .meta({ id: 'Take' })
 
 /** What was taken over the wire at somebody’s press: evidence behind the figures that were recorded from it. */

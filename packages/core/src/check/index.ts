@@ -26,6 +26,7 @@ import { sameAngle } from './same-angle.ts'
 import { sameDigits } from './same-digits.ts'
 import { size } from './size.ts'
 import { skimGrows } from './skim-grows.ts'
+import { spindleOf } from './spindle-of.ts'
 import { stationMap } from './station-map.ts'
 import { stickOut } from './stick-out.ts'
 import { stockFaces } from './stock-faces.ts'
@@ -64,6 +65,7 @@ export const CHECKS: readonly Check[] = [
   turningSign,
   master,
   stationMap,
+  spindleOf,
   skimGrows,
   homed,
   homedAgain,

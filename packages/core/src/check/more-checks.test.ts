@@ -3,6 +3,7 @@ import { inch, mm, nm } from '../length/index.ts'
 import {
   commonRegister,
   diameterRegister,
+  geometryRegister,
   lengthRegister,
   probeRegister,
   PROBE_SIDES,
@@ -11,7 +12,7 @@ import {
   type RegisterRef,
 } from '../register/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
-import { GAUGES, INCH_MILL, MILL, mounted, run, scene, stands } from '@rook/testing'
+import { GAUGES, INCH_MILL, LATHE, MILL, mounted, run, scene, stands, TURRET_LATHE } from '@rook/testing'
 import { routineById } from '../catalogue/index.ts'
 import type { RawInputs } from '../routine/index.ts'
 import { LIMITS, limitOf, limitProblems } from './index.ts'
@@ -239,5 +240,37 @@ describe('a gauge that does not span the size', () => {
     const found = run('depth-size', depth, { ...at, standing: scene([length]).standing })
     expect(found.sheet.result).not.toBeNull()
     expect(found.finding('gauge-range')).toBeUndefined()
+  })
+})
+
+describe('a tool of one spindle and a slot of the other', () => {
+  const tools = [mounted('1', 'a', 'Turning tool'), mounted('11', 'b', 'Turning tool, second side')]
+  const at = scene([[workRegister('G57', 'X'), stands(mm(0), { state: 'deliberately-zero' })]], {
+    machine: TURRET_LATHE,
+    plan: null,
+    tools,
+  })
+  const found = (tool: string, slot: string, where = at) =>
+    run(
+      'face',
+      { slot, tool, between: 'none', place: '0', reading: '-300' },
+      {
+        ...where,
+        standing: { ...where.standing, ...scene([[geometryRegister(tool, 'Z'), stands(mm(0))]]).standing },
+      },
+    ).finding('spindle-of')
+
+  it('is asked about, either way round', () => {
+    expect(found('1', 'G57')).toMatchObject({
+      verdict: 'query',
+      sentence:
+        'T1 works at the main spindle, G57 is the sub-spindle\u2019s. Choose the tool or the slot that belongs to it, or say why they go together.',
+    })
+    expect(found('11', 'G54')?.sentence).toContain('T11 works at the sub-spindle, G54 is the main spindle')
+    expect([found('1', 'G54'), found('11', 'G57')]).toEqual([undefined, undefined])
+  })
+
+  it('is none where there is one spindle', () => {
+    expect(found('1', 'G54', { ...at, machine: LATHE })).toBeUndefined()
   })
 })

@@ -13,6 +13,7 @@ interface Asked {
   id: string
   what: 'position' | 'gauge'
   axes: readonly Axis[]
+  after: readonly string[]
 }
 
 /** Takes what a machine or gauge shows now, and keeps it as evidence. Refused with the reason while it moves, is old or is not there. */
@@ -31,6 +32,7 @@ export function take(
     const wanted = body.axes.length > 0 ? body.axes : machine.travels.map(({ axis }) => axis)
     const refusal = body.what === 'position' ? takeRefusal(seen, wanted, machine.name) : gaugeRefusal(seen)
     if (refusal) throw new Problem(409, 'not-taken', refusal)
+    if (body.what === 'position') await refuseSameRest(lane, machine.name, machineId, body.after, seen, author.now)
     const row = {
       id: body.id,
       machine: machineId,
@@ -48,7 +50,22 @@ export function take(
     await keepSending(lane)
     return { ...row, by: author.person.name }
   }
-  return once(connection, sentBy(author, 'take', machineId, { ...body, axes: [...body.axes] }), work, again)
+  return once(connection, sentBy(author, 'take', machineId, { ...body, axes: [...body.axes], after: [...body.after] }), work, again)
+}
+
+/** Two readings of a sheet are two moments: nothing is taken for the second one while the machine stands as it stood for the first. */
+async function refuseSameRest(
+  lane: Lane,
+  name: string,
+  machine: string,
+  after: readonly string[],
+  { still, age }: ObservedAnswer,
+  now: string,
+): Promise<void> {
+  const restsSince = new Date(Date.parse(now) - still - age).toISOString()
+  const before = [...(await takenBy(lane, after)).values()].filter((one) => one.what === 'position' && one.machine === machine)
+  if (before.some(({ at }) => at > restsSince))
+    throw new Problem(409, 'same-rest', `${name} has not moved since the reading before was taken. Move it, then take this one.`)
 }
 
 function gaugeRefusal({ line, lineBecause, gauge }: ObservedAnswer): string | null {

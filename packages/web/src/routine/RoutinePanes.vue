@@ -243,7 +243,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         @agree="(input) => draft.agreed.push(input)"
       >
         <template v-if="isConnected" #offer>
-          <TakeOffer :machine="scene.machine" :inputs="assessment.inputs" :into="takenInto" :raw="draft.inputs" @take="takeOver" />
+          <TakeOffer
+            :machine="scene.machine"
+            :inputs="assessment.inputs"
+            :into="takenInto"
+            :raw="draft.inputs"
+            :taken="draft.taken"
+            @take="takeOver"
+          />
         </template>
       </WorkingSheet>
     </InTurn>

@@ -25,6 +25,8 @@ const props = defineProps<{
   /** The input that it goes into. */
   into: string | null
   raw: Readonly<Record<string, string>>
+  /** What was taken already, by input. */
+  taken?: Readonly<Record<string, string>>
 }>()
 const emit = defineEmits<{ take: [taken: string, figures: Record<string, string>, known: Record<string, string>] }>()
 
@@ -79,7 +81,9 @@ const gaugeName = computed(() => gauges.data.value?.find(({ id }) => id === figu
 
 async function takePosition(): Promise<void> {
   const into = readings.value
-  const taken = await send('take', { params: { id: props.machine.id }, body: { what: 'position', axes: axes.value } })
+  const own = new Set(into.map(({ id }) => id))
+  const after = [...new Set(Object.entries(props.taken ?? {}).flatMap(([input, id]) => (own.has(input) ? [] : [id])))]
+  const taken = await send('take', { params: { id: props.machine.id }, body: { what: 'position', axes: axes.value, after } })
   if (!taken) return
   emit(
     'take',
@@ -93,14 +97,18 @@ async function takePosition(): Promise<void> {
 
 /** Where the sheet asks what it was measured with, the gauge that sent the figure is the answer. */
 function measuredWith(gauge: string): Record<string, string> {
-  const asks = props.inputs.find((input) => input.kind === 'choice' && input.options.some(({ value }) => value === gauge))
+  const choices = props.inputs.filter((input) => input.kind === 'choice')
+  // What cannot have measured it is left out of the list, and all the same it is what did.
+  const asks =
+    choices.find(({ measures }) => props.into !== null && measures?.includes(props.into)) ??
+    choices.find(({ options }) => options.some(({ value }) => value === gauge))
   return asks ? { [asks.id]: gauge } : {}
 }
 
 async function takeFigure(): Promise<void> {
   const input = asked.value!.id
   const { age: old } = figure.value!
-  const taken = await send('take', { params: { id: props.machine.id }, body: { what: 'gauge', axes: [] } })
+  const taken = await send('take', { params: { id: props.machine.id }, body: { what: 'gauge', axes: [], after: [] } })
   if (!taken) return
   used.value = cameAt(old)
   emit('take', taken.id, { [input]: taken.gauge!.text }, measuredWith(taken.gauge!.gauge))

@@ -13,16 +13,22 @@ export interface OfferedChoice {
 }
 
 /**
- * What was chosen on the machine the last time, for the questions that are still open.
+ * What was chosen on the machine the last time, for the questions that are still open: of one entry, and of none that says otherwise
+ * where something is chosen already. A slot of one and a tool of another were never used together.
  * @param before the inputs of the last entries, newest first
  */
 export function lastUsed(inputs: readonly InputSpec[], raw: RawInputs, before: readonly RawInputs[]): OfferedChoice[] {
-  return inputs.flatMap((input) => {
-    if (input.kind !== 'choice' || raw[input.id] || !MOSTLY_THE_SAME.includes(input.id)) return []
-    for (const earlier of before) {
-      const option = input.options.find(({ value }) => value === earlier[input.id])
-      if (option) return [{ input: input.id, value: option.value, words: option.note ? `${option.label}, ${option.note}` : option.label }]
-    }
-    return []
-  })
+  const asked = inputs.flatMap((input) => (input.kind === 'choice' && MOSTLY_THE_SAME.includes(input.id) ? [input] : []))
+  const agrees = (earlier: RawInputs) => asked.every(({ id }) => !raw[id] || !earlier[id] || raw[id] === earlier[id])
+  const ofOne = (earlier: RawInputs) =>
+    asked.flatMap(({ id, options }): OfferedChoice[] => {
+      const option = raw[id] ? undefined : options.find(({ value }) => value === earlier[id])
+      return option ? [{ input: id, value: option.value, words: option.note ? `${option.label}, ${option.note}` : option.label }] : []
+    })
+  return (
+    before
+      .filter(agrees)
+      .map(ofOne)
+      .find((offered) => offered.length > 0) ?? []
+  )
 }

@@ -44,13 +44,14 @@ async function offer(
   into: string,
   raw: Record<string, string> = {},
   answer: unknown = null,
+  taken: Record<string, string> = {},
 ) {
   const sent: Sent[] = serverThat({
     [`POST /api/machines/${MILL.id}/watched`]: ok({ ...SEEN, ...seen }),
     [`POST /api/machines/${MILL.id}/taken`]: answer as never,
     'GET /api/gauges': ok([]),
   })
-  const box = put(TakeOffer, { machine: MILL, inputs, into, raw })
+  const box = put(TakeOffer, { machine: MILL, inputs, into, raw, taken })
   await flushPromises()
   return { box, sent, button: () => box.find('button') }
 }
@@ -73,6 +74,15 @@ describe('what can be taken over the wire', () => {
     await flushPromises()
     expect(sent.at(-1)).toMatchObject({ path: `/api/machines/${MILL.id}/taken`, body: { what: 'position', axes: ['X'] } })
     expect(box.emitted('take')).toEqual([['a', { reading: '-318.204' }, {}]])
+  })
+
+  it('says what the sheet took for its other positions, and not what it took for this one', async () => {
+    const answer = ok({ ...TAKEN, positions: [{ axis: 'X', value: mm(-318.204) }] })
+    const taken = { reading: 'at-the-cut', after: 'this-one' }
+    const { sent, button } = await offer({}, [reading('reading', 'X'), reading('after', 'X')], 'after', {}, answer, taken)
+    await button().trigger('click')
+    await flushPromises()
+    expect(sent.at(-1)?.body).toMatchObject({ axes: ['X'], after: ['at-the-cut'] })
   })
 
   it('is said to be of the machine display, where the sheet asks', async () => {
