@@ -16,6 +16,7 @@ export const LATHES: DemoOperation[] = [
     stock: box(mm, [-31, 31], [-31, 31], [-150, 0]),
     fixture: 'three-jaw, soft jaws 61',
     holding: { kind: 'chuck', stickOut: mm(84) },
+    outline: 'shallot.svg',
     fixtureRepeat: mm(0.02),
     program: 'N0312, issue 3',
     tools: ['1', '2', '3', '4', '5', '7', '9'].map(called),

@@ -1,6 +1,6 @@
 export { isToScale } from './drawing.ts'
-export { boxAround, outlineIn } from './part-outline.ts'
-export type { FileLine, OutlineLine, PartOutline } from './part-outline.ts'
+export { boxAround, outlineIn, outlineSeen } from './part-outline.ts'
+export type { FileLine, SeenLine, OutlineLine, PartOutline } from './part-outline.ts'
 export { drawBar, drawBarStock, onSpindle, drawWork, stockSeen } from './work.ts'
 export type {
   Box,

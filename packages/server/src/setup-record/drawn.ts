@@ -1,10 +1,10 @@
-import { drawSetup, holdingPieces, type Drawing, type Point, type Scene } from '@rook/core'
+import { drawSetup, holdingPieces, outlineSeen, type Drawing, type PartOutline, type Point, type Scene } from '@rook/core'
 import type { Page } from './page.ts'
 
 const TALLEST = 170
 
 /** Where zero lies on the stock, seen from above, to scale; nothing where the stock is not on record. */
-export function drawZero(page: Page, scene: Scene): void {
+export function drawZero(page: Page, scene: Scene, outline: PartOutline | null): void {
   const drawing = drawSetup(scene)
   if (!drawing) return
   const held = holdingPieces(drawing)
@@ -29,7 +29,20 @@ export function drawZero(page: Page, scene: Scene): void {
       .rect(x(box.min.x), y(box.max.y), (box.max.x - box.min.x) * scale, (box.max.y - box.min.y) * scale)
       .lineWidth(0.9)
       .fillAndStroke('#f3ecdf', '#1c2b2a')
+  for (const { points: line, closed } of outlineSeen(drawing, outline)) {
+    const all = closed && line[0] ? [...line, line[0]] : line
+    for (const [at, point] of all.entries()) doc[at === 0 ? 'moveTo' : 'lineTo'](x(point.x), y(point.y))
+    doc.lineWidth(0.6).stroke('#8a8777')
+  }
   for (const outline of drawing.outlines ?? []) polygon(outline.points).lineWidth(0.6).stroke('#1c2b2a')
+  if (drawing.turns)
+    doc
+      .moveTo(x(left) - 8, y(0))
+      .lineTo(x(right) + 8, y(0))
+      .dash(8, { space: 3 })
+      .lineWidth(0.5)
+      .stroke('#8a8777')
+      .undash()
   rounds(doc, drawing, x, y, scale)
   doc
     .circle(x(0), y(0), 5)

@@ -14,6 +14,7 @@ import {
   standingNote,
   stepOf,
   wearOf,
+  type PartOutline,
   type RegisterRef,
   type Scene,
 } from '@rook/core'
@@ -21,7 +22,7 @@ import { operationBody, setupRecord, type EntryContent, type OperationBody, type
 import { and, desc, eq, inArray, lte, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
 import { rowOf } from '../db/rows.ts'
-import { edition, entry, operation, partCount } from '../db/schema.ts'
+import { edition, entry, operation, partCount, workpiece } from '../db/schema.ts'
 import type { Lane } from '../db/transaction.ts'
 import { loadMachine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
@@ -82,7 +83,17 @@ export async function gather(lane: Lane, id: string, now: string): Promise<Gathe
   }
   // What is left out where nothing is said is left out of the digest too, as whoever reads it back will find it.
   const plain = JSON.parse(JSON.stringify(document)) as Omit<SetupRecord, 'digest'>
-  return { record: setupRecord.parse({ ...plain, digest: digestOf(plain) }), scene }
+  const outline = await outlineAt(lane, plan.id, plan.endedAt ?? now)
+  return { record: setupRecord.parse({ ...plain, digest: digestOf(plain) }), scene, outline }
+}
+
+/** The part's outline as it was laid under the drawings at a moment. */
+async function outlineAt({ client }: Lane, operationId: string, moment: string): Promise<PartOutline | null> {
+  const { rows } = await client.query<{ work: Record<string, unknown> | null }>(`SELECT edition_at('workpiece', $1, $2) AS work`, [
+    operationId,
+    moment,
+  ])
+  return rows[0]?.work ? rowOf(workpiece, rows[0].work).outline : null
 }
 
 async function plannedAs({ db }: Lane, { plan }: SetupRow): Promise<OperationBody> {

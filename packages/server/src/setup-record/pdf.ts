@@ -19,7 +19,7 @@ const PICTURE = { wide: 240, tall: 150 }
  * digit; nothing is worked out here.
  * @param address where the setup is opened on a screen
  */
-export async function asPdf({ record, scene }: Gathered, paper: Paper, address: string, pictures: Pictures): Promise<Buffer> {
+export async function asPdf({ record, scene, outline }: Gathered, paper: Paper, address: string, pictures: Pictures): Promise<Buffer> {
   const { part, operation, job, machine, setup, chain } = record
   const title = `${part.name}, rev ${part.revision}, ${operation.name}`
   const page = new Page(
@@ -29,7 +29,7 @@ export async function asPdf({ record, scene }: Gathered, paper: Paper, address: 
   )
   const when = (at: string) => momentIn(at, record)
   heading(page, record, address)
-  drawZero(page, scene)
+  drawZero(page, scene, outline)
 
   page.heading('Slots')
   for (const { code, name, figures } of record.slots) group(page, code, name, figures, when)
@@ -93,7 +93,7 @@ function heading(page: Page, record: SetupRecord, address: string): void {
     `Part ${part.number}${part.material ? `, ${part.material}` : ''}`,
     operation.program && `Program ${operation.program}`,
     operation.fixture && `Fixture: ${operation.fixture}`,
-    `${job.quantity} parts${job.due ? `, due ${job.due}` : ''}`,
+    `${job.quantity} parts${job.due ? `, due ${dayIn(job.due)}` : ''}`,
     `Figures in ${unitWord(machine.unit)} as the control shows them`,
   ]
   for (const fact of facts) if (fact) page.text(fact, {}, page.left, width)
@@ -112,7 +112,8 @@ function qr(page: Page, address: string, left: number, top: number): void {
 
 /** A slot or a tool: its figures a line each, with how far each can be trusted and since when. */
 function group(page: Page, name: string, detail: string, figures: readonly Figure[], when: (at: string) => string): void {
-  page.need(34)
+  // A name alone at the foot of a page belongs to nothing.
+  page.need(52)
   page.row(
     [
       { words: name, share: 2, style: { ...BOLD, size: 10.5 } },
@@ -151,6 +152,12 @@ function notes(page: Page, { notes: all }: SetupRecord, pictures: Pictures, when
 }
 
 /** A moment in the shop's own time: "24 Nov 2026, 02:14". */
+/** A day as moments are written beside it; it has no time zone, for it is a calendar’s. */
+const dayIn = (day: string): string =>
+  new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', day: 'numeric', month: 'short', year: 'numeric' }).format(
+    new Date(`${day}T00:00:00Z`),
+  )
+
 const momentIn = (at: string, { shop }: SetupRecord): string =>
   new Intl.DateTimeFormat('en-GB', {
     timeZone: shop.timeZone,

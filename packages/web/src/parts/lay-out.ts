@@ -1,4 +1,4 @@
-import type { Drawing, PartOutline } from '@rook/core'
+import { outlineSeen, type Drawing, type PartOutline } from '@rook/core'
 import { textsOf } from './drawing-labels.ts'
 import { joined, shapesOf, type Scale, type Sheet } from './drawing-shapes.ts'
 import { fallArrow } from './fall-arrow.ts'
@@ -15,12 +15,10 @@ export function layOut(drawing: Drawing, scale: Scale, sheet: Sheet, outline: Pa
   }
 }
 
-/** The part's own outline lies under what is seen of the stock from above. */
-function underlay({ view, solids }: Drawing, outline: PartOutline | null, scale: Scale) {
-  const showsPart = view === 'above' && solids.some(({ kind }) => kind === 'stock')
-  if (!outline || !showsPart) return []
-  return outline.lines.map(({ points, closed }) => {
-    const line = points.map(([x, y]): Spot => ({ x: scale.x(x), y: scale.y(y) }))
+/** The part's own outline lies under what is seen of the stock. */
+function underlay(drawing: Drawing, outline: PartOutline | null, scale: Scale) {
+  return outlineSeen(drawing, outline).map(({ points, closed }) => {
+    const line = points.map(({ x, y }): Spot => ({ x: scale.x(x), y: scale.y(y) }))
     return { closed, points: joined(closed ? [...line, line[0]!] : line) }
   })
 }

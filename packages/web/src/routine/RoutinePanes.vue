@@ -8,6 +8,7 @@ import {
   findingKey,
   registerNames,
   parseRegisterKey,
+  spindleOfSlot,
   type Finding,
   takesGauge,
   type InputSpec,
@@ -65,6 +66,10 @@ const connection = useConnection(() => props.at.machine)
 const isConnected = computed(() => Boolean(connection.data.value?.agent ?? connection.data.value?.line))
 
 const { assessment, draft, asked, ready, stops, movedOn } = state
+/** The outline is drawn from part zero at the front end; at a sub-spindle the part lies the other way round. */
+const outline = computed(() =>
+  spindleOfSlot(props.scene.machine, draft.value.inputs.slot ?? null) === 'sub' ? null : (work.data.value?.outline ?? null),
+)
 const { outcome } = recording
 /**
  * The figure that something may be taken for: the one that is asked, or the first reading that is still to come, or the first size
@@ -213,13 +218,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     </div>
     <div class="[grid-area:2/1] relative grid min-h-0 max-narrow:[grid-area:2/1] max-[600px]:[grid-area:3/1]">
       <InTurn>
-        <DrawingPane
-          :drawing="sheet.drawing"
-          :sides="hasSides"
-          :unit="scene.machine.unit"
-          :outline="work.data.value?.outline ?? null"
-          @side="takeSide"
-        />
+        <DrawingPane :drawing="sheet.drawing" :sides="hasSides" :unit="scene.machine.unit" :outline="outline" @side="takeSide" />
       </InTurn>
       <EdgePicture
         v-if="sheet.drawing.edges?.length"

@@ -9,7 +9,7 @@ const LABEL = { color: 'var(--quiet)', fontSize: '14px' }
 <template>
   <Descriptions layout="vertical" :column="{ xs: 2, sm: 3, md: 4, xl: 5 }" :colon="false" :label-style="LABEL">
     <DescriptionsItem v-for="fact in facts" :key="fact.label" :label="fact.label"
-      ><span class="tabular-nums" :class="fact.class">{{ fact.text }}</span></DescriptionsItem
+      ><span class="tabular-nums pr-3" :class="fact.class">{{ fact.text }}</span></DescriptionsItem
     >
   </Descriptions>
 </template>

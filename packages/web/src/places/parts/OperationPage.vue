@@ -280,6 +280,8 @@ const changes = computed(() => {
       v-if="doing === 'holding' && work.data.value"
       :operation="operation"
       :name="`${own.partName}, ${own.name},`"
+      :part="own.part"
+      :revision="own.revision"
       :work="work.data.value"
       :machine="machines.data.value!.find(({ kind, unit }) => kind === own!.kind && unit === own!.unit) ?? machines.data.value![0]!"
       @close="doing = null"

@@ -9,9 +9,15 @@ import Field from '../../ui/Field.vue'
 import PickField from '../../ui/PickField.vue'
 import { UNITS } from '../machines/record-words.ts'
 import { asBase64 } from '../../app/file.ts'
-import { cornersOf, nearestSpot, spotsOf, type Spot } from './outline-spots.ts'
+import { cornersOf, nearestSpot, onAxis, spotsOf, type FrontEnd, type Spot } from './outline-spots.ts'
 
 /** The part's outline out of a drawing file: its layers, its unit, and where part zero lies in it. */
+const props = defineProps<{
+  /** True for a part that is turned: the file shows it in section along its axis. */
+  turned: boolean
+  /** Drawing files that are on record with the part already. */
+  attached: readonly { name: string; checksum: string }[]
+}>()
 const outline = defineModel<PartOutline | null>({ required: true })
 const { trouble, busy, send } = useSend()
 const read = shallowRef<OutlineRead | null>(null)
@@ -30,10 +36,25 @@ async function choose(file: File): Promise<void> {
     trouble.value = `${file.name} is larger than 6 MB. Export the part\u2019s outline alone.`
     return
   }
-  const found = await send('readOutline', { body: { name: file.name, file: await asBase64(file) } })
+  await readIn(file, file.name)
+}
+
+/** A file that is attached to the part need not be looked for on a disk. */
+async function fetchAttached({ name: called, checksum }: { name: string; checksum: string }): Promise<void> {
+  trouble.value = null
+  const answer = await fetch(`/api/kept-files/${checksum}`).catch(() => null)
+  if (!answer?.ok) {
+    trouble.value = `${called} could not be fetched. Try again, or choose it from a disk.`
+    return
+  }
+  await readIn(await answer.blob(), called)
+}
+
+async function readIn(file: Blob, called: string): Promise<void> {
+  const found = await send('readOutline', { body: { name: called, file: await asBase64(file) } })
   if (!found) return
   read.value = found
-  name.value = file.name
+  name.value = called
   layers.value = found.layers.filter(({ hidden }) => !hidden).map((layer) => layer.name)
   unit.value = found.unit
   zero.value = null
@@ -65,7 +86,13 @@ const drawn = computed(() =>
     return [...all, ...(closed && all[0] ? [all[0]] : [])].map(({ x, y }) => `${x},${y}`).join(' ')
   }),
 )
-const corners = computed(() => (box.value ? cornersOf(box.value) : []))
+const front = ref<FrontEnd>('right')
+const ENDS = [
+  { value: 'right', label: 'on the right' },
+  { value: 'left', label: 'on the left' },
+] as const
+const corners = computed(() => (box.value ? (props.turned ? onAxis(box.value, front.value) : cornersOf(box.value)) : []))
+watch(front, () => (zero.value = null))
 const corner = computed({
   get: () => corners.value.findIndex(({ spot }) => spot.x === zero.value?.x && spot.y === zero.value.y),
   set: (chosen: number) => (zero.value = corners.value[chosen]?.spot ?? null),
@@ -78,10 +105,12 @@ function press(event: MouseEvent): void {
   zero.value = nearestSpot(spotsOf(lines.value), { x: (event.clientX - frame.left) * scale, y: (event.clientY - frame.top) * scale }, at)
 }
 
-watch([lines, unit, zero], () => {
+watch([lines, unit, zero, front], () => {
   if (!read.value) return
   outline.value =
-    unit.value && zero.value && lines.value.length > 0 ? { file: name.value, lines: outlineIn(lines.value, unit.value, zero.value) } : null
+    unit.value && zero.value && lines.value.length > 0
+      ? { file: name.value, lines: outlineIn(lines.value, unit.value, zero.value, props.turned && front.value === 'left') }
+      : null
 })
 const size = computed(() =>
   box.value ? `${(box.value.max.x - box.value.min.x).toFixed(3)} by ${(box.value.max.y - box.value.min.y).toFixed(3)}` : null,
@@ -90,7 +119,10 @@ const still = computed(() => {
   if (!read.value) return null
   if (lines.value.length === 0) return 'Choose at least one layer.'
   if (!unit.value) return `The file names no unit. The lines reach over ${size.value}: say in which unit.`
-  return zero.value ? null : 'Press the place on the part where part zero is, or choose a corner.'
+  if (zero.value) return null
+  return props.turned
+    ? 'Press the place on the axis where part zero is, or choose one.'
+    : 'Press the place on the part where part zero is, or choose a corner.'
 })
 defineExpose({ unfinished: computed(() => still.value) })
 </script>
@@ -98,8 +130,12 @@ defineExpose({ unfinished: computed(() => still.value) })
 <template>
   <section class="outline grid gap-2.5 justify-items-start">
     <p v-if="outline && !read" class="m-0">
-      Outline from {{ outline.file }}, {{ outline.lines.length }} lines.
+      Outline from {{ outline.file }}, {{ outline.lines.length }} {{ outline.lines.length === 1 ? 'line' : 'lines' }}.
       <Button type="link" @click="outline = null">take it away</Button>
+    </p>
+    <p v-if="attached.length > 0" class="flex flex-wrap gap-x-3 gap-y-1.5 items-center m-0">
+      <Button v-for="file in attached" :key="file.checksum" :disabled="busy" @click="fetchAttached(file)">Use {{ file.name }}</Button>
+      <span class="quiet small">attached to the drawing’s revision</span>
     </p>
     <ChooseFile accept=".dxf,.svg" label="Drawing file" @chosen="choose">{{
       busy ? 'Reading \u2026' : 'Choose a DXF or SVG file'
@@ -119,6 +155,7 @@ defineExpose({ unfinished: computed(() => still.value) })
           </div>
         </Field>
         <PickField v-model="unit" label="Unit of the file" :options="units" placeholder="say which" />
+        <PickField v-if="turned" v-model="front" label="Its front end is" :options="ENDS" />
         <PickField
           v-model="corner"
           label="Part zero"

@@ -77,6 +77,8 @@ const lit = computed(() => next.value?.preset.tool ?? null)
         :name="`${data.summary.partName}, ${data.summary.operationName},`"
         :work="work.data.value"
         :machine="scene.data.value.machine"
+        :part="data.summary.part"
+        :revision="data.summary.revision"
         @close="holding = false"
       />
       <div class="look grid gap-3" :class="{ drawn: drawing }">

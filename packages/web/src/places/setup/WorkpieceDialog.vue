@@ -2,6 +2,7 @@
 import { layoutOf, type MachineRecord } from '@rook/core'
 import type { Workpiece } from '@rook/contract'
 import { computed, reactive, ref } from 'vue'
+import { useRemarks } from '../../app/queries.ts'
 import { useSend } from '../../sending/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import CountField from '../../ui/CountField.vue'
@@ -15,7 +16,7 @@ import FormDialog from '../../ui/FormDialog.vue'
 import { useKeptTyping } from '../../app/kept-typing.ts'
 
 /** How an operation's work is held, and the outline of its part: what every drawing of the operation then shows. */
-const props = defineProps<{ operation: string; name: string; work: Workpiece; machine: MachineRecord }>()
+const props = defineProps<{ operation: string; name: string; work: Workpiece; machine: MachineRecord; part: string; revision: string }>()
 const emit = defineEmits<{ close: [] }>()
 const unit = computed(() => props.machine.unit)
 const form = reactive(holdingFormOf(props.work.holding, props.machine.unit))
@@ -32,6 +33,12 @@ const kinds = computed<Option<HoldingForm['kind']>[]>(() => [
   { value: '', label: 'not said' },
   ...optionsOf(HELD_IN).filter(({ value }) => (value === 'chuck' || value === 'collet') === isBar.value),
 ])
+
+const remarks = useRemarks('revision', () => `${props.part}/${props.revision}`)
+/** Drawings of the revision that an outline can be read from. */
+const attached = computed(() =>
+  (remarks.data.value ?? []).flatMap(({ withdrawn, file }) => (!withdrawn && file && /\.(dxf|svg)$/i.test(file.name) ? [file] : [])),
+)
 
 async function keep(): Promise<void> {
   trouble.value = from.value?.unfinished ?? null
@@ -91,9 +98,7 @@ async function keep(): Promise<void> {
       :machine="machine"
       @take="(standsOut) => (form.stickOut = standsOut)"
     />
-    <template v-if="!isBar">
-      <h2 class="mx-0 mt-4.5 mb-2">Outline of the part, from above</h2>
-      <OutlineFrom ref="from" v-model="outline" />
-    </template>
+    <h2 class="mx-0 mt-4.5 mb-2">Outline of the part, {{ isBar ? 'in section along its axis' : 'from above' }}</h2>
+    <OutlineFrom ref="from" v-model="outline" :turned="isBar" :attached="attached" />
   </FormDialog>
 </template>

@@ -32,6 +32,22 @@ interface Box {
   max: Spot
 }
 
+/** Which end of a turned part's drawing is its front one, where part zero lies. */
+export type FrontEnd = 'right' | 'left'
+
+/**
+ * The usual places of a turned part's zero: on the axis, at its front end. A solid half section stands on its axis, a whole one lies about
+ * it, and one with a bore is drawn where its file has the axis.
+ */
+export function onAxis({ min, max }: Box, front: FrontEnd): { label: string; spot: Spot }[] {
+  const x = front === 'right' ? max.x : min.x
+  return [
+    { label: 'axis at Y 0', spot: { x, y: 0 } },
+    { label: 'axis lowest', spot: { x, y: min.y } },
+    { label: 'axis midway', spot: { x, y: (min.y + max.y) / 2 } },
+  ]
+}
+
 /** The usual places of a part's zero, by the box around it. */
 export function cornersOf({ min, max }: Box): { label: string; spot: Spot }[] {
   const middle = { x: (min.x + max.x) / 2, y: (min.y + max.y) / 2 }
