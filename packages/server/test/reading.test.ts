@@ -187,6 +187,11 @@ describe('a half-typed routine on the server', () => {
     expect((await marrow.send('GET', path)).body).toBeNull()
     expect((await marrow.send('PUT', path, draft)).status).toBe(200)
     expect((await tansley.send('GET', path)).body).toMatchObject({ ...draft, by: 'Marrow' })
+    // Sent again as it is, by a reload or another tablet, it is as old as it was and still who typed it's.
+    const saved = async () => (await tansley.send<{ savedAt: string; by: string }>('GET', path)).body
+    const { savedAt } = await saved()
+    expect((await tansley.send('PUT', path, draft)).body).toMatchObject({ by: 'Marrow', savedAt })
+    expect(await saved()).toMatchObject({ by: 'Marrow', savedAt })
     // Typed over there, it is no figure of the wire any more.
     await tansley.send('PUT', path, { ...draft, inputs: { reading: '-318.20' }, taken: {} })
     expect((await marrow.send('GET', path)).body).toMatchObject({ inputs: { reading: '-318.20' }, taken: {}, by: 'Tansley' })

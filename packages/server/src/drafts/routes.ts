@@ -1,5 +1,5 @@
 import { api } from '@rook/contract'
-import { eq } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection } from '../db/client.ts'
 import { draft } from '../db/schema.ts'
@@ -13,9 +13,16 @@ export function draftRoutes(app: Express, { db }: Connection): void {
   })
 
   serve(app, api.keepDraft, async ({ params, body, author }) => {
-    const kept = { key: params.key, ...body, savedAt: author.now, by: author.person.name }
-    await db.insert(draft).values(kept).onConflictDoUpdate({ target: draft.key, set: kept })
-    return kept
+    const fresh = { key: params.key, ...body, savedAt: author.now, by: author.person.name }
+    // Sent again as it was, after a reload or from another tablet, it is still what was typed then, by whom it was typed.
+    const same = sql`${draft.inputs} = excluded.inputs AND ${draft.routine} = excluded.routine`
+    const set = {
+      ...fresh,
+      savedAt: sql`CASE WHEN ${same} THEN ${draft.savedAt} ELSE excluded.saved_at END`,
+      by: sql`CASE WHEN ${same} THEN ${draft.by} ELSE excluded.by END`,
+    }
+    const [kept] = await db.insert(draft).values(fresh).onConflictDoUpdate({ target: draft.key, set }).returning()
+    return kept!
   })
 
   serve(app, api.dropDraft, async ({ params }) => {

@@ -25,6 +25,8 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
+const SAVED = '2026-11-29T01:02:03.000Z'
+
 describe('a half-done routine', () => {
   it('begins with what the plan gives', () => {
     expect(useDrafts().open(KEY, 'edge', { slot: 'G54' })).toMatchObject({ routine: 'edge', inputs: { slot: 'G54' } })
@@ -58,10 +60,20 @@ describe('a half-done routine', () => {
   })
 
   it('is taken over from another tablet where this one has nothing of its own', async () => {
-    answer = { routine: 'edge', inputs: { reading: '-174.70' }, agreed: [], answers: {}, taken: { reading: 'over' }, by: 'I. Marrow' }
+    answer = {
+      routine: 'edge',
+      inputs: { reading: '-174.70' },
+      agreed: [],
+      answers: {},
+      taken: { reading: 'over' },
+      by: 'I. Marrow',
+      savedAt: SAVED,
+    }
     const drafts = useDrafts()
     const draft = drafts.open(KEY, 'edge', {})
     expect(await drafts.fetchOther(KEY, draft, {})).toBe('I. Marrow')
+    // As old as it was there.
+    expect(draft.at).toBe(SAVED)
     expect(draft.inputs).toEqual({ reading: '-174.70' })
     // It came over the wire there, and still does here.
     expect(draft.taken).toEqual({ reading: 'over' })

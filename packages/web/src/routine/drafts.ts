@@ -112,6 +112,8 @@ export const useDrafts = defineStore('drafts', () => {
     // Somebody had it open there and typed nothing: there is nothing to take over.
     if (sameInputs(inputs, draft.inputs)) return null
     Object.assign(draft, { inputs, agreed, answers, taken })
+    // They are as old as they are there: bringing them here is no typing.
+    draft.at = other.savedAt
     return other.by
   }
 

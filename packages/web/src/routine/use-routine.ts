@@ -30,7 +30,10 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
   const routine = routineById(at.routine)!
   const draft = ref(drafts.open(key, at.routine, at.preset)) as Ref<Draft>
   const takenFrom = ref<string | null>(null)
-  void drafts.fetchOther(key, draft.value, at.preset).then((by) => (takenFrom.value = by))
+  void drafts.fetchOther(key, draft.value, at.preset).then((by) => {
+    takenFrom.value = by
+    if (by !== null) typedBefore.value = ifOld()
+  })
 
   const same = sameInputs()
   const settled = useSettled(() => draft.value.inputs, routine, scene)
@@ -41,8 +44,11 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
   /** Figures that somebody typed, and not what the plan gives or what was chosen. */
   const hasFigures = () =>
     assessment.value.inputs.some(({ id, kind }) => !CHOSEN.includes(kind) && (draft.value.inputs[id] ?? '') !== (at.preset[id] ?? ''))
-  const typedAt = draft.value.at
-  const typedBefore = ref(typedAt !== null && Date.now() - Date.parse(typedAt) > OLD && hasFigures() ? typedAt : null)
+  const ifOld = () => {
+    const typedAt = draft.value.at
+    return typedAt !== null && Date.now() - Date.parse(typedAt) > OLD && hasFigures() ? typedAt : null
+  }
+  const typedBefore = ref(ifOld())
   const targets = computed(() => assessment.value.sheet.targets.map(registerKey))
 
   /** What stands in a register now, by the ledger. */
