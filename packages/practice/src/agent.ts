@@ -1,6 +1,6 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { assets, devices, failure, streams, type Agent } from './documents.ts'
-import { LATE, spoilt, type Fault } from './faults.ts'
+import { faultOf, letOut, type Fault } from './faults.ts'
 import type { PracticeMachine } from './machine.ts'
 import { urlOf } from './url-of.ts'
 import { Buffer as Observations, dataItemsOf, type Observation } from './observations.ts'
@@ -50,7 +50,7 @@ export class MachineAgent {
     const url = urlOf(request)
     if (!url) return this.refuse(response, 400, 'INVALID_REQUEST', 'The address is not understood.')
     const [what, ...rest] = url.pathname.split('/').filter((part) => part !== '' && part !== this.machine.spec.id)
-    if (this.fault === 'drops') return void request.socket.destroy()
+    if (faultOf(this.fault).drops) return void request.socket.destroy()
     if (rest.length > 0) return this.refuse(response, 404, 'UNSUPPORTED', `There is no ${url.pathname}.`)
     switch (what) {
       case undefined:
@@ -84,7 +84,7 @@ export class MachineAgent {
     let next = from
     let told = 0
     const write = () => {
-      if (this.fault === 'drops') return void response.destroy()
+      if (faultOf(this.fault).drops) return void response.destroy()
       this.look()
       const seen = this.observations.from(next, count)
       if (seen.length === 0 && Date.now() - told < heartbeat) return
@@ -92,8 +92,7 @@ export class MachineAgent {
       next = (seen.at(-1)?.sequence ?? next - 1) + 1
       const text = this.said(seen)
       const part = `--${BOUNDARY}\r\nContent-type: text/xml\r\nContent-length: ${Buffer.byteLength(text)}\r\n\r\n${text}\r\n`
-      if (this.fault === 'late') setTimeout(() => response.write(part), LATE)
-      else response.write(part)
+      letOut(this.fault, () => void response.write(part))
     }
     const beating = setInterval(write, interval)
     write()
@@ -102,24 +101,23 @@ export class MachineAgent {
 
   /** A stream of observations, as the chosen fault lets it out. */
   private said(seen: readonly Observation[]): string {
-    if (this.fault === 'nonsense') return '<MTConnectStreams><Header instanceId="1"'
-    if (this.fault === 'repeats') this.frozen ??= this.observations.current()
+    const { instead, repeats, length } = faultOf(this.fault)
+    if (instead) return instead.document
+    if (repeats) this.frozen ??= this.observations.current()
     else this.frozen = null
     this.turn++
     const out = (this.frozen ?? seen).map((one) => {
       if (one.item.type !== 'POSITION') return one
-      return { ...one, value: spoilt(this.fault, Number(one.value), this.turn).toFixed(6) }
+      return { ...one, value: length(Number(one.value), this.turn).toFixed(6) }
     })
     return streams(this.machine, this.agent, out)
   }
 
   private send(response: ServerResponse, text: string, status = 200): void {
-    const write = () => {
+    letOut(this.fault, () => {
       response.writeHead(status, { 'Content-Type': 'text/xml; charset=utf-8' })
       response.end(text)
-    }
-    if (this.fault === 'late') setTimeout(write, LATE)
-    else write()
+    })
   }
 
   private refuse(response: ServerResponse, status: number, code: string, sentence: string): void {

@@ -1,5 +1,5 @@
 import { createServer, type Server, type Socket } from 'node:net'
-import { LATE, spoilt, type Fault } from './faults.ts'
+import { faultOf, letOut, type Fault } from './faults.ts'
 import type { PracticeMachine } from './machine.ts'
 import type { TrueGauge } from './spec.ts'
 
@@ -23,9 +23,10 @@ export class LineChannel {
 
   /** A gauge's key was pressed: its figure goes to whoever listens. */
   measured(gauge: TrueGauge, value: number): string {
-    const shown = spoilt(this.fault, value, ++this.turn) / (gauge.unit === 'in' ? 25.4 : 1)
+    const { instead, length } = faultOf(this.fault)
+    const shown = length(value, ++this.turn) / (gauge.unit === 'in' ? 25.4 : 1)
     const decimals = Math.max(0, Math.round(-Math.log10(gauge.step / (gauge.unit === 'in' ? 25.4 : 1))))
-    const line = this.fault === 'nonsense' ? `${gauge.id} --.-- ${gauge.unit}` : `${gauge.id} ${shown.toFixed(decimals)} ${gauge.unit}`
+    const line = `${gauge.id} ${instead?.figure ?? shown.toFixed(decimals)} ${gauge.unit}`
     for (const socket of this.sockets) this.write(socket, line)
     return line
   }
@@ -44,7 +45,7 @@ export class LineChannel {
     socket.on('close', () => this.sockets.delete(socket))
     socket.on('error', () => socket.destroy())
     socket.on('data', (text: string) => {
-      if (this.fault === 'drops') return void socket.destroy()
+      if (faultOf(this.fault).drops) return void socket.destroy()
       waiting += text
       if (waiting.length > MOST) return void socket.destroy()
       const lines = waiting.split(/\r?\n/)
@@ -72,8 +73,7 @@ export class LineChannel {
   }
 
   private write(socket: Socket, text: string): void {
-    const said = this.fault === 'nonsense' ? '\u0007??' : text
-    if (this.fault === 'late') setTimeout(() => socket.write(said + END), LATE)
-    else socket.write(said + END)
+    const said = faultOf(this.fault).instead?.line ?? text
+    letOut(this.fault, () => void socket.write(said + END))
   }
 }

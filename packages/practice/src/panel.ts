@@ -83,7 +83,7 @@ export class Panel {
       said: this.said,
       table: machine.table(),
       fault: this.agent?.fault ?? 'none',
-      faults: Object.entries(FAULTS).map(([id, what]) => ({ id, what })),
+      faults: Object.entries(FAULTS).map(([id, { what }]) => ({ id, what })),
     }
   }
 

@@ -2,7 +2,7 @@ import { connect } from 'node:net'
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { startMachine } from '../src/floor.ts'
-import type { FAULTS } from '../src/faults.ts'
+import { FAULTS } from '../src/faults.ts'
 import { A_MILL } from '../src/examples.ts'
 
 let floor: Awaited<ReturnType<typeof startMachine>>
@@ -149,6 +149,15 @@ describe('the line channel', () => {
 })
 
 describe('a fault', () => {
+  it('does something, each of them but none, and each something else', () => {
+    const does = Object.entries(FAULTS).map(([id, { what: _what, length, ...rest }]) => {
+      const lengths = [1, 2, 3].map((turn) => (length as (value: number, turn: number) => number)(254, turn))
+      return [id, JSON.stringify([rest, lengths])] as const
+    })
+    expect(new Set(does.map(([, done]) => done)).size).toBe(does.length)
+    expect(JSON.parse(does.find(([id]) => id === 'none')![1])).toMatchObject([{ late: 0, drops: false, repeats: false }, [254, 254, 254]])
+  })
+
   it('is what it says', async () => {
     expect(await position('x')).toBe(-50)
     fault('inches')

@@ -4,7 +4,10 @@ import { routineById } from '../catalogue/index.ts'
 import { registerKey } from '../register/index.ts'
 import { Chance, PLAYS, type Play } from '@rook/testing'
 
-const RUNS = 2000
+/** On a push fewer, in `npm run coverage` more. */
+const RUNS = Number(process.env.COVERAGE_RUNS ?? 800)
+/** What chance alone moves a share of so many runs by, four times over; at 2000 it is the two in a hundred that are promised. */
+const BAND = Math.max(0.02, 4.2 * Math.sqrt((0.95 * 0.05) / RUNS))
 
 /** Probability that a normal error lies within so many standard deviations (Abramowitz and Stegun 7.1.26). */
 function within(deviations: number): number {
@@ -32,11 +35,11 @@ function coverageOf({ routine, name, play }: Play) {
 
 const measured = PLAYS.filter(({ play, name }) => play(new Chance(name)).truth.length > 0)
 
-describe('true values lie inside the stated \u00b1U in 95 of 100 cases, give or take two', () => {
+describe('true values lie inside the stated \u00b1U in 95 of 100 cases', () => {
   // U is rounded up to the increment: where that is a good part of it, so many more lie inside.
   it.each(measured.map((play) => [play.name, play] as const))('%s', (_name, play) => {
     const { share, expected } = coverageOf(play)
-    expect(share).toBeGreaterThanOrEqual(expected - 0.02)
-    expect(share).toBeLessThanOrEqual(expected + 0.02)
+    expect(share).toBeGreaterThanOrEqual(expected - BAND)
+    expect(share).toBeLessThanOrEqual(expected + BAND)
   })
 })

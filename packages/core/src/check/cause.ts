@@ -2,11 +2,10 @@ import { magnitude, minus, nm, type Nm } from '../length/index.ts'
 import { registerKey, registerName } from '../register/index.ts'
 import type { Result, Slip, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
-import { likeliest, reworked, type Candidate, type Fit, type Off } from '../slip/index.ts'
+import { likeliest, MISTAKES, reworked, type Candidate, type Fit, type Off } from '../slip/index.ts'
 import { apartOf, nameOfWrite, type Apart } from './apart.ts'
 import { alsoPossible } from './explain.ts'
 import type { Evidence, Finding, Verdict } from './finding.ts'
-import { SLIP_VERDICT } from './thresholds.ts'
 
 /**
  * The likeliest causes of one figure that is off: of everything that is off together where one mistake explains all of it, else of
@@ -79,8 +78,10 @@ function bySlips(write: Write, at: number, scene: Scene, slips: readonly Slip[])
   }))
 }
 
+type Named = Pick<Candidate, 'id' | 'phrase'>
+
 /** What would have gone into another register is called by that register. */
-function named({ id, phrase }: { id: string; phrase: string }, { writes }: Result, other: Result): { id: string; phrase: string } {
+function named({ id, phrase }: Named, { writes }: Result, other: Result): Named {
   const [own, now] = [writes[0]?.register, other.writes[0]?.register]
   if (!own || !now || registerKey(own) === registerKey(now) || (id !== 'other-slot' && id !== 'other-tool')) return { id, phrase }
   return { id: now.family === 'work' ? 'other-slot' : 'other-value', phrase: `this were ${registerName(now)}` }
@@ -94,7 +95,7 @@ export function told(
   whose = '',
 ): Pick<Finding, 'verdict' | 'sentence' | 'means'> | null {
   if (fits.length === 0) return null
-  const verdicts = fits.map(({ id }): Verdict => SLIP_VERDICT[id] ?? 'query')
+  const verdicts = fits.map(({ id }): Verdict => MISTAKES[id].verdict)
   const left = nm(Math.round(Math.max(...fits.map((fit) => fit.left.get(name) ?? 0))))
   const within = left === 0 ? '' : ` within ${shown(left)}`
   return {

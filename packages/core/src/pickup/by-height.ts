@@ -14,6 +14,7 @@ import {
   type Refusal,
   type Routine,
   type Values,
+  type ZeroSlip,
 } from '../routine/index.ts'
 import { gaugeById, type Scene, type Standing } from '../scene/index.ts'
 import { restingOn } from '../reach/index.ts'
@@ -143,10 +144,10 @@ function refusalOf({ setter, key, constant }: Table, height: Nm | null, values: 
   return null
 }
 
-function slipsOf(total: number, setter: Gauge, base: Nm | null) {
+function slipsOf(total: number, setter: Gauge, base: Nm | null): ZeroSlip[] {
   return [
     { id: 'shim', phrase: `the height had been counted from the top of ${setter.name}`, corrected: total + setter.size },
-    ...(base === null ? [] : [{ id: 'shim', phrase: 'the base had been counted in the stock already', corrected: total - base }]),
+    ...(base === null ? [] : [{ id: 'shim' as const, phrase: 'the base had been counted in the stock already', corrected: total - base }]),
   ]
 }
 

@@ -18,6 +18,7 @@ import {
   type Refusal,
   type Routine,
   type Values,
+  type ZeroSlip,
 } from '../routine/index.ts'
 import { gaugeById, partFrame, slotOffset, turnDoubt, workTotal, type PartFrame, type Scene } from '../scene/index.ts'
 import { restingOn } from '../reach/index.ts'
@@ -180,7 +181,7 @@ const unset = (from: string, axis: Axis, scene: Scene): Refusal => ({
 })
 
 /** A distance that is no typed figure, a gauge's or a size's, may have been counted the other way all the same. */
-function otherWay(total: number, whole: Nm, share: number) {
+function otherWay(total: number, whole: Nm, share: number): ZeroSlip[] {
   return [{ id: 'direction', phrase: 'the zero had been moved the other way', corrected: total - 2 * whole * share }]
 }
 

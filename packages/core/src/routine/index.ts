@@ -12,7 +12,7 @@ export { pickUpSheet, touchOffSheet } from './touch-sheet.ts'
 export { zeroSheet } from './zero-sheet.ts'
 export type { Seen, ZeroParts } from './zero-sheet.ts'
 export { placeZero, slotOfZero, zeroInputs } from './zero.ts'
-export type { FoundZero, PlacedZero } from './zero.ts'
+export type { FoundZero, PlacedZero, ZeroSlip } from './zero.ts'
 export {
   angleInput,
   betweenInputs,

@@ -3,6 +3,7 @@ import type { Drawing } from '../drawing/index.ts'
 import type { Axis } from '../machine/index.ts'
 import type { RegisterKey, RegisterRef } from '../register/index.ts'
 import type { Marks } from '../scene/index.ts'
+import type { MistakeId } from '../slip/mistakes.ts'
 import type { Uncertainty } from '../uncertainty/index.ts'
 import type { Working } from '../working/index.ts'
 
@@ -35,7 +36,7 @@ export interface Readout {
 
 /** A single mistake, and the value there would have been without it. */
 export interface Slip {
-  id: string
+  id: MistakeId
   /** Half a sentence that follows "as if": "the shim of 1.000 had not been taken off". */
   phrase: string
   corrected: Nm

@@ -10,7 +10,7 @@ import type { InputSpec, Option, RawInputs } from './input.ts'
 import { resultCell } from './result-cell.ts'
 import { rotaryStandsInputs } from './rotary-stands.ts'
 import { rotationInto, standingRotation } from './rotation-write.ts'
-import type { Write } from './sheet.ts'
+import type { Write, Slip } from './sheet.ts'
 import type { Values } from './values.ts'
 
 const COMMON = 'common'
@@ -76,7 +76,7 @@ function rotationInput(slots: readonly string[], scene: Scene): InputSpec[] {
 
 /** A zero on an axis as it would be without a slip. */
 export interface ZeroSlip {
-  id: string
+  id: Slip['id']
   phrase: string
   /** Machine coordinate of part zero, a real number of nanometres. */
   corrected: number

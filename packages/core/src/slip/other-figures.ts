@@ -1,10 +1,11 @@
+import type { MistakeId } from './mistakes.ts'
 import { formatExact, nm, readLength, type LengthUnit, type Nm } from '../length/index.ts'
 import { typedOtherwise, type TypedOtherwise } from './typed-otherwise.ts'
 
 /** A figure that another one may have been, or may have become. */
 export interface OtherFigure {
-  /** The kind of slip, as `LIKELY` knows it. */
-  id: string
+  /** The kind of slip, as `MISTAKES` knows it. */
+  id: MistakeId
   phrase: string
   value: Nm
 }

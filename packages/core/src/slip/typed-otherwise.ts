@@ -2,8 +2,8 @@ import { formatExact, nm, type LengthUnit, type Nm } from '../length/index.ts'
 
 /** One way in which a figure goes wrong between the display and the ledger, undone: the text as it ought to have been. */
 export interface TypedOtherwise {
-  /** The kind of slip, without what it is a slip of: `sign`, `unit`, `again` (converted twice), `point`, `double`, `swap`, `digit`. */
-  kind: string
+  /** The kind of slip, without what it is a slip of; `again` is a conversion that was done twice. */
+  kind: 'sign' | 'unit' | 'again' | 'point' | 'double' | 'swap' | 'digit'
   /** What follows the figure's name where this text was meant: "had lost its decimal point by one place". */
   had: string
   /** The same the other way round, where the figure was meant and this text was typed: "had its decimal point one place too far left". */
@@ -32,7 +32,7 @@ const SHIFTS = { typed: [-2, -1, 1, 2], none: [-4, -3, -2, -1, 1, 2] } as const
 export function typedOtherwise(text: string, value: Nm, unit: LengthUnit): TypedOtherwise[] {
   const plain = readPlain(text) ?? readPlain(formatExact(value, unit).replace('\u2212', '-'))!
   if (!/[1-9]/.test(plain.whole + plain.decimals)) return []
-  const found = [
+  const found: TypedOtherwise[] = [
     {
       kind: 'sign',
       had: 'had the other sign',

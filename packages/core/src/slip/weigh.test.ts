@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
+import type { MistakeId } from './mistakes.ts'
 import { likeliest, type Candidate } from './weigh.ts'
 
 const STANDARD = 6_000
 const at = (off: number): ReadonlyMap<string, { off: number; standard: number }> => new Map([['x', { off, standard: STANDARD }]])
-const candidate = (id: string, phrase: string, left: number): Candidate => ({ id, phrase, off: at(left) })
+const candidate = (id: MistakeId, phrase: string, left: number): Candidate => ({ id, phrase, off: at(left) })
 const named = (jump: number, candidates: Candidate[], members: Record<string, number> = {}) =>
   likeliest(candidates, new Map(Object.entries(members)), at(jump), ['x']).map(({ phrase }) => phrase)
 

@@ -1,10 +1,11 @@
 import type { Alternative } from './alternative.ts'
-import { LIKELY, RARE, SIZES, UNKNOWN } from './likely.ts'
+import { SIZES, UNKNOWN } from './likely.ts'
+import { MISTAKES, type MistakeId } from './mistakes.ts'
 import type { Off } from './rework.ts'
 
 /** An alternative that brings home what was off. */
 export interface Fit {
-  id: string
+  id: MistakeId
   phrase: string
   /** How far off what is compared would still be, by its name. */
   left: ReadonlyMap<string, number>
@@ -23,7 +24,7 @@ const CHANCE = 0.05
 
 /** Something that may have been otherwise, and how far off everything is with it undone. */
 export interface Candidate {
-  id: string
+  id: MistakeId
   phrase: string
   off: Off
   alternative?: Alternative
@@ -41,7 +42,7 @@ export function likeliest(candidates: readonly Candidate[], members: ReadonlyMap
   const fitting = candidates.flatMap(({ id, phrase, off: then, alternative }) => {
     const left = fits(then, now, off)
     if (!left) return []
-    const log = Math.log((LIKELY[id] ?? RARE) / (members.get(id) ?? 1)) + logFit(then, now)
+    const log = Math.log(MISTAKES[id].likely / (members.get(id) ?? 1)) + logFit(then, now)
     return [{ id, phrase, left, log, ...(alternative ? { alternative } : {}) }]
   })
   if (fitting.length === 0) return []

@@ -3,6 +3,7 @@ import type { LengthInput } from '../../routine/index.ts'
 import type { Scene } from '../../scene/index.ts'
 import type { Alternative } from '../alternative.ts'
 import { lengthsOf, type Given } from '../given.ts'
+import type { MistakeId } from '../mistakes.ts'
 import { typedOtherwise } from '../typed-otherwise.ts'
 
 /** How a figure is called in the middle of a sentence. */
@@ -44,8 +45,8 @@ export function figures(given: Given): Alternative[] {
     typedOtherwise(raw[input.id]!, values.length(input.id)!, scene.machine.unit)
       .filter(({ kind }) => kind === 'sign' || !isOnRecord(input, given))
       .filter(({ text }) => isPossible(input, text, scene))
-      .map(({ kind, had, of, text }) => {
-        const id = kind === 'sign' ? (input.role === 'reading' ? 'sign' : 'place-sign') : `${kind}-${ENDING[input.role]}`
+      .map(({ kind, had, of, text }): Alternative => {
+        const id: MistakeId = kind === 'sign' ? (input.role === 'reading' ? 'sign' : 'place-sign') : `${kind}-${ENDING[input.role]}`
         const phrase = of ? `two digits of ${called(input)} ${had}` : `${called(input)} ${had}`
         return { id, phrase, raw: { ...raw, [input.id]: text }, scene, figure: { input: input.id, text } }
       }),
