@@ -32,6 +32,10 @@ export interface PropertyRow {
   letter: 'H' | 'D' | 'T' | null
   /** Under which of a tool's numbers it stands. */
   number: 'offset' | 'diameterOffset'
+  /** Whether a tool can cut without it: never, only where its program does not compensate, or always. */
+  neededToCut: 'always' | 'compensated' | 'no'
+  /** What a control's file makes of it: a reach whose sign its convention may turn, a width that it may halve or double, or just what it is. */
+  inFile: 'reach' | 'width' | 'as it is'
   /** Smallest and greatest of a whole number. */
   range?: { from: number; to: number }
 }
@@ -44,8 +48,18 @@ const row = (more: Partial<PropertyRow> & Pick<PropertyRow, 'words'>): PropertyR
   heading: more.words,
   letter: null,
   number: 'offset',
+  neededToCut: 'no',
+  inFile: 'as it is',
   ...more,
 })
+
+/** A tool's property says all that the rest of the house asks of it: families, files, tables. */
+const ofTool = (
+  more: Partial<PropertyRow> & Pick<PropertyRow, 'words' | 'heading' | 'letter' | 'number' | 'wear' | 'neededToCut' | 'inFile'>,
+): PropertyRow => row(more)
+const OFFSET = { number: 'offset', wear: true, neededToCut: 'always' } as const
+const WIDTH = { letter: 'D', number: 'diameterOffset', wear: true, neededToCut: 'compensated', inFile: 'width' } as const
+const EDGE = { letter: 'T', number: 'offset', wear: false, neededToCut: 'no', inFile: 'as it is' } as const
 
 const LINEAR = ['X', 'Y', 'Z'] as const
 const ROTARY = ['A', 'B', 'C'] as const
@@ -80,14 +94,14 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
     head: (number, { letter }) => `${letter}${number}`,
     gauge: false,
     properties: {
-      length: row({ words: 'length', heading: 'Length', axis: 'Z', wear: true, letter: 'H' }),
-      diameter: row({ words: 'diameter', heading: 'Diameter', across: 'diameter', wear: true, letter: 'D', number: 'diameterOffset' }),
-      radius: row({ words: 'radius', heading: 'Radius', across: 'radius', wear: true, letter: 'D', number: 'diameterOffset' }),
-      X: row({ words: 'X', heading: 'Geometry X', axis: 'X', across: 'as-read', wear: true, letter: 'T' }),
-      Y: row({ words: 'Y', heading: 'Geometry Y', axis: 'Y', wear: true, letter: 'T' }),
-      Z: row({ words: 'Z', heading: 'Geometry Z', axis: 'Z', wear: true, letter: 'T' }),
-      nose: row({ words: 'nose radius', heading: 'Nose radius', letter: 'T' }),
-      tip: row({ words: 'tip direction', heading: 'Tip', holds: 'whole', letter: 'T', range: { from: 0, to: 9 } }),
+      length: ofTool({ ...OFFSET, words: 'length', heading: 'Length', axis: 'Z', letter: 'H', inFile: 'reach' }),
+      diameter: ofTool({ ...WIDTH, words: 'diameter', heading: 'Diameter', across: 'diameter' }),
+      radius: ofTool({ ...WIDTH, words: 'radius', heading: 'Radius', across: 'radius' }),
+      X: ofTool({ ...OFFSET, words: 'X', heading: 'Geometry X', axis: 'X', across: 'as-read', letter: 'T', inFile: 'as it is' }),
+      Y: ofTool({ ...OFFSET, words: 'Y', heading: 'Geometry Y', axis: 'Y', letter: 'T', inFile: 'as it is' }),
+      Z: ofTool({ ...OFFSET, words: 'Z', heading: 'Geometry Z', axis: 'Z', letter: 'T', inFile: 'as it is' }),
+      nose: ofTool({ ...EDGE, words: 'nose radius', heading: 'Nose radius' }),
+      tip: ofTool({ ...EDGE, words: 'tip direction', heading: 'Tip', holds: 'whole', range: { from: 0, to: 9 } }),
     },
   },
   setter: {

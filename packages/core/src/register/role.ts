@@ -14,7 +14,7 @@ export const isReach = ({ family, property, layer }: RegisterRef, machine: Param
   family === 'tool' && layer === 'geometry' && property === layoutOf(machine).reach
 
 /** True for the registers of a cutter's diameter, which a program calls by their own number. */
-export const isCutter = (register: RegisterRef): boolean => register.family === 'tool' && propertyOf(register).letter === 'D'
+export const isCutter = (register: RegisterRef): boolean => register.family === 'tool' && propertyOf(register).inFile === 'width'
 
 /** The number of a tool that one of its registers is called by. */
 export const numberOf = (tool: { offset: string; diameterOffset: string }, register: RegisterRef): string =>

@@ -37,6 +37,8 @@ export {
   wayName,
 } from './ask.ts'
 export type { Between } from './ask.ts'
+export { readoutAbout } from './readout-about.ts'
+export type { ReadoutAbout } from './readout-about.ts'
 export { givenSize, measuredWith } from './measured-with.ts'
 export { rotationInto, rotationWrite, standingRotation } from './rotation-write.ts'
 export { resultCell } from './result-cell.ts'

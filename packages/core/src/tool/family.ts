@@ -1,5 +1,5 @@
 import { judgeLife } from '../life/index.ts'
-import { layoutOf, registerKey, registerName, registersOfTool, type RegisterRef } from '../register/index.ts'
+import { propertyOf, registerKey, registerName, registersOfTool, type RegisterRef } from '../register/index.ts'
 import type { MountedTool, Scene, ToolFamily } from '../scene/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
 import { calledBy } from './called.ts'
@@ -70,10 +70,10 @@ function neededOf(tool: MountedTool, scene: Scene): RegisterRef[] {
   // What the plan says of the number that is called holds for whichever of the family answers to it.
   const called = calledBy(scene, tool.number)
   const compensates = plan?.tools.some(({ number, diameter }) => diameter === true && called.includes(number)) ?? false
-  const { across } = layoutOf(machine)
-  return registersOfTool(tool, machine).filter(
-    ({ property }) => property !== 'nose' && property !== 'tip' && (property !== across || compensates),
-  )
+  return registersOfTool(tool, machine).filter((register) => {
+    const { neededToCut } = propertyOf(register)
+    return neededToCut === 'always' || (neededToCut === 'compensated' && compensates)
+  })
 }
 
 /** Why a family cannot be kept as it is said; null where it can. Each number belongs to one family, and two make one. */

@@ -12,6 +12,8 @@ export { measuredAlready, nextInRun, runOf, standingOfTask, taskPreset } from '.
 export type { RunRecord, RunTask, TaskState } from './run.ts'
 export { isMeasure, MEASURED, MEASURES } from './measure.ts'
 export type { Measure } from './measure.ts'
+export { taskOf, taskWords } from './task-id.ts'
+export type { NamedTask } from './task-id.ts'
 export { turretOrder } from './turret-order.ts'
 export { setterConstantRoutine } from './setter-constant.ts'
 export { setterSides } from './setter-side.ts'

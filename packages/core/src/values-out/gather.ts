@@ -86,10 +86,10 @@ function registersOf(scene: Scene, { slots, tools }: OutOptions): RegisterRef[] 
 
 /** A value as the file has it: the sign of lengths, a radius or a diameter; a text where halving is not exact. */
 function inFile(register: RegisterRef, value: Nm, { machine }: Scene, { turnedSign, diameters }: SettingTemplate): Nm | string {
-  const { letter } = propertyOf(register)
-  if (letter === 'H') return turnedSign ? negate(value) : value
-  if (letter !== 'D') return value
-  const held = timesInDiameter(register, machine)!
+  const { inFile: as } = propertyOf(register)
+  const held = timesInDiameter(register, machine)
+  if (as === 'reach') return turnedSign ? negate(value) : value
+  if (as !== 'width' || held === null) return value
   const wanted = diameters === 'radius' ? 2 : 1
   if (held === wanted) return value
   if (wanted === 1) return times(value, 2)

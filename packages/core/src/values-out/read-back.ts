@@ -166,10 +166,10 @@ function slotOf(counts: (typeof SETTINGS)[SettingKind]['counts'], text: string |
 
 /** Back from the file's ways to the ledger's: sign, radius or diameter. */
 function asKept(value: Nm, register: RegisterRef, machine: MachineRecord, { turnedSign, diameters }: SettingTemplate): Nm {
-  const { letter } = propertyOf(register)
-  if (letter === 'H') return turnedSign ? negate(value) : value
-  if (letter !== 'D') return value
-  const held = timesInDiameter(register, machine)!
+  const { inFile } = propertyOf(register)
+  const held = timesInDiameter(register, machine)
+  if (inFile === 'reach') return turnedSign ? negate(value) : value
+  if (inFile !== 'width' || held === null) return value
   const written = diameters === 'radius' ? 2 : 1
   if (held === written) return value
   return written === 2 ? times(value, 2) : nm(Math.round(value / 2))

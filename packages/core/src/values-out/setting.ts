@@ -74,10 +74,13 @@ const slotLines = (counts: 'slots' | 'extended-slots', beyond: string) => ({
   } satisfies SettingRow,
 })
 
-const single = (label: string, layer: RegisterLayer, property: (machine: MachineRecord) => RegisterProperty | null): SettingRow => {
-  const number = label.startsWith('Diameter') ? ('diameterOffset' as const) : ('offset' as const)
-  return { label, family: 'tool', layer, counts: number, places: (machine) => one(property(machine)), needed: () => ['v'] }
-}
+/** @param counts which of a tool's numbers its line is called with */
+const single = (
+  label: string,
+  counts: 'offset' | 'diameterOffset',
+  layer: RegisterLayer,
+  property: (machine: MachineRecord) => RegisterProperty | null,
+): SettingRow => ({ label, family: 'tool', layer, counts, places: (machine) => one(property(machine)), needed: () => ['v'] })
 const reach = (machine: MachineRecord) => (layoutOf(machine).countsLengths ? layoutOf(machine).reach : null)
 const across = (machine: MachineRecord) => layoutOf(machine).across
 
@@ -109,10 +112,10 @@ export const SETTINGS: Readonly<Record<SettingKind, SettingRow>> = {
     places: (machine) => ({ ...axes(layoutOf(machine).common, 'length'), ...axes(layoutOf(machine).common, 'angle') }),
     needed: (machine) => keys(axes(layoutOf(machine).common, 'length')),
   },
-  length: single('Length', 'geometry', reach),
-  lengthWear: single('Length wear', 'wear', reach),
-  diameter: single('Diameter', 'geometry', across),
-  diameterWear: single('Diameter wear', 'wear', across),
+  length: single('Length', 'offset', 'geometry', reach),
+  lengthWear: single('Length wear', 'offset', 'wear', reach),
+  diameter: single('Diameter', 'diameterOffset', 'geometry', across),
+  diameterWear: single('Diameter wear', 'diameterOffset', 'wear', across),
   geometry: {
     label: 'Geometry offsets',
     family: 'tool',
@@ -132,8 +135,8 @@ export const SETTINGS: Readonly<Record<SettingKind, SettingRow>> = {
     places: (machine) => pairs(machine, 'wear'),
     needed: (machine) => keys(pairs(machine, 'wear')),
   },
-  nose: single('Nose radius', 'geometry', (machine) => ifHas(machine, 'nose')),
-  tip: single('Tip direction', 'geometry', (machine) => ifHas(machine, 'tip')),
+  nose: single('Nose radius', 'offset', 'geometry', (machine) => ifHas(machine, 'nose')),
+  tip: single('Tip direction', 'offset', 'geometry', (machine) => ifHas(machine, 'tip')),
 }
 
 export const SETTING_KINDS = Object.keys(SETTINGS) as SettingKind[]

@@ -1,4 +1,14 @@
-import { assess, isMeasure, registerKey, taskPreset, type RawInputs, type RegisterKey, type Routine, type Scene } from '@rook/core'
+import {
+  assess,
+  registerKey,
+  taskOf,
+  taskPreset,
+  type NamedTask,
+  type RawInputs,
+  type RegisterKey,
+  type Routine,
+  type Scene,
+} from '@rook/core'
 import type { StepPlan } from '@rook/contract'
 import { Problem } from '../http/problem.ts'
 
@@ -17,10 +27,11 @@ interface Done {
  * @throws Problem 422 where the setup has no such step, or it is done by another routine
  */
 export function doesStep(steps: readonly StepPlan[], { step, routine, inputs, agreed, registers }: Done, scene: Scene): boolean {
-  const [id, ...rest] = step.split('/')
-  const planned = steps.find((one) => one.id === id)
+  const named = taskOf(step)
+  const planned = named && steps.find((one) => one.id === named.step)
   if (!planned) throw new Problem(422, 'other-step', 'The setup has no such step. Open its order of work and record from there.')
-  const wanted = planned.kind === 'tools' ? ofTask(planned, rest, scene) : rest.length === 0 && planned.kind === 'routine' ? planned : null
+  const wanted =
+    planned.kind === 'tools' ? ofTask(planned, named, scene) : named.tool === null && planned.kind === 'routine' ? planned : null
   if (!wanted || wanted.routine !== routine.id)
     throw new Problem(
       422,
@@ -34,8 +45,7 @@ export function doesStep(steps: readonly StepPlan[], { step, routine, inputs, ag
 }
 
 /** What one tool of a run is measured by; null where the run has no such task. */
-function ofTask(run: StepPlan, [tool, what]: string[], scene: Scene): Pick<StepPlan, 'routine' | 'preset'> | null {
-  const number = tool?.replace(/^T/, '')
-  if (!number || !isMeasure(what) || !scene.plan?.tools.some((one) => one.number === number)) return null
-  return taskPreset(what, number, run.preset)
+function ofTask(run: StepPlan, { tool, what }: NamedTask, scene: Scene): Pick<StepPlan, 'routine' | 'preset'> | null {
+  if (tool === null || what === null || !scene.plan?.tools.some(({ number }) => number === tool)) return null
+  return taskPreset(what, tool, run.preset)
 }

@@ -1,4 +1,4 @@
-import { carriable, isMeasure, MEASURES, runOf, taskPreset, type DoneBefore, type OpenStep, type Scene } from '@rook/core'
+import { carriable, MEASURES, runOf, taskOf, taskPreset, type DoneBefore, type OpenStep, type Scene } from '@rook/core'
 import type { CarryOffered, Setup, StepPlan } from '@rook/contract'
 import { sql } from 'drizzle-orm'
 import type { Connection, Queries } from '../db/client.ts'
@@ -68,9 +68,9 @@ function doneIn({ plan }: SetupRow, entries: readonly SetupEntry[]): Record<stri
 
 /** How a step, or one measurement of a run, was planned; null for what the plan does not have. */
 function plannedAs(steps: readonly StepPlan[], stepId: string): Pick<OpenStep, 'routine' | 'preset'> | null {
-  const [id, tool, what] = stepId.split('/')
-  const found = steps.find((step) => step.id === id)
+  const named = taskOf(stepId)
+  const found = named && steps.find((step) => step.id === named.step)
   if (!found) return null
-  if (!tool) return { routine: found.routine, preset: found.preset }
-  return isMeasure(what) ? taskPreset(what, tool.replace(/^T/, ''), found.preset) : null
+  if (named.tool === null) return { routine: found.routine, preset: found.preset }
+  return named.what === null ? null : taskPreset(named.what, named.tool, found.preset)
 }

@@ -1,4 +1,4 @@
-import type { PlannedTool } from '@rook/core'
+import { MEASURED, taskOf, taskWords, type NamedTask, type PlannedTool } from '@rook/core'
 import { api, type StepPlan } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Express } from 'express'
@@ -61,7 +61,7 @@ export function setupRoutes(app: Express, connection: Connection, overview: Over
       body.id,
       {
         kind: 'skipped',
-        title: `Skipped: ${task ? `${task.replace('/', ' ')}` : step.title}`,
+        title: `Skipped: ${task ?? step.title}`,
         reason: body.reason,
         setup: params.id,
         operation: plan.id,
@@ -114,14 +114,21 @@ async function checklistOf(db: Database, step: StepPlan, machineId: string): Pro
 async function planned(db: Database, setupId: string, stepId: string) {
   const { plan } = await loadSetupPlan(db, setupId)
   if (plan.endedAt) throw new Problem(409, 'setup-ended', 'This setup is finished; its steps stand as they are.')
-  const [id, ...rest] = stepId.split('/')
-  const step: StepPlan | undefined = plan.steps.find((one) => one.id === id)
-  const task = rest.join('/') || null
-  if (!step || (task && !isTask(step, task, plan.tools))) throw notFound('This step')
-  return { plan, step, task }
+  const named = taskOf(stepId)
+  const step: StepPlan | undefined = plan.steps.find((one) => one.id === named?.step)
+  if (!named || !step || (named.tool !== null && !(await isTask(db, step, named, plan)))) throw notFound('This step')
+  return { plan, step, task: named.tool === null ? null : taskWords(named.tool, named.what) }
 }
 
-/** One tool of a run, or one of its two measurements. */
-function isTask({ kind }: StepPlan, task: string, tools: PlannedTool[]): boolean {
-  return kind === 'tools' && tools.some(({ number }) => [`T${number}`, `T${number}/length`, `T${number}/diameter`].includes(task))
+/** One tool of a run, or one thing that is measured of it on a machine of its kind. */
+async function isTask(
+  db: Database,
+  { kind }: StepPlan,
+  { tool: number, what }: NamedTask,
+  { tools, machine: id }: { tools: PlannedTool[]; machine: string },
+): Promise<boolean> {
+  const tool = kind === 'tools' ? tools.find((one) => one.number === number) : undefined
+  if (!tool || what === null) return tool !== undefined
+  const [found] = await db.select({ kind: machine.kind }).from(machine).where(eq(machine.id, id))
+  return found !== undefined && MEASURED[found.kind](tool).includes(what)
 }

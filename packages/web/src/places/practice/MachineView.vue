@@ -2,7 +2,7 @@
 import type { PracticePanel } from '@rook/contract'
 import { computed, ref } from 'vue'
 import OneOf from '../../ui/OneOf.vue'
-import { outside, panesOf, placesOf, type Pane, type Reach } from './machine-view.ts'
+import { outside, panesOf, placesOf, type Pane, type Reach, type Shape } from './machine-view.ts'
 
 /** What one sees who stands before the machine, to scale: what is on the table, what hangs over it, and what it touches. */
 const props = defineProps<{ panel: PracticePanel }>()
@@ -17,6 +17,19 @@ const REACHES = [
 const box = ({ frame }: Pane) => `0 0 ${frame.right - frame.left} ${frame.high - frame.low}`
 const points = (pane: Pane, of: readonly [number, number][]) =>
   of.map(([right, up]) => `${right - pane.frame.left},${pane.frame.high - up}`).join(' ')
+/** What stands still is drawn quietly, the work as stock, and what moves in the colour of what is done. */
+const LOOKS: Readonly<Record<Shape['what'], { fill: string; stroke: string }>> = {
+  table: { fill: 'fill-paper', stroke: 'stroke-quiet' },
+  chuck: { fill: 'fill-paper', stroke: 'stroke-quiet' },
+  jaw: { fill: 'fill-paper', stroke: 'stroke-quiet' },
+  plate: { fill: 'fill-paper', stroke: 'stroke-quiet' },
+  setter: { fill: 'fill-sheet', stroke: 'stroke-ink' },
+  hole: { fill: 'fill-sheet', stroke: 'stroke-ink' },
+  part: { fill: 'fill-stock', stroke: 'stroke-ink' },
+  bar: { fill: 'fill-stock', stroke: 'stroke-ink' },
+  tool: { fill: 'fill-act-soft', stroke: 'stroke-act' },
+}
+const isTouched = ({ name, what }: Shape) => name === props.panel.touching && what !== 'hole'
 const ARM = 8
 function cross({ spindle, frame }: Pane): string {
   const [x, y] = [spindle!.right - frame.left, frame.high - spindle!.up]
@@ -34,12 +47,12 @@ const share = ({ frame }: Pane) => ({ flexGrow: (frame.right - frame.left) / (fr
           v-for="(shape, at) in pane.shapes"
           :key="at"
           :points="points(pane, shape.points)"
-          :class="[shape.what, { lit: panel.touching !== null && shape.name === panel.touching && shape.what !== 'hole' }]"
+          :class="[LOOKS[shape.what].fill, isTouched(shape) ? 'stroke-query stroke-3' : [LOOKS[shape.what].stroke, 'stroke-[1.3]']]"
           vector-effect="non-scaling-stroke"
         >
           <title>{{ shape.name }}</title>
         </polygon>
-        <path v-if="pane.spindle" class="spindle" :d="cross(pane)" vector-effect="non-scaling-stroke" />
+        <path v-if="pane.spindle" class="stroke-act" :d="cross(pane)" vector-effect="non-scaling-stroke" />
       </svg>
     </figure>
     <div class="grid gap-2 content-start min-w-55">
@@ -53,33 +66,3 @@ const share = ({ frame }: Pane) => ({ flexGrow: (frame.right - frame.left) / (fr
     </div>
   </section>
 </template>
-
-<style scoped>
-polygon {
-  fill: var(--sheet);
-  stroke: var(--ink);
-  stroke-width: 1.3;
-}
-.table,
-.chuck,
-.jaw,
-.plate {
-  fill: var(--paper);
-  stroke: var(--quiet);
-}
-.part,
-.bar {
-  fill: var(--stock);
-}
-.tool {
-  fill: var(--act-soft);
-  stroke: var(--act);
-}
-.spindle {
-  stroke: var(--act);
-}
-.lit {
-  stroke: var(--query);
-  stroke-width: 3;
-}
-</style>

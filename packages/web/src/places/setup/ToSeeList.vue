@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Scene, SeenWrong } from '@rook/core'
+import { readoutAbout, type Scene, type SeenWrong } from '@rook/core'
 import type { ToSee } from '@rook/contract'
 import { useSend } from '../../sending/use-send.ts'
 import ReadoutRow from './ReadoutRow.vue'
@@ -9,16 +9,10 @@ const { trouble, send } = useSend()
 
 const see = (item: ToSee) => send('see', { params: { id: item.entry }, body: { key: item.key } })
 
-/** The readout's key says what it is about: a slot's axis, or a tool against the operation's first slot. */
+/** A slot's axis, or a tool against the operation's first slot. */
 function about({ key, before }: ToSee): Omit<SeenWrong, 'axis' | 'expected' | 'seen'> {
-  const subject = key.split('/')[1] ?? ''
-  const isTool = /^T\d/.test(subject)
-  return {
-    slot: isTool ? (props.scene.plan?.slots[0] ?? '') : subject,
-    tool: isTool ? subject.slice(1) : null,
-    display: 'part',
-    before: isTool ? null : before,
-  }
+  const { slot, tool } = readoutAbout(key)
+  return { slot: slot ?? props.scene.plan?.slots[0] ?? '', tool, display: 'part', before: tool === null ? before : null }
 }
 </script>
 
