@@ -185,3 +185,30 @@ describe('readouts', () => {
     expect(stepsOf(plan, [done], [], nothing).map(({ state }) => state)).toEqual(['done', 'done'])
   })
 })
+
+describe('a run of tools', () => {
+  it('is skipped task by task, by what is measured of a tool on a machine of its kind', async () => {
+    const db = new pg.Client({ connectionString: shop.databaseUrl })
+    await db.connect()
+    const run = { id: 'run', title: 'Tools', detail: null, kind: 'tools', routine: null, preset: {} }
+    const tool = { number: '1', offset: '1', diameterOffset: '1', diameter: false }
+    await db.query(
+      `INSERT INTO operation (id, part, name, revision, kind, unit, slots, fixture, program, steps, tools)
+       VALUES ('turned', 'flange', 'Op 5', 'C', 'lathe', 'mm', '["G54"]', 'chuck', 'N1', $1, $2)`,
+      [JSON.stringify([run]), JSON.stringify([tool])],
+    )
+    await db.query(
+      `INSERT INTO setup (id, machine, operation, job, started_at) VALUES ('turning', 'lathe-2', 'turned', '0417', '2026-11-24T01:00:00Z')`,
+    )
+    await db.end()
+    const leave = (task: string) =>
+      marrow.send<Entry & Problem>('POST', `/api/setups/turning/steps/${encodeURIComponent(task)}/skipped`, {
+        id: randomUUID(),
+        reason: 'its station stays empty',
+      })
+    expect((await leave('run/T1/X')).body.content).toMatchObject({ kind: 'skipped', title: 'Skipped: T1 X' })
+    expect((await leave('run/T1/length')).status).toBe(404)
+    expect((await leave('run/T9/X')).status).toBe(404)
+    expect(await leave('run')).toMatchObject({ status: 409, body: { code: 'not-skippable' } })
+  })
+})
