@@ -129,7 +129,7 @@ test('a pocket measured twice is not corrected twice: from the tool\u2019s page 
   const correct = async (measured: string, more: Record<string, string> = {}) => {
     await page.goto(`${shop.url}/tools/drawer/em-10-f`)
     await page.getByRole('link', { name: 'Size across' }).click()
-    await give(page, { kind: 'Inside', by: 'A measured size', with: 'Bore gauge 40' })
+    await give(page, { kind: 'Inside', by: 'A measured size', with: 'Bore gauge 28' })
     await page.getByLabel('Target').fill('32')
     await page.getByLabel('Measured', { exact: true }).fill(measured)
     if (Object.keys(more).length > 0) await give(page, more)
