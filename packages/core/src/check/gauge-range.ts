@@ -12,20 +12,20 @@ export const gaugeRange: Check = {
     return given.inputs.flatMap((input): Finding[] => {
       const gauge = input.kind === 'choice' && input.measures ? gaugeById(scene, given.values.choice(input.id)) : null
       if (!gauge || input.kind !== 'choice') return []
-      return input.measures!.flatMap((id): Finding[] => {
-        const size = given.values.length(id)
-        if (size === null || canMeasure(gauge, size)) return []
-        return [
-          {
-            check: 'gauge-range',
-            about: gauge.id,
-            name: 'gauge spans the size',
-            verdict: 'query',
-            sentence: `${gauge.name} measures ${rangeText(gauge, scene.machine.unit)}; ${asShown(size, scene.machine)} was not read on it. Choose the gauge that measured it, or say why it is so.`,
-            figures: [{ label: gauge.name, value: size }],
-          },
-        ]
-      })
+      // What was read says it, or, before that, what is wanted: one gauge is asked about once.
+      const sizes = input.measures!.map((id) => given.values.length(id))
+      const size = sizes.find((one) => one !== null && !canMeasure(gauge, one)) ?? null
+      if (size === null) return []
+      return [
+        {
+          check: 'gauge-range',
+          about: gauge.id,
+          name: 'gauge spans the size',
+          verdict: 'query',
+          sentence: `${gauge.name} measures ${rangeText(gauge, scene.machine.unit)}; ${asShown(size, scene.machine)} was not read on it. Choose the gauge that measured it, or say why it is so.`,
+          figures: [{ label: gauge.name, value: size }],
+        },
+      ]
     })
   },
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatExact, plainFigure, nm, sizeText } from '@rook/core'
+import { formatExact, plainFigure, nm, rangeText, sizeText } from '@rook/core'
 import type { GaugeRecord } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
@@ -12,6 +12,7 @@ import SaveCsv from '../../ui/SaveCsv.vue'
 import Rows from '../../ui/Rows.vue'
 import { FAMILIES } from './gauge-names.ts'
 import { stateOf, type GaugeWord } from './gauge-state.ts'
+import { useShopUnit } from './shop-unit.ts'
 
 useContextLine(() => ['Gauges'])
 const gauges = useGauges()
@@ -27,11 +28,13 @@ const MARK = { 'in use': 'clear', due: 'query', disturbed: 'stop', withdrawn: 't
 const um = (gauge: GaugeRecord) => `${formatExact(nm(gauge.uncertainty * 1000), 'mm')} \u00b5m`
 
 type Row = (typeof rows.value)[number]
+const unit = useShopUnit()
+const spans = ({ gauge }: Row) => gauge.most ?? gauge.size
 const COLUMNS = [
   { key: 'gauge', title: 'Gauge', compare: (a: Row, b: Row) => a.gauge.name.localeCompare(b.gauge.name) },
   { key: 'state', title: 'State', compare: (a: Row, b: Row) => ORDER.indexOf(a.state) - ORDER.indexOf(b.state) },
   { key: 'kind', title: 'Kind', wide: 'md', compare: (a: Row, b: Row) => FAMILIES[a.gauge.family].localeCompare(FAMILIES[b.gauge.family]) },
-  { key: 'size', title: 'Size', align: 'right', compare: (a: Row, b: Row) => a.gauge.size - b.gauge.size },
+  { key: 'size', title: 'Size or range', align: 'right', compare: (a: Row, b: Row) => spans(a) - spans(b) },
   { key: 'uncertainty', title: 'Standard uncertainty', align: 'right', wide: 'md' },
   { key: 'calibrated', title: 'Calibrated', wide: 'lg' },
   { key: 'due', title: 'Due', wide: 'md', compare: (a: Row, b: Row) => (a.gauge.due ?? '9').localeCompare(b.gauge.due ?? '9') },
@@ -43,6 +46,8 @@ const CSV = {
   state: ({ state }: Row) => state,
   kind: ({ gauge }: Row) => FAMILIES[gauge.family],
   'size mm': ({ gauge }: Row) => mm(gauge.size),
+  'least mm': ({ gauge }: Row) => (gauge.least === null ? '' : mm(gauge.least)),
+  'greatest mm': ({ gauge }: Row) => (gauge.most === null ? '' : mm(gauge.most)),
   'standard uncertainty mm': ({ gauge }: Row) => mm(gauge.uncertainty),
   calibrated: ({ gauge }: Row) => gauge.calibrated,
   due: ({ gauge }: Row) => gauge.due,
@@ -81,7 +86,7 @@ const AddGauge = defineAsyncComponent(() => import('./AddGauge.vue'))
         ><span class="quiet">{{ FAMILIES[row.gauge.family] }}</span></template
       >
       <template #size="{ row }"
-        ><span class="figure">{{ row.gauge.size === 0 ? '' : sizeText(row.gauge.size) }}</span></template
+        ><span class="figure">{{ rangeText(row.gauge, unit) || (row.gauge.size === 0 ? '' : sizeText(row.gauge.size)) }}</span></template
       >
       <template #uncertainty="{ row }"
         ><span class="figure">{{ um(row.gauge) }}</span></template
