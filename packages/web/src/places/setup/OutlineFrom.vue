@@ -67,18 +67,22 @@ const box = computed(() => boxAround(lines.value))
 const WIDTH = 420
 const HEIGHT = 260
 const MARGIN = 18
+/** What is looked at: the lines, and wherever part zero may lie beside them. */
+const frame = computed(() =>
+  box.value ? boxAround([...lines.value, { closed: false, points: corners.value.map(({ spot }) => [spot.x, spot.y] as const) }]) : null,
+)
 const perPixel = computed(() =>
-  box.value
+  frame.value
     ? Math.max(
-        (box.value.max.x - box.value.min.x) / (WIDTH - 2 * MARGIN),
-        (box.value.max.y - box.value.min.y) / (HEIGHT - 2 * MARGIN),
+        (frame.value.max.x - frame.value.min.x) / (WIDTH - 2 * MARGIN),
+        (frame.value.max.y - frame.value.min.y) / (HEIGHT - 2 * MARGIN),
         1e-9,
       )
     : 1,
 )
 const at = ({ x, y }: Spot): Spot => ({
-  x: MARGIN + (x - (box.value?.min.x ?? 0)) / perPixel.value,
-  y: HEIGHT - MARGIN - (y - (box.value?.min.y ?? 0)) / perPixel.value,
+  x: MARGIN + (x - (frame.value?.min.x ?? 0)) / perPixel.value,
+  y: HEIGHT - MARGIN - (y - (frame.value?.min.y ?? 0)) / perPixel.value,
 })
 const drawn = computed(() =>
   lines.value.map(({ points, closed }) => {
@@ -100,9 +104,9 @@ const corner = computed({
 
 /** A press takes the nearest corner of a line, or the middle of a closed one: nobody hits a point with a glove. */
 function press(event: MouseEvent): void {
-  const frame = (event.currentTarget as Element).getBoundingClientRect()
-  const scale = WIDTH / frame.width
-  zero.value = nearestSpot(spotsOf(lines.value), { x: (event.clientX - frame.left) * scale, y: (event.clientY - frame.top) * scale }, at)
+  const shown = (event.currentTarget as Element).getBoundingClientRect()
+  const scale = WIDTH / shown.width
+  zero.value = nearestSpot(spotsOf(lines.value), { x: (event.clientX - shown.left) * scale, y: (event.clientY - shown.top) * scale }, at)
 }
 
 watch([lines, unit, zero, front], () => {
