@@ -36,6 +36,7 @@ const PATIENCE_FOR: Partial<Record<CallName, number>> = {
   readPresets: 60_000,
   takePresets: 60_000,
   addRemark: 60_000,
+  readOutline: 60_000,
   // What the control holds is read once more before anything is written.
   sendToControl: 30_000,
 }
