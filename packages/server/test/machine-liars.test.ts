@@ -328,8 +328,10 @@ describe('what an agent writes', () => {
     ['what is no XML', () => ({ body: '<a><b></a>' }), 'no XML'],
   ])('%s is said of its machine, and the others go on', async (_what, answer, sentence) => {
     await reach('mill-3', { agent: await agent(answer) })
-    await expect.poll(async () => (await seen('mill-3')).because ?? '', POLL).toContain(sentence)
-    expect((await seen('mill-3')).because!.length).toBeLessThan(320)
+    // It is asked again in between, and then nothing is said of it for a moment.
+    let said = ''
+    await expect.poll(async () => (said = (await seen('mill-3')).because ?? said), POLL).toContain(sentence)
+    expect(said.length).toBeLessThan(320)
     await othersGoOn()
   })
 
