@@ -4,7 +4,7 @@ import { entryLine } from './entry.ts'
 import { instant, nmSchema } from './lengths.ts'
 import type { Role } from './roles.ts'
 import { gaugeFamily, gaugeSchema } from './scene.ts'
-import { wrongRange, type Gauge, type Nm } from '@rook/core'
+import { wrongRange, type Gauge } from '@rook/core'
 
 /** A gauge as the shop keeps it: what the routines see, and how long a calibration holds. */
 export type GaugeRecord = Gauge & { intervalDays: number | null }
@@ -85,8 +85,8 @@ const gaugeFields = z
   })
   .extend({ sure: z.boolean().default(false).meta({ description: 'An unusual size is meant as it is written.' }) })
 
-/** @throws where a range ends before it begins */
-const inOrder = (said: { least: Nm | null; most: Nm | null }, context: z.RefinementCtx): void => {
+/** Says of a range that it ends before it begins. */
+const inOrder = (said: Pick<Gauge, 'family' | 'least' | 'most'>, context: z.RefinementCtx): void => {
   const error = wrongRange(said)
   if (error) context.addIssue({ code: 'custom', message: error, path: ['most'] })
 }

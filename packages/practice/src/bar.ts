@@ -22,10 +22,10 @@ export class Bar {
     this.turned.push({ from: Math.max(from, to), to: Math.min(from, to), diameter })
   }
 
-  /** The newest cut was held where the tool stands: what lies beyond it was not turned. */
-  heldAt(z: number): void {
+  /** The newest cut was held: only what lies between where it began and where the tool stands was turned. */
+  heldAt(began: number, z: number): void {
     const newest = this.turned.at(-1)
-    if (newest) newest.to = Math.max(newest.to, z)
+    if (newest) Object.assign(newest, { from: Math.max(began, z), to: Math.min(began, z) })
   }
 
   /** Its diameters from the face to the jaws, each as long as it is. */

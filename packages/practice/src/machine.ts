@@ -210,7 +210,7 @@ export class PracticeMachine {
     if (axis === 'Z') bar.turn(from.z, to.z, 2 * to.radius + this.chance.normal(this.spec.scatter))
     else bar.faceOff(to.z + this.chance.normal(this.spec.scatter))
     // A face that was not cut to its middle still stands.
-    const held = axis === 'Z' ? (at: number) => bar.heldAt(this.tip(at).z) : () => void (bar.face = before)
+    const held = axis === 'Z' ? (at: number) => bar.heldAt(from.z, this.tip(at).z) : () => void (bar.face = before)
     this.go(axis, way.to, TOUCHING, null, held)
     this.cutFrom = { axis, at: way.from }
     this.touching = null

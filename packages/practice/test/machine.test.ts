@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { Bar } from '../src/bar.ts'
 import { Refusal, PracticeMachine } from '../src/machine.ts'
 import type { PracticeSpec } from '../src/spec.ts'
 import { A_LATHE, A_MILL } from '../src/examples.ts'
@@ -259,6 +260,15 @@ describe('a person at it', () => {
     expect(lathe.machine.view.bar!.turned).toEqual([
       { from: -450, to: -460, diameter: 58.8 },
       { from: -460, to: -500, diameter: 60 },
+    ])
+    // The same cut outward: what lies between where it began and where it was held.
+    const bar = new Bar(60, -450, -500)
+    bar.turn(-470, -440, 58)
+    bar.heldAt(-470, -455)
+    expect(bar.steps).toEqual([
+      { from: -450, to: -455, diameter: 60 },
+      { from: -455, to: -470, diameter: 58 },
+      { from: -470, to: -500, diameter: 60 },
     ])
   })
 

@@ -59,7 +59,7 @@ describe('a gauge', () => {
     expect((await sceneOf()).gauges.find((one) => one.id === made.body.id)).toMatchObject({ least: null, most: null })
   })
 
-  it('that figures rest on is put right with a reason. They are worked out again and keep their time', async () => {
+  it('with figures resting on it takes a reason to be put right, and the figures are worked out again and keep their time', async () => {
     const found = await setter.send<Entry>('POST', '/api/machines/mill-3/entries', edgeEntry({}, { finder: id }))
     expect(found.status, JSON.stringify(found.body)).toBe(200)
     // −318.2040 at the touch, moving X+: half of 5.08 on to it, and half of 5.00 afterwards.
@@ -162,7 +162,7 @@ describe('a machine', () => {
     expect((await lead.send('PUT', `/api/machines/${id}`, record())).body).toMatchObject({ increment: inch(0.0001) })
   })
 
-  it('with figures is put right with a reason. The figures are marked. It cannot be taken back', async () => {
+  it('with figures takes a reason to be put right, which marks the figures and cannot be taken back', async () => {
     const before = await sceneOf()
     expect(before.standing[X]).toMatchObject({ state: 'set' })
     const finer = { ...MILL, increment: nm(1_000) }

@@ -22,7 +22,7 @@ export const gaugeRange: Check = {
           about: gauge.id,
           name: 'gauge spans the size',
           verdict: 'query',
-          sentence: `${gauge.name} measures ${rangeText(gauge, scene.machine.unit)}; ${asShown(size, scene.machine)} was not read on it. Choose the gauge that measured it, or say why it is so.`,
+          sentence: `${gauge.name} measures ${rangeText(gauge)}; ${asShown(size, scene.machine)} was not read on it. Choose the gauge that measured it, or say why it is so.`,
           figures: [{ label: gauge.name, value: size }],
         },
       ]

@@ -77,15 +77,18 @@ describe('from what to what a gauge measures', () => {
     expect(canMeasure({ ...mic, family: 'gauge-pin' }, mm(60))).toBe(true)
   })
 
-  it('is said in the unit of who reads it', () => {
-    expect(rangeText(mic, 'mm')).toBe('25 to 50 mm')
-    expect(rangeText({ least: mm(0), most: mm(25.4) }, 'in')).toBe('up to 1 in')
-    expect([rangeText({ least: mm(18), most: null }, 'mm'), rangeText({ least: null, most: null }, 'mm')]).toEqual(['from 18 mm', ''])
+  it('is said in the unit that it is marked in', () => {
+    expect(rangeText(mic)).toBe('25 to 50 mm')
+    expect(rangeText({ least: mm(0), most: mm(25.4) })).toBe('up to 1 in')
+    expect(rangeText({ least: mm(25.4), most: mm(50.8) })).toBe('1 to 2 in')
+    expect([rangeText({ least: mm(18), most: null }), rangeText({ least: null, most: null })]).toEqual(['from 18 mm', ''])
   })
 
   it('goes from less to more', () => {
     expect(wrongRange(mic)).toBeNull()
-    expect(wrongRange({ least: mm(50), most: mm(25) })).toContain('Greatest size')
-    expect(wrongRange({ least: mm(50), most: null })).toBeNull()
+    expect(wrongRange({ ...mic, least: mm(50), most: mm(25) })).toContain('Greatest size')
+    expect(wrongRange({ ...mic, least: mm(50), most: null })).toBeNull()
+    // What was typed before another kind was chosen is no range.
+    expect(wrongRange({ ...mic, family: 'gauge-pin', least: mm(50), most: mm(25) })).toBeNull()
   })
 })

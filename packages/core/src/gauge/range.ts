@@ -1,4 +1,4 @@
-import { formatExact, magnitude, type LengthUnit, type Nm } from '../length/index.ts'
+import { formatExact, magnitude, sizeText, type Nm } from '../length/index.ts'
 import type { Gauge, GaugeFamily } from './gauge.ts'
 
 /** Kinds that measure a size, and so have a least and a greatest one; of the others the size is their own. */
@@ -19,17 +19,18 @@ export function canMeasure({ family, least, most }: Ranged, size: Nm): boolean {
   return (least === null || of >= least) && (most === null || of <= most)
 }
 
-/** "25 to 50 mm", "up to 150 mm"; empty where nothing is said. */
-export function rangeText({ least, most }: Pick<Gauge, 'least' | 'most'>, unit: LengthUnit): string {
-  const shown = (value: Nm) => formatExact(value, unit)
-  if (least === null && most === null) return ''
-  if (least === null || least === 0) return most === null ? '' : `up to ${shown(most)} ${unit}`
-  return most === null ? `from ${shown(least)} ${unit}` : `${shown(least)} to ${shown(most)} ${unit}`
+/** "25 to 50 mm", "up to 150 mm", in the unit that its ends come out short in; empty where nothing is said. */
+export function rangeText({ least, most }: Pick<Gauge, 'least' | 'most'>): string {
+  const end = most ?? least
+  if (end === null) return ''
+  const said = sizeText(end)
+  if (most === null) return `from ${said}`
+  return least === null || least === 0 ? `up to ${said}` : `${formatExact(least, said.endsWith(' in') ? 'in' : 'mm')} to ${said}`
 }
 
 /**
- * What is wrong with a range as it is given; null where nothing is.
+ * What is wrong with a range as it is given; null where nothing is, or where the kind has none.
  * @param least @param most nanometres
  */
-export const wrongRange = ({ least, most }: Pick<Gauge, 'least' | 'most'>): string | null =>
-  least !== null && most !== null && least >= most ? 'Greatest size: it has to be more than the least one.' : null
+export const wrongRange = ({ family, least, most }: Ranged): string | null =>
+  hasRange(family) && least !== null && most !== null && least >= most ? 'Greatest size: it has to be more than the least one.' : null

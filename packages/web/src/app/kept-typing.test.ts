@@ -14,13 +14,17 @@ afterEach(() => {
 })
 
 /** A dialog with a reason and a form in it, as a person opens it. */
-function open(name = 'job:new', starts = '') {
+function open(name = 'job:new', starts = '', more: Record<string, string> = {}) {
   const outcome = ref<Outcome>({ kind: 'idle' }) as Ref<Outcome>
   const closed = ref(0)
-  let fields!: { reason: Ref<string>; form: { part: string; lines: string[] } }
+  let fields!: { reason: Ref<string>; form: { part: string; lines: string[] }; gauge: Ref<Record<string, string>> }
   const Dialog = defineComponent({
     setup() {
-      fields = { reason: ref(starts), form: reactive({ part: '', lines: [] as string[] }) }
+      fields = {
+        reason: ref(starts),
+        form: reactive({ part: '', lines: [] as string[] }),
+        gauge: ref<Record<string, string>>({ name: '', ...more }),
+      }
       useKeptTyping(name, fields, { outcome })
       return () => h(FormDialog, { title: 'A job', ok: 'Add it', onClose: () => closed.value++ }, () => h('input', { id: 'inside' }))
     },
@@ -36,6 +40,8 @@ describe('what is typed into a dialog', () => {
   it('stands there again when it is opened once more, and says so', async () => {
     const first = open()
     first.reason.value = 'the pallet is warped'
+    await nextTick()
+    // A change deep in a form alone is typing as well.
     first.form.lines.push('a', 'b')
     await nextTick()
     first.leave()
@@ -44,6 +50,14 @@ describe('what is typed into a dialog', () => {
     expect([again.reason.value, again.form.lines]).toEqual(['the pallet is warped', ['a', 'b']])
     expect(document.body.textContent).toContain('What you typed here before still stands.')
     expect(open('job:other').reason.value).toBe('')
+  })
+
+  it('goes on in a form that has got a field since, with that one as it is fresh', async () => {
+    const before = open()
+    before.gauge.value.name = 'Micrometer 50'
+    await nextTick()
+    before.leave()
+    expect(open('job:new', '', { least: '0' }).gauge.value).toEqual({ name: 'Micrometer 50', least: '0' })
   })
 
   it('is gone once it is recorded, started over, or typed back', async () => {

@@ -1,4 +1,4 @@
-import { computed, inject, provide, reactive, ref, toRaw, unref, watch, type InjectionKey, type Ref } from 'vue'
+import { computed, inject, provide, reactive, ref, unref, watch, type InjectionKey, type Ref } from 'vue'
 import type { Sender } from '../sending/use-send.ts'
 import { forget, keep, readKept } from './kept.ts'
 
@@ -22,7 +22,11 @@ interface Kept {
 }
 
 const asText = (value: unknown) => JSON.stringify(value)
-const copyOf = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(toRaw(value))))
+/** Read through whatever is reactive, so that a change deep in a form is seen as well. */
+const copyOf = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)))
+
+const isForm = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+const withFresh = (fresh: unknown, kept: unknown): unknown => (isForm(fresh) && isForm(kept) ? { ...fresh, ...kept } : kept)
 
 /**
  * Keeps what is typed into a dialog on this tablet until it is sent or started over: pressed away by a glove, or closed to look
@@ -49,7 +53,8 @@ export function useKeptTyping(name: string, fields: Record<string, Ref<unknown> 
   const sameShape = kept !== null && asText(Object.keys(kept.typed).sort()) === asText(Object.keys(fresh).sort())
   const resumed = ref(sameShape && asText(kept.typed) !== from)
   const movedOn = ref(resumed.value && kept!.from !== from)
-  if (resumed.value) put(kept!.typed)
+  // A form that has a field more than when it was typed in has that one as it is fresh.
+  if (resumed.value) put(Object.fromEntries(Object.entries(kept!.typed).map(([key, value]) => [key, withFresh(fresh[key], value)])))
   const isOver = ref(false)
   const state = computed(now)
   const typed = computed(() => !isOver.value && asText(state.value) !== from)

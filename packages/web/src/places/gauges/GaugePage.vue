@@ -29,7 +29,6 @@ import GaugeDialog from './GaugeDialog.vue'
 import ProbeChart from './ProbeChart.vue'
 import { EVENTS, FAMILIES } from './gauge-names.ts'
 import { stateOf } from './gauge-state.ts'
-import { useShopUnit } from './shop-unit.ts'
 import Facts from '../../ui/Facts.vue'
 import { asRegister } from '../../parts/written.ts'
 
@@ -62,7 +61,6 @@ const kinds = computed(() =>
   }),
 )
 
-const unit = useShopUnit()
 const changing = ref(false)
 const facts = computed(() => {
   if (!record.value) return []
@@ -70,7 +68,7 @@ const facts = computed(() => {
   return [
     { label: 'State', text: state.value ?? '', class: { disturbed: 'stop', due: 'query' }[state.value as string] },
     ...(size > 0 ? [{ label: GAUGE_SIZE[record.value.family].label, text: sizeText(size) }] : []),
-    ...(rangeText(record.value, unit.value) ? [{ label: 'Measures', text: rangeText(record.value, unit.value) }] : []),
+    ...(rangeText(record.value) ? [{ label: 'Measures', text: rangeText(record.value) }] : []),
     { label: 'Standard uncertainty', text: `${formatExact(nm(uncertainty * 1000), 'mm')} µm` },
     { label: 'Calibrated', text: calibrated ? calendarDay(calibrated, session.shop) : 'not on record' },
     ...(due ? [{ label: 'Due', text: `${calendarDay(due, session.shop)}, every ${intervalDays} days` }] : []),

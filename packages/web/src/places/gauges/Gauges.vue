@@ -12,7 +12,6 @@ import SaveCsv from '../../ui/SaveCsv.vue'
 import Rows from '../../ui/Rows.vue'
 import { FAMILIES } from './gauge-names.ts'
 import { stateOf, type GaugeWord } from './gauge-state.ts'
-import { useShopUnit } from './shop-unit.ts'
 
 useContextLine(() => ['Gauges'])
 const gauges = useGauges()
@@ -28,7 +27,6 @@ const MARK = { 'in use': 'clear', due: 'query', disturbed: 'stop', withdrawn: 't
 const um = (gauge: GaugeRecord) => `${formatExact(nm(gauge.uncertainty * 1000), 'mm')} \u00b5m`
 
 type Row = (typeof rows.value)[number]
-const unit = useShopUnit()
 const spans = ({ gauge }: Row) => gauge.most ?? gauge.size
 const COLUMNS = [
   { key: 'gauge', title: 'Gauge', compare: (a: Row, b: Row) => a.gauge.name.localeCompare(b.gauge.name) },
@@ -86,7 +84,7 @@ const AddGauge = defineAsyncComponent(() => import('./AddGauge.vue'))
         ><span class="quiet">{{ FAMILIES[row.gauge.family] }}</span></template
       >
       <template #size="{ row }"
-        ><span class="figure">{{ rangeText(row.gauge, unit) || (row.gauge.size === 0 ? '' : sizeText(row.gauge.size)) }}</span></template
+        ><span class="figure">{{ rangeText(row.gauge) || (row.gauge.size === 0 ? '' : sizeText(row.gauge.size)) }}</span></template
       >
       <template #uncertainty="{ row }"
         ><span class="figure">{{ um(row.gauge) }}</span></template

@@ -1,4 +1,5 @@
 import type { PracticePanel, PracticeView } from '@rook/contract'
+import { displayed } from './jog-steps.ts'
 
 /** A rectangle of what is looked at, in machine coordinates, millimetres: to the right and up. */
 export interface Frame {
@@ -157,8 +158,12 @@ function lathePanes({ view }: PracticePanel, reach: Reach): Pane[] {
 export const panesOf = (panel: PracticePanel, reach: Reach): Pane[] =>
   panel.kind === 'lathe' ? lathePanes(panel, reach) : millPanes(panel, reach)
 
-/** Where the middle of each thing is, as one would say it who stands before the machine: to a millimetre. */
-export function placesOf({ view, kind }: PracticePanel): { name: string; where: string }[] {
+/** A millimetre, or a tenth of an inch. */
+const ABOUT = { mm: 1, in: 2.54 } as const
+
+/** Where the middle of each thing is, as one would say it who stands before the machine, in the unit of its displays. */
+export function placesOf({ view, kind, unit }: PracticePanel): { name: string; where: string }[] {
+  const whole = (value: number) => displayed(value, unit, ABOUT[unit])
   if (kind === 'lathe')
     return view.bar ? [{ name: 'the bar', where: `face at Z ${whole(view.bar.face)}, jaws at Z ${whole(view.bar.jaws)}` }] : []
   return view.solids
@@ -171,8 +176,6 @@ export function placesOf({ view, kind }: PracticePanel): { name: string; where: 
       return { name, where: `X ${whole(x!)}, Y ${whole(y!)}, top at ${whole(top)}` }
     })
 }
-
-const whole = (value: number): string => String(Math.round(value)).replace('-', '\u2212')
 
 /** What lies outside a frame, as words: a tool that is somewhere else. */
 export function outside({ shapes, frame }: Pane): boolean {

@@ -164,6 +164,8 @@ describe('what is seen of a practice machine', () => {
       [-50, 0],
     ])
     expect(placesOf({ ...PANEL, view })).toEqual([{ name: 'the part', where: 'X \u221225, Y 50, top at \u2212476' }])
+    // \u221225, 50 and \u2212475.8 mm.
+    expect(placesOf({ ...PANEL, unit: 'in', view })[0]!.where).toBe('X \u22121.0, Y 2.0, top at \u221218.7')
   })
 
   it('is looked at closely about the tip, and says where the tool is not to be seen', () => {
