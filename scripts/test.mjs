@@ -6,6 +6,17 @@ import { ensurePackages } from './packages.mjs'
 ensurePackages()
 const ending = onEnd()
 const totals = { passed: 0, failed: 0 }
+/** What failed, said once more at the very end, where a long log is read first. */
+const failures = []
+
+const MOST_LINES = 80
+
+/** From where a part begins to tell of its failures; the end of its output where it has no such place. */
+function theFailureIn(output) {
+  const lines = output.trimEnd().split('\n')
+  const from = lines.findIndex((line) => /Failed (Tests|Suites)|^\s+1\) /.test(line))
+  return (from === -1 ? lines.slice(-MOST_LINES) : lines.slice(from, from + MOST_LINES)).join('\n')
+}
 
 /** Runs one part, lets its output through, and adds up what it counts. */
 function part(name, count, { apart = false } = {}) {
@@ -13,25 +24,39 @@ function part(name, count, { apart = false } = {}) {
     if (!apart) say(`\n== ${name} ==`)
     const child = spawn('npm', ['run', '--silent', `test:${name}`], {
       cwd: ROOT,
-      stdio: ['ignore', 'pipe', 'inherit'],
+      stdio: ['ignore', 'pipe', 'pipe'],
       env: { ...process.env, NO_COLOR: '1', FORCE_COLOR: undefined },
     })
     ending.add(() => child.kill('SIGTERM'))
     let output = ''
-    child.stdout.on('data', (chunk) => {
+    const hear = (chunk) => {
       output += chunk
       // Beside another part its output is held back until it can stand in one piece.
       if (!apart) process.stdout.write(chunk)
-    })
+    }
+    child.stdout.on('data', hear)
+    child.stderr.on('data', hear)
+    // What a part has left running may hold its output open; then the last of it is waited for a moment only.
     child.once('exit', (code) => {
+      const judged = setTimeout(() => judge(code), 5_000)
+      child.once('close', () => {
+        clearTimeout(judged)
+        judge(code)
+      })
+    })
+    let isJudged = false
+    const judge = (code) => {
+      if (isJudged) return
+      isJudged = true
       if (apart) say(`\n== ${name} ==\n${output}`)
       const counted = count(output, code)
       totals.passed += counted.passed
       totals.failed += counted.failed
       // A part that ends badly without counting a failure has failed as a whole.
       if (code !== 0 && counted.failed === 0) totals.failed++
+      if (code !== 0 || counted.failed > 0) failures.push(`\n== ${name}: what failed ==\n${theFailureIn(output)}`)
       resolve()
-    })
+    }
   })
 }
 
@@ -51,5 +76,6 @@ await Promise.all([
 // The server's tests wait for PostgreSQL half of the time; the others use what that leaves.
 await Promise.all([part('unit', vitest, { apart: true }), part('server', vitest, { apart: true })])
 await part('browser', playwright)
+for (const failure of failures) say(failure)
 say(`\n${totals.passed} passed, ${totals.failed} failed`)
 await ending.end(totals.failed === 0 && totals.passed > 0 ? 0 : 1)
