@@ -1,6 +1,6 @@
 import type { Drawing } from '../drawing/index.ts'
 import { minus, mm, nm, plus } from '../length/index.ts'
-import { FINDERS } from '../pickup/finders.ts'
+import { FINDERS } from '../find/zero/finders.ts'
 import { chosenBetween, type InputSpec, type Values } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
 

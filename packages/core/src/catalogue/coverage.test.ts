@@ -4,6 +4,9 @@ import { routineById } from '../catalogue/index.ts'
 import { registerKey } from '../register/index.ts'
 import { Chance, PLAYS, type Play } from '@rook/testing'
 
+/** The core's types know no Node: of its process only the environment is asked. */
+declare const process: { env: Readonly<Record<string, string | undefined>> }
+
 /** On a push fewer, in `npm run coverage` more. */
 const RUNS = Number(process.env.COVERAGE_RUNS ?? 800)
 /** What chance alone moves a share of so many runs by, four times over; at 2000 it is the two in a hundred that are promised. */

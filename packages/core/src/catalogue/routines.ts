@@ -15,9 +15,8 @@ import {
   partsGrid,
   rotaryZero,
   turnedCorner,
-} from '../pickup/index.ts'
+} from '../find/zero/index.ts'
 import {
-  armConstant,
   knownDiameter,
   noseAndTip,
   onCentre,
@@ -28,13 +27,13 @@ import {
   toolStickOut,
   toolY,
   turnedDiameter,
-} from '../lathe/index.ts'
-import { probeInRing, probeOnWall } from '../probe/index.ts'
+} from '../find/lathe-tool/index.ts'
+import { armConstant, probeInRing, probeOnWall, setterConstantRoutine } from '../find/calibrate/index.ts'
 import { readInputs, type Routine } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
-import { copiedOffset, deliberateZero } from '../statement/index.ts'
-import { setterConstantRoutine, setterSides, toolDiameter, toolLength } from '../tool/index.ts'
-import { boringHead, depthSize, sideSize, turnedSize } from '../wear/index.ts'
+import { copiedOffset, deliberateZero } from '../find/state/index.ts'
+import { setterSides, toolDiameter, toolLength } from '../find/tool/index.ts'
+import { boringHead, depthSize, sideSize, turnedSize } from '../find/wear/index.ts'
 
 /** Every routine there is. A new one is a file of its own and a line here. */
 export const ROUTINES: readonly Routine[] = [

@@ -5,7 +5,7 @@ import type { FoundSize, Result, Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
 import { BY_FAMILY } from './by-family.ts'
-import { limitOf } from './limits.ts'
+import { limitOf } from '../limits/index.ts'
 import { referenceFor } from './reference.ts'
 
 /** A figure beside the one it should be near. */

@@ -1,5 +1,5 @@
 import type { RegisterFamily } from '../register/index.ts'
-import type { LimitId } from './limits.ts'
+import type { LimitId } from '../limits/index.ts'
 
 /** How the checks hold a new value of a family against what is known of it. */
 interface FamilyChecks {

@@ -6,7 +6,7 @@ import type { Write } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import { movedBy } from './apart.ts'
 import type { Check, Finding } from './finding.ts'
-import { limitOf } from './limits.ts'
+import { limitOf } from '../limits/index.ts'
 
 /**
  * A measured length against the rule's. Where lengths are counted from the gauge line the two compare

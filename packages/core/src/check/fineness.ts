@@ -4,7 +4,7 @@ import { asRegister, registerKey, registerName, zeroAxis } from '../register/ind
 import type { Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
-import { limitOf } from './limits.ts'
+import { limitOf } from '../limits/index.ts'
 
 /** Whether a zero is known well enough for what is made from it, and whether moving it means anything. */
 export const fineness: Check = {

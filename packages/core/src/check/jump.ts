@@ -5,7 +5,7 @@ import type { Scene } from '../scene/index.ts'
 import { comparedIn, movedBy, nameOfWrite } from './apart.ts'
 import { causesOf, told } from './cause.ts'
 import type { Check, Finding } from './finding.ts'
-import { limitOf } from './limits.ts'
+import { limitOf } from '../limits/index.ts'
 
 /**
  * What a long move without a reason is a stop for: a length, or a zero of the same operation that was touched. A zero that is worked

@@ -15,7 +15,7 @@ import type { Scene, Standing } from '../scene/index.ts'
 import { GAUGES, INCH_MILL, LATHE, MILL, mounted, run, scene, stands, TURRET_LATHE } from '@rook/testing'
 import { routineById } from '../catalogue/index.ts'
 import type { RawInputs } from '../routine/index.ts'
-import { LIMITS, limitOf, limitProblems } from './index.ts'
+import { LIMITS, limitOf, limitProblems } from '../limits/index.ts'
 
 const touch = { slot: 'G54', axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }
 const face = { slot: 'G54', tool: '4', between: 'none', reading: '-372.29', place: '0.8' }

@@ -2,7 +2,7 @@ import { magnitude, minus, nm, times, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { isCutter, registerKey, registerName, timesInDiameter } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
-import { limitOf } from './limits.ts'
+import { limitOf } from '../limits/index.ts'
 
 /**
  * A cutter's diameter against the one on its record (DC). A diameter in a register that holds radii, or the

@@ -1,7 +1,7 @@
 import { formatAngle, PER_DEGREE, type Microdegrees } from '../angle/index.ts'
 import { registerName } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
-import { limitOf } from './limits.ts'
+import { limitOf } from '../limits/index.ts'
 
 /** Within this of half a turn, millionths of a degree, a part has been turned end for end, or two features were taken for each other. */
 const NEARLY = 15 * PER_DEGREE

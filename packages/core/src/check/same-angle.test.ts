@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { Microdegrees } from '../angle/index.ts'
 import { assess } from '../assessment/index.ts'
 import { mm } from '../length/index.ts'
-import { edge } from '../pickup/index.ts'
+import { edge } from '../find/zero/index.ts'
 import { workRegister } from '../register/index.ts'
 
 const at = (degrees: number, setup = 'now') =>

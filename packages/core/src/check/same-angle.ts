@@ -3,7 +3,7 @@ import { angleDecimals, layoutOf, registerKey, registerName, workRegister } from
 import type { Scene } from '../scene/index.ts'
 import { standingNote } from '../standing/index.ts'
 import type { Write } from '../routine/index.ts'
-import { limitOf } from './limits.ts'
+import { limitOf } from '../limits/index.ts'
 import type { Check, Finding } from './finding.ts'
 
 /** The zeros of one slot belong to one face: found with the rotary axes at other angles they do not fit together. */

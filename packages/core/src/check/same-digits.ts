@@ -3,7 +3,7 @@ import { listed, registerKey, registerName, workRegister, zeroAxis } from '../re
 import type { Reading, Result, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
-import { limitOf } from './limits.ts'
+import { limitOf } from '../limits/index.ts'
 import { referenceFor } from './reference.ts'
 
 /** The same digits twice are seldom two measurements. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { formatLength, mm, nm, plus, type Nm } from '../length/index.ts'
 import { workRegister } from '../register/index.ts'
-import { edge } from '../pickup/index.ts'
+import { edge } from '../find/zero/index.ts'
 import { Chance, scene, stands } from '@rook/testing'
 
 const text = (value: Nm) => formatLength(value, { unit: 'mm', decimals: 4 }).replace('\u2212', '-')

@@ -3,7 +3,7 @@ import { minus, nm, type Nm } from '../length/index.ts'
 import { parseRegisterKey, registerKey } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
 import type { Scene } from '../scene/index.ts'
-import { doubtBy } from './limits.ts'
+import { doubtBy } from '../limits/index.ts'
 
 const NAME = 'skims get smaller'
 

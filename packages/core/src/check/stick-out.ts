@@ -1,12 +1,12 @@
 import { PROPERTY_WORDS, standsAlong } from '../assembly/index.ts'
-import { standsOut } from '../lathe/station-reach.ts'
+import { standsOut } from '../tip/station-reach.ts'
 import { magnitude, minus, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { registerName } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
-import { limitOf } from './limits.ts'
+import { limitOf } from '../limits/index.ts'
 
 const NAME = 'stick-out'
 /** A steel bar that stands out by more than so many of its diameters gives way and chatters. */

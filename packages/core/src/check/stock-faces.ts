@@ -4,7 +4,7 @@ import { layoutOf } from '../register/index.ts'
 import type { TouchedFace } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
-import { limitOf } from './limits.ts'
+import { limitOf } from '../limits/index.ts'
 
 const NAME = 'face as the stock has it'
 

@@ -1,4 +1,4 @@
-import { limitOf } from '../check/index.ts'
+import { limitOf } from '../limits/index.ts'
 import { answersToWear } from '../assembly/index.ts'
 import { magnitude, minus, plus, times, ZERO, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'

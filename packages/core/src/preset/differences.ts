@@ -11,7 +11,8 @@ import {
   type RegisterKey,
   type RegisterRef,
 } from '../register/index.ts'
-import { doubtBy, limitOf, runChecks, type Finding } from '../check/index.ts'
+import { runChecks, type Finding } from '../check/index.ts'
+import { doubtBy, limitOf } from '../limits/index.ts'
 import { combine } from '../uncertainty/index.ts'
 import { sheetOf } from '../edits/index.ts'
 import type { Sheet, Slip, Write } from '../routine/index.ts'

@@ -1,4 +1,4 @@
-import { doubtBy } from '../check/limits.ts'
+import { doubtBy } from '../limits/index.ts'
 import { formatExact, nm, ZERO, type LengthUnit, type Nm } from '../length/index.ts'
 import { isOffered, type Gauge, type GaugeFamily } from '../gauge/index.ts'
 import type { Axis, MachineRecord } from '../machine/index.ts'

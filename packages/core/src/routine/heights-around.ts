@@ -1,4 +1,4 @@
-import { limitOf } from '../check/limits.ts'
+import { limitOf } from '../limits/index.ts'
 import { nm, type Nm } from '../length/index.ts'
 import { layoutOf, registerKey, setterRegister } from '../register/index.ts'
 import { slotOffset, workTotal, type Holding, type Scene } from '../scene/index.ts'

@@ -3,7 +3,7 @@ import type { Drawing } from '../drawing/index.ts'
 import type { Axis } from '../machine/index.ts'
 import type { RegisterKey, RegisterRef } from '../register/index.ts'
 import type { Marks } from '../scene/index.ts'
-import type { MistakeId } from '../slip/mistakes.ts'
+import type { MistakeId } from '../mistake/index.ts'
 import type { Uncertainty } from '../uncertainty/index.ts'
 import type { Working } from '../working/index.ts'
 

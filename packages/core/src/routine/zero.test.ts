@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { assess } from '../assessment/index.ts'
 import { mm } from '../length/index.ts'
 import { commonRegister, workRegister } from '../register/index.ts'
-import { edge } from '../pickup/index.ts'
+import { edge } from '../find/zero/index.ts'
 import { MILL, run, scene, stands } from '@rook/testing'
 import { rotationWrite } from './index.ts'
 

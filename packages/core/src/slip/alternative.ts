@@ -1,5 +1,5 @@
 import type { RawInputs } from '../routine/index.ts'
-import type { MistakeId } from './mistakes.ts'
+import type { MistakeId } from '../mistake/index.ts'
 import type { Scene } from '../scene/index.ts'
 
 /** One thing that a person or a record may have had otherwise, and the entry as it would be with it undone. */

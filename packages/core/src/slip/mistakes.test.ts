@@ -4,7 +4,8 @@ import { routineById } from '../catalogue/index.ts'
 import { mm } from '../length/index.ts'
 import { commonRegister, registerKey } from '../register/index.ts'
 import { readInputs } from '../routine/index.ts'
-import { alternativesOf, meantFigures, MISTAKES } from './index.ts'
+import { MISTAKES } from '../mistake/index.ts'
+import { alternativesOf, meantFigures } from './index.ts'
 
 it('every kind of mistake is made somewhere, by what was given or by a routine that knows of it', () => {
   const made = new Set<string>(meantFigures(mm(31.82), 'it', 'mm').map(({ id }) => id))

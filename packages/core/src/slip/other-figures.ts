@@ -1,4 +1,4 @@
-import type { MistakeId } from './mistakes.ts'
+import type { MistakeId } from '../mistake/index.ts'
 import { formatExact, nm, readLength, type LengthUnit, type Nm } from '../length/index.ts'
 import { typedOtherwise, type TypedOtherwise } from './typed-otherwise.ts'
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { MistakeId } from './mistakes.ts'
+import type { MistakeId } from '../mistake/index.ts'
 import { likeliest, type Candidate } from './weigh.ts'
 
 const STANDARD = 6_000

@@ -1,6 +1,6 @@
 import type { Alternative } from './alternative.ts'
 import { SIZES, UNKNOWN } from './likely.ts'
-import { MISTAKES, type MistakeId } from './mistakes.ts'
+import { MISTAKES, type MistakeId } from '../mistake/index.ts'
 import type { Off } from './rework.ts'
 
 /** An alternative that brings home what was off. */

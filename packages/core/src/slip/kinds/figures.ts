@@ -3,7 +3,7 @@ import type { LengthInput } from '../../routine/index.ts'
 import type { Scene } from '../../scene/index.ts'
 import type { Alternative } from '../alternative.ts'
 import { lengthsOf, type Given } from '../given.ts'
-import type { MistakeId } from '../mistakes.ts'
+import type { MistakeId } from '../../mistake/index.ts'
 import { typedOtherwise } from '../typed-otherwise.ts'
 
 /** How a figure is called in the middle of a sentence. */

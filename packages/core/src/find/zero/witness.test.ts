@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest'
+import { run, scene, stands } from '@rook/testing'
+import { mm } from '../../length/index.ts'
+import { workRegister } from '../../register/index.ts'
+import type { RawInputs } from '../../routine/index.ts'
+import { edge } from './edge.ts'
+
+const FIRST = scene([])
+const KNOWN = scene([[workRegister('G54', 'X'), stands(mm(-313.204))]])
+const raw = { slot: 'G54', axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }
+// Worked by hand: stock 92 wide, a finder of 10: the far side reads −318.204 + 5 + 92 + 5 = −216.204.
+const at = (more: RawInputs, where = FIRST) => run('edge', { ...raw, witness: '-216.2040', ...more }, where)
+const asked = (where: typeof FIRST, given: RawInputs = raw) => edge.inputs(where, given).map(({ id }) => id)
+
+describe('a touch on the opposite side', () => {
+  it('is offered where nothing is on record to compare with, and not elsewhere', () => {
+    expect(asked(FIRST)).toContain('witness')
+    expect(asked(KNOWN)).not.toContain('witness')
+    expect(asked(FIRST, { ...raw, direction: '' })).not.toContain('witness')
+  })
+
+  it('shows that all is well, with the zero as without it', () => {
+    const found = at({})
+    expect(found.value('work/G54/X')).toBe(mm(-313.204))
+    expect(found.finding('size')).toMatchObject({
+      verdict: 'clear',
+      sentence: 'The width over both sides comes out at 92.0000, expected 92.0000.',
+    })
+    expect(found.finding('compared')).toBeUndefined()
+  })
+
+  it('names what a first entry alone cannot show: the finder, the radius, the shim', () => {
+    // Finder 6 in the spindle: both sides read 2 nearer to the part.
+    expect(at({ reading: '-316.2040', witness: '-218.2040' }).finding('size')?.sentence).toContain('if Finder 6 had been in the spindle')
+    expect(at({ reading: '-313.2040', witness: '-221.2040' }).finding('size')?.sentence).toContain('the radius had already been taken off')
+    expect(at({ direction: '-' }).finding('size')?.verdict).not.toBe('clear')
+  })
+
+  it('says that both touches are on one side, reached from either way or from the same one', () => {
+    const sameSide = { verdict: 'stop', sentence: expect.stringContaining('both touches are on one and the same side') as string }
+    // The wall is at −313.204: reached moving X− the spindle stands 5 on its other side, at −308.204.
+    expect(at({ witness: '-308.2080' }).finding('size')).toMatchObject(sameSide)
+    expect(at({ witness: '-318.2060' }).finding('size')).toMatchObject(sameSide)
+    expect(at({ witness: '-216.3040' }).finding('size')?.sentence).not.toContain('one and the same side')
+  })
+
+  it('takes its width from the keyboard where no stock is on record', () => {
+    const bare = scene([], { plan: null })
+    expect(asked(bare, { ...raw, witness: '-216.2040' })).toContain('width')
+    expect(at({ width: '92' }, bare).finding('size')?.verdict).toBe('clear')
+    expect(at({ width: '96' }, bare).finding('size')?.verdict).not.toBe('clear')
+  })
+})
+
+describe('what nothing is held against', () => {
+  it('says so, as advice', () => {
+    const found = run('edge', raw, FIRST).finding('compared')
+    expect(found).toMatchObject({ verdict: 'clear', tell: true })
+    expect(found?.sentence).toContain('G54 X has no earlier figure of the same operation. Touch the opposite side too')
+    expect(run('edge', raw, KNOWN).finding('compared')).toBeUndefined()
+  })
+})

@@ -1,0 +1,74 @@
+import { doubtBy } from '../../limits/index.ts'
+import { hasPast } from '../../check/reference.ts'
+import { minus, nm, type Nm } from '../../length/index.ts'
+import { workRegister } from '../../register/index.ts'
+import { readingInput, sizeInput, wayName, type FoundSize, type InputSpec, type RawInputs, type Values } from '../../routine/index.ts'
+import type { Scene } from '../../scene/index.ts'
+import { contactCorrection, type Direction } from '../../touch/index.ts'
+import { ofReadout } from '../../uncertainty/index.ts'
+import { line, type WorkingLine } from '../../working/index.ts'
+import type { SideAxis } from './finders.ts'
+
+/** One touched side as the witness needs it. */
+interface Side {
+  axis: SideAxis
+  direction: Direction
+  /** Radii of the finder moving onto this side and onto the opposite one. */
+  radius: Nm
+  opposite: Nm
+  thickness: Nm
+  uncertainty: number
+}
+
+const known = (axis: SideAxis, { plan }: Scene): Nm | null => (plan?.stock ? minus(plan.stock[axis].to, plan.stock[axis].from) : null)
+
+/**
+ * A second touch on the opposite side, offered where a zero has no past to be held against: with the size of the stock it shows a
+ * radius that was taken off twice, a side that was mixed up, another finder in the spindle.
+ */
+export function witnessInputs(axis: SideAxis, direction: Direction | null, scene: Scene, raw: RawInputs): InputSpec[] {
+  if (direction === null || (!isFirst(raw.slot ?? null, axis, scene) && !raw.witness)) return []
+  const label = `Machine ${axis}, moving ${wayName(axis, direction === 1 ? -1 : 1)} onto the opposite side`
+  return [
+    {
+      ...readingInput(axis, scene.machine, label, 'witness'),
+      optional: true,
+      hint: 'to be sure, for nothing is on record to compare with',
+    },
+    ...(raw.witness && known(axis, scene) === null ? [sizeInput('width', 'Width over both sides', { optional: true })] : []),
+  ]
+}
+
+const isFirst = (slot: string | null, axis: SideAxis, scene: Scene): boolean =>
+  slot !== null && scene.machine.slots.some(({ code }) => code === slot) && !hasPast(workRegister(slot, axis), scene)
+
+/** Its line in the working, as long as it is asked for. */
+export function witnessLines(values: Values, axis: SideAxis | null, direction: Direction | null, scene: Scene): WorkingLine[] {
+  const witness = values.length('witness')
+  if (axis === null || direction === null || (witness === null && !isFirst(values.choice('slot'), axis, scene))) return []
+  return [line('aside', 'opposite side', witness, 'witness')]
+}
+
+/** The width over both sides, held against what was typed or what the stock measures; none where either is missing. */
+export function witnessed(values: Values, reading: Nm | null, side: Side | null, scene: Scene): FoundSize[] {
+  const witness = values.length('witness')
+  if (witness === null || reading === null || !side) return []
+  const { axis, direction, radius, opposite, thickness, uncertainty } = side
+  const wall = (at: Nm, way: Direction, by: Nm) => at - contactCorrection({ direction: way, radius: by, gauge: thickness })
+  const found = direction * (wall(witness, direction === 1 ? -1 : 1, opposite) - wall(reading, direction, radius))
+  const typed = values.length('width')
+  const both = Math.SQRT2 * Math.hypot(uncertainty, ofReadout(scene.machine.increment).standard)
+  const standard = typed === null ? Math.hypot(both, doubtBy('stockAsCut', scene).standard) : both
+  const within = 4 * both
+  // From either way onto one wall the width is nothing; from the same way twice the readings are one.
+  const oneSide = Math.abs(found) <= within || Math.abs(witness - reading) <= within
+  return [
+    {
+      label: 'width over both sides',
+      found: nm(Math.round(found)),
+      standard,
+      expected: typed ?? known(axis, scene),
+      ...(oneSide ? { because: 'both touches are on one and the same side; touch the opposite one' } : {}),
+    },
+  ]
+}

@@ -1,0 +1,2 @@
+export { MISTAKES } from './mistakes.ts'
+export type { MistakeId } from './mistakes.ts'

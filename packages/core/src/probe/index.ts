@@ -1,2 +1,0 @@
-export { probeOnWall } from './one-wall.ts'
-export { probeInRing } from './ring.ts'
