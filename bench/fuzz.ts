@@ -5,7 +5,7 @@ import { fuzzServer } from '../packages/server/test/fuzz/send.ts'
 import pg from 'pg'
 import { startOver } from '../demo/start-over.ts'
 import { PEOPLE } from '../demo/shop.ts'
-import { connect } from '@rook/server/db/client'
+import { connect } from '@rook/server/base/db/client'
 import { verifyLedger } from '@rook/server/verify/ledger'
 import { startServerProcess } from './server-process.ts'
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { FIRST, PLAIN_MARKS, type Provenance } from '@rook/core'
 import type { EntryContent } from '@rook/contract'
-import { BLANK } from '@rook/server/ledger/author'
+import { BLANK } from '@rook/server/ledger/heading'
 import pg from 'pg'
 import { openBenchShop, WRITERS } from './shop.ts'
 

@@ -1,5 +1,5 @@
 import type { Entry, EntryContent } from '@rook/contract'
-import { connect } from '@rook/server/db/client'
+import { connect } from '@rook/server/base/db/client'
 import { verifyLedger } from '@rook/server/verify/ledger'
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'

@@ -1,4 +1,4 @@
-import { prepareDatabase } from '@rook/server/db/prepare'
+import { prepareDatabase } from '@rook/server/base/db/prepare'
 import { openBrowser, signInAt } from './browser.ts'
 import { latest, post } from './recording.ts'
 import { PIN, signIn, WRITERS } from './shop.ts'

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Agent, request } from 'node:http'
 import { text } from 'node:stream/consumers'
-import { prepareDatabase } from '@rook/server/db/prepare'
+import { prepareDatabase } from '@rook/server/base/db/prepare'
 import { startServer } from '@rook/server/server'
 import pg from 'pg'
 import { watchProcessors } from './processors.ts'

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { mm, nm } from '@rook/core'
 import type { MachineSent, RecordInput } from '@rook/contract'
-import { connect } from '@rook/server/db/client'
-import { prepareDatabase } from '@rook/server/db/prepare'
-import { assembly, gauge, job, mount, operation, part, person, setup, shift } from '@rook/server/db/schema'
+import { connect } from '@rook/server/base/db/client'
+import { prepareDatabase } from '@rook/server/base/db/prepare'
+import { assembly, gauge, job, mount, operation, part, person, setup, shift } from '@rook/server/base/db/schema'
 import { addMachine } from '@rook/server/machines/routes'
-import { hashPin } from '@rook/server/people/pin'
+import { hashPin } from '@rook/server/sign-in/pin'
 import { MILL } from '@rook/testing'
 
 export const WRITERS = 8

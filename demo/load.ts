@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { eq } from 'drizzle-orm'
-import { connect, type Database } from '@rook/server/db/client'
-import { inTransaction, type Lane } from '@rook/server/db/transaction'
+import { connect, type Database } from '@rook/server/base/db/client'
+import { inTransaction, type Lane } from '@rook/server/base/db/transaction'
 import {
   assembly,
   gauge,
@@ -15,10 +15,10 @@ import {
   setting,
   shift,
   workpiece,
-} from '@rook/server/db/schema'
+} from '@rook/server/base/db/schema'
 import { addMachine } from '@rook/server/machines/routes'
 import { happen } from '@rook/server/gauges/events'
-import { hashPin } from '@rook/server/people/pin'
+import { hashPin } from '@rook/server/sign-in/pin'
 import { readOutline } from '@rook/server/workpieces/read-outline'
 import type { GaugeEventBody } from '@rook/contract'
 import { decimalsFor, outlineIn, type PartOutline } from '@rook/core'

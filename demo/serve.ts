@@ -1,4 +1,4 @@
-import { prepareDatabase, Unfit } from '@rook/server/db/prepare'
+import { prepareDatabase, Unfit } from '@rook/server/base/db/prepare'
 import { contentsOf, loadDemo } from './load.ts'
 import { startOver } from './start-over.ts'
 

@@ -1,4 +1,4 @@
-import { prepareDatabase } from '@rook/server/db/prepare'
+import { prepareDatabase } from '@rook/server/base/db/prepare'
 import pg from 'pg'
 import { loadDemo } from './load.ts'
 

@@ -1,6 +1,6 @@
 // One process a worker: it opens a server for each journey's database, so that the server's code is read once.
 import { createInterface } from 'node:readline'
-import { prepareDatabase } from '@rook/server/db/prepare'
+import { prepareDatabase } from '@rook/server/base/db/prepare'
 import { startServer, type Running } from '@rook/server/server'
 import { pino } from 'pino'
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
-import type { Database } from '@rook/server/db/client'
-import { programIssue, programText } from '@rook/server/db/schema'
+import type { Database } from '@rook/server/base/db/client'
+import { programIssue, programText } from '@rook/server/base/db/schema'
 import { unpack } from '@rook/server/programs/unpack'
 import { Chance } from '@rook/testing/chance'
 

@@ -1,5 +1,5 @@
-import { connect } from '@rook/server/db/client'
-import { inTransaction } from '@rook/server/db/transaction'
+import { connect } from '@rook/server/base/db/client'
+import { inTransaction } from '@rook/server/base/db/transaction'
 import { gather } from '@rook/server/setup-record/gather'
 import { asPdf } from '@rook/server/setup-record/pdf'
 import { verifyLedger } from '@rook/server/verify/ledger'

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { prepareDatabase } from '@rook/server/db/prepare'
+import { prepareDatabase } from '@rook/server/base/db/prepare'
 import pg from 'pg'
 
 /** An empty database of its own at the present schema, with the rights in it that the application has. */

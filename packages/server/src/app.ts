@@ -5,26 +5,26 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { assemblyRoutes } from './assemblies/routes.ts'
-import type { Connection } from './db/client.ts'
+import type { Connection } from './base/db/client.ts'
 import { draftRoutes } from './drafts/routes.ts'
 import { entryRoutes } from './entries/routes.ts'
-import { FileReaders } from './files/file-readers.ts'
+import { FileReaders } from './base/files/file-readers.ts'
 import { exchangeRoutes } from './exchange/routes.ts'
 import { faultRoutes } from './faults/routes.ts'
 import { findRoutes } from './find/routes.ts'
 import { Overview } from './floor/overview.ts'
 import { floorRoutes } from './floor/routes.ts'
 import { gaugeRoutes } from './gauges/routes.ts'
-import { problems, unknownAddress } from './http/errors.ts'
-import { looksWell } from './http/health.ts'
-import { serveInterface } from './http/interface.ts'
-import { ownAddress } from './http/own-address.ts'
-import { ownOrigin } from './http/origin.ts'
-import { plainAddress, plainText } from './http/plain-text.ts'
-import { sessions } from './http/session.ts'
-import { shares } from './http/share.ts'
-import type { Announcements } from './live/listen.ts'
-import { liveRoutes } from './live/routes.ts'
+import { problems, unknownAddress } from './base/http/errors.ts'
+import { looksWell } from './base/http/health.ts'
+import { serveInterface } from './base/http/interface.ts'
+import { ownAddress } from './base/http/own-address.ts'
+import { ownOrigin } from './base/http/origin.ts'
+import { plainAddress, plainText } from './base/http/plain-text.ts'
+import { sessions } from './base/http/session.ts'
+import { shares } from './base/http/share.ts'
+import type { Announcements } from './base/live/listen.ts'
+import { liveRoutes } from './base/live/routes.ts'
 import type { LinksThread } from './machine-link/links-thread.ts'
 import { Observations } from './machine-link/observations.ts'
 import { machineLinkRoutes } from './machine-link/routes.ts'
@@ -137,7 +137,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   remarkRoutes(app, connection)
   setupRecordRoutes(app, connection, readers)
   handoverRoutes(app, connection, overview)
-  setupRoutes(app, connection, overview)
+  setupRoutes(app, connection)
   entryRoutes(app, connection)
   draftRoutes(app, connection)
   floorRoutes(app, overview)

@@ -1,5 +1,5 @@
-import { prepareDatabase, Unfit } from './db/prepare.ts'
-import { plainLogger } from './log.ts'
+import { prepareDatabase, Unfit } from './base/db/prepare.ts'
+import { plainLogger } from './base/log.ts'
 import { startServer } from './server.ts'
 
 const databaseUrl = process.env.DATABASE_URL

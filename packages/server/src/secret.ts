@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { eq } from 'drizzle-orm'
-import type { Queries } from './db/client.ts'
-import { appSecret } from './db/schema.ts'
+import type { Queries } from './base/db/client.ts'
+import { appSecret } from './base/db/schema.ts'
 
 const KEY = 'session-secret'
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
-import { prepareDatabase } from '../src/db/prepare.ts'
+import { prepareDatabase } from '../src/base/db/prepare.ts'
 import { verifyLedger, type Expected } from '../src/verify/ledger.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { prepareDatabase } from '../src/db/prepare.ts'
+import { prepareDatabase } from '../src/base/db/prepare.ts'
 import { startServer } from '../src/server.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 

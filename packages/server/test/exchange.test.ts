@@ -5,7 +5,7 @@ import type { AssemblyRecord, Entry, HeldAnswer, PresetsReadAnswer, Problem } fr
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readAssets, writeAssets } from '../src/exchange/assets.ts'
-import { decodeFile } from '../src/files/decode.ts'
+import { decodeFile } from '../src/base/files/decode.ts'
 import { readTable } from '../src/exchange/table.ts'
 import { Browser, openShop } from './shop.ts'
 

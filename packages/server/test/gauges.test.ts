@@ -3,7 +3,7 @@ import { mm, type Scene } from '@rook/core'
 import type { Entry, GaugePage, GaugeRecord, Problem } from '@rook/contract'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { inTransaction } from '../src/db/transaction.ts'
+import { inTransaction } from '../src/base/db/transaction.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 
 let shop: Awaited<ReturnType<typeof openShop>>

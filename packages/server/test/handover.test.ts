@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { FloorMachine, Handover, HandoverPage } from '@rook/contract'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { connect } from '../src/db/client.ts'
+import { connect } from '../src/base/db/client.ts'
 import { verifyLedger } from '../src/verify/ledger.ts'
 import { Browser, edgeEntry, openShop, PINS } from './shop.ts'
 

@@ -1,7 +1,7 @@
 import { Writable } from 'node:stream'
 import type { FloorMachine } from '@rook/contract'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { plainLogger } from '../src/log.ts'
+import { plainLogger } from '../src/base/log.ts'
 import { startServer } from '../src/server.ts'
 import { Browser, openShop } from './shop.ts'
 

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { api, mayDo, type openApi, type Operation, type Session } from '@rook/contract'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { prepareDatabase } from '../src/db/prepare.ts'
+import { prepareDatabase } from '../src/base/db/prepare.ts'
 import { startServer } from '../src/server.ts'
 import { Browser, edgeEntry, freshDatabase, MILL, openShop } from './shop.ts'
 

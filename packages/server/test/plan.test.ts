@@ -16,7 +16,7 @@ import type {
 } from '@rook/contract'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { connect } from '../src/db/client.ts'
+import { connect } from '../src/base/db/client.ts'
 import { verifyLedger } from '../src/verify/ledger.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 

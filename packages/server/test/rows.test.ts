@@ -2,9 +2,9 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { getTableColumns, getTableName, is } from 'drizzle-orm'
 import { bigint, jsonb, PgTable, pgTable, text } from 'drizzle-orm/pg-core'
 import { describe, expect, it } from 'vitest'
-import { rowOf } from '../src/db/rows.ts'
-import * as tables from '../src/db/schema.ts'
-import { EDITIONED } from '../src/db/schema.ts'
+import { rowOf } from '../src/base/db/rows.ts'
+import * as tables from '../src/base/db/schema.ts'
+import { EDITIONED } from '../src/base/db/schema.ts'
 
 const MIGRATIONS = new URL('../migrations/', import.meta.url)
 

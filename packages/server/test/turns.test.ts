@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { TooMany, Turns } from '../src/files/turns.ts'
+import { TooMany, Turns } from '../src/base/files/turns.ts'
 import { Browser, openShop } from './shop.ts'
 
 /** Work that ends when the test says so. */

@@ -6,7 +6,7 @@ import { CORRECTABLE, type Entry, type EntryKind, type Problem, type ProgramIssu
 import { Chance, mounted, PLAYS, scene, stands } from '@rook/testing'
 import pg from 'pg'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { connect, type Connection } from '../src/db/client.ts'
+import { connect, type Connection } from '../src/base/db/client.ts'
 import { startServer, type Running } from '../src/server.ts'
 import { verifyLedger } from '../src/verify/ledger.ts'
 import { Browser, openShop } from './shop.ts'

@@ -1,9 +1,9 @@
 import { KIND_WORDS, type ToolKind } from '@rook/core'
 import type { AssemblyPage, AssemblyRecord } from '@rook/contract'
 import { and, asc, count, desc, eq, ilike, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { assembly, assemblyEvent, loadBaseline, loadSeen, machine, mount, person } from '../db/schema.ts'
-import { notFound } from '../http/problem.ts'
+import type { Queries } from '../base/db/client.ts'
+import { assembly, assemblyEvent, loadBaseline, loadSeen, machine, mount, person } from '../base/db/schema.ts'
+import { notFound } from '../base/problem.ts'
 
 /** The last thing that happened to its edges, but for what was taken back. */
 const BROKEN = sql<boolean>`coalesce((SELECT e.kind = 'broken' FROM ${assemblyEvent} e

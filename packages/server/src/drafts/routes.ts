@@ -1,9 +1,9 @@
 import { api } from '@rook/contract'
 import { eq, sql } from 'drizzle-orm'
 import type { Express } from 'express'
-import type { Connection } from '../db/client.ts'
-import { draft } from '../db/schema.ts'
-import { serve } from '../http/serve.ts'
+import type { Connection } from '../base/db/client.ts'
+import { draft } from '../base/db/schema.ts'
+import { serve } from '../base/http/serve.ts'
 
 /** Half-typed routines: the browser keeps them, and so does the server, so that a change of tablet loses nothing. */
 export function draftRoutes(app: Express, { db }: Connection): void {

@@ -1,12 +1,12 @@
 import { api } from '@rook/contract'
 import type { Express } from 'express'
-import type { Connection } from '../db/client.ts'
-import { notFound } from '../http/problem.ts'
-import { serve } from '../http/serve.ts'
-import { correct } from '../ledger/correct.ts'
+import type { Connection } from '../base/db/client.ts'
+import { notFound } from '../base/problem.ts'
+import { serve } from '../base/http/serve.ts'
+import { correct } from './correct.ts'
 import { listEntries } from '../ledger/list.ts'
 import { readEntry } from '../ledger/read-entry.ts'
-import { see } from '../ledger/see.ts'
+import { see } from './see.ts'
 import { settle } from '../ledger/sending.ts'
 
 export function entryRoutes(app: Express, connection: Connection): void {

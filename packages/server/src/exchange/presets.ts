@@ -3,20 +3,22 @@ import { randomUUID } from 'node:crypto'
 import type { AssemblyRecord, Entry, PresetsReadAnswer, ReadPresetsBody, TakePresetsBody } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import { loadDrawer } from '../assemblies/load.ts'
-import type { Connection, Queries } from '../db/client.ts'
-import { inTransaction, type Lane } from '../db/transaction.ts'
-import { assembly, assemblyEvent, machine, presetSender } from '../db/schema.ts'
-import { notFound, Problem } from '../http/problem.ts'
-import { stampOf, type Author } from '../ledger/author.ts'
+import type { Connection, Queries } from '../base/db/client.ts'
+import { inTransaction, type Lane } from '../base/db/transaction.ts'
+import { assembly, assemblyEvent, machine, presetSender } from '../base/db/schema.ts'
+import { notFound, Problem } from '../base/problem.ts'
+import { stampOf, type Author } from '../base/author.ts'
 import { readEntry } from '../ledger/read-entry.ts'
 import { withRelease, type Released } from '../ledger/release.ts'
 import { loadMachine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
 import { isDuplicate, keepSending, once, sentBy } from '../ledger/sending.ts'
 import { recordTogether } from '../ledger/several-figures.ts'
-import { announce } from '../live/announce.ts'
-import type { FileReaders } from '../files/file-readers.ts'
-import type { FileRead } from './read-file.ts'
+import { announce } from '../base/live/announce.ts'
+import { fileWork, type FileReaders } from '../base/files/file-readers.ts'
+import type { FileRead, FileSent } from './read-file.ts'
+
+const PRESETS = fileWork<FileSent, FileRead>(new URL('./read-file.ts', import.meta.url))
 
 type File = Pick<ReadPresetsBody, 'sender' | 'file' | 'mapping' | 'unit'>
 
@@ -30,7 +32,7 @@ async function readSent(
   const [own] = await db.select({ unit: machine.unit }).from(machine).where(eq(machine.id, machineId))
   if (!own) throw notFound(`Machine ${machineId}`)
   const [known] = await db.select().from(presetSender).where(eq(presetSender.name, sender))
-  return readers.presets({ file, mapping, unit, known: known ?? null, machineUnit: own.unit })
+  return readers.read(PRESETS, { file, mapping, unit, known: known ?? null, machineUnit: own.unit })
 }
 
 /** Says where a preset file differs from the record; writes nothing. */

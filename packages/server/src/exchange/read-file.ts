@@ -1,9 +1,9 @@
-import { atWork } from '../files/at-work.ts'
+import { atWork } from '../base/files/at-work.ts'
 import { guessMapping, mappingAgain, MOST_TOOLS, readPresets, type LengthUnit, type Mapping, type PresetTool } from '@rook/core'
 import type { PresetsReadAnswer } from '@rook/contract'
 import { readAssets } from './assets.ts'
-import { decodeFile } from '../files/decode.ts'
-import { refusalOf } from '../files/file-refused.ts'
+import { decodeFile } from '../base/files/decode.ts'
+import { refusalOf } from '../base/files/file-refused.ts'
 import { readTable } from './table.ts'
 
 /** What was said of a sender's last file. */

@@ -1,7 +1,7 @@
 import { api } from '@rook/contract'
 import type { Express } from 'express'
 import type { Logger } from 'pino'
-import { serve } from '../http/serve.ts'
+import { serve } from '../base/http/serve.ts'
 
 /** A screen that fails again and again must not fill the log. */
 const MOST_A_MINUTE = 30

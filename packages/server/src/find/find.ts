@@ -1,5 +1,5 @@
 import type { Found } from '@rook/contract'
-import type { Connection } from '../db/client.ts'
+import type { Connection } from '../base/db/client.ts'
 
 /** So many of each kind: whoever sees more has to write one more letter. */
 const MOST = 6

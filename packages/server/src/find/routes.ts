@@ -1,7 +1,7 @@
 import { api } from '@rook/contract'
 import type { Express } from 'express'
-import type { Connection } from '../db/client.ts'
-import { serve } from '../http/serve.ts'
+import type { Connection } from '../base/db/client.ts'
+import { serve } from '../base/http/serve.ts'
 import { find } from './find.ts'
 
 export function findRoutes(app: Express, connection: Connection): void {

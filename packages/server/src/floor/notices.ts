@@ -15,7 +15,7 @@ import {
   type Scene,
 } from '@rook/core'
 import type { Notice, Setup } from '@rook/contract'
-import type { machineHead } from '../db/schema.ts'
+import type { machineHead } from '../base/db/schema.ts'
 import type { SetupEntry } from '../setups/entries.ts'
 
 type Head = Pick<typeof machineHead.$inferSelect, 'homedAt' | 'poweredAt'>

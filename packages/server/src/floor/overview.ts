@@ -1,9 +1,9 @@
 import { differing, heldAgainst, templateInForce, toolsWanting, type Scene, type SettingTemplate, type ToolFamily } from '@rook/core'
 import type { FloorMachine } from '@rook/contract'
-import type { Connection } from '../db/client.ts'
-import { inTransaction, type Lane } from '../db/transaction.ts'
-import { rowOf } from '../db/rows.ts'
-import { machine, machineHead } from '../db/schema.ts'
+import type { Connection } from '../base/db/client.ts'
+import { inTransaction, type Lane } from '../base/db/transaction.ts'
+import { rowOf } from '../base/db/rows.ts'
+import { machine, machineHead } from '../base/db/schema.ts'
 import { asLine } from '../ledger/list.ts'
 import { asMachine, type Machine } from '../ledger/machine.ts'
 import { planOf, sceneOf } from '../ledger/scene.ts'
@@ -11,7 +11,7 @@ import { familiesOn, FIGURE, PLAN, TOOL, type PlanRow, type ToolRow } from '../l
 import type { StandingRow } from '../ledger/standing.ts'
 import { standingEntries } from '../setups/entries.ts'
 import { describe, openSetupRows, type SetupRow } from '../setups/load.ts'
-import type { Versions } from '../shop/kept.ts'
+import type { Versions } from '../base/db/kept.ts'
 import { noticesOf, type BesideControl } from './notices.ts'
 
 /** What a card shows hangs on the time as well: a gauge falls due, a lot grows old. */

@@ -2,7 +2,7 @@ import { promisify } from 'node:util'
 import { gzip } from 'node:zlib'
 import { api, type FloorMachine } from '@rook/contract'
 import type { Express, RequestHandler } from 'express'
-import { serve } from '../http/serve.ts'
+import { serve } from '../base/http/serve.ts'
 import type { Overview } from './overview.ts'
 
 const pressed = promisify(gzip)
@@ -26,4 +26,7 @@ export function floorRoutes(app: Express, overview: Overview): void {
   }
   app.get(api.floor.path, shared)
   serve(app, api.floor, ({ author }) => overview.read(author.now))
+  serve(app, api.setups, async ({ author }) =>
+    (await overview.read(author.now)).flatMap(({ setup, others }) => (setup ? [setup, ...others] : [])),
+  )
 }

@@ -1,7 +1,7 @@
 import { and, eq, ne } from 'drizzle-orm'
-import { gauge } from '../db/schema.ts'
-import type { Lane } from '../db/transaction.ts'
-import { Problem } from '../http/problem.ts'
+import { gauge } from '../base/db/schema.ts'
+import type { Lane } from '../base/db/transaction.ts'
+import { Problem } from '../base/problem.ts'
 
 /** A name belongs to one gauge in use; a withdrawn one leaves its name to the next. @param id the gauge that may have it */
 export async function refuseNameTaken({ db }: Pick<Lane, 'db'>, id: string, name: string): Promise<void> {

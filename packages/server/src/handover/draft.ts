@@ -1,8 +1,8 @@
 import { draftHandover, routineById, shiftSpan, type HandoverLine, type Scene, type ShiftEntry, type ShiftSpan } from '@rook/core'
 import type { Notice, Shop } from '@rook/contract'
 import { like } from 'drizzle-orm'
-import type { Lane } from '../db/transaction.ts'
-import { draft } from '../db/schema.ts'
+import type { Lane } from '../base/db/transaction.ts'
+import { draft } from '../base/db/schema.ts'
 
 const HOUR = 3_600_000
 /** A shop may stand still over a fortnight. */

@@ -1,10 +1,9 @@
 import { provenanceOf } from '@rook/core'
 import { announcementOf, type EntryContent, type EntryWrite } from '@rook/contract'
-import type { Lane } from '../db/transaction.ts'
-import type { machineHead } from '../db/schema.ts'
+import type { Lane } from '../base/db/transaction.ts'
+import type { machineHead } from '../base/db/schema.ts'
+import { CHANNEL } from '../base/live/channel.ts'
 import { hashOf } from './hash.ts'
-
-export const CHANNEL = 'rook_ledger'
 
 export interface Appended {
   content: EntryContent

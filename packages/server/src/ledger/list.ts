@@ -1,7 +1,7 @@
 import type { EntryKind, EntryLine } from '@rook/contract'
-import type { Connection } from '../db/client.ts'
-import type { entry } from '../db/schema.ts'
-import { Problem } from '../http/problem.ts'
+import type { Connection } from '../base/db/client.ts'
+import type { entry } from '../base/db/schema.ts'
+import { Problem } from '../base/problem.ts'
 
 export interface ListQuery {
   machine?: string | undefined

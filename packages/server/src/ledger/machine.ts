@@ -1,9 +1,9 @@
 import { PLAIN_TURNING, type MachineRecord } from '@rook/core'
-import type { Lane } from '../db/transaction.ts'
-import { rowOf } from '../db/rows.ts'
-import { machine, machineHead } from '../db/schema.ts'
-import { notFound } from '../http/problem.ts'
-import type { Versions } from '../shop/kept.ts'
+import type { Lane } from '../base/db/transaction.ts'
+import { rowOf } from '../base/db/rows.ts'
+import { machine, machineHead } from '../base/db/schema.ts'
+import { notFound } from '../base/problem.ts'
+import type { Versions } from '../base/db/kept.ts'
 
 /** A machine's record, the end of its chain, and how far the shop's standing data are. */
 export interface Machine {

@@ -1,9 +1,9 @@
 import { parseRegisterKey, registerName, type RegisterKey } from '@rook/core'
 import type { Between } from '@rook/contract'
 import { and, desc, eq, gt } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { entry, entryWrite } from '../db/schema.ts'
-import { Problem } from '../http/problem.ts'
+import type { Queries } from '../base/db/client.ts'
+import { entry, entryWrite } from '../base/db/schema.ts'
+import { Problem } from '../base/problem.ts'
 
 type Basis = Readonly<Record<RegisterKey, string | null>>
 

@@ -1,5 +1,5 @@
 import { findingKey, obstacles, type Finding } from '@rook/core'
-import { Problem } from '../http/problem.ts'
+import { Problem } from '../base/problem.ts'
 import type { Released } from './release.ts'
 
 /** Refuses what the checks hold up: a stop that no lead released, a query without a reason. */

@@ -1,7 +1,7 @@
 import type { Entry } from '@rook/contract'
 import { and, eq, inArray } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { entry } from '../db/schema.ts'
+import type { Queries } from '../base/db/client.ts'
+import { entry } from '../base/db/schema.ts'
 
 /** One entry with what later entries say of it, or null. */
 export async function readEntry(db: Queries, id: string): Promise<Entry | null> {

@@ -1,10 +1,10 @@
 import type { RecordBody } from '@rook/contract'
 import { eq } from 'drizzle-orm'
-import type { Connection } from '../db/client.ts'
-import { person } from '../db/schema.ts'
-import { Problem } from '../http/problem.ts'
-import { checkPin } from '../people/pin.ts'
-import type { Author } from './author.ts'
+import type { Connection } from '../base/db/client.ts'
+import { person } from '../base/db/schema.ts'
+import { Problem } from '../base/problem.ts'
+import { checkPin } from '../sign-in/pin.ts'
+import type { Author } from '../base/author.ts'
 
 export interface Released {
   person: { id: string; name: string }

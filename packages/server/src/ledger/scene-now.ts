@@ -1,6 +1,6 @@
 import type { MountedTool, Plan, Reserved, Scene, ToolFamily, WearWrite } from '@rook/core'
 import type { StepPlan } from '@rook/contract'
-import type { Versions } from '../shop/kept.ts'
+import type { Versions } from '../base/db/kept.ts'
 import type { SendingRow } from './sending.ts'
 import type { StandingRow } from './standing.ts'
 

@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto'
 import { canonical, type Json } from '@rook/core'
 import type { Entry } from '@rook/contract'
-import type { Connection } from '../db/client.ts'
-import { inTransaction, withoutTransaction, type Lane } from '../db/transaction.ts'
-import type { Sent } from '../db/sent.ts'
-import { Problem } from '../http/problem.ts'
-import type { Author } from './author.ts'
+import type { Connection } from '../base/db/client.ts'
+import { inTransaction, withoutTransaction, type Lane } from '../base/db/transaction.ts'
+import type { Sent } from '../base/db/sent.ts'
+import { Problem } from '../base/problem.ts'
+import type { Author } from '../base/author.ts'
 import { readEntry } from './read-entry.ts'
 
 /** The same id with the same content is the same thing sent again. A PIN is no part of what is kept of it. */

@@ -1,6 +1,6 @@
 import { provenanceOf, type Nm, type RegisterKey, type Standing } from '@rook/core'
 import type { Provenance } from '@rook/core'
-import type { registerValue } from '../db/schema.ts'
+import type { registerValue } from '../base/db/schema.ts'
 
 /** A present value, or the last write before a moment, as a statement of ours reads it. */
 export interface StandingRow extends Omit<Standing, 'value' | 'state' | keyof Provenance> {

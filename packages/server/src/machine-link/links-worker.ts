@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads'
-import { connect } from '../db/client.ts'
-import { plainLogger } from '../log.ts'
+import { connect } from '../base/db/client.ts'
+import { plainLogger } from '../base/log.ts'
 import { answerAsk, closeLeftOpen, lookAtControl } from './control.ts'
 import { Links } from './links.ts'
 import type { LinksGiven, LinksTold } from './links-thread.ts'

@@ -3,7 +3,7 @@ import type { Logger } from 'pino'
 import { AgentLink, unknownState } from './agent-link.ts'
 import { LOCAL_ALLOWED, REACHED, type Reached } from './connections.ts'
 import { LineLink, type GaugeFigure } from './line-link.ts'
-import { OBSERVED } from '../live/observed.ts'
+import { OBSERVED } from '../base/live/channel.ts'
 import { nothingKnown, type Snapshot } from './observations.ts'
 import type { Reach } from './reach.ts'
 

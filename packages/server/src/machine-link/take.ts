@@ -1,12 +1,12 @@
 import type { ObservedAnswer, Taken } from '@rook/contract'
 import { asDisplayed, GAUGE_LASTS, takeRefusal, type Axis } from '@rook/core'
-import { eq, inArray } from 'drizzle-orm'
-import type { Connection } from '../db/client.ts'
-import { person, taken } from '../db/schema.ts'
-import type { Lane } from '../db/transaction.ts'
-import { Problem } from '../http/problem.ts'
-import type { Author } from '../ledger/author.ts'
+import type { Connection } from '../base/db/client.ts'
+import { taken } from '../base/db/schema.ts'
+import type { Lane } from '../base/db/transaction.ts'
+import { Problem } from '../base/problem.ts'
+import type { Author } from '../base/author.ts'
 import { loadMachine } from '../ledger/machine.ts'
+import { takenBy } from '../ledger/taken.ts'
 import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
 
 interface Asked {
@@ -72,20 +72,4 @@ function gaugeRefusal({ line, lineBecause, gauge }: ObservedAnswer): string | nu
   if (line === 'none') return 'The machine has no line channel.'
   if (!gauge) return lineBecause ?? 'No gauge has sent a figure.'
   return gauge.age > GAUGE_LASTS ? `The gauge’s last figure is ${Math.round(gauge.age / 1000)} s old. Measure again.` : null
-}
-
-/** What was taken under these ids; the ones that nobody took are not there. */
-export async function takenBy({ db }: Pick<Lane, 'db'>, ids: readonly string[]): Promise<Map<string, Taken>> {
-  if (ids.length === 0) return new Map()
-  const rows = await db
-    .select({ row: taken, by: person.name })
-    .from(taken)
-    .innerJoin(person, eq(person.id, taken.person))
-    .where(inArray(taken.id, [...ids]))
-  return new Map(
-    rows.map(({ row: { id, machine, at, what, positions, gauge, slot, tool }, by }) => [
-      id,
-      { id, machine, at, by, what, positions, gauge, slot, tool },
-    ]),
-  )
 }

@@ -1,14 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import { reservedWords, type Reserved } from '@rook/core'
 import { eq } from 'drizzle-orm'
-import { inTransaction, oneAtATime, type Lane } from '../db/transaction.ts'
-import type { Connection } from '../db/client.ts'
-import { job, reservation, reservationEnded } from '../db/schema.ts'
-import { notFound, Problem } from '../http/problem.ts'
-import type { Author } from '../ledger/author.ts'
+import { inTransaction, oneAtATime, type Lane } from '../base/db/transaction.ts'
+import type { Connection } from '../base/db/client.ts'
+import { job, reservation, reservationEnded } from '../base/db/schema.ts'
+import { notFound, Problem } from '../base/problem.ts'
+import type { Author } from '../base/author.ts'
 import { loadMachine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
-import { announce } from '../live/announce.ts'
+import { announce } from '../base/live/announce.ts'
 
 interface Wanted {
   slot: string

@@ -1,7 +1,7 @@
 import type { PartCount } from '@rook/contract'
 import { and, desc, sql, type SQL } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { partCount } from '../db/schema.ts'
+import type { Queries } from '../base/db/client.ts'
+import { partCount } from '../base/db/schema.ts'
 
 /** The columns of a count, without the job that its setup belongs to. */
 export const COUNT = {

@@ -1,9 +1,9 @@
 import type { z } from 'zod'
 import type { cutMeanwhile } from '@rook/contract'
 import { and, asc, eq, gte, lt, or, sql } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { entry, job, part, partCount, setup } from '../db/schema.ts'
-import { notFound } from '../http/problem.ts'
+import type { Queries } from '../base/db/client.ts'
+import { entry, job, part, partCount, setup } from '../base/db/schema.ts'
+import { notFound } from '../base/problem.ts'
 import { COUNT, stillCounts } from './counts.ts'
 
 interface Span {

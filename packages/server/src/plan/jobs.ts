@@ -1,15 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import type { Job, JobBody, JobPage } from '@rook/contract'
 import { and, asc, eq, getTableColumns, ne, sql } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import type { Lane } from '../db/transaction.ts'
-import { job, part, partCount, setup } from '../db/schema.ts'
-import { notFound, Problem } from '../http/problem.ts'
-import { stampOf, type Author } from '../ledger/author.ts'
+import type { Queries } from '../base/db/client.ts'
+import type { Lane } from '../base/db/transaction.ts'
+import { job, part, partCount, setup } from '../base/db/schema.ts'
+import { notFound, Problem } from '../base/problem.ts'
+import { stampOf, type Author } from '../base/author.ts'
 import { countsWhere } from './counts.ts'
 import { found, PAGE } from './list-page.ts'
 import { setupsOf, summed, throughAll } from './setup-lines.ts'
-import { announce } from '../live/announce.ts'
+import { announce } from '../base/live/announce.ts'
 
 interface Wanted {
   part?: string | undefined

@@ -1,7 +1,7 @@
 import type { JobPage } from '@rook/contract'
 import { desc, eq, sql, type SQL, type SQLWrapper } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { job, machine, operation, setup } from '../db/schema.ts'
+import type { Queries } from '../base/db/client.ts'
+import { job, machine, operation, setup } from '../base/db/schema.ts'
 
 /** What was counted and not taken back. */
 export const summed = (column: SQL, where: SQL) =>

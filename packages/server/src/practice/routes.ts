@@ -1,7 +1,7 @@
 import { api, panelSchema, type PracticePanel } from '@rook/contract'
 import type { Express } from 'express'
-import { notFound, Problem } from '../http/problem.ts'
-import { serve } from '../http/serve.ts'
+import { notFound, Problem } from '../base/problem.ts'
+import { serve } from '../base/http/serve.ts'
 
 const PATIENCE = 5_000
 

@@ -1,7 +1,7 @@
-import { atWork } from '../files/at-work.ts'
+import { atWork } from '../base/files/at-work.ts'
 import type { ProgramDifference } from '@rook/contract'
 import { diffArrays } from 'diff'
-import { refusalOf } from '../files/file-refused.ts'
+import { refusalOf } from '../base/files/file-refused.ts'
 import { linesOf } from './stretch.ts'
 
 /** Lines that differ are listed up to so many. */

@@ -1,13 +1,20 @@
 import type { AddProgramBody, ProgramDifference, ProgramIssue, ProgramLines } from '@rook/contract'
-import type { Connection, Queries } from '../db/client.ts'
-import { operation, programIssue, programText } from '../db/schema.ts'
+import type { Connection, Queries } from '../base/db/client.ts'
+import { operation, programIssue, programText } from '../base/db/schema.ts'
 import { eq } from 'drizzle-orm'
-import type { Lane } from '../db/transaction.ts'
-import type { FileReaders } from '../files/file-readers.ts'
-import { notFound, Problem } from '../http/problem.ts'
-import type { Author } from '../ledger/author.ts'
+import type { Lane } from '../base/db/transaction.ts'
+import { fileWork, type FileReaders } from '../base/files/file-readers.ts'
+import { notFound, Problem } from '../base/problem.ts'
+import type { Author } from '../base/author.ts'
 import { firstTime, keepSending, once, sentBy } from '../ledger/sending.ts'
-import { announce } from '../live/announce.ts'
+import { announce } from '../base/live/announce.ts'
+import type { DifferenceAsked } from './difference.ts'
+import type { StretchAsked } from './stretch.ts'
+import type { ProgramSent, Unpacked } from './unpack.ts'
+
+const UNPACK = fileWork<ProgramSent, Unpacked>(new URL('./unpack.ts', import.meta.url))
+const STRETCH = fileWork<StretchAsked, string[]>(new URL('./stretch.ts', import.meta.url))
+const DIFFERENCE = fileWork<DifferenceAsked, Pick<ProgramDifference, 'parts' | 'cut'>>(new URL('./difference.ts', import.meta.url))
 
 const ISSUES = `
   SELECT i.id, i.operation, i.issue, i.name, trim(i.text) AS hash, t.bytes, t.lines, i.note, i.at, p.name AS "by", last.proven
@@ -56,7 +63,7 @@ export async function contentOf({ client }: Asks, hash: string): Promise<Buffer>
 
 export async function stretchOf(asks: Asks, readers: FileReaders, id: string, from: number, count: number): Promise<ProgramLines> {
   const issue = await issueOf(asks, id)
-  return { issue, from, lines: await readers.stretch({ content: await contentOf(asks, issue.hash), from, count }) }
+  return { issue, from, lines: await readers.read(STRETCH, { content: await contentOf(asks, issue.hash), from, count }) }
 }
 
 /** Longer programs are compared only for whether they are the same. */
@@ -69,7 +76,7 @@ export async function differenceOf(asks: Asks, readers: FileReaders, afterId: st
   if (Math.max(before.lines, after.lines) > MOST_COMPARED)
     throw new Problem(422, 'too-long', `Programs of more than ${MOST_COMPARED} lines are not compared line by line here.`)
   const texts = { before: await contentOf(asks, before.hash), after: await contentOf(asks, after.hash) }
-  return { before, after, ...(await readers.difference(texts)) }
+  return { before, after, ...(await readers.read(DIFFERENCE, texts)) }
 }
 
 /**
@@ -84,7 +91,7 @@ export async function addIssue(
   author: Author,
 ): Promise<ProgramIssue> {
   await refuseUnknown(connection.db, operationId)
-  const { hash, bytes, lines } = await readers.unpack({ gzip: body.gzip })
+  const { hash, bytes, lines } = await readers.read(UNPACK, { gzip: body.gzip })
   const { gzip, ...said } = body
   const sent = sentBy(author, 'program', operationId, { ...said, hash })
   return once(

@@ -1,4 +1,4 @@
-import { atWork } from '../files/at-work.ts'
+import { atWork } from '../base/files/at-work.ts'
 import { readProgram, type Dialect, type ProgramRead } from '@rook/core'
 
 import { piecesOf } from './decode.ts'

@@ -1,5 +1,9 @@
 import { dialectOf, type MachineRecord, type ProgramRead } from '@rook/core'
-import type { FileReaders } from '../files/file-readers.ts'
+import { fileWork, type FileReaders } from '../base/files/file-readers.ts'
+import type { ToRead } from './read-program.ts'
+
+/** A program of 50 MB takes about half a minute. */
+const PROGRAM = fileWork<ToRead, ProgramRead>(new URL('./read-program.ts', import.meta.url), 90_000)
 
 /** So many programs are kept as they were read: a shop looks at a few again and again. */
 const KEPT = 40
@@ -24,7 +28,7 @@ export class ProgramReads {
       this.kept.set(key, known)
       return known
     }
-    const read = content().then((bytes) => this.readers.program({ content: bytes, dialect }))
+    const read = content().then((bytes) => this.readers.read(PROGRAM, { content: bytes, dialect }))
     this.kept.set(key, read)
     // What failed once may work the next time.
     read.catch(() => this.kept.delete(key))

@@ -1,13 +1,14 @@
 import { api } from '@rook/contract'
 import type { Express } from 'express'
 import { z } from 'zod'
-import type { Connection } from '../db/client.ts'
-import type { FileReaders } from '../files/file-readers.ts'
-import { notFound } from '../http/problem.ts'
-import { serve } from '../http/serve.ts'
-import { serveFile } from '../http/serve-file.ts'
+import type { Connection } from '../base/db/client.ts'
+import type { FileReaders } from '../base/files/file-readers.ts'
+import { notFound } from '../base/problem.ts'
+import { serve } from '../base/http/serve.ts'
+import { serveFile } from '../base/http/serve-file.ts'
 import { goOf, giveGo } from './go.ts'
 import { addIssue, contentOf, differenceOf, issueOf, issuesOf, refuseUnknown, stretchOf } from './issues.ts'
+import { prove } from './prove.ts'
 import { ProgramReads } from './reads.ts'
 
 export function programRoutes(app: Express, connection: Connection, readers: FileReaders): void {
@@ -28,5 +29,6 @@ export function programRoutes(app: Express, connection: Connection, readers: Fil
     return { content: await contentOf(lane, hash), type: 'text/plain', name, unchanging: true, pressed: true }
   })
   serve(app, api.go, ({ params, author }) => goOf(connection, params.id, reads, author.now))
+  serve(app, api.prove, ({ params, body, author }) => prove(connection, params.id, body, author))
   serve(app, api.giveGo, ({ params, body, author }) => giveGo(connection, params.id, body, reads, author))
 }

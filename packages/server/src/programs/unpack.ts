@@ -1,8 +1,8 @@
-import { atWork } from '../files/at-work.ts'
+import { atWork } from '../base/files/at-work.ts'
 import { createHash } from 'node:crypto'
 import { gunzipSync } from 'node:zlib'
 import { MOST_PROGRAM } from '@rook/contract/file-limits'
-import { refusalOf } from '../files/file-refused.ts'
+import { refusalOf } from '../base/files/file-refused.ts'
 
 /** A program as it was sent: pressed, as base64. */
 export interface ProgramSent {

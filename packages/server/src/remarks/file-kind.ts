@@ -1,5 +1,5 @@
 import { LARGEST_FILE, type FileKind } from '@rook/contract'
-import { Problem } from '../http/problem.ts'
+import { Problem } from '../base/problem.ts'
 
 const MOST_TEXT = 2_000_000
 

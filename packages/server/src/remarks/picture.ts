@@ -1,6 +1,6 @@
 import sharp from 'sharp'
-import { TooMany, Turns } from '../files/turns.ts'
-import { Problem } from '../http/problem.ts'
+import { TooMany, Turns } from '../base/files/turns.ts'
+import { Problem } from '../base/problem.ts'
 
 /** Larger than a screen shows, small enough for a shop's database. */
 const LONGEST_SIDE = 2_400

@@ -4,8 +4,8 @@ import { alias } from 'drizzle-orm/pg-core'
 import { and, desc, eq, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { remarkBody } from '@rook/contract'
-import type { Queries } from '../db/client.ts'
-import { oneAtATime, type Lane } from '../db/transaction.ts'
+import type { Queries } from '../base/db/client.ts'
+import { oneAtATime, type Lane } from '../base/db/transaction.ts'
 import {
   assembly,
   edition,
@@ -20,10 +20,10 @@ import {
   remark,
   remarkWithdrawn,
   setup,
-} from '../db/schema.ts'
-import { notFound, Problem } from '../http/problem.ts'
-import type { Author } from '../ledger/author.ts'
-import { announce } from '../live/announce.ts'
+} from '../base/db/schema.ts'
+import { notFound, Problem } from '../base/problem.ts'
+import type { Author } from '../base/author.ts'
+import { announce } from '../base/live/announce.ts'
 import { fileKind } from './file-kind.ts'
 import { drawnAnew } from './picture.ts'
 

@@ -1,12 +1,12 @@
 import { api, type FileKind } from '@rook/contract'
 import { and, eq } from 'drizzle-orm'
 import type { Express } from 'express'
-import type { Connection } from '../db/client.ts'
-import { inTransaction } from '../db/transaction.ts'
-import { keptFile, remark } from '../db/schema.ts'
-import { notFound } from '../http/problem.ts'
-import { serve } from '../http/serve.ts'
-import { serveFile } from '../http/serve-file.ts'
+import type { Connection } from '../base/db/client.ts'
+import { inTransaction } from '../base/db/transaction.ts'
+import { keptFile, remark } from '../base/db/schema.ts'
+import { notFound } from '../base/problem.ts'
+import { serve } from '../base/http/serve.ts'
+import { serveFile } from '../base/http/serve-file.ts'
 import { addRemark, keptAs, remarksOn, withdrawRemark } from './remarks.ts'
 
 const PNG = 0x89

@@ -1,5 +1,5 @@
 import type { Logger } from 'pino'
-import type { Connection } from '../db/client.ts'
+import type { Connection } from '../base/db/client.ts'
 import { sealDay } from './make.ts'
 
 const LOOK = 60_000

@@ -1,9 +1,9 @@
 import { wallClockAt } from '@rook/core'
 import type { Seal } from '@rook/contract'
-import type { Connection } from '../db/client.ts'
-import { inTransaction } from '../db/transaction.ts'
-import { announce } from '../live/announce.ts'
-import { sealHash, type ChainEnd } from './hash.ts'
+import type { Connection } from '../base/db/client.ts'
+import { inTransaction } from '../base/db/transaction.ts'
+import { announce } from '../base/live/announce.ts'
+import { sealHash, type ChainEnd } from '../ledger/seal-hash.ts'
 
 /** Any number will do, as long as every process takes the same. */
 const SEAL_LOCK = 7_014_057

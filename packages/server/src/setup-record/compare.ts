@@ -1,9 +1,9 @@
 import { differencesOf } from '@rook/core'
 import { setupRecord, type OperationBody, type RecordCompared, type SetupRecord } from '@rook/contract'
 import { and, eq } from 'drizzle-orm'
-import type { Queries } from '../db/client.ts'
-import { gauge, machine, operation, part } from '../db/schema.ts'
-import { Problem } from '../http/problem.ts'
+import type { Queries } from '../base/db/client.ts'
+import { gauge, machine, operation, part } from '../base/db/schema.ts'
+import { Problem } from '../base/problem.ts'
 import { loadOperation } from '../plan/operations.ts'
 import { digestOf } from './digest.ts'
 

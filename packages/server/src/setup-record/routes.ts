@@ -1,18 +1,21 @@
 import { api, setupRecordSchema } from '@rook/contract'
 import { inArray } from 'drizzle-orm'
 import type { Express } from 'express'
-import type { Connection } from '../db/client.ts'
-import { keptFile } from '../db/schema.ts'
-import type { FileReaders } from '../files/file-readers.ts'
-import { inTransaction } from '../db/transaction.ts'
-import { Problem } from '../http/problem.ts'
-import { addressOf } from '../http/own-address.ts'
-import { serve } from '../http/serve.ts'
-import { serveFile } from '../http/serve-file.ts'
+import type { Connection } from '../base/db/client.ts'
+import { keptFile } from '../base/db/schema.ts'
+import { fileWork, type FileReaders } from '../base/files/file-readers.ts'
+import { inTransaction } from '../base/db/transaction.ts'
+import { Problem } from '../base/problem.ts'
+import { addressOf } from '../base/http/own-address.ts'
+import { serve } from '../base/http/serve.ts'
+import { serveFile } from '../base/http/serve-file.ts'
 import { compareRecord } from './compare.ts'
 import { gather } from './gather.ts'
 import { PAPERS, type Paper } from './page.ts'
 import { takeRecord } from './take.ts'
+import type { PaperAsked } from './write-pdf.ts'
+
+const PAPER = fileWork<PaperAsked, Uint8Array>(new URL('./write-pdf.ts', import.meta.url))
 
 export function setupRecordRoutes(app: Express, connection: Connection, readers: FileReaders): void {
   const schema = JSON.stringify(setupRecordSchema())
@@ -43,7 +46,7 @@ export function setupRecordRoutes(app: Express, connection: Connection, readers:
     const at = await addressOf(connection, `${request.protocol}://${request.get('host')}`)
     const address = `${at}/setup/${encodeURIComponent(record.setup.id)}`
     return {
-      content: await readers.paper({ gathered, paper: paper as Paper, address, pictures }),
+      content: Buffer.from(await readers.read(PAPER, { gathered, paper: paper as Paper, address, pictures })),
       type: 'application/pdf',
       name: `setup ${record.job.number} ${record.operation.name} ${record.machine.name}.pdf`,
     }

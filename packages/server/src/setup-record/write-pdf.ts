@@ -1,4 +1,4 @@
-import { atWork } from '../files/at-work.ts'
+import { atWork } from '../base/files/at-work.ts'
 import type { Gathered } from './gathered.ts'
 import type { Paper } from './page.ts'
 import { asPdf } from './pdf.ts'

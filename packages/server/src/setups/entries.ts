@@ -1,6 +1,6 @@
 import type { Nm, RegisterKey } from '@rook/core'
 import type { EntryContent } from '@rook/contract'
-import type { Lane } from '../db/transaction.ts'
+import type { Lane } from '../base/db/transaction.ts'
 
 /** As much of an entry as says how far its setup has come. */
 export interface SetupEntry extends Pick<

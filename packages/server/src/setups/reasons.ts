@@ -1,5 +1,5 @@
 import type { GivenReason } from '@rook/contract'
-import type { Connection } from '../db/client.ts'
+import type { Connection } from '../base/db/client.ts'
 
 /** So many entries of a setup are looked through: what was said longer ago is no longer what anybody means. */
 const ENTRIES = 200

@@ -2,35 +2,29 @@ import { MEASURED, taskOf, taskWords, type NamedTask, type PlannedTool } from '@
 import { api, type StepPlan } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Express } from 'express'
-import type { Connection, Database } from '../db/client.ts'
-import { machine, partCount } from '../db/schema.ts'
-import { notFound, Problem } from '../http/problem.ts'
-import { serve } from '../http/serve.ts'
-import type { Author } from '../ledger/author.ts'
-import { seeCounterCheck } from '../ledger/counter-check.ts'
-import { note } from '../ledger/note.ts'
-import type { Overview } from '../floor/overview.ts'
+import type { Connection, Database } from '../base/db/client.ts'
+import { machine, partCount } from '../base/db/schema.ts'
+import { notFound, Problem } from '../base/problem.ts'
+import { serve } from '../base/http/serve.ts'
+import type { Author } from '../base/author.ts'
+import { seeCounterCheck } from './counter-check.ts'
+import { note } from '../entries/note.ts'
 import { loadCarryOffer } from './carry-offer.ts'
-import { carryOver } from '../ledger/carry-over.ts'
-import { beginSetup } from '../ledger/begin-setup.ts'
+import { carryOver } from './carry-over.ts'
+import { beginSetup } from './begin-setup.ts'
 import { countsWhere } from '../plan/counts.ts'
-import { countParts, endSetup, prove } from '../ledger/setup-whole.ts'
+import { countParts, endSetup } from './setup-whole.ts'
 import { loadSetup, loadSetupPlan } from './load.ts'
 import { reasonsGiven } from './reasons.ts'
 
-export function setupRoutes(app: Express, connection: Connection, overview: Overview): void {
+export function setupRoutes(app: Express, connection: Connection): void {
   const { db } = connection
-  serve(app, api.setups, async ({ author }) =>
-    (await overview.read(author.now)).flatMap(({ setup, others }) => (setup ? [setup, ...others] : [])),
-  )
-
   serve(app, api.setup, ({ params, author }) => loadSetup(connection, params.id, author.now))
 
   serve(app, api.beginSetup, ({ body, author }) => beginSetup(connection, body, author))
   serve(app, api.endSetup, ({ params, body, author }) => endSetup(connection, params.id, body, author))
   serve(app, api.carryOffer, ({ params, author }) => loadCarryOffer(connection, params.id, author.now))
   serve(app, api.carryOver, ({ params, body, author }) => carryOver(connection, params.id, body, author))
-  serve(app, api.prove, ({ params, body, author }) => prove(connection, params.id, body, author))
   serve(app, api.countParts, ({ params, body, author }) => countParts(connection, params.id, body, author))
   serve(app, api.reasonsGiven, async ({ params }) => {
     await loadSetupPlan(db, params.id)

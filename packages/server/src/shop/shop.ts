@@ -1,5 +1,5 @@
 import type { Shop } from '@rook/contract'
-import type { Connection } from '../db/client.ts'
+import type { Connection } from '../base/db/client.ts'
 
 /** The shop's name, time zone, idle time and shifts. */
 export async function loadShop({ pool, kept }: Pick<Connection, 'pool' | 'kept'>): Promise<Shop> {

@@ -1,5 +1,5 @@
 import type pg from 'pg'
-import { LINKED } from '../db/tables.ts'
+import { LINKED } from '../base/db/tables.ts'
 import type { Fault } from './fault.ts'
 
 /** Walks every chain of events and editions: each link in its place, each hash taken again, each end where it is said to be. */

@@ -1,5 +1,5 @@
 import type pg from 'pg'
-import { TABLE_NAMES, TABLES } from '../db/tables.ts'
+import { TABLE_NAMES, TABLES } from '../base/db/tables.ts'
 import type { Fault } from './fault.ts'
 
 /** What an edition keeps of a row, written out once more: the database's own function is not asked whether it is right. */

@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import type pg from 'pg'
-import { MIGRATIONS } from '../db/migrate.ts'
-import { GROUP } from '../db/prepare.ts'
-import { TABLE_NAMES, TABLES, VIEWS, type TableName } from '../db/tables.ts'
+import { MIGRATIONS } from '../base/db/migrate.ts'
+import { GROUP } from '../base/db/prepare.ts'
+import { TABLE_NAMES, TABLES, VIEWS, type TableName } from '../base/db/tables.ts'
 import type { Fault } from './fault.ts'
 
 const fault = (sentence: string): Fault => ({ machine: 'guards', seq: 0, sentence })

@@ -1,8 +1,8 @@
 import { FIRST, provenanceOf, type Provenance } from '@rook/core'
 import type { EntryContent, EntryWrite } from '@rook/contract'
 import type pg from 'pg'
-import { rowOf } from '../db/rows.ts'
-import { entry, entryGauge, entryWrite, machineHead, registerValue } from '../db/schema.ts'
+import { rowOf } from '../base/db/rows.ts'
+import { entry, entryGauge, entryWrite, machineHead, registerValue } from '../base/db/schema.ts'
 import { hashOf } from '../ledger/hash.ts'
 import { same, type Fault } from './fault.ts'
 

@@ -1,6 +1,6 @@
 import type pg from 'pg'
-import { LINKED } from '../db/tables.ts'
-import { ENTRIES, sealHash, type ChainEnd } from '../seal/hash.ts'
+import { LINKED } from '../base/db/tables.ts'
+import { ENTRIES, sealHash, type ChainEnd } from '../ledger/seal-hash.ts'
 import type { Fault } from './fault.ts'
 
 /** A seal that somebody has on paper: its day and the beginning of its hash. */

@@ -1,7 +1,7 @@
 import type { FileLine } from '@rook/core'
 import type { OutlineRead } from '@rook/contract'
 import { denormalise, parseString, toPolylines, type Entity, type Parsed } from 'dxf'
-import { refusalOf } from '../files/file-refused.ts'
+import { refusalOf } from '../base/files/file-refused.ts'
 
 /** Values of $INSUNITS that a shop meets: 1 is inches, 4 is millimetres. */
 const UNITS: Readonly<Record<number, OutlineRead['unit']>> = { 1: 'in', 4: 'mm' }

@@ -1,7 +1,7 @@
-import { atWork } from '../files/at-work.ts'
+import { atWork } from '../base/files/at-work.ts'
 import { MOST_POINTS, type OutlineRead } from '@rook/contract'
-import { decodeFile } from '../files/decode.ts'
-import { refusalOf } from '../files/file-refused.ts'
+import { decodeFile } from '../base/files/decode.ts'
+import { refusalOf } from '../base/files/file-refused.ts'
 import { readDxf } from './dxf.ts'
 import { readSvg } from './svg.ts'
 

@@ -1,14 +1,17 @@
-import { api, type Workpiece } from '@rook/contract'
+import { api, type OutlineRead, type Workpiece } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Express } from 'express'
-import type { Connection, Queries } from '../db/client.ts'
-import { inTransaction } from '../db/transaction.ts'
-import { operation, workpiece } from '../db/schema.ts'
-import type { FileReaders } from '../files/file-readers.ts'
-import { notFound } from '../http/problem.ts'
-import { serve } from '../http/serve.ts'
-import { stampOf } from '../ledger/author.ts'
-import { announce } from '../live/announce.ts'
+import type { Connection, Queries } from '../base/db/client.ts'
+import { inTransaction } from '../base/db/transaction.ts'
+import { operation, workpiece } from '../base/db/schema.ts'
+import { fileWork, type FileReaders } from '../base/files/file-readers.ts'
+import { notFound } from '../base/problem.ts'
+import { serve } from '../base/http/serve.ts'
+import { stampOf } from '../base/author.ts'
+import { announce } from '../base/live/announce.ts'
+import type { OutlineSent } from './read-outline.ts'
+
+const OUTLINE = fileWork<OutlineSent, OutlineRead>(new URL('./read-outline.ts', import.meta.url))
 
 export function workpieceRoutes(app: Express, connection: Connection, readers: FileReaders): void {
   serve(app, api.workpiece, ({ params }) => load(connection.db, params.id))
@@ -26,7 +29,7 @@ export function workpieceRoutes(app: Express, connection: Connection, readers: F
     }),
   )
 
-  serve(app, api.readOutline, ({ body }) => readers.outline(body))
+  serve(app, api.readOutline, ({ body }) => readers.read(OUTLINE, body))
 }
 
 /** Nothing said is an answer too. */

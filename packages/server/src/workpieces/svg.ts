@@ -2,7 +2,7 @@ import type { FileLine } from '@rook/core'
 import type { OutlineRead } from '@rook/contract'
 import { XMLParser } from 'fast-xml-parser'
 import svgpath from 'svgpath'
-import { refusalOf } from '../files/file-refused.ts'
+import { refusalOf } from '../base/files/file-refused.ts'
 
 /** In the order of the file: the name of an element leads to its children, ":@" to its attributes. */
 type Node = Record<string, unknown> & { ':@'?: Record<string, string> }

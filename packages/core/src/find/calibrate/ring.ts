@@ -3,7 +3,16 @@ import { nm, roundToIncrement, type Nm } from '../../length/index.ts'
 import { drawStock } from '../../drawing/index.ts'
 import type { Gauge } from '../../gauge/index.ts'
 import { PROBE_SIDES, probeRegister, type ProbeSide } from '../../register/index.ts'
-import { gaugeInput, gaugesUsed, readingInput, resultCell, type Refusal, type Routine, type Values, type Write } from '../../routine/index.ts'
+import {
+  gaugeInput,
+  gaugesUsed,
+  readingInput,
+  resultCell,
+  type Refusal,
+  type Routine,
+  type Values,
+  type Write,
+} from '../../routine/index.ts'
 import { gaugeById, type Scene } from '../../scene/index.ts'
 import { combine, ofReadout } from '../../uncertainty/index.ts'
 import type { WorkingLine } from '../../working/index.ts'

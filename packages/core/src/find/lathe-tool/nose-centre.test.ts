@@ -2,7 +2,15 @@ import { LATHE, mounted, run, scene, stands, TURRET_LATHE } from '@rook/testing'
 import { describe, expect, it } from 'vitest'
 import { mm, nm } from '../../length/index.ts'
 import type { MachineRecord } from '../../machine/index.ts'
-import { armRegister, geometryRegister, noseRegister, registerKey, tipRegister, workRegister, type RegisterRef } from '../../register/index.ts'
+import {
+  armRegister,
+  geometryRegister,
+  noseRegister,
+  registerKey,
+  tipRegister,
+  workRegister,
+  type RegisterRef,
+} from '../../register/index.ts'
 import type { RawInputs } from '../../routine/index.ts'
 
 /**

@@ -1,7 +1,15 @@
 import { standsAlong } from '../../assembly/index.ts'
 import { doubtBy } from '../../limits/index.ts'
 import { minus, nm, roundToIncrement, type Nm } from '../../length/index.ts'
-import { asShown, spindleOfTool, stationNumber, stationOf, type MachineRecord, type SpindleName, type Station } from '../../machine/index.ts'
+import {
+  asShown,
+  spindleOfTool,
+  stationNumber,
+  stationOf,
+  type MachineRecord,
+  type SpindleName,
+  type Station,
+} from '../../machine/index.ts'
 import { geometryRegister, registerKey, registerName, stationDatum } from '../../register/index.ts'
 import {
   chosenTool,

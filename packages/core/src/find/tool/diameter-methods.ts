@@ -10,7 +10,16 @@ import {
   timesInDiameter,
   type RegisterKey,
 } from '../../register/index.ts'
-import { chosenDirection, gaugesUsed, wayName, type Reading, type Refusal, type Remark, type Values, type Write } from '../../routine/index.ts'
+import {
+  chosenDirection,
+  gaugesUsed,
+  wayName,
+  type Reading,
+  type Refusal,
+  type Remark,
+  type Values,
+  type Write,
+} from '../../routine/index.ts'
 import { gaugeById, type MountedTool, type Scene } from '../../scene/index.ts'
 import { isSuspect, standingNote } from '../../standing/index.ts'
 import { restingOn } from '../../reach/index.ts'

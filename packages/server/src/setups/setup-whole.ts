@@ -1,0 +1,122 @@
+import { leftOpen } from '@rook/core'
+import type { Entry, EntryContent } from '@rook/contract'
+import { eq } from 'drizzle-orm'
+import type { Connection } from '../base/db/client.ts'
+import type { Lane } from '../base/db/transaction.ts'
+import { partCount, setup } from '../base/db/schema.ts'
+import { Problem } from '../base/problem.ts'
+import { append } from '../ledger/append.ts'
+import { stampOf, type Author } from '../base/author.ts'
+import { BLANK, headingOf } from '../ledger/heading.ts'
+import { loadMachine } from '../ledger/machine.ts'
+import { loadScene } from '../ledger/scene.ts'
+import { firstTime, onceOnly, sentBy } from '../ledger/sending.ts'
+import { refuseUnlessMayRecord } from '../base/http/may.ts'
+import { standingEntries } from './entries.ts'
+import { describe, loadSetupPlan, type SetupRow } from './load.ts'
+
+/** What a setup's own entry says; `parts` for what was counted. */
+type Said = Pick<EntryContent, 'kind' | 'title' | 'reason'> & Partial<Pick<EntryContent, 'parts' | 'carried' | 'findings'>>
+
+interface Door {
+  /** What was sent, with the id that becomes the entry's. */
+  body: { id: string }
+  kind: EntryContent['kind']
+  /** Says it, with the machine locked; may write further rows of the same transaction after the entry. */
+  say(lane: Lane, row: SetupRow, author: Author): Promise<Said>
+  after?(lane: Lane, row: SetupRow, entry: EntryContent): Promise<unknown>
+}
+
+/** Appends an entry about a setup as a whole, which has not ended yet. */
+export function ofSetup(connection: Connection, setupId: string, { body, kind, say, after }: Door, author: Author): Promise<Entry> {
+  refuseUnlessMayRecord(author.person, kind)
+  return onceOnly(connection, sentBy(author, kind, setupId, body), async (lane) => {
+    const { plan: found } = await loadSetupPlan(lane.db, setupId)
+    const machine = await loadMachine(lane, found.machine, true)
+    await firstTime(lane)
+    // Read again behind the lock: somebody may have ended it meanwhile.
+    const row = await loadSetupPlan(lane.db, setupId)
+    if (row.plan.endedAt) throw new Problem(409, 'setup-ended', 'This setup has ended; what was recorded in it stands.')
+    const appended = await append(lane, machine.head, {
+      ...BLANK,
+      ...(await headingOf(lane, author, body.id, machine)),
+      setup: setupId,
+      operation: row.plan.id,
+      ...(await say(lane, row, author)),
+    })
+    await after?.(lane, row, appended.content)
+    return { ...appended, correctedBy: null, seen: [] }
+  })
+}
+
+/** What is still open in a setup at this moment. */
+export async function openNow(lane: Lane, row: SetupRow, now: string): Promise<string[]> {
+  const id = row.plan.setup
+  const scene = await loadScene(lane, await loadMachine(lane, row.plan.machine), id, now, 'read')
+  return leftOpen(describe(row, (await standingEntries(lane, [id])).get(id)!, scene))
+}
+
+/** Ends a setup. Where something is open, it takes a reason, and both are in the entry. */
+export function endSetup(connection: Connection, id: string, body: { id: string; reason: string | null }, author: Author): Promise<Entry> {
+  return ofSetup(
+    connection,
+    id,
+    {
+      body,
+      kind: 'ended',
+      async say(lane, row, { now }) {
+        const open = await openNow(lane, row, now)
+        const words = body.reason ?? ''
+        if (open.length > 0 && words.length < 3)
+          throw new Problem(422, 'left-open', `Still open: ${open.join('; ')}. Say in a few words why the setup is ended.`)
+        const reason = [...(words ? [words] : []), ...(open.length > 0 ? [`Left open: ${open.join('; ')}`] : [])].join('. ')
+        return { kind: 'ended', title: `Setup ended: job ${row.job.number}, ${row.plan.name}`, reason: reason || null }
+      },
+      after: (lane, _row, { at }) =>
+        lane.db
+          .update(setup)
+          .set({ endedAt: at, ...stampOf({ ...author, now: at }) })
+          .where(eq(setup.id, id)),
+    },
+    author,
+  )
+}
+
+interface Counted {
+  id: string
+  made: number
+  scrapped: number
+  reason: string | null
+}
+
+/** Counts what was finished and what was scrapped. */
+export function countParts(connection: Connection, id: string, body: Counted, author: Author): Promise<Entry> {
+  const { made, scrapped, reason } = body
+  return ofSetup(
+    connection,
+    id,
+    {
+      body,
+      kind: 'counted',
+      say: () =>
+        Promise.resolve({
+          kind: 'counted',
+          title: [...(made > 0 ? [`${made} made`] : []), ...(scrapped > 0 ? [`${scrapped} scrapped`] : [])].join(', '),
+          reason: reason || null,
+          parts: { made, scrapped },
+        }),
+      after: (lane, row, entry) =>
+        lane.db.insert(partCount).values({
+          entry: entry.id,
+          setup: id,
+          job: row.job.id,
+          made,
+          scrapped,
+          reason: reason || null,
+          at: entry.at,
+          by: entry.person.name,
+        }),
+    },
+    author,
+  )
+}
