@@ -41,7 +41,7 @@ export default tseslint.config(
       // A page served by plain HTTP from another host has none of these.
       'no-restricted-properties': [
         'error',
-        { object: 'crypto', property: 'randomUUID', message: 'Use newId() of app/new-id.ts: there is no randomUUID without HTTPS.' },
+        { object: 'crypto', property: 'randomUUID', message: 'Use newId() of client/new-id.ts: there is no randomUUID without HTTPS.' },
         { object: 'crypto', property: 'subtle', message: 'There is no crypto.subtle without HTTPS.' },
         { object: 'navigator', property: 'clipboard', message: 'There is no clipboard without HTTPS.' },
       ],
@@ -88,7 +88,15 @@ export default tseslint.config(
   },
   {
     files: ['scripts/**/*.mjs'],
-    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', fetch: 'readonly' } },
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        clearTimeout: 'readonly',
+        setTimeout: 'readonly',
+        fetch: 'readonly',
+      },
+    },
   },
-  { files: ['**/*.cjs'], languageOptions: { globals: { module: 'readonly' } } },
 )

@@ -85,7 +85,7 @@ async function pagesOf(shop: Shop): Promise<Named[]> {
   ]
 }
 
-const ROUTER = fileURLToPath(new URL('../../packages/web/src/app/router.ts', import.meta.url))
+const ROUTER = fileURLToPath(new URL('../../packages/web/src/shell/router.ts', import.meta.url))
 
 /** Patterns of the routes that show something, each with the ones it stands in before it. */
 function routes(): RegExp[] {

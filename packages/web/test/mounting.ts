@@ -4,7 +4,7 @@ import type { Role } from '@rook/contract'
 import { createPinia, type Pinia } from 'pinia'
 import type { Component } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
-import { useSession } from '../src/app/session.ts'
+import { useSession } from '../src/client/session.ts'
 
 /** A page as a lead sees it, who may do everything. */
 export function signedIn(role: Role = 'lead'): Pinia {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useControl } from '../app/queries.ts'
-import { useSession } from '../app/session.ts'
-import { when } from '../app/time.ts'
+import { useControl } from '../client/queries.ts'
+import { useSession } from '../client/session.ts'
+import { when } from '../client/time.ts'
 import GoTo from '../ui/GoTo.vue'
 
 /** Whether control and ledger agree, and as of when; nothing where the control was never read. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useRegisterName } from './use-register-name.ts'
-import type { Sender } from '../sending/use-send.ts'
+import type { Sender } from '../client/use-send.ts'
 import type { MachineRecord } from '@rook/core'
 
 import { computed } from 'vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useRemarks } from '../app/queries.ts'
+import { useRemarks } from '../client/queries.ts'
 
 /** The drawings of a part's revision, each a press away from the work. */
 const props = defineProps<{ part: string; revision: string }>()

@@ -3,7 +3,7 @@ import type { MachineRecord, Nm } from '@rook/core'
 import { computed } from 'vue'
 import { writeFigure } from './figure.ts'
 import type { Holds } from './figure.ts'
-import { inOther } from '../app/other-unit.ts'
+import { inOther } from '../client/other-unit.ts'
 import { asRegister, inOtherUnit } from './written.ts'
 
 const props = defineProps<{ value: Nm; machine: MachineRecord; holds?: Holds | undefined; register?: string | null }>()

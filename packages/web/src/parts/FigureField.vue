@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatExact, formatLength, decimalsFor, readLength, type LengthInput, type MachineRecord, type Problem } from '@rook/core'
 import { computed, ref } from 'vue'
-import { inOther } from '../app/other-unit.ts'
+import { inOther } from '../client/other-unit.ts'
 import { useNumberPad } from './number-pad.ts'
 import { inOtherUnit } from './written.ts'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useMachines } from '../app/queries.ts'
+import { useMachines } from '../client/queries.ts'
 import Pick from '../ui/Pick.vue'
 
 /** Which machine a place is about. */

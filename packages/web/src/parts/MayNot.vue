@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Role } from '@rook/contract'
 import type { CallName } from '@rook/contract/calls'
-import { useSession } from '../app/session.ts'
+import { useSession } from '../client/session.ts'
 
 /** What is in it, for whoever may do it; for everybody else, who may. */
 defineProps<{

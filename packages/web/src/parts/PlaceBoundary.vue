@@ -2,7 +2,7 @@
 import { Alert, Button } from 'ant-design-vue'
 import { onErrorCaptured, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { reportFault } from '../app/report-fault.ts'
+import { reportFault } from '../client/report-fault.ts'
 import GoTo from '../ui/GoTo.vue'
 
 /**

@@ -2,12 +2,12 @@
 import type { RemarkAbout } from '@rook/contract'
 import { LARGEST_FILE } from '@rook/contract/file-limits'
 import { computed, ref } from 'vue'
-import { asBase64 } from '../app/file.ts'
-import { useSend } from '../sending/use-send.ts'
+import { asBase64 } from '../client/file.ts'
+import { useSend } from '../client/use-send.ts'
 import ChooseFile from '../ui/ChooseFile.vue'
 import FormDialog from '../ui/FormDialog.vue'
 import TextField from '../ui/TextField.vue'
-import { useKeptTyping } from '../app/kept-typing.ts'
+import { useKeptTyping } from '../client/kept-typing.ts'
 
 /** A note, with a picture or a file where somebody has one. */
 const props = defineProps<{ about: RemarkAbout; of: string }>()

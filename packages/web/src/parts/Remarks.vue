@@ -2,9 +2,9 @@
 import type { Remark, RemarkAbout } from '@rook/contract'
 import { Button, Image } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
-import { useRemarks } from '../app/queries.ts'
-import { useSession } from '../app/session.ts'
-import { when } from '../app/time.ts'
+import { useRemarks } from '../client/queries.ts'
+import { useSession } from '../client/session.ts'
+import { when } from '../client/time.ts'
 
 /** Notes, pictures and files on one thing of the shop, newest first. */
 const props = defineProps<{ about: RemarkAbout; of: string }>()

@@ -2,9 +2,9 @@
 import { isSuspect, standingNote, type RegisterKey, type Scene } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
-import { inOther } from '../app/other-unit.ts'
-import { useSession } from '../app/session.ts'
-import { when } from '../app/time.ts'
+import { inOther } from '../client/other-unit.ts'
+import { useSession } from '../client/session.ts'
+import { when } from '../client/time.ts'
 import { asRegister } from './written.ts'
 
 const props = defineProps<{ register: RegisterKey; scene: Scene; mayDisturb?: boolean; brief?: boolean; line?: boolean }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { useKeptTyping } from '../app/kept-typing.ts'
-import { useSend, type Sender } from '../sending/use-send.ts'
+import { useKeptTyping } from '../client/kept-typing.ts'
+import { useSend, type Sender } from '../client/use-send.ts'
 import FormDialog from '../ui/FormDialog.vue'
 import TextField from '../ui/TextField.vue'
 

@@ -2,7 +2,7 @@
 import { hangingTools, isSuspect, judgeLife, lifeFigure, type HangingTool, type Scene } from '@rook/core'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { inOther } from '../app/other-unit.ts'
+import { inOther } from '../client/other-unit.ts'
 import ToolPicture from './ToolPicture.vue'
 import { asRegister } from './written.ts'
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Remark } from '@rook/contract'
 import { ref } from 'vue'
-import { useSend } from '../sending/use-send.ts'
+import { useSend } from '../client/use-send.ts'
 import FormDialog from '../ui/FormDialog.vue'
 import TextField from '../ui/TextField.vue'
-import { useKeptTyping } from '../app/kept-typing.ts'
+import { useKeptTyping } from '../client/kept-typing.ts'
 
 /** Withdraws a note: it stays on record, struck through, with the reason. */
 const props = defineProps<{ remark: Remark }>()

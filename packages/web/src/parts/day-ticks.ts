@@ -1,6 +1,6 @@
 import type { Shop } from '@rook/contract'
 import type { ScaleTime } from 'd3-scale'
-import { dayTime } from '../app/time.ts'
+import { dayTime } from '../client/time.ts'
 
 /** Room that a day takes under a chart, pixels. */
 const ROOM = 92

@@ -1,5 +1,5 @@
 import { parseRegisterKey, registerName, type RegisterKey } from '@rook/core'
-import { useGauges } from '../app/queries.ts'
+import { useGauges } from '../client/queries.ts'
 
 /** How a register is called on this screen: a setter's or a probe's by the name of the gauge. */
 export function useRegisterName(): (register: RegisterKey) => string {

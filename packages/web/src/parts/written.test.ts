@@ -1,7 +1,7 @@
 import { mm, nm } from '@rook/core'
 import { LATHE, MILL } from '@rook/testing'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { inOther } from '../app/other-unit.ts'
+import { inOther } from '../client/other-unit.ts'
 import { put } from '../../test/mounting.ts'
 import Figure from './Figure.vue'
 import { asRegister, asShown, exactly } from './written.ts'

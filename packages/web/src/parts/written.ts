@@ -1,5 +1,5 @@
 import * as core from '@rook/core'
-import { inOther } from '../app/other-unit.ts'
+import { inOther } from '../client/other-unit.ts'
 
 type Machine = Parameters<typeof core.asRegister>[2]
 type Sign = 'negative' | 'always'

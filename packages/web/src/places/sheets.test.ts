@@ -8,7 +8,7 @@ import MachineCard from './floor/MachineCard.vue'
 import EntryRow from './ledger/EntryRow.vue'
 import EntrySheet from './ledger/EntrySheet.vue'
 import OrderOfWork from './setup/OrderOfWork.vue'
-import PinPad from './sign-in/PinPad.vue'
+import PinPad from '../parts/PinPad.vue'
 
 const X = 'work/G54/X/geometry'
 const ID = '00000000-0000-4000-8000-00000000000a'

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useSend } from '../sending/use-send.ts'
+import { useSend } from '../client/use-send.ts'
 import { asRegister, type MachineRecord } from '@rook/core'
 import type { Entry } from '@rook/contract'
 import { useIntervalFn } from '@vueuse/core'
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { useSession } from '../app/session.ts'
-import { when } from '../app/time.ts'
+import { useSession } from '../client/session.ts'
+import { when } from '../client/time.ts'
 
 const props = defineProps<{ entry: Entry; machine: MachineRecord }>()
 const emit = defineEmits<{ undone: [] }>()

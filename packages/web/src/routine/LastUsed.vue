@@ -2,7 +2,7 @@
 import type { InputSpec, RawInputs } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
-import { useEntries, useEntry } from '../app/queries.ts'
+import { useEntries, useEntry } from '../client/queries.ts'
 import { lastUsed } from './last-used.ts'
 
 /** Outside a setup nothing is given: the slot, the gauge and the tool that were used last on the machine are one touch away. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { asRegister, type MachineRecord } from '@rook/core'
-import { useSession } from '../app/session.ts'
-import { when } from '../app/time.ts'
-import type { Outcome } from '../sending/use-send.ts'
+import { useSession } from '../client/session.ts'
+import { when } from '../client/time.ts'
+import type { Outcome } from '../client/use-send.ts'
 
 defineProps<{
   outcome: Outcome

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { LEAST_ROLE } from '@rook/contract/roles'
-import { useConnection, useReasonsGiven, useWorkpiece } from '../app/queries.ts'
-import { useSession } from '../app/session.ts'
-import { when } from '../app/time.ts'
+import { useConnection, useReasonsGiven, useWorkpiece } from '../client/queries.ts'
+import { useSession } from '../client/session.ts'
+import { when } from '../client/time.ts'
 import {
   asRegister,
   findingKey,

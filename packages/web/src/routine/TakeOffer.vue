@@ -13,9 +13,9 @@ import {
 } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { useObserved } from '../app/observed.ts'
-import { useGauges } from '../app/queries.ts'
-import { useSend } from '../sending/use-send.ts'
+import { useObserved } from '../client/observed.ts'
+import { useGauges } from '../client/queries.ts'
+import { useSend } from '../client/use-send.ts'
 import { asShown } from '../parts/written.ts'
 
 /** What stands at the machine or came from a gauge now, to be taken into the field that is asked; never without a press. */

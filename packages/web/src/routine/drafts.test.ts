@@ -1,7 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { nextTick } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { readKept } from '../app/kept.ts'
+import { readKept } from '../client/kept.ts'
 import { useDrafts } from './drafts.ts'
 import { draftKey } from './use-routine.ts'
 

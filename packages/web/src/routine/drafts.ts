@@ -2,8 +2,8 @@ import type { RawInputs, RegisterKey } from '@rook/core'
 
 import { defineStore } from 'pinia'
 import { reactive, watch } from 'vue'
-import { call } from '../app/call.ts'
-import { forget, isKept, keep as keepHere, readKept } from '../app/kept.ts'
+import { call } from '../client/call.ts'
+import { forget, isKept, keep as keepHere, readKept } from '../client/kept.ts'
 
 /** A half-done routine: everything a person has put into it. */
 export interface Draft {

@@ -1,5 +1,5 @@
 import type { Entry } from '@rook/contract'
-import { useSend } from '../sending/use-send.ts'
+import { useSend } from '../client/use-send.ts'
 import { draftKey, type RoutineAt, type RoutineState } from './use-routine.ts'
 
 export interface Release {

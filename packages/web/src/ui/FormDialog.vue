@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button, Form, Modal } from 'ant-design-vue'
-import { useTyping } from '../app/kept-typing.ts'
+import { useTyping } from '../client/kept-typing.ts'
 import { useEscape } from './escape.ts'
 
 /**

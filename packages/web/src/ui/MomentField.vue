@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { DatePicker } from 'ant-design-vue'
-import { useSession } from '../app/session.ts'
-import { MOMENT_FORMAT, instantOfTyped, typedMoment } from '../app/wall-time.ts'
+import { useSession } from '../client/session.ts'
+import { MOMENT_FORMAT, instantOfTyped, typedMoment } from '../client/wall-time.ts'
 import Field from './Field.vue'
 
 /** A moment, typed and shown by the shop's clock; null while none is chosen. */

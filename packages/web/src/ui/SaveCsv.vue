@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="Row">
 import { Button } from 'ant-design-vue'
-import { csvText } from '../app/csv.ts'
-import { saveFile } from '../app/file.ts'
+import { csvText } from '../client/csv.ts'
+import { saveFile } from '../client/file.ts'
 
 /** Saves what a list shows, as it is narrowed down, for a spreadsheet: a column for each heading. */
 const props = defineProps<{ name: string; rows: readonly Row[]; columns: Readonly<Record<string, (row: Row) => string | number | null>> }>()

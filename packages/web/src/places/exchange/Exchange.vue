@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useContextLine } from '../../app/context.ts'
-import { useMachines } from '../../app/queries.ts'
+import { useContextLine } from '../../client/context.ts'
+import { useMachines } from '../../client/queries.ts'
 
 const machines = useMachines()
 useContextLine(() => ['Exchange'])

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useRoute } from 'vue-router'
-import { useSceneAtHand } from '../../app/at-hand.ts'
-import { useContextLine } from '../../app/context.ts'
+import { useSceneAtHand } from '../../client/at-hand.ts'
+import { useContextLine } from '../../client/context.ts'
 import MachinePick from '../../parts/MachinePick.vue'
 import Opening from '../../parts/Opening.vue'
 import GoTo from '../../ui/GoTo.vue'

@@ -2,10 +2,10 @@
 import type { ControlState } from '@rook/contract'
 import { readHeld, type Nm, type OutValue, type Scene } from '@rook/core'
 import { computed, ref } from 'vue'
-import { useTemplate } from '../../app/queries.ts'
+import { useTemplate } from '../../client/queries.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import { asRegister } from '../../parts/written.ts'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import Rows from '../../ui/Rows.vue'
 

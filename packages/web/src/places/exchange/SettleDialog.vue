@@ -4,8 +4,8 @@ import { assessEdits, holdsLength, parseRegisterKey, plainFigure, type Nm, type 
 import { Modal } from 'ant-design-vue'
 import { computed } from 'vue'
 import type { Release } from '../../routine/use-recording.ts'
-import RecordSeveral from '../../sending/RecordSeveral.vue'
-import { useSend } from '../../sending/use-send.ts'
+import RecordSeveral from '../../routine/RecordSeveral.vue'
+import { useSend } from '../../client/use-send.ts'
 import { asRegister } from '../../parts/written.ts'
 
 /** The control is right: what it holds becomes the ledger's figure, through the same checks as any other, with a reason. */

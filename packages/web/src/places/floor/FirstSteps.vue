@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Steps, Step } from 'ant-design-vue'
 import { computed } from 'vue'
-import { useAssemblies, useGauges, useJobs, useMachines, useParts } from '../../app/queries.ts'
-import { useSession } from '../../app/session.ts'
+import { useAssemblies, useGauges, useJobs, useMachines, useParts } from '../../client/queries.ts'
+import { useSession } from '../../client/session.ts'
 import GoTo from '../../ui/GoTo.vue'
 
 /** The short way of a new shop: what it needs before its first zero can be recorded in a setup, in the order in which it is needed. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FloorMachine } from '@rook/contract'
-import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
+import { useSession } from '../../client/session.ts'
+import { when } from '../../client/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import Rows from '../../ui/Rows.vue'
 import { pressing, wayTo } from './floor-order.ts'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { unitWord } from '@rook/core'
 import type { FloorMachine } from '@rook/contract'
-import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
+import { useSession } from '../../client/session.ts'
+import { when } from '../../client/time.ts'
 import { wayTo } from './floor-order.ts'
 import NoticeList from './NoticeList.vue'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Button, Checkbox, Form } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
-import { useSend } from '../../sending/use-send.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
+import { useSend } from '../../client/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import { gaugeForm, type GaugeTyped } from './gauge-form.ts'
 import GaugeFields from './GaugeFields.vue'

@@ -1,6 +1,6 @@
 import type { LengthUnit } from '@rook/core'
 import { computed, type ComputedRef } from 'vue'
-import { useMachines } from '../../app/queries.ts'
+import { useMachines } from '../../client/queries.ts'
 
 /** The unit that sizes are written in where none is said: inches in a shop whose machines all count in inches. */
 export function useShopUnit(): ComputedRef<LengthUnit> {

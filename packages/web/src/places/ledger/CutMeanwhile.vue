@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useCutMeanwhile } from '../../app/queries.ts'
-import { useSession } from '../../app/session.ts'
-import { dayTime } from '../../app/time.ts'
+import { useCutMeanwhile } from '../../client/queries.ts'
+import { useSession } from '../../client/session.ts'
+import { dayTime } from '../../client/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 
 /** Parts that were counted while a figure stood; where it was taken back, they are to be looked at. */

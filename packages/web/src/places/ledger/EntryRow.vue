@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { minus, type MachineRecord } from '@rook/core'
 import type { EntryLine } from '@rook/contract'
-import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
+import { useSession } from '../../client/session.ts'
+import { when } from '../../client/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import { asRegister } from '../../parts/written.ts'
 

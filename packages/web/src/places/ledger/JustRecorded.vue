@@ -2,7 +2,7 @@
 import type { Entry } from '@rook/contract'
 import { atControl, listed, type MachineRecord } from '@rook/core'
 import { computed } from 'vue'
-import { useControl, useEntry } from '../../app/queries.ts'
+import { useControl, useEntry } from '../../client/queries.ts'
 import EntryNote from '../../routine/EntryNote.vue'
 import GoTo from '../../ui/GoTo.vue'
 import EntrySheet from './EntrySheet.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { AutoComplete, Button, Select } from 'ant-design-vue'
 import { defineAsyncComponent, ref, watch } from 'vue'
-import { useMachines } from '../../app/queries.ts'
+import { useMachines } from '../../client/queries.ts'
 import { vAccessible } from '../../ui/accessible-select.ts'
 import InTurn from '../../ui/InTurn.vue'
 import type { LedgerFilter } from './ledger-filter.ts'

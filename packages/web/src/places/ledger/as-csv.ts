@@ -1,6 +1,6 @@
 import { plainFigure, parseRegisterKey, propertyOf, type LengthUnit, type Nm } from '@rook/core'
 import type { EntryLine } from '@rook/contract'
-import { csvText } from '../../app/csv.ts'
+import { csvText } from '../../client/csv.ts'
 
 const HEAD = [
   'time',

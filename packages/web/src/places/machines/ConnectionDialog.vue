@@ -2,10 +2,10 @@
 import type { MachineConnection } from '@rook/contract'
 import { Checkbox } from 'ant-design-vue'
 import { ref } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import WordField from '../../ui/WordField.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 /** How a machine is reached. The server connects to these addresses and to no other. */
 const props = defineProps<{ machine: string; name: string; now: MachineConnection }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { formatAngle, KINDS } from '@rook/core'
-import { useContextLine } from '../../app/context.ts'
-import { useMachines } from '../../app/queries.ts'
-import { useSession } from '../../app/session.ts'
+import { useContextLine } from '../../client/context.ts'
+import { useMachines } from '../../client/queries.ts'
+import { useSession } from '../../client/session.ts'
 import GoTo from '../../ui/GoTo.vue'
 import Rows from '../../ui/Rows.vue'
 import { exactly } from '../../parts/written.ts'

@@ -2,9 +2,9 @@
 import { reservedWords, type Scene } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { defineAsyncComponent, ref } from 'vue'
-import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
-import { useSend } from '../../sending/use-send.ts'
+import { useSession } from '../../client/session.ts'
+import { when } from '../../client/time.ts'
+import { useSend } from '../../client/use-send.ts'
 
 /** Slots of a machine that are kept for somebody. */
 const props = defineProps<{ scene: Scene }>()

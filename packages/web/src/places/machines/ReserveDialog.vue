@@ -2,15 +2,15 @@
 import type { MachineRecord } from '@rook/core'
 import { computed, reactive } from 'vue'
 import * as z from 'zod/mini'
-import { useJobs } from '../../app/queries.ts'
-import { useSend } from '../../sending/use-send.ts'
+import { useJobs } from '../../client/queries.ts'
+import { useSend } from '../../client/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import MomentField from '../../ui/MomentField.vue'
 import PickField from '../../ui/PickField.vue'
 import { picked } from '../../ui/shapes.ts'
 import WordField from '../../ui/WordField.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 /** Keeps a slot for a job or for somebody: whoever else writes it is asked. */
 const props = defineProps<{ machine: MachineRecord }>()

@@ -3,13 +3,13 @@ import { sinceThen, toolsWanting, whyNotBegin } from '@rook/core'
 import type { OperationPage, OperationRecord, SetupLine } from '@rook/contract'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { useJobs, useMachines, useScene, useSceneAt, useSetups } from '../../app/queries.ts'
-import { useSend } from '../../sending/use-send.ts'
+import { useJobs, useMachines, useScene, useSceneAt, useSetups } from '../../client/queries.ts'
+import { useSend } from '../../client/use-send.ts'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
 import SinceThen from './SinceThen.vue'
 import FormDialog from '../../ui/FormDialog.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 /** Begins a setup: on which machine, for which job. What is against it is said before anybody presses. */
 const props = defineProps<{ operation: OperationRecord; earlier: readonly SetupLine[]; fitting: OperationPage['fitting'] }>()

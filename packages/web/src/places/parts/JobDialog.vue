@@ -3,15 +3,15 @@ import type { Job, Part } from '@rook/contract'
 import { DatePicker } from 'ant-design-vue'
 import { refDebounced } from '@vueuse/core'
 import { computed, reactive, ref, watch } from 'vue'
-import { useParts } from '../../app/queries.ts'
-import { useSend } from '../../sending/use-send.ts'
+import { useParts } from '../../client/queries.ts'
+import { useSend } from '../../client/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import Field from '../../ui/Field.vue'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
 import { JOB_FORM, jobFormOf } from './plan-forms.ts'
 import FormDialog from '../../ui/FormDialog.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 /** A new job, or what a planner changes of one. */
 const props = defineProps<{ job: Job | null; part?: Pick<Part, 'id' | 'revision'> | null }>()

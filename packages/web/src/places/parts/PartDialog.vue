@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Part } from '@rook/contract'
 import { computed, reactive } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import WordField from '../../ui/WordField.vue'
 import { PART_FORM, partFormOf } from './plan-forms.ts'
 import FormDialog from '../../ui/FormDialog.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 /** A new part, or what a planner changes of one: another letter or number makes it a new revision. */
 const props = defineProps<{ part: Part | null }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { JobPage } from '@rook/contract'
 import { computed } from 'vue'
-import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
+import { useSession } from '../../client/session.ts'
+import { when } from '../../client/time.ts'
 import Rows from '../../ui/Rows.vue'
 
 type Line = JobPage['setups'][number]

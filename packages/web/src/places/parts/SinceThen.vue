@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SinceThen } from '@rook/core'
-import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
+import { useSession } from '../../client/session.ts'
+import { when } from '../../client/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 
 /** What is different from the last time, before anybody relies on it: machine, tools and gauges first, then figures. */

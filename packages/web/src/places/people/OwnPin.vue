@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Button, Form, FormItem, InputPassword } from 'ant-design-vue'
 import { reactive, ref } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import { underField, useChecked } from '../../ui/checked.ts'
 import { ownPinForm } from './people-forms.ts'
 

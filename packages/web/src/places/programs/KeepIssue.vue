@@ -2,11 +2,11 @@
 import type { ProgramIssue } from '@rook/contract'
 import { MOST_PROGRAM } from '@rook/contract/file-limits'
 import { computed, ref } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import WordField from '../../ui/WordField.vue'
 import { pressed } from './pressed.ts'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 /** A file that was chosen, before it becomes an issue: nothing is replaced without being seen. */
 const props = defineProps<{ operation: string; file: File; newest: ProgramIssue | null }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useProgramDifference } from '../../app/queries.ts'
+import { useProgramDifference } from '../../client/queries.ts'
 import Opening from '../../parts/Opening.vue'
 
 /** What one issue changed of another, line by line. */

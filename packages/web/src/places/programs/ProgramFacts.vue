@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { asShown, nm, type Extents, type ProgramRead, type Reached } from '@rook/core'
 import { computed } from 'vue'
-import { useMachines } from '../../app/queries.ts'
+import { useMachines } from '../../client/queries.ts'
 import Rows from '../../ui/Rows.vue'
 
 /** What a program reaches, tool by tool and slot by slot, in part coordinates. */

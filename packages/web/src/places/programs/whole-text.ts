@@ -1,5 +1,5 @@
 import type { ProgramIssue } from '@rook/contract'
-import { call } from '../../app/call.ts'
+import { call } from '../../client/call.ts'
 
 /** Programs longer than this are changed where they were made, lines. */
 export const MOST_CHANGED = 60_000

@@ -3,9 +3,9 @@ import { asRegister, comesBack, mayComeBack, spreadText, type CarryOffer, type R
 import type { CarryOffered } from '@rook/contract'
 import { Checkbox } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
-import { useSend } from '../../sending/use-send.ts'
+import { useSession } from '../../client/session.ts'
+import { when } from '../../client/time.ts'
+import { useSend } from '../../client/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 
 /**

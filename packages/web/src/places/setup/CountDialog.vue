@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 import * as z from 'zod/mini'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import { wholeOrNone } from '../../ui/shapes.ts'
 import WordField from '../../ui/WordField.vue'
 import FormDialog from '../../ui/FormDialog.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 const props = defineProps<{ setup: string }>()
 const emit = defineEmits<{ close: [] }>()

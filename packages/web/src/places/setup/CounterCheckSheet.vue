@@ -2,7 +2,7 @@
 import { counterChecks, registerKey, workRegister, type CounterCheck, type Scene } from '@rook/core'
 import type { Setup } from '@rook/contract'
 import { computed } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import ReadoutRow from './ReadoutRow.vue'
 
 /** The zero seen by a move: over part zero, over a known feature, and with each tool at a safe height. */

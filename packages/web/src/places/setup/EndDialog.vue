@@ -2,10 +2,10 @@
 import { leftOpen } from '@rook/core'
 import type { Setup } from '@rook/contract'
 import { computed, ref } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import TextField from '../../ui/TextField.vue'
 import FormDialog from '../../ui/FormDialog.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 const props = defineProps<{ setup: string; data: Setup }>()
 const emit = defineEmits<{ close: [] }>()

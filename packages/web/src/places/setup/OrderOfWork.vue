@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Setup, Step } from '@rook/contract'
 import { useRoute } from 'vue-router'
-import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
+import { useSession } from '../../client/session.ts'
+import { when } from '../../client/time.ts'
 
 defineProps<{ setup: Setup }>()
 const session = useSession()

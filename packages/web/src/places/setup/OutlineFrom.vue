@@ -3,12 +3,12 @@ import { boxAround, outlineIn, type FileLine, type LengthUnit, type PartOutline 
 import type { OutlineRead } from '@rook/contract'
 import { Button, Checkbox } from 'ant-design-vue'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import ChooseFile from '../../ui/ChooseFile.vue'
 import Field from '../../ui/Field.vue'
 import PickField from '../../ui/PickField.vue'
 import { UNITS } from '../machines/record-words.ts'
-import { asBase64 } from '../../app/file.ts'
+import { asBase64 } from '../../client/file.ts'
 import { cornersOf, nearestSpot, onAxis, spotsOf, type FrontEnd, type Spot } from './outline-spots.ts'
 
 /** The part's outline out of a drawing file: its layers, its unit, and where part zero lies in it. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import { runOf, type RunTask } from '@rook/core'
 import type { Setup, Step } from '@rook/contract'
 import { computed } from 'vue'
-import { useScene } from '../../app/queries.ts'
+import { useScene } from '../../client/queries.ts'
 import RunBoard from '../tools/RunBoard.vue'
 import Opening from '../../parts/Opening.vue'
 import { nextStepAfter } from './next-step.ts'

@@ -2,8 +2,8 @@
 import { useStorage } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { useContextLine } from '../../app/context.ts'
-import { useSetup } from '../../app/queries.ts'
+import { useContextLine } from '../../client/context.ts'
+import { useSetup } from '../../client/queries.ts'
 import OrderOfWork from './OrderOfWork.vue'
 import Opening from '../../parts/Opening.vue'
 

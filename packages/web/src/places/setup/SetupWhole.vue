@@ -2,9 +2,9 @@
 import type { Setup } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
-import { useCarryOffer, useJobs, usePartCounts, useScene } from '../../app/queries.ts'
-import { useSession } from '../../app/session.ts'
-import { when } from '../../app/time.ts'
+import { useCarryOffer, useJobs, usePartCounts, useScene } from '../../client/queries.ts'
+import { useSession } from '../../client/session.ts'
+import { when } from '../../client/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import GoTo from '../../ui/GoTo.vue'
 

@@ -2,8 +2,8 @@
 import { useStorage } from '@vueuse/core'
 import { watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
-import { useContextLine } from '../../app/context.ts'
-import { useSetups } from '../../app/queries.ts'
+import { useContextLine } from '../../client/context.ts'
+import { useSetups } from '../../client/queries.ts'
 import GoTo from '../../ui/GoTo.vue'
 
 const setups = useSetups()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { readoutAbout, type Scene, type SeenWrong } from '@rook/core'
 import type { ToSee } from '@rook/contract'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import ReadoutRow from './ReadoutRow.vue'
 
 const props = defineProps<{ items: ToSee[]; scene: Scene }>()

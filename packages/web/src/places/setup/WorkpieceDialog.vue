@@ -2,8 +2,8 @@
 import { layoutOf, type MachineRecord } from '@rook/core'
 import type { Workpiece } from '@rook/contract'
 import { computed, reactive, ref } from 'vue'
-import { useRemarks } from '../../app/queries.ts'
-import { useSend } from '../../sending/use-send.ts'
+import { useRemarks } from '../../client/queries.ts'
+import { useSend } from '../../client/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import CountField from '../../ui/CountField.vue'
 import { optionsOf, type Option } from '../../ui/options.ts'
@@ -13,7 +13,7 @@ import BarPlanner from './BarPlanner.vue'
 import OutlineFrom from './OutlineFrom.vue'
 import { HELD_IN, holdingFormOf, holdingShape, SIDE_WORDS, type HoldingForm } from './workpiece-form.ts'
 import FormDialog from '../../ui/FormDialog.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 /** How an operation's work is held, and the outline of its part: what every drawing of the operation then shows. */
 const props = defineProps<{ operation: string; name: string; work: Workpiece; machine: MachineRecord; part: string; revision: string }>()

@@ -2,15 +2,15 @@
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { NoAnswer, Refused } from '../../app/call.ts'
-import { usePeople } from '../../app/queries.ts'
-import { useSession } from '../../app/session.ts'
-import { useTheme } from '../../app/theme.ts'
-import { clockTime } from '../../app/time.ts'
+import { NoAnswer, Refused } from '../../client/call.ts'
+import { usePeople } from '../../client/queries.ts'
+import { useSession } from '../../client/session.ts'
+import { useTheme } from '../../client/theme.ts'
+import { clockTime } from '../../client/time.ts'
 import { turns } from '../../ui/turns.ts'
 import { zoneHere } from '../people/time-zones.ts'
 import RookMark from '../../parts/RookMark.vue'
-import PinPad from './PinPad.vue'
+import PinPad from '../../parts/PinPad.vue'
 
 // Needed once in a shop's life.
 const OpenShop = defineAsyncComponent(() => import('./OpenShop.vue'))

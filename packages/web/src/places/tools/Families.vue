@@ -2,10 +2,10 @@
 import { familyState, lifeFigure, type FamilyMember, type Scene, type ToolFamily } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
-import { useSession } from '../../app/session.ts'
+import { useSession } from '../../client/session.ts'
 import MayNot from '../../parts/MayNot.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 
 /** Tools that stand in for each other: which of them cuts, which is ready to take its place, and why the others are not. */
 const props = defineProps<{ scene: Scene }>()

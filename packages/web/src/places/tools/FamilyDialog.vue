@@ -3,11 +3,11 @@ import { familyProblem, type Scene, type ToolFamily } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import SeveralField from '../../parts/SeveralField.vue'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 /** Which tools of a machine stand in for each other, in the order they are used, and which of them cuts now. */
 const props = defineProps<{ scene: Scene; family: ToolFamily | null }>()

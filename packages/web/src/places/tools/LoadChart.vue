@@ -4,8 +4,8 @@ import type { LoadBaselineRecord } from '@rook/contract'
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed, ref } from 'vue'
-import { useSession } from '../../app/session.ts'
-import { dayTime } from '../../app/time.ts'
+import { useSession } from '../../client/session.ts'
+import { dayTime } from '../../client/time.ts'
 import ChartFrame from '../../parts/ChartFrame.vue'
 
 /** What was seen part after part, against the sample cut, its warning and its alarm. */

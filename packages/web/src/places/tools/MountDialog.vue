@@ -19,11 +19,11 @@ import {
 import type { AssemblyRecord } from '@rook/contract'
 import { Checkbox, Radio, RadioGroup } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
-import { useAssemblies, useAssembly, useScene } from '../../app/queries.ts'
+import { useSend } from '../../client/use-send.ts'
+import { useAssemblies, useAssembly, useScene } from '../../client/queries.ts'
 import WordField from '../../ui/WordField.vue'
 import FormDialog from '../../ui/FormDialog.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 /** Puts an assembly into a pocket of a machine, from the drawer or from where it sits; says what follows. */
 const props = defineProps<{ scene: Scene; number: string; assembly?: string }>()

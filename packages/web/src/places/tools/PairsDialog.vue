@@ -2,11 +2,11 @@
 import { furtherPairsProblem, layoutOf, type FurtherPair, type MountedTool, type Scene } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
-import { useSend } from '../../sending/use-send.ts'
+import { useSend } from '../../client/use-send.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 
 /** By which further offsets a program calls one tool: another edge, or the other spindle. */
 const props = defineProps<{ scene: Scene; tool: MountedTool }>()

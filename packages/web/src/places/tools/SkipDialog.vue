@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { useKeptTyping } from '../../app/kept-typing.ts'
+import { useKeptTyping } from '../../client/kept-typing.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import TextField from '../../ui/TextField.vue'
 

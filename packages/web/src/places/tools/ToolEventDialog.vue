@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Sender } from '../../sending/use-send.ts'
+import type { Sender } from '../../client/use-send.ts'
 import { asRegister, consequencesOf, lifeText, parseRegisterKey, registerName, type Scene } from '@rook/core'
 import type { AssemblyRecord } from '@rook/contract'
 import { computed } from 'vue'

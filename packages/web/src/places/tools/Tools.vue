@@ -2,8 +2,8 @@
 import { useStorage } from '@vueuse/core'
 import { computed, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useContextLine } from '../../app/context.ts'
-import { useAssemblies, useMachines } from '../../app/queries.ts'
+import { useContextLine } from '../../client/context.ts'
+import { useAssemblies, useMachines } from '../../client/queries.ts'
 
 const machines = useMachines()
 const drawer = useAssemblies({ limit: 1 })

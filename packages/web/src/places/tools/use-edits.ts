@@ -9,7 +9,7 @@ import {
   type RegisterKey,
   type Scene,
 } from '@rook/core'
-import { useKept } from '../../app/kept.ts'
+import { useKept } from '../../client/kept.ts'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 
 interface Pending {

@@ -3,11 +3,11 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { ConfigProvider } from 'ant-design-vue'
 import { watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useLive } from './live.ts'
-import { inOther } from './other-unit.ts'
-import { useSession } from './session.ts'
+import { useLive } from '../client/live.ts'
+import { inOther } from '../client/other-unit.ts'
+import { useSession } from '../client/session.ts'
 import Shell from './Shell.vue'
-import { useTheme } from './theme.ts'
+import { useTheme } from '../client/theme.ts'
 
 const { antTheme, name, turn } = useTheme()
 const session = useSession()

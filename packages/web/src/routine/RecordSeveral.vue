@@ -2,12 +2,12 @@
 import { findingKey, obstacles, type Finding, type MachineRecord } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
-import { useSession } from '../app/session.ts'
-import { when } from '../app/time.ts'
+import { useSession } from '../client/session.ts'
+import { when } from '../client/time.ts'
 import ChecksPane from '../parts/ChecksPane.vue'
-import ReleaseDialog from '../routine/ReleaseDialog.vue'
-import type { Release } from '../routine/use-recording.ts'
-import type { Outcome } from './use-send.ts'
+import ReleaseDialog from './ReleaseDialog.vue'
+import type { Release } from './use-recording.ts'
+import type { Outcome } from '../client/use-send.ts'
 import WordField from '../ui/WordField.vue'
 
 /** What stands between a list of figures and its record: the checks, a reason for the whole, one button. */

@@ -1,8 +1,8 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { watch } from 'vue'
-import { useLive } from './live.ts'
-import { hasOpened, renew } from './renewed.ts'
-import { useSession } from './session.ts'
+import { useLive } from '../client/live.ts'
+import { hasOpened, renew } from '../client/renewed.ts'
+import { useSession } from '../client/session.ts'
 
 /**
  * Loads in a task of its own. A step needs eighty files, and asking for them takes a slow tablet a tenth of a second:
@@ -29,7 +29,12 @@ export const router = createRouter({
         { path: '', name: 'setup', component: () => import('../places/setup/SetupOverview.vue'), props: true },
         { path: 'step/:step', name: 'step', component: apart(() => import('../places/setup/StepPage.vue')), props: true },
         { path: 'go', name: 'go', component: () => import('../places/programs/GoPage.vue'), props: true },
-        { path: 'routine/:routine', name: 'setup-routine', component: apart(() => import('../routine/FreeRoutine.vue')), props: true },
+        {
+          path: 'routine/:routine',
+          name: 'setup-routine',
+          component: apart(() => import('../places/routine/FreeRoutine.vue')),
+          props: true,
+        },
       ],
     },
     { path: '/parts', name: 'parts', component: () => import('../places/parts/Parts.vue') },
@@ -86,7 +91,7 @@ export const router = createRouter({
     {
       path: '/machines/:machine/routine/:routine',
       name: 'machine-routine',
-      component: () => import('../routine/FreeRoutine.vue'),
+      component: () => import('../places/routine/FreeRoutine.vue'),
       props: true,
     },
     { path: '/people', name: 'people', component: () => import('../places/people/People.vue') },

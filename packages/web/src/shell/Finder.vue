@@ -4,7 +4,7 @@ import { refDebounced, useIntervalFn } from '@vueuse/core'
 import { Input, Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
-import { useFound } from './queries.ts'
+import { useFound } from '../client/queries.ts'
 
 /** Anything in the shop by a few letters of what it is called. */
 const open = defineModel<boolean>('open', { required: true })

@@ -3,16 +3,16 @@ import type { Entry, Setup } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { useMachines, useScene } from '../app/queries.ts'
-import GoTo from '../ui/GoTo.vue'
-import { begunWith } from './begun-with.ts'
-import { useDrafts } from './drafts.ts'
-import { onceMore } from './once-more.ts'
-import RoutinePage from './RoutinePage.vue'
-import { draftKey } from './use-routine.ts'
+import { useMachines, useScene } from '../../client/queries.ts'
+import GoTo from '../../ui/GoTo.vue'
+import { begunWith } from '../../routine/begun-with.ts'
+import { useDrafts } from '../../routine/drafts.ts'
+import { onceMore } from '../../routine/once-more.ts'
+import RoutinePage from '../../routine/RoutinePage.vue'
+import { draftKey } from '../../routine/use-routine.ts'
 
 // Fetched while the figures are typed: nobody waits for it before the first field.
-const JustRecorded = defineAsyncComponent(() => import('../places/ledger/JustRecorded.vue'))
+const JustRecorded = defineAsyncComponent(() => import('../ledger/JustRecorded.vue'))
 
 /** A routine that is no step of an order of work: on a machine alone, or beside the steps of the setup at hand. */
 const props = defineProps<{ routine: string; machine?: string; setup?: string; data?: Setup }>()

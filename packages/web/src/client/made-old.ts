@@ -1,7 +1,7 @@
 import type { Announcement, Entry } from '@rook/contract'
 import { announcementOf } from '@rook/contract/announcement'
 import type { CallName } from '@rook/contract/calls'
-import type { Sent } from '../app/call.ts'
+import type { Sent } from './call.ts'
 
 const isEntry = (answer: unknown): answer is Entry => typeof answer === 'object' && answer !== null && 'previousHash' in answer
 

@@ -1,5 +1,5 @@
 import { computed, inject, provide, reactive, ref, unref, watch, type InjectionKey, type Ref } from 'vue'
-import type { Sender } from '../sending/use-send.ts'
+import type { Sender } from './use-send.ts'
 import { forget, keep, readKept } from './kept.ts'
 
 /** What a dialog knows of the text in it. */

@@ -3,7 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { Modal } from 'ant-design-vue'
 import { defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { inOther } from './other-unit.ts'
+import { inOther } from '../client/other-unit.ts'
 
 // Looked for now and then; it comes when it is called for the first time.
 const Finder = defineAsyncComponent(() => import('./Finder.vue'))

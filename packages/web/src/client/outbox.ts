@@ -1,5 +1,5 @@
-import { forget, keep, readKept } from '../app/kept.ts'
-import { newId } from '../app/new-id.ts'
+import { forget, keep, readKept } from './kept.ts'
+import { newId } from './new-id.ts'
 
 /** Something that was sent and of which it is not known yet what became of it, or that was refused and may be sent again. */
 export interface Sending {

@@ -1,9 +1,9 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { call, NoAnswer, Refused } from './call.ts'
-import { useLive } from './live.ts'
-import { calendarDay, clockTime, dayTime, when } from './time.ts'
-import { newId } from './new-id.ts'
+import { call, NoAnswer, Refused } from '../client/call.ts'
+import { useLive } from '../client/live.ts'
+import { calendarDay, clockTime, dayTime, when } from '../client/time.ts'
+import { newId } from '../client/new-id.ts'
 
 const LONDON = { timeZone: 'Europe/London' }
 const respond = (body: unknown, status = 200) => Promise.resolve(new Response(JSON.stringify(body), { status }))

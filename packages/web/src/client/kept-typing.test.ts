@@ -2,7 +2,7 @@ import { mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { defineComponent, h, nextTick, reactive, ref, type Ref } from 'vue'
 import FormDialog from '../ui/FormDialog.vue'
-import type { Outcome } from '../sending/use-send.ts'
+import type { Outcome } from './use-send.ts'
 import { useKeptTyping } from './kept-typing.ts'
 
 let wrappers: { unmount(): void }[] = []
@@ -138,13 +138,13 @@ const NOTHING_TO_KEEP: Readonly<Record<string, string>> = {
   'routine/ReleaseDialog.vue': 'it stays as it is for as long as the routine is open; the PIN goes',
   'places/exchange/SettleDialog.vue': 'the figures and reasons in it are kept with the table',
   'places/setup/CarryDialog.vue': 'ticks say what is seen on the control at this moment',
-  'app/Finder.vue': 'what is sought',
+  'shell/Finder.vue': 'what is sought',
 }
 
 describe('every dialog', () => {
   const FILES = import.meta.glob<string>('../**/*.vue', { query: '?raw', import: 'default', eager: true })
   const dialogs = Object.entries(FILES)
-    .map(([path, text]) => ({ name: path.replace(/^\.\.\//, '').replace(/^\.\//, 'app/'), text }))
+    .map(([path, text]) => ({ name: path.replace(/^\.\.\//, '').replace(/^\.\//, 'client/'), text }))
     .filter(({ text }) => /<(FormDialog|Modal)\b/.test(text))
   const hasFields = (text: string) => /<(TextField|WordField|CountField|Input|Textarea|PickField|MomentField|Checkbox)\b/.test(text)
 

@@ -1,5 +1,39 @@
+import { readdirSync } from 'node:fs'
+import { LAYERS } from './layers.config.mjs'
+
+/** Two folders deep where a row names them so. */
+const foldersOf = (root, rows) => {
+  const parents = new Set(rows.flat().flatMap((name) => (name.includes('/') ? [name.split('/')[0]] : [])))
+  const names = (at) =>
+    readdirSync(`${import.meta.dirname}/${at}`, { withFileTypes: true })
+      .filter((one) => one.isDirectory())
+      .map(({ name }) => name)
+  return names(root).flatMap((name) => (parents.has(name) ? names(`${root}/${name}`).map((child) => `${name}/${child}`) : [name]))
+}
+
+/** For each folder: nothing of its own row but itself, and nothing of the rows below. */
+const layers = Object.entries(LAYERS).flatMap(([root, rows]) => {
+  const without = foldersOf(root, rows).filter((folder) => !rows.flat().includes(folder))
+  if (without.length > 0) throw new Error(`${root}: ${without.join(', ')} stands in no row of layers.config.mjs`)
+  return rows.flatMap((row, at) =>
+    row.flatMap((folder) => {
+      const barred = [...row.filter((one) => one !== folder), ...rows.slice(at + 1).flat()]
+      if (barred.length === 0) return []
+      return [
+        {
+          name: `${folder}-imports-only-from-rows-above-it`,
+          severity: 'error',
+          comment: `The rows of layers.config.mjs: ${folder} knows nothing of what stands beside it or below.`,
+          from: { path: `^${root}/${folder}/`, pathNot: '[.]test[.]ts$' },
+          to: { path: `^${root}/(${barred.join('|')})/` },
+        },
+      ]
+    }),
+  )
+})
+
 /** The arrows of import run one way only: web and server to contract to core; the core to nothing of ours. */
-module.exports = {
+export default {
   forbidden: [
     {
       name: 'core-stands-alone',
@@ -18,11 +52,12 @@ module.exports = {
     { name: 'web-not-server', severity: 'error', from: { path: '^packages/web' }, to: { path: '^(packages/server|demo|e2e|bench)' } },
     {
       name: 'one-door-to-the-ledger',
-      comment: 'Only ledger/ appends entries; whoever wants an entry calls what ledger/ offers.',
+      comment: 'Entries go in by append alone, and only resources with kinds of entry of their own call it.',
       severity: 'error',
-      from: { path: '^packages/server/src', pathNot: '^packages/server/src/(ledger|live)/' },
+      from: { path: '^packages/server/src', pathNot: '^packages/server/src/(ledger|entries|setups|machines)/' },
       to: { path: '^packages/server/src/ledger/append' },
     },
+    ...layers,
     {
       name: 'testing-only-for-tests',
       comment:

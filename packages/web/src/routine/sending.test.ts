@@ -8,7 +8,7 @@ import { MILL } from '@rook/testing'
 import { ok, refused, serverThat } from '../../test/answers.ts'
 import { put, textOf } from '../../test/mounting.ts'
 import RecordSeveral from './RecordSeveral.vue'
-import { useSend } from './use-send.ts'
+import { useSend } from '../client/use-send.ts'
 
 const entry = {
   content: {
