@@ -48,6 +48,26 @@ export default {
       from: { path: '^packages/contract/src' },
       to: { path: '^(packages/(server|web)|demo|e2e|bench)' },
     },
+    {
+      name: 'facts-of-calls-stand-alone',
+      comment: 'A browser loads every calls.ts and none of the schemas.',
+      severity: 'error',
+      from: { path: '^packages/contract/src/[a-z]+/calls[.]ts$' },
+      to: { pathNot: '^packages/contract/src/base/call[.]ts$' },
+    },
+    {
+      name: 'schemas-know-no-calls',
+      comment: 'A resource’s api.ts puts schemas of all resources together; a schema never asks how it is sent.',
+      severity: 'error',
+      from: { path: '^packages/contract/src/[a-z]+/', pathNot: '/api[.]ts$' },
+      to: { path: '^packages/contract/src/([a-z]+/api|[a-z]+/calls|api|calls|operation)[.]ts$' },
+    },
+    {
+      name: 'contract-base-knows-no-resource',
+      severity: 'error',
+      from: { path: '^packages/contract/src/base/' },
+      to: { path: '^packages/contract/src/(?!base/)' },
+    },
     { name: 'server-not-web', severity: 'error', from: { path: '^packages/server' }, to: { path: '^(packages/web|demo|e2e|bench)' } },
     { name: 'web-not-server', severity: 'error', from: { path: '^packages/web' }, to: { path: '^(packages/server|demo|e2e|bench)' } },
     {

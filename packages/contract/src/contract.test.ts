@@ -1,8 +1,8 @@
 import { Validator } from '@seriousme/openapi-schema-validator'
 import { mm } from '@rook/core'
 import { describe, expect, it } from 'vitest'
-import { CALLS, type CallName } from './calls.ts'
-import { gaugeEventBody, gaugeInput } from './gauge.ts'
+import { CALLS, type Call, type CallName } from './calls.ts'
+import { gaugeEventBody, gaugeInput } from './gauges/gauge.ts'
 import {
   api,
   LEAST_ROLE,
@@ -94,10 +94,11 @@ describe('the contract', () => {
   })
 
   it('says of every call that changes something whether it can be asked after', () => {
-    for (const [name, { method, body }] of operations) {
-      if (method === 'get') continue
+    for (const [name, { body }] of operations) {
+      const call: Call = CALLS[name as CallName]
+      if (call.method === 'get') continue
       const hasId = 'id' in ((body as unknown as { shape?: object }).shape ?? {})
-      expect('unnamed' in CALLS[name as CallName], name).toBe(!hasId)
+      expect(call.named, name).toBe(hasId)
     }
   })
 

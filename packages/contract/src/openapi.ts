@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { api } from './api.ts'
-import { DOWNLOADS } from './calls.ts'
+import { DOWNLOADS } from './downloads.ts'
 import type { Operation } from './operation.ts'
-import { problemSchema } from './problem.ts'
+import { problemSchema } from './base/problem.ts'
 
 type Side = 'input' | 'output'
 

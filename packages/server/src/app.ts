@@ -1,6 +1,6 @@
 import { openApi, type Address } from '@rook/contract'
 import compression from 'compression'
-import express, { type Express, type RequestHandler } from 'express'
+import express, { type Express } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
@@ -20,7 +20,7 @@ import { looksWell } from './base/http/health.ts'
 import { serveInterface } from './base/http/interface.ts'
 import { ownAddress } from './base/http/own-address.ts'
 import { ownOrigin } from './base/http/origin.ts'
-import { plainAddress, plainText } from './base/http/plain-text.ts'
+import { plainAddress } from './base/http/plain-text.ts'
 import { sessions } from './base/http/session.ts'
 import { shares } from './base/http/share.ts'
 import type { Announcements } from './base/live/listen.ts'
@@ -55,19 +55,6 @@ export interface AppParts {
   /** How many proxies stand before it, or their addresses; what they say of the asker is believed. */
   trustProxy?: string | undefined
   clock?: (() => string) | undefined
-}
-
-const small = express.json({ limit: '64kb', reviver: plainText })
-const figures = express.json({ limit: '512kb', reviver: plainText })
-const files = express.json({ limit: '17mb', reviver: plainText })
-
-/** How large a body may be, by what it is for. */
-const bodies: RequestHandler = (request, response, next) => {
-  // Only somebody who has signed in may send a whole file.
-  if (request.session.person && /\/(presets(\/read)?|outlines\/read|remarks|programs)$/.test(request.path))
-    return files(request, response, next)
-  const reader = /\/(tools|seen|held|records|records\/read)$/.test(request.path) ? figures : small
-  return reader(request, response, next)
 }
 
 /** From here on it pays to press an answer together. */
@@ -122,8 +109,6 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
     '/api',
     sessions(connection.pool, secret, announcements, (message) => logger.warn(message)),
     shares(),
-    // A preset file comes whole; everything else a person sends is small.
-    bodies,
     (_request, response, next) => {
       response.set('Cache-Control', 'no-store')
       next()

@@ -26,28 +26,13 @@ export type Sent<Name extends CallName> = {
 
 export type Answer<Name extends CallName> = Api[Name] extends Operation ? z.output<Api[Name]['response']> : never
 
-/** The server gives up before this, so that nothing is recorded after somebody was told that no answer came. */
-const PATIENCE = 15_000
-/** A whole file takes longer. */
-const PATIENCE_FOR: Partial<Record<CallName, number>> = {
-  addProgram: 60_000,
-  go: 90_000,
-  giveGo: 90_000,
-  readPresets: 60_000,
-  takePresets: 60_000,
-  addRemark: 60_000,
-  readOutline: 60_000,
-  // What the control holds is read once more before anything is written.
-  sendToControl: 30_000,
-}
-
 /** Whom this screen shows: every write says it, so that a tab from before somebody else signed in writes nothing. */
 let shown: string | null = null
 export const showPerson = (id: string | null) => (shown = id)
 
 /** Makes one call of the contract. */
 export async function call<Name extends CallName>(name: Name, { params, query, body }: Sent<Name> = {}): Promise<Answer<Name>> {
-  const { method, path: template } = CALLS[name]
+  const { method, path: template, patience } = CALLS[name]
   const path = template.replace(/\{(\w+)\}/g, (_all, part: string) => encodeURIComponent(String((params as Record<string, string>)[part])))
   const search = new URLSearchParams(
     Object.entries((query ?? {}) as Record<string, unknown>).flatMap(([key, value]) =>
@@ -58,7 +43,7 @@ export async function call<Name extends CallName>(name: Name, { params, query, b
   const response = await fetch(search.size > 0 ? `${path}?${search}` : path, {
     method: method.toUpperCase(),
     credentials: 'same-origin',
-    signal: AbortSignal.timeout(PATIENCE_FOR[name] ?? PATIENCE),
+    signal: AbortSignal.timeout(patience * 1_000),
     headers: {
       ...(hasBody ? { 'Content-Type': 'application/json' } : {}),
       ...(shown !== null && (method as string) !== 'get' ? { 'X-Rook-Person': encodeURIComponent(shown) } : {}),

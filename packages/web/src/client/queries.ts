@@ -14,7 +14,8 @@ interface Lasts {
   staleTime?: number
 }
 
-function ask<Name extends CallName>(
+/** The answer to a call, kept until what the call’s row names has made it old. The hooks below say shorter what several places ask. */
+export function useAnswer<Name extends CallName>(
   name: Name,
   sent: MaybeRefOrGetter<Sent<Name> | null>,
   // The live connection says when something changed; until then what is here is good.
@@ -36,7 +37,7 @@ function ask<Name extends CallName>(
 
 /** A call about one thing; not made while it is not known which. */
 function askBy<Name extends CallName>(name: Name, id: MaybeRefOrGetter<string | null>, lasts?: Lasts) {
-  return ask(
+  return useAnswer(
     name,
     () => {
       const known = toValue(id)
@@ -46,13 +47,13 @@ function askBy<Name extends CallName>(name: Name, id: MaybeRefOrGetter<string | 
   )
 }
 
-export const usePeople = () => ask('people', {})
-export const usePersonRecords = (may: MaybeRefOrGetter<boolean>) => ask('personRecords', () => (toValue(may) ? {} : null))
-export const useFloor = () => ask('floor', {})
-export const useMachines = () => ask('machines', {})
-export const useGauges = () => ask('gauges', {})
-export const usePresetSenders = () => ask('presetSenders', {})
-export const useSetups = () => ask('setups', {})
+export const usePeople = () => useAnswer('people', {})
+export const usePersonRecords = (may: MaybeRefOrGetter<boolean>) => useAnswer('personRecords', () => (toValue(may) ? {} : null))
+export const useFloor = () => useAnswer('floor', {})
+export const useMachines = () => useAnswer('machines', {})
+export const useGauges = () => useAnswer('gauges', {})
+export const usePresetSenders = () => useAnswer('presetSenders', {})
+export const useSetups = () => useAnswer('setups', {})
 
 export const useAssembly = (id: MaybeRefOrGetter<string | null>) => askBy('assembly', id)
 export const useTemplate = (machine: MaybeRefOrGetter<string | null>) => askBy('template', machine)
@@ -60,29 +61,29 @@ export const useConnection = (machine: MaybeRefOrGetter<string | null>) => askBy
 /** What the control holds beside the ledger; asked again when either may have changed. */
 export const useControl = (machine: MaybeRefOrGetter<string | null>) => askBy('control', machine)
 /** Which machines can be practised on: said once, when the server is started. */
-export const usePractice = () => ask('practice', {}, { staleTime: Number.POSITIVE_INFINITY })
+export const usePractice = () => useAnswer('practice', {}, { staleTime: Number.POSITIVE_INFINITY })
 export const useGauge = (id: MaybeRefOrGetter<string | null>) => askBy('gauge', id)
 /** A page of the parts that some words are found in. */
 export const useParts = (words: MaybeRefOrGetter<string> = '') =>
-  ask('parts', () => ({ query: { words: toValue(words) } }), { keepsShowing: true })
+  useAnswer('parts', () => ({ query: { words: toValue(words) } }), { keepsShowing: true })
 export const usePart = (id: MaybeRefOrGetter<string | null>) => askBy('part', id)
 export const useOperation = (id: MaybeRefOrGetter<string | null>) => askBy('operation', id)
 export const useHandover = (machine: MaybeRefOrGetter<string>, shift: MaybeRefOrGetter<'this' | 'before'>) =>
-  ask('handover', () => ({ params: { id: toValue(machine) }, query: { shift: toValue(shift) } }), { staleTime: 0 })
+  useAnswer('handover', () => ({ params: { id: toValue(machine) }, query: { shift: toValue(shift) } }), { staleTime: 0 })
 export const useCutMeanwhile = (entry: MaybeRefOrGetter<string | null>) => askBy('cutMeanwhile', entry)
 /** What of an earlier setup can be carried over into this one. */
 export const useCarryOffer = (setup: MaybeRefOrGetter<string | null>) => askBy('carryOffer', setup)
 export const useRemarks = (about: MaybeRefOrGetter<RemarkAbout>, key: MaybeRefOrGetter<string>) =>
-  ask('remarks', () => ({ query: { about: toValue(about), key: toValue(key) } }))
+  useAnswer('remarks', () => ({ query: { about: toValue(about), key: toValue(key) } }))
 /** Issues of an operation’s program. */
 export const usePrograms = (operation: MaybeRefOrGetter<string | null>) => askBy('programs', operation)
 /** The program of a setup against its record. */
 export const useGo = (setup: MaybeRefOrGetter<string | null>) => askBy('go', setup, { staleTime: 0 })
 export const useProgramLines = (issue: MaybeRefOrGetter<string>, from: MaybeRefOrGetter<number>) =>
-  ask('programLines', () => ({ params: { id: toValue(issue) }, query: { from: toValue(from), count: 400 } }), { keepsShowing: true })
+  useAnswer('programLines', () => ({ params: { id: toValue(issue) }, query: { from: toValue(from), count: 400 } }), { keepsShowing: true })
 /** What changed from one issue to another; not asked while there is none to compare with. */
 export const useProgramDifference = (of: MaybeRefOrGetter<{ id: string; other: string } | null>) =>
-  ask('programDifference', () => {
+  useAnswer('programDifference', () => {
     const params = toValue(of)
     return params && { params }
   })
@@ -92,24 +93,24 @@ export const useReasonsGiven = (setup: MaybeRefOrGetter<string | null>) => askBy
 export const usePartCounts = (setup: MaybeRefOrGetter<string | null>) => askBy('partCounts', setup)
 /** Of one part, or of all; a page of those that some words are found in. */
 export const useJobs = (part: MaybeRefOrGetter<string | undefined> = undefined, words: MaybeRefOrGetter<string> = '') =>
-  ask('jobs', () => ({ query: { part: toValue(part), words: toValue(words) } }), { keepsShowing: true })
+  useAnswer('jobs', () => ({ query: { part: toValue(part), words: toValue(words) } }), { keepsShowing: true })
 export const useJob = (id: MaybeRefOrGetter<string | null>) => askBy('job', id)
 export const useWorkpiece = (operation: MaybeRefOrGetter<string | null>) => askBy('workpiece', operation)
 export const useSetup = (id: MaybeRefOrGetter<string | null>) => askBy('setup', id)
 
 /** The drawer, as it is looked through: a shop may have thousands of tools. */
 export const useAssemblies = (query: MaybeRefOrGetter<Sent<'assemblies'>['query']>) =>
-  ask('assemblies', () => ({ query: toValue(query) }), { keepsShowing: true })
+  useAnswer('assemblies', () => ({ query: toValue(query) }), { keepsShowing: true })
 
 /** What is called by some words; nothing is asked for before there are any. */
 export const useFound = (words: MaybeRefOrGetter<string>) =>
-  ask('find', () => (toValue(words) === '' ? null : { query: { words: toValue(words) } }), { keepsShowing: true, staleTime: 5_000 })
+  useAnswer('find', () => (toValue(words) === '' ? null : { query: { words: toValue(words) } }), { keepsShowing: true, staleTime: 5_000 })
 
 /** An entry never changes, so it is asked for once; what later entries say of it is announced. */
 export const useEntry = (id: MaybeRefOrGetter<string | null>) => askBy('entry', id, { staleTime: Number.POSITIVE_INFINITY })
 
 export const useScene = (machine: MaybeRefOrGetter<string | null>, setup: MaybeRefOrGetter<string | null>) =>
-  ask('scene', () => {
+  useAnswer('scene', () => {
     const id = toValue(machine)
     return id ? { params: { id }, query: { setup: toValue(setup) ?? undefined } } : null
   })
@@ -120,9 +121,9 @@ export const useSceneAt = (
   setup: MaybeRefOrGetter<string | null>,
   at: MaybeRefOrGetter<string | null>,
 ) =>
-  ask('scene', () => {
+  useAnswer('scene', () => {
     const [id, moment] = [toValue(machine), toValue(at)]
     return id && moment ? { params: { id }, query: { setup: toValue(setup) ?? undefined, at: moment } } : null
   })
 
-export const useEntries = (query: MaybeRefOrGetter<Sent<'entries'>['query']>) => ask('entries', () => ({ query: toValue(query) }))
+export const useEntries = (query: MaybeRefOrGetter<Sent<'entries'>['query']>) => useAnswer('entries', () => ({ query: toValue(query) }))

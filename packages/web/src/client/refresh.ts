@@ -1,4 +1,5 @@
 import type { Announcement } from '@rook/contract'
+import { CALLS, type Call, type EntriesThat } from '@rook/contract/calls'
 import type { QueryClient, QueryKey } from '@tanstack/vue-query'
 import type { KeyedName } from './queries.ts'
 
@@ -11,47 +12,8 @@ interface Asked {
   data: unknown
 }
 
-/** For each call whose answer something of a kind may change: whether this one does. */
-type ByName<Said> = Partial<Record<KeyedName, (said: Said, asked: Asked) => boolean>>
-
-const always = () => true
-const named = ({ id }: { id: string }, { params }: Asked) => params.id === id
-
-const BY_THING: Readonly<
-  Record<'machine' | 'gauge' | 'assembly' | 'workpiece' | 'plan' | 'handover' | 'remark' | 'shop', ByName<{ id: string }>>
-> = {
-  machine: { machines: always, floor: always, scene: named, template: named, connection: named, control: named, go: always },
-  // Whether a figure stands good hangs on its gauges, on every machine.
-  gauge: { go: always, carryOffer: always, gauges: always, gauge: named, scene: always, setup: always, floor: always, setups: always },
-  assembly: {
-    go: always,
-    carryOffer: always,
-    assemblies: always,
-    presetSenders: always,
-    assembly: always,
-    scene: always,
-    setup: always,
-    floor: always,
-  },
-  // How the work is held is part of the scene of whatever machine has the operation.
-  workpiece: { workpiece: named, scene: always },
-  // A setup keeps its own edition and says that there is a newer one.
-  plan: {
-    programs: always,
-    go: always,
-    parts: always,
-    part: always,
-    operation: always,
-    jobs: always,
-    job: always,
-    floor: always,
-    setups: always,
-    setup: always,
-  },
-  handover: { handover: named, floor: always },
-  remark: { remarks: ({ id }, { query }) => id === '' || query.key === id },
-  shop: { people: always, personRecords: always },
-}
+/** Where it is not said which thing has changed, it may be this one. */
+const isOwn = (id: string, { params, query }: Asked) => id === '' || id === (params.id ?? query.key)
 
 /** Entries that begin and end a setup or count its parts; to take one back is the same. */
 const OF_SETUPS = ['begun', 'carried', 'ended', 'counted', 'go', 'proven']
@@ -61,48 +23,34 @@ type EntrySaid = Extract<Announcement, { kind: 'entry' }>
 /** Entries that say something of tools in the drawer as well. */
 const OF_TOOLS = ['mounted', 'tool-changed', 'preset']
 
-const ofTools = (said: EntrySaid) => OF_TOOLS.includes(said.what) || said.refers !== null
-
 const ofSetups = (said: EntrySaid) => OF_SETUPS.includes(said.what) || said.refers !== null
 
-const BY_ENTRY: ByName<EntrySaid> = {
-  floor: () => true,
-  setups: () => true,
-  scene: ({ machine }, { params }) => params.id === machine,
-  // What it holds is held against what stands.
-  control: ({ machine }, { params }) => params.id === machine,
+const BY_ENTRY: Readonly<Record<EntriesThat, (said: EntrySaid, asked: Asked) => boolean>> = {
+  any: () => true,
+  machine: ({ machine }, { params }) => params.id === machine,
   setup: ({ setup, machine }, { params, data }) =>
     params.id === setup || (data as { summary?: { machine: string } } | undefined)?.summary?.machine === machine,
-  entries: (said, { query }) =>
+  'own-setup': ({ setup }, { params }) => params.id === setup,
+  listed: (said, { query }) =>
     (!query.machine || query.machine === said.machine) &&
     (!query.setup || query.setup === said.setup) &&
     (!query.register || !said.all || said.registers.includes(query.register) || said.refers !== null),
-  // An entry never changes; another one may take it back, or say that it was seen.
-  entry: ({ refers }, { params }) => params.id === refers,
+  refers: ({ refers }, { params }) => params.id === refers,
   gauge: ({ refers, gauges }, { params }) => refers !== null || gauges.includes(params.id ?? ''),
-  assemblies: ofTools,
-  assembly: ofTools,
-  parts: ofSetups,
-  part: ofSetups,
-  operation: ofSetups,
-  jobs: ofSetups,
-  job: ofSetups,
-  cutMeanwhile: () => true,
-  // Whatever writes a register or does a step on its machine, or on any: nobody looks at more than one.
-  carryOffer: () => true,
-  // It rests on every figure of its machine, and on what was proven.
-  go: () => true,
-  programs: ofSetups,
-  reasonsGiven: ({ setup }, { params }) => params.id === setup,
-  partCounts: (said, { params }) => ofSetups(said) && (said.setup === null || said.setup === params.id),
+  tools: (said) => OF_TOOLS.includes(said.what) || said.refers !== null,
+  setups: ofSetups,
+  counts: (said, { params }) => ofSetups(said) && (said.setup === null || said.setup === params.id),
 }
 
 /** What an announcement makes old, by the names and the sent parts of the queries; nothing else is asked for again. */
 export function madeOld(said: Announcement, [name, sent]: Named, data: unknown): boolean {
   const { params = {}, query = {} } = (sent ?? {}) as Partial<Asked>
   const asked = { params, query, data }
-  if (said.kind === 'session-ended') return false
-  return (said.kind === 'entry' ? BY_ENTRY[name]?.(said, asked) : BY_THING[said.kind][name]?.(said, asked)) ?? false
+  const call: Call = CALLS[name]
+  if (said.kind === 'session-ended' || call.method !== 'get') return false
+  if (said.kind === 'entry') return call.oldBy.entry !== undefined && BY_ENTRY[call.oldBy.entry](said, asked)
+  const old = call.oldBy[said.kind]
+  return old === 'any' || (old === 'own' && isOwn(said.id, asked))
 }
 
 /** Asks again for what is made old and shown; what is not shown is asked for when it is looked at. */

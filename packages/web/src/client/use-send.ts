@@ -1,5 +1,5 @@
 import type { Between, Entry } from '@rook/contract'
-import { CALLS, type CallName } from '@rook/contract/calls'
+import { CALLS, type Call, type CallName } from '@rook/contract/calls'
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -55,7 +55,8 @@ export function useSend({ name = null, done = () => undefined }: Options = {}) {
 
   /** @returns the answer; null when there is none, and `outcome` says why */
   async function send<Name extends CallName>(to: Name, what: Unsent<Name> = {}): Promise<Answer<Name> | null> {
-    const hasId = !('unnamed' in CALLS[to])
+    const row: Call = CALLS[to]
+    const hasId = row.method !== 'get' && row.named
     const whole = (hasId ? { ...what, body: { ...what.body, id: outbox.begin(contentOf(to, what)) } } : what) as Sent<CallName>
     outcome.value = { kind: 'sending' }
     try {

@@ -1,10 +1,12 @@
 import type { Operation, Person } from '@rook/contract'
-import type { Express, Request, Response } from 'express'
+import { CALLS, type Call as Facts, type CallName } from '@rook/contract/calls'
+import express, { type Express, type Request, type RequestHandler, type Response } from 'express'
 import type { z } from 'zod'
 import type { Author } from '../author.ts'
 import { refuseUnlessMay } from './may.ts'
 import { deviceOf } from './device.ts'
 import { Problem } from '../problem.ts'
+import { plainText } from './plain-text.ts'
 
 export interface Call<O extends Operation> {
   params: z.output<O['params']>
@@ -23,6 +25,19 @@ export interface SignedInCall<O extends Operation> extends Call<O> {
 /** Whom the screen shows from which a write was sent. */
 export const SHOWN_PERSON = 'x-rook-person'
 
+const json = (limit: string): RequestHandler => express.json({ limit, reviver: plainText })
+const SMALL = json('64kb')
+const FIGURES = json('512kb')
+const FILE = json('17mb')
+
+/** Reads a body as large as the call's row allows; only somebody who has signed in may send a whole file. */
+function bodyOf(call: Facts): RequestHandler[] {
+  if (call.method === 'get' || call.size === 'none') return []
+  if (call.size === 'figures') return [FIGURES]
+  if (call.size === 'small') return [SMALL]
+  return [(request, response, next) => (request.session.person ? FILE : SMALL)(request, response, next)]
+}
+
 /** Ties one operation of the contract to the function that answers it: input read, access checked, JSON out. */
 export function serve<O extends Operation>(
   app: Express,
@@ -31,14 +46,14 @@ export function serve<O extends Operation>(
 ): void {
   const path = operation.path.replace(/\{(\w+)\}/g, ':$1')
   const reads = operation.method === 'get'
-  app[operation.method](path, async (request, response) => {
+  app[operation.method](path, ...bodyOf(CALLS[operation.id as CallName]), async (request, response) => {
     const person = request.session.person
     checkAccess(operation, person)
     if (!reads && operation.access !== 'anyone') checkShown(request, person!)
     const call = {
       params: read(operation.params, request.params, 'the address'),
       query: read(operation.query, request.query, 'the query'),
-      body: read(operation.body, reads || operation.method === 'delete' ? {} : bodyOf(request), 'the body'),
+      body: read(operation.body, reads || operation.method === 'delete' ? {} : sentIn(request), 'the body'),
       request,
       response,
       // Operations open to anyone do not look at it.
@@ -68,7 +83,7 @@ function checkShown(request: Request, person: Person): void {
   )
 }
 
-function bodyOf(request: Request): unknown {
+function sentIn(request: Request): unknown {
   if (request.body === undefined) {
     if (Number(request.get('content-length') ?? 0) > 0) throw new Problem(415, 'not-json', 'Send the body as application/json.')
     return {}

@@ -1,0 +1,60 @@
+import type { Calls } from '../base/call.ts'
+
+/** Machines, what stands in them, and slots that are kept for somebody. */
+export const machinesCalls = {
+  machines: { method: 'get', path: '/api/machines', access: 'viewer', patience: 15, oldBy: { machine: 'any' } },
+  addMachine: {
+    method: 'post',
+    path: '/api/machines',
+    access: 'lead',
+    named: false,
+    size: 'small',
+    patience: 15,
+    changes: { machine: 'unsaid' },
+  },
+  changeMachine: {
+    method: 'put',
+    path: '/api/machines/{id}',
+    access: 'lead',
+    named: false,
+    size: 'small',
+    patience: 15,
+    changes: { machine: 'path' },
+  },
+  scene: {
+    method: 'get',
+    path: '/api/machines/{id}/scene',
+    access: 'viewer',
+    patience: 15,
+    oldBy: { machine: 'own', gauge: 'any', assembly: 'any', workpiece: 'any', entry: 'machine' },
+  },
+  power: { method: 'post', path: '/api/machines/{id}/powered', access: 'operator', named: true, size: 'small', patience: 15, changes: {} },
+  home: { method: 'post', path: '/api/machines/{id}/homed', access: 'operator', named: true, size: 'small', patience: 15, changes: {} },
+  disturb: {
+    method: 'post',
+    path: '/api/machines/{id}/disturbed',
+    access: 'operator',
+    named: true,
+    size: 'small',
+    patience: 15,
+    changes: {},
+  },
+  reserve: {
+    method: 'post',
+    path: '/api/machines/{id}/reservations',
+    access: 'setter',
+    named: false,
+    size: 'small',
+    patience: 15,
+    changes: { machine: 'path' },
+  },
+  endReservation: {
+    method: 'post',
+    path: '/api/reservations/{id}/ended',
+    access: 'setter',
+    named: false,
+    size: 'small',
+    patience: 15,
+    changes: {},
+  },
+} as const satisfies Calls

@@ -1,0 +1,56 @@
+import type { Calls } from '../base/call.ts'
+
+/** Parts, operations and jobs. */
+export const planCalls = {
+  parts: { method: 'get', path: '/api/parts', access: 'viewer', patience: 15, oldBy: { plan: 'any', entry: 'setups' } },
+  part: { method: 'get', path: '/api/parts/{id}', access: 'viewer', patience: 15, oldBy: { plan: 'any', entry: 'setups' } },
+  addPart: {
+    method: 'post',
+    path: '/api/parts',
+    access: 'planner',
+    named: false,
+    size: 'small',
+    patience: 15,
+    changes: { plan: 'unsaid' },
+  },
+  changePart: {
+    method: 'put',
+    path: '/api/parts/{id}',
+    access: 'planner',
+    named: false,
+    size: 'small',
+    patience: 15,
+    changes: { plan: 'path' },
+  },
+  operation: { method: 'get', path: '/api/operations/{id}', access: 'viewer', patience: 15, oldBy: { plan: 'any', entry: 'setups' } },
+  addOperation: {
+    method: 'post',
+    path: '/api/parts/{id}/operations',
+    access: 'planner',
+    named: false,
+    size: 'small',
+    patience: 15,
+    changes: { plan: 'path' },
+  },
+  changeOperation: {
+    method: 'put',
+    path: '/api/operations/{id}',
+    access: 'planner',
+    named: false,
+    size: 'small',
+    patience: 15,
+    changes: { plan: 'path' },
+  },
+  jobs: { method: 'get', path: '/api/jobs', access: 'viewer', patience: 15, oldBy: { plan: 'any', entry: 'setups' } },
+  job: { method: 'get', path: '/api/jobs/{id}', access: 'viewer', patience: 15, oldBy: { plan: 'any', entry: 'setups' } },
+  addJob: { method: 'post', path: '/api/jobs', access: 'planner', named: false, size: 'small', patience: 15, changes: { plan: 'unsaid' } },
+  changeJob: {
+    method: 'put',
+    path: '/api/jobs/{id}',
+    access: 'planner',
+    named: false,
+    size: 'small',
+    patience: 15,
+    changes: { plan: 'path' },
+  },
+} as const satisfies Calls
