@@ -1,4 +1,4 @@
-import type { CarriedFigure, CarryOffer, Drawing, Finding, Readout, Working } from '@rook/core'
+import type { CarriedFigure, CarryOffer, Drawing, Finding, KeptReadout, Working } from '@rook/core'
 import { z } from 'zod'
 import { takenByInput, takenSchema } from '../connection/connection.ts'
 import { ENTRY_KINDS } from '../base/entry-kind.ts'
@@ -99,7 +99,7 @@ export const entryContent = z
     drawing: coreShape<Drawing>().nullable(),
     writes: z.array(entryWriteSchema),
     findings: z.array(answeredFinding),
-    readouts: z.array(coreShape<Readout>()),
+    readouts: z.array(coreShape<KeptReadout>()),
     seen: z.array(z.string()),
     gauges: z.array(gaugeSchema),
     release: z.object({ person: z.object({ id: z.string(), name: z.string() }), reason: z.string() }).nullable(),

@@ -71,6 +71,7 @@ export const toSee = z.object({
   entry: z.uuid(),
   title: z.string(),
   key: z.string(),
+  about: z.object({ slot: z.string(), tool: z.string().nullable() }),
   sentence: z.string(),
   axis: z.string(),
   value: nmSchema,

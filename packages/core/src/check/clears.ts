@@ -1,6 +1,6 @@
 import { minus, nm, plus, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { isReach, layoutOf, registerName } from '../register/index.ts'
+import { isReach, registerName } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import { workTotal, type Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -9,9 +9,9 @@ import type { Check, Finding } from './finding.ts'
 export const clears: Check = {
   id: 'clears',
   name: 'clears the stock',
+  applies: { lengths: 'counted' },
   run({ scene, result }) {
     const { machine } = scene
-    if (!layoutOf(machine).countsLengths) return []
     return result.writes.flatMap((write) => (isReach(write.register, machine) ? judge(write, scene) : []))
   },
 }

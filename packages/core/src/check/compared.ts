@@ -9,6 +9,7 @@ import type { Check, Finding } from './finding.ts'
 export const compared: Check = {
   id: 'compared',
   name: 'held against something',
+  applies: {},
   run({ scene, result, given }): Finding[] {
     const held = (result.sizes ?? []).some(({ expected }) => expected !== null)
     const first = result.writes.filter(

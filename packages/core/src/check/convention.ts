@@ -1,6 +1,6 @@
 import { ZERO } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { isReach, layoutOf, registerName, zeroAxis } from '../register/index.ts'
+import { isReach, registerName, zeroAxis } from '../register/index.ts'
 import { reachOf } from '../reach/index.ts'
 import type { Write } from '../routine/index.ts'
 import { slotOffset, type Scene } from '../scene/index.ts'
@@ -11,9 +11,9 @@ import type { Check, Finding } from './finding.ts'
 export const convention: Check = {
   id: 'convention',
   name: 'sign fits the machine',
+  applies: { lengths: 'counted' },
   run({ scene, result }) {
     const { machine } = scene
-    if (!layoutOf(machine).countsLengths) return []
     return result.writes.flatMap((write): Finding[] => {
       const { register, value } = write
       const finding = {

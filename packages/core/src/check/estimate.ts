@@ -1,4 +1,4 @@
-import { isReach, layoutOf, registerKey } from '../register/index.ts'
+import { isReach, registerKey } from '../register/index.ts'
 import { magnitude, minus, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { otherReaches, reachOf } from '../reach/index.ts'
@@ -15,9 +15,10 @@ import { limitOf } from '../limits/index.ts'
 export const estimate: Check = {
   id: 'estimate',
   name: 'near its estimate',
+  applies: { lengths: 'counted' },
   run({ scene, result }) {
     return result.writes.flatMap((write) => {
-      if (!layoutOf(scene.machine).countsLengths || !isReach(write.register, scene.machine)) return []
+      if (!isReach(write.register, scene.machine)) return []
       const tool = scene.tools.find((mounted) => mounted.assembly === write.assembly)
       if (!tool || tool.estimate === null) return []
       const expected = expectedLength(tool, tool.estimate, scene)

@@ -1,4 +1,5 @@
 import type { Nm } from '../length/index.ts'
+import { layoutOf, type Layout } from '../register/index.ts'
 import type { Result, Routine, Sheet } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Given } from '../slip/index.ts'
@@ -42,11 +43,27 @@ export interface Evidence {
   explains?: boolean
 }
 
+/** Which entries concern a check, as data; what is not said concerns all. */
+export interface Applies {
+  /** Only machines that hold such stock. */
+  stock?: Layout['stock']
+  /** Only machines whose tools have one length, counted from a gauge line or a face; or only those that have a geometry on each axis. */
+  lengths?: 'counted' | 'by axis'
+}
+
 export interface Check {
   id: string
   name: string
+  applies: Applies
   /** An empty list when the check has nothing to do with this entry. */
   run(evidence: Evidence): Finding[]
+}
+
+/** Whether an entry concerns a check. */
+export function concerns({ applies: { stock, lengths } }: Check, { scene }: Evidence): boolean {
+  const layout = layoutOf(scene.machine)
+  if (stock !== undefined && layout.stock !== stock) return false
+  return lengths === undefined || layout.countsLengths === (lengths === 'counted')
 }
 
 /**

@@ -10,6 +10,7 @@ import { limitOf } from '../limits/index.ts'
 export const fineness: Check = {
   id: 'fineness',
   name: 'fine enough',
+  applies: {},
   run({ scene, result }) {
     return result.writes.flatMap((write) => [...tooCoarse(write, scene), ...smallerThanItself(write, scene)])
   },

@@ -5,6 +5,7 @@ import type { Check, Finding } from './finding.ts'
 export const gaugeFit: Check = {
   id: 'gauge-fit',
   name: 'gauges in date',
+  applies: {},
   run({ scene, result }) {
     return result.gauges.flatMap((id): Finding[] => {
       const gauge = gaugeById(scene, id)

@@ -7,6 +7,7 @@ import type { Check, Finding } from './finding.ts'
 export const gaugeRange: Check = {
   id: 'gauge-range',
   name: 'gauge spans the size',
+  applies: {},
   run({ scene, given }) {
     if (!given) return []
     return given.inputs.flatMap((input): Finding[] => {

@@ -14,6 +14,7 @@ const NAME = 'home where it was'
 export const homedAgain: Check = {
   id: 'homed-again',
   name: NAME,
+  applies: {},
   run(evidence): Finding[] {
     const { scene, result } = evidence
     const { homedAt } = scene

@@ -4,6 +4,7 @@ import type { Check } from './finding.ts'
 export const homed: Check = {
   id: 'homed',
   name: 'homed',
+  applies: {},
   run({ scene, result }) {
     if (result.readings.length === 0) return []
     const { homedAt, poweredAt, machine } = scene

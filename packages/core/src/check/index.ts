@@ -2,7 +2,7 @@ import { clears } from './clears.ts'
 import { compared } from './compared.ts'
 import { convention } from './convention.ts'
 import { estimate } from './estimate.ts'
-import type { Check, Evidence, Finding } from './finding.ts'
+import { concerns, type Check, type Evidence, type Finding } from './finding.ts'
 import { fineness } from './fineness.ts'
 import { gaugeFit } from './gauge-fit.ts'
 import { gaugeRange } from './gauge-range.ts'
@@ -83,7 +83,7 @@ export function runChecks(evidence: Evidence): Finding[] {
   return byOneCause(runAll(evidence), evidence, runAll)
 }
 
-const runAll = (evidence: Evidence): Finding[] => CHECKS.flatMap((check) => check.run(evidence))
+const runAll = (evidence: Evidence): Finding[] => CHECKS.flatMap((check) => (concerns(check, evidence) ? check.run(evidence) : []))
 
 export { foldFindings } from './fold.ts'
 export type { FoldedFinding } from './fold.ts'

@@ -13,6 +13,7 @@ const NAME = 'felt finely enough'
 export const jogStep: Check = {
   id: 'jog-step',
   name: NAME,
+  applies: {},
   run({ scene, result, given }): Finding[] {
     const step = given ? jogStepOf(given.raw, scene.machine) : null
     if (step === null) return []

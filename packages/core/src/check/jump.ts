@@ -21,6 +21,7 @@ function staysInPlace({ register, rests }: Write, { plan }: Scene): boolean {
 export const jump: Check = {
   id: 'jump',
   name: 'near its last value',
+  applies: {},
   run(evidence) {
     const { scene, result } = evidence
     const { machine } = scene

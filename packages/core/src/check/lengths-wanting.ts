@@ -1,4 +1,4 @@
-import { layoutOf, listed, zeroAxis } from '../register/index.ts'
+import { listed, zeroAxis } from '../register/index.ts'
 import { reachOf } from '../reach/index.ts'
 import type { Check, Finding } from './finding.ts'
 
@@ -6,9 +6,10 @@ import type { Check, Finding } from './finding.ts'
 export const lengthsWanting: Check = {
   id: 'lengths-wanting',
   name: 'lengths of the tools',
+  applies: { lengths: 'counted' },
   run({ scene, result }): Finding[] {
     const { plan, machine } = scene
-    if (!plan || !layoutOf(machine).countsLengths || !result.writes.some(({ register }) => zeroAxis(register) === 'Z')) return []
+    if (!plan || !result.writes.some(({ register }) => zeroAxis(register) === 'Z')) return []
     const without = plan.tools.flatMap(({ number }) => scene.tools.find((tool) => tool.number === number && !reachOf(tool, scene)) ?? [])
     if (without.length === 0) return []
     const names = listed(without.map(({ number }) => `T${number}`))

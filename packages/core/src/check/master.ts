@@ -14,6 +14,7 @@ const NAME = 'counted from the master'
 export const master: Check = {
   id: 'master',
   name: NAME,
+  applies: {},
   run({ scene, result }) {
     return result.writes.flatMap((write) => [...ofZero(write, scene), ...ofItself(write, scene)])
   },

@@ -11,6 +11,7 @@ import { limitOf } from '../limits/index.ts'
 export const nominalDiameter: Check = {
   id: 'nominal-diameter',
   name: 'near the cutter\u2019s record',
+  applies: {},
   run({ scene, result }) {
     return result.writes.flatMap((write): Finding[] => {
       const { machine } = scene

@@ -5,6 +5,7 @@ import type { Check, Finding } from './finding.ts'
 export const offsetNumber: Check = {
   id: 'offset-number',
   name: 'offset number exists',
+  applies: {},
   run({ scene, result }) {
     const { machine } = scene
     return result.writes.flatMap(({ register }): Finding[] => {

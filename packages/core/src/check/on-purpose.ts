@@ -5,6 +5,7 @@ import type { Check } from './finding.ts'
 export const onPurpose: Check = {
   id: 'on-purpose',
   name: 'zero on purpose',
+  applies: {},
   run({ scene, result }) {
     return result.writes.flatMap(({ register, state }) => {
       // Wear goes to zero with every new edge and every new measurement; that needs no reason of its own.

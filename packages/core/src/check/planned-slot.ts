@@ -4,6 +4,7 @@ import type { Check } from './finding.ts'
 export const plannedSlot: Check = {
   id: 'planned-slot',
   name: 'slot as planned',
+  applies: {},
   run({ scene, result }) {
     const { plan } = scene
     if (!plan) return []

@@ -13,6 +13,7 @@ import type { Check, Finding } from './finding.ts'
 export const reaches: Check = {
   id: 'reaches',
   name: 'part within reach',
+  applies: {},
   run({ scene, result }) {
     const { plan, machine } = scene
     if (!plan?.stock || layoutOf(machine).stock !== 'block') return []

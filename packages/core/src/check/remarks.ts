@@ -4,6 +4,7 @@ import type { Check } from './finding.ts'
 export const remarks: Check = {
   id: 'remarks',
   name: 'touches agree',
+  applies: {},
   run({ result }) {
     return (result.remarks ?? []).map(({ id, odd, ...remark }) => ({
       check: id,

@@ -6,6 +6,7 @@ import type { Check, Finding } from './finding.ts'
 export const reserved: Check = {
   id: 'reserved',
   name: 'slot not kept for others',
+  applies: {},
   run({ scene, result }) {
     const slots = [...new Set(result.writes.filter(({ register }) => register.family === 'work').map(({ register }) => register.slot))]
     return slots.flatMap((slot): Finding[] => {

@@ -6,6 +6,7 @@ import type { Check, Finding } from './finding.ts'
 export const restsGood: Check = {
   id: 'rests-good',
   name: 'rests on good values',
+  applies: {},
   run({ scene, result }) {
     const registers = [...new Set(result.writes.flatMap(({ rests }) => rests))].filter((key) => scene.standing[key])
     return registers.map((key): Finding => {

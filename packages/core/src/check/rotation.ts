@@ -10,6 +10,7 @@ const NEARLY = 15 * PER_DEGREE
 export const rotation: Check = {
   id: 'rotation',
   name: 'lies nearly square',
+  applies: {},
   run({ scene, result }) {
     return result.writes.flatMap(({ register, value }): Finding[] => {
       if (register.family !== 'work' || register.property !== 'R') return []

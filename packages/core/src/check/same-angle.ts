@@ -10,6 +10,7 @@ import type { Check, Finding } from './finding.ts'
 export const sameAngle: Check = {
   id: 'same-angle',
   name: 'found at one angle',
+  applies: {},
   run: ({ scene, result }) => result.writes.flatMap((write) => judge(write, scene)),
 }
 

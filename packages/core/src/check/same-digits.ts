@@ -10,6 +10,7 @@ import { referenceFor } from './reference.ts'
 export const sameDigits: Check = {
   id: 'same-digits',
   name: 'no figure twice',
+  applies: {},
   run({ scene, result }) {
     const found = [
       ...twoAxes(result.readings, scene),

@@ -8,6 +8,7 @@ import type { Check, Finding } from './finding.ts'
 export const size: Check = {
   id: 'size',
   name: 'size as expected',
+  applies: {},
   run(evidence) {
     const { scene, result } = evidence
     const { machine } = scene

@@ -19,6 +19,7 @@ const spindleOf = (offset: string, { tools, machine }: Scene): SpindleName | nul
 export const skimGrows: Check = {
   id: 'skim-grows',
   name: NAME,
+  applies: {},
   run({ scene, result }) {
     const { plan, machine } = scene
     if (!plan) return []

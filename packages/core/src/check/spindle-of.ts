@@ -1,5 +1,4 @@
 import { spindleOfSlot, spindleOfTool, type SpindleName } from '../machine/index.ts'
-import { layoutOf } from '../register/index.ts'
 import { toolByNumber } from '../scene/index.ts'
 import type { Check } from './finding.ts'
 
@@ -9,9 +8,10 @@ const WORDS: Readonly<Record<SpindleName, string>> = { main: 'main spindle', sub
 export const spindleOf: Check = {
   id: 'spindle-of',
   name: 'tool and slot of one spindle',
+  applies: { stock: 'bar' },
   run({ scene, given }) {
     const { machine } = scene
-    if (!given || layoutOf(machine).stock !== 'bar' || !machine.spindles.includes('sub')) return []
+    if (!given || !machine.spindles.includes('sub')) return []
     const [tool, slot] = [toolByNumber(scene, given.values.choice('tool')), given.values.choice('slot')]
     const known = machine.slots.some(({ code }) => code === slot)
     if (!tool || !known) return []

@@ -1,13 +1,14 @@
-import { listed, layoutOf, registerName } from '../register/index.ts'
+import { listed, registerName } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
 
 /** A lathe's offset that no mounted tool is called by: most often the number of the station beside the right one. */
 export const stationMap: Check = {
   id: 'station-map',
   name: 'a tool in that station',
+  applies: { stock: 'bar' },
   run({ scene, result }) {
     const { machine, tools } = scene
-    if (layoutOf(machine).stock !== 'bar' || tools.length === 0) return []
+    if (tools.length === 0) return []
     return result.writes.flatMap(({ register, assembly }): Finding[] => {
       if (register.family !== 'tool' || tools.some(({ offset }) => offset === register.slot)) return []
       const own = tools.find((tool) => tool.assembly === assembly)

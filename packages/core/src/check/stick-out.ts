@@ -19,6 +19,7 @@ const SLENDER = 4
 export const stickOut: Check = {
   id: 'stick-out',
   name: NAME,
+  applies: {},
   run({ scene, result }) {
     return result.writes.flatMap((write): Finding[] => {
       const { family, property, layer, slot } = write.register

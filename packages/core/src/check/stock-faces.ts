@@ -15,6 +15,7 @@ const NAME = 'face as the stock has it'
 export const stockFaces: Check = {
   id: 'stock-faces',
   name: NAME,
+  applies: {},
   run({ scene, result }) {
     const { plan, machine } = scene
     if (!plan?.stock || layoutOf(machine).stock !== 'block') return []

@@ -7,6 +7,7 @@ import type { Check, Finding } from './finding.ts'
 export const travel: Check = {
   id: 'travel',
   name: 'inside travel',
+  applies: {},
   run({ scene, result }) {
     const { machine } = scene
     const readings = result.readings.map(({ axis, label, value }) =>

@@ -1,6 +1,6 @@
 import { plus, type Nm } from '../length/index.ts'
 import { asShown, type Axis } from '../machine/index.ts'
-import { geometryRegister, layoutOf, registerKey, registerName, zeroAxis } from '../register/index.ts'
+import { geometryRegister, registerKey, registerName, zeroAxis } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import { commonShift, workTotal, type MountedTool, type Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -21,8 +21,8 @@ const PLACES: Readonly<Record<'X' | 'Z', { words: string; verdict: 'query' | 'st
 export const turningReach: Check = {
   id: 'turning-reach',
   name: NAME,
+  applies: { stock: 'bar' },
   run({ scene, result }) {
-    if (layoutOf(scene.machine).stock !== 'bar') return []
     const judged = result.writes.flatMap((write) => ofGeometry(write, scene) ?? ofZero(write, scene) ?? [])
     const wrong = judged.filter(({ verdict }) => verdict !== 'clear')
     return wrong.length > 0 ? wrong : judged.slice(0, 1)

@@ -1,6 +1,6 @@
 import { ZERO, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { geometryRegister, layoutOf, registerKey, registerName } from '../register/index.ts'
+import { geometryRegister, registerKey, registerName } from '../register/index.ts'
 import type { Check, Finding } from './finding.ts'
 
 const NAME = 'sign as the other tools'
@@ -11,9 +11,9 @@ const ENOUGH = 2
 export const turningSign: Check = {
   id: 'turning-sign',
   name: NAME,
+  applies: { stock: 'bar' },
   run({ scene, result }) {
     const { machine, tools, standing } = scene
-    if (layoutOf(machine).stock !== 'bar') return []
     return result.writes.flatMap(({ register, value }): Finding[] => {
       if (register.family !== 'tool' || register.property !== 'X' || register.layer !== 'geometry' || value === ZERO) return []
       const others = tools.flatMap(({ offset }): Nm[] => {

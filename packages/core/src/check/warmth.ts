@@ -12,6 +12,7 @@ const NAME = 'cold with cold, warm with warm'
 export const warmth: Check = {
   id: 'warmth',
   name: NAME,
+  applies: {},
   run({ scene, result }): Finding[] {
     const now = result.writes.find((write) => write.warmth)?.warmth
     if (!now) return []

@@ -10,6 +10,7 @@ import type { Check, Evidence, Finding } from './finding.ts'
 export const wearLimits: Check = {
   id: 'wear-limits',
   name: 'wear within limits',
+  applies: {},
   run(evidence) {
     return evidence.result.writes.flatMap((write, at) =>
       write.register.layer === 'wear' && write.state === 'set' ? [judge(write, at, evidence)] : [],

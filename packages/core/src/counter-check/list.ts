@@ -9,12 +9,9 @@ import { isSuspect, standingNote } from '../standing/index.ts'
 /** A stale zero or length makes no figure that anybody should look for. */
 const isGood = (register: RegisterKey, scene: Scene) => !isSuspect(standingNote(register, scene))
 
-/** A readout of the machine display that follows from the recorded zeros and lengths, with the slot it belongs to. */
+/** A readout of the machine display that follows from the recorded zeros and lengths; the tool is the one whose length is in it, null in X and Y. */
 export interface CounterCheck extends Readout {
-  slot: string
   axis: Axis
-  /** Number of the tool whose length is in it; null in X and Y. */
-  tool: string | null
 }
 
 /**
@@ -45,8 +42,7 @@ function place(slot: string, what: string, at: { x: Nm; y: Nm }, scene: Scene, k
     sentence: `Spindle over ${what} of ${slot}${where}: the machine display must read`,
     axis,
     value: machine[axis],
-    slot,
-    tool: null,
+    about: { slot, tool: null },
   }))
 }
 
@@ -63,8 +59,7 @@ function heights(slot: string, scene: Scene): CounterCheck[] {
         sentence: `T${tool.number} at part Z ${asShown(over, scene.machine, 'always')}, ${slot} and its length active: the machine display must read`,
         axis: 'Z' as const,
         value: plus(zero, reach, times(over, zSense(scene.machine, slot))),
-        slot,
-        tool: tool.number,
+        about: { slot, tool: tool.number },
       },
     ]
   })

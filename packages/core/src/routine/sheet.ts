@@ -22,8 +22,15 @@ export interface Write extends Partial<Marks> {
 }
 
 /** A figure that the control must show once the value is in it. */
+/** What a readout is about: the slot that is active while it is looked at, and the tool at the touch; null where a finder is there, or none. */
+export interface ReadoutAbout {
+  slot: string
+  tool: string | null
+}
+
 export interface Readout {
   key: string
+  about: ReadoutAbout
   /** What to look at: "with T4 on that face, G54 active, the control must read". */
   sentence: string
   axis: string

@@ -26,7 +26,6 @@ export function seeCounterCheck(connection: Connection, setupId: string, { id, k
         'register-moved-on',
         'What must be read has changed since this was opened: somebody wrote a zero or a length in between. Look again.',
       )
-    const { slot: _slot, tool: _tool, ...readout } = asked
     const appended = await append(lane, machine.head, {
       ...BLANK,
       ...(await headingOf(lane, author, id, machine)),
@@ -34,7 +33,7 @@ export function seeCounterCheck(connection: Connection, setupId: string, { id, k
       title: `Counter-check seen: ${asked.axis} ${asShown(value, scene.machine, 'always')}`,
       setup: setupId,
       operation: plan.id,
-      readouts: [readout],
+      readouts: [asked],
       seen: [key],
     })
     return { ...appended, correctedBy: null, seen: [key] }

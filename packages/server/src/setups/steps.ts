@@ -1,4 +1,14 @@
-import { againBecause, parseRegisterKey, propertyOf, readoutNow, runOf, type Nm, type PlannedTool, type Scene } from '@rook/core'
+import {
+  againBecause,
+  parseRegisterKey,
+  propertyOf,
+  readoutAbout,
+  readoutNow,
+  runOf,
+  type Nm,
+  type PlannedTool,
+  type Scene,
+} from '@rook/core'
 import type { Step, StepPlan, ToSee } from '@rook/contract'
 import type { SetupEntry } from './entries.ts'
 
@@ -23,6 +33,7 @@ export function readoutsOf(entries: SetupEntry[], scene: Scene): ToSee[] {
         entry: one.id,
         title: one.title,
         ...readout,
+        about: readoutAbout(readout, scene.plan?.slots[0] ?? ''),
         value,
         again,
         seen: ticked && again === null,

@@ -83,14 +83,18 @@ export const toolY: Routine = {
       readingLabel: 'machine Y at the touch',
       remarks: acrossRemarks(given, values, scene),
       drawing: yDrawing({ bar: values.length('bar'), cutter: values.length('across') ?? tool?.properties.DC ?? null, given: given.ways }),
-      readouts: (value) => [
-        {
-          key: `y/T${tool?.number}`,
-          sentence: `T${tool?.number} ${given.isBoth ? 'in the middle of the bar' : 'at that touch'}, ${slot} active: the control must read`,
-          axis: 'Y',
-          value,
-        },
-      ],
+      readouts: (value) =>
+        !slot
+          ? []
+          : [
+              {
+                key: `y/T${tool?.number}`,
+                about: { slot, tool: tool?.number ?? null },
+                sentence: `T${tool?.number} ${given.isBoth ? 'in the middle of the bar' : 'at that touch'}, ${slot} active: the control must read`,
+                axis: 'Y',
+                value,
+              },
+            ],
     })
   },
 }

@@ -38,6 +38,15 @@ export function xOfTool(values: Values, scene: Scene): XOfTool {
 }
 
 /** What the control has to show while the tool stands where it touched or cut. */
-export const xReadout = ({ tool, slot }: Pick<XOfTool, 'tool' | 'slot'>, key: string, at: 'touch' | 'cut', value: Nm): Readout[] => [
-  { key: `${key}/T${tool?.number}`, sentence: `T${tool?.number} at that ${at}, ${slot} active: the control must read`, axis: 'X', value },
-]
+export const xReadout = ({ tool, slot }: Pick<XOfTool, 'tool' | 'slot'>, key: string, at: 'touch' | 'cut', value: Nm): Readout[] =>
+  !slot
+    ? []
+    : [
+        {
+          key: `${key}/T${tool?.number}`,
+          about: { slot, tool: tool?.number ?? null },
+          sentence: `T${tool?.number} at that ${at}, ${slot} active: the control must read`,
+          axis: 'X',
+          value,
+        },
+      ]

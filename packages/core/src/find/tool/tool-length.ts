@@ -212,14 +212,18 @@ function onPart(values: Values, scene: Scene): Rest {
             sentence: `${slot} Z is unset on ${scene.machine.name}; unset is not zero. Pick it up first, or record it as deliberately zero.`,
           }
         : nose.refusal,
-    readouts: (tool, shown) => [
-      {
-        key: `touch/T${tool.number}`,
-        sentence: `T${tool.number} on that face, ${slot} active: the control must read`,
-        axis: 'Z',
-        value: shown,
-      },
-    ],
+    readouts: (tool, shown) =>
+      !slot
+        ? []
+        : [
+            {
+              key: `touch/T${tool.number}`,
+              about: { slot, tool: tool.number },
+              sentence: `T${tool.number} on that face, ${slot} active: the control must read`,
+              axis: 'Z',
+              value: shown,
+            },
+          ],
   }
 }
 
@@ -336,6 +340,7 @@ function settersReadout(tool: MountedTool, scene: Scene, constant: Standing, wea
   return [
     {
       key: `setter/T${tool.number}`,
+      about: { slot, tool: tool.number },
       sentence: `T${tool.number} on the setter, ${slot} active: the control must read`,
       axis: 'Z',
       value: minus(minus(constant.value, zero), wear),

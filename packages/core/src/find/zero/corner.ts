@@ -98,6 +98,8 @@ interface Side {
   direction: Direction | null
   /** "Finder 10", "T4" */
   name: string
+  /** Number of the tool that touches; null for a finder. */
+  tool: string | null
   radius: Nm | null
   between: Between | null
   known: Nm | null
@@ -119,6 +121,7 @@ function edgeOf(axis: SideAxis, values: Values, scene: Scene): Side {
     axis,
     direction,
     name: finder?.name ?? 'what touches',
+    tool: null,
     radius,
     between,
     known: ZERO,
@@ -140,6 +143,7 @@ function faceOf(values: Values, scene: Scene): Side {
     axis: 'Z',
     direction: -1,
     name: tool ? `T${tool.number}` : 'the tool',
+    tool: tool?.number ?? null,
     radius: ZERO,
     between,
     known,
@@ -241,12 +245,13 @@ export function repeatRemark(first: Nm | null, again: Nm | null, scene: Scene, f
   ]
 }
 
-function readoutOf({ axis, name, touch, direction, radius, between }: Side, slot: string): Readout[] {
+function readoutOf({ axis, name, tool, touch, direction, radius, between }: Side, slot: string): Readout[] {
   if (!touch || !direction || radius === null || !between) return []
   const c = contactCorrection({ direction, radius, gauge: between.thickness })
   return [
     {
       key: `touch/${slot}/${axis}`,
+      about: { slot, tool },
       sentence: `${name} at the touch in ${axis}, ${slot} active: the control must read`,
       axis,
       value: readoutAtTouch({ P: touch.place, c }),

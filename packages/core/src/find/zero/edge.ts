@@ -79,6 +79,7 @@ export const edge: Routine = {
       readouts: (value, slot) => [
         {
           key: `touch/${slot}/${axis}`,
+          about: { slot, tool: null },
           sentence: `${finder?.name} at the touch, ${slot} active: the control must read`,
           axis: axis!,
           value,

@@ -99,9 +99,12 @@ export const facePlane: Routine = {
       remarks: [...(surface.plane ? [tiltRemark(surface.plane, scene)] : []), ...understated(between)],
       drawing: drawingOf(values, scene, surface.touches, surface.plane),
       readouts: (slot) =>
-        standingReadouts(slot, `T${tool?.number} on the face`, [
-          { axis: 'Z', value: nm(place! + between!.thickness - wearIn(tool!, scene)) },
-        ]),
+        standingReadouts(
+          slot,
+          `T${tool?.number} on the face`,
+          [{ axis: 'Z', value: nm(place! + between!.thickness - wearIn(tool!, scene)) }],
+          tool!.number,
+        ),
     })
   },
 }

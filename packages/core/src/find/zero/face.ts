@@ -90,7 +90,13 @@ export const face: Routine = {
       remarks: understated(between),
       drawing: faceDrawing(values, scene, { tool, between }),
       readouts: (value, slot) => [
-        { key: `touch/${slot}/Z`, sentence: `T${tool?.number} at the touch, ${slot} active: the control must read`, axis: 'Z', value },
+        {
+          key: `touch/${slot}/Z`,
+          about: { slot, tool: tool?.number ?? null },
+          sentence: `T${tool?.number} at the touch, ${slot} active: the control must read`,
+          axis: 'Z',
+          value,
+        },
       ],
     })
   },

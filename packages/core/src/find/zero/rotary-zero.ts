@@ -266,7 +266,7 @@ function readoutsOf(values: Values, record: RotaryRecord, how: Method | null, sl
   const slope = how === 'face' ? (slopeOf(values) ?? 0) : 0
   const value = nm(place + record.sense * slope)
   const sentence = `${record.axis} standing as it stands now, ${slot} active: the control must read`
-  return [{ key: `angle/${slot}/${record.axis}`, sentence, axis: record.axis, value, holds: 'angle' as const }]
+  return [{ key: `angle/${slot}/${record.axis}`, about: { slot, tool: null }, sentence, axis: record.axis, value, holds: 'angle' as const }]
 }
 
 /** The stock from the front, the indicator at both ends of its run, and how the face lies where it shows it. */

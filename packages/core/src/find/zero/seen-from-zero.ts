@@ -3,10 +3,16 @@ import { asShown, type Axis } from '../../machine/index.ts'
 import type { Readout, Seen } from '../../routine/index.ts'
 import type { Scene } from '../../scene/index.ts'
 
-/** Readouts with the spindle standing somewhere over the part, one for each axis. */
-export function standingReadouts(slot: string, where: string, places: readonly { axis: Axis; value: Nm }[]): Readout[] {
+/** Readouts with the spindle, or a tool in it, standing somewhere over the part, one for each axis. */
+export function standingReadouts(
+  slot: string,
+  where: string,
+  places: readonly { axis: Axis; value: Nm }[],
+  tool: string | null = null,
+): Readout[] {
   return places.map(({ axis, value }) => ({
     key: `over/${slot}/${axis}`,
+    about: { slot, tool },
     sentence: `${where}, ${slot} active: the control must read`,
     axis,
     value,

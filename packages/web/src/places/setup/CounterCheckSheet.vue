@@ -13,7 +13,7 @@ const isSeen = ({ key, value }: CounterCheck) => props.setup.counterSeen.some((s
 const done = computed(() => checks.value.filter(isSeen).length)
 
 const see = ({ key, value }: CounterCheck) => send('counterCheck', { params: { id: props.setup.summary.id }, body: { key, value } })
-const before = (check: CounterCheck) => props.scene.formerly[registerKey(workRegister(check.slot, check.axis))]?.value ?? null
+const before = (check: CounterCheck) => props.scene.formerly[registerKey(workRegister(check.about.slot, check.axis))]?.value ?? null
 </script>
 
 <template>
@@ -36,7 +36,7 @@ const before = (check: CounterCheck) => props.scene.formerly[registerKey(workReg
         :seen="isSeen(check)"
         :machine="scene.machine"
         :scene="scene"
-        :wrong="{ slot: check.slot, tool: check.tool, display: 'machine', before: before(check) }"
+        :wrong="{ ...check.about, display: 'machine', before: before(check) }"
         @see="see(check)"
       />
     </ul>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readoutAbout, type Scene, type SeenWrong } from '@rook/core'
+import type { Scene, SeenWrong } from '@rook/core'
 import type { ToSee } from '@rook/contract'
 import { useSend } from '../../client/use-send.ts'
 import ReadoutRow from './ReadoutRow.vue'
@@ -9,10 +9,8 @@ const { trouble, send } = useSend()
 
 const see = (item: ToSee) => send('see', { params: { id: item.entry }, body: { key: item.key } })
 
-/** A slot's axis, or a tool against the operation's first slot. */
-function about({ key, before }: ToSee): Omit<SeenWrong, 'axis' | 'expected' | 'seen'> {
-  const { slot, tool } = readoutAbout(key)
-  return { slot: slot ?? props.scene.plan?.slots[0] ?? '', tool, display: 'part', before: tool === null ? before : null }
+function wrong({ about: { slot, tool }, before }: ToSee): Omit<SeenWrong, 'axis' | 'expected' | 'seen'> {
+  return { slot, tool, display: 'part', before: tool === null ? before : null }
 }
 </script>
 
@@ -32,7 +30,7 @@ function about({ key, before }: ToSee): Omit<SeenWrong, 'axis' | 'expected' | 's
         :again="item.again"
         :machine="scene.machine"
         :scene="scene"
-        :wrong="about(item)"
+        :wrong="wrong(item)"
         @see="see(item)"
       />
     </ul>
