@@ -14,7 +14,7 @@ process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')))
 
 /** The real server in a process of its own, as `npm start` runs it. */
 export async function startServerProcess(databaseUrl: string, port = '0'): Promise<ServerProcess> {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
+  const child = spawn(process.execPath, [`${process.env.ROOK_BUILT}/packages/server/src/main.js`], {
     stdio: ['ignore', 'pipe', 'inherit'],
     env: { ...process.env, DATABASE_URL: databaseUrl, HOST: '127.0.0.1', PORT: port, LOG_LEVEL: 'silent' },
   })

@@ -15,7 +15,7 @@ class OwnServer {
   constructor(private readonly databaseUrl: string) {}
 
   async open(port: string): Promise<string> {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
+    const child = spawn(process.execPath, [`${process.env.ROOK_BUILT}/packages/server/src/main.js`], {
       cwd: ROOT,
       stdio: ['ignore', 'pipe', 'inherit'],
       env: { ...process.env, DATABASE_URL: this.databaseUrl, HOST: '127.0.0.1', PORT: port, LOG_LEVEL: 'silent' },
@@ -43,7 +43,10 @@ class OwnServer {
 
 /** The process that opens the servers of one worker's journeys, one after the other. */
 class Hall {
-  private readonly child = spawn(process.execPath, ['--import', 'tsx', 'e2e/hall.ts'], { cwd: ROOT, stdio: ['pipe', 'pipe', 'inherit'] })
+  private readonly child = spawn(process.execPath, [`${process.env.ROOK_BUILT}/e2e/hall.js`], {
+    cwd: ROOT,
+    stdio: ['pipe', 'pipe', 'inherit'],
+  })
   private readonly answers = createInterface({ input: this.child.stdout })[Symbol.asyncIterator]()
 
   async ask(line: string): Promise<string> {

@@ -3,12 +3,14 @@ import { ensureChromium } from './debian.mjs'
 import { onEnd, run, TSX } from './house.mjs'
 import { ensureInterface } from './interface.mjs'
 import { ensurePackages } from './packages.mjs'
+import { BUILT_THREADS, ensureServer } from './server-build.mjs'
 
 ensurePackages()
 const { startThrowAwayCluster } = await import('./postgres.mjs')
 const ending = onEnd()
 const CHROMIUM = ensureChromium()
 ensureInterface()
+await ensureServer()
 const cluster = await startThrowAwayCluster({ durable: true })
 ending.add(() => cluster.stop())
 cluster.createDatabase('bench')
@@ -20,6 +22,7 @@ await ending.end(
   await run(process.execPath, [...TSX, 'bench/main.ts', ...process.argv.slice(2)], {
     env: {
       ...process.env,
+      ...BUILT_THREADS,
       CHROMIUM,
       BENCH_DATABASE: cluster.url('bench'),
       BENCH_YEAR: cluster.url('year'),

@@ -3,7 +3,8 @@
 import { existsSync } from 'node:fs'
 import { openDatabase } from './database.mjs'
 import { ensurePostgres } from './debian.mjs'
-import { giveUp, quietly, run, say, TSX } from './house.mjs'
+import { giveUp, quietly, run, say } from './house.mjs'
+import { builtProgram, ensureServer } from './server-build.mjs'
 
 const [file, ...flags] = process.argv.slice(2)
 const isTrial = flags.includes('--try')
@@ -50,7 +51,8 @@ sql('DELETE FROM app_login', beside)
 for (const table of ['session', 'pin_try', 'app_secret']) sql(`DELETE FROM ${table}`, beside)
 sql(`DELETE FROM setting WHERE key = 'session-secret'`, beside)
 say('Verifying every chain …')
-const verified = await run(process.execPath, [...TSX, 'packages/server/src/verify/main.ts'], {
+await ensureServer()
+const verified = await run(process.execPath, [builtProgram('packages/server/src/verify/main.ts')], {
   env: { ...env, DATABASE_URL: on(beside), DATABASE_OWNER_URL: '' },
 })
 if (verified !== 0) await stop(`The backup is not whole. It is left in the database ${beside} to be looked at; nothing else was changed.`)

@@ -3,8 +3,9 @@ import { spawn } from 'node:child_process'
 import { createInterface } from 'node:readline'
 import { openDatabase } from './database.mjs'
 import { panelsOf, practicePorts, TABLES } from './practice.mjs'
-import { freePort, giveUp, isFree, isRefusedByBrowsers, ROOT, say, TSX } from './house.mjs'
+import { freePort, giveUp, isFree, isRefusedByBrowsers, ROOT, say } from './house.mjs'
 import { ensureInterface } from './interface.mjs'
+import { BUILT_THREADS, builtProgram, ensureServer } from './server-build.mjs'
 
 const asked = process.env.PORT
 if (asked !== undefined && !(/^\d{1,5}$/.test(asked) && Number(asked) >= 1 && Number(asked) <= 65_535))
@@ -14,6 +15,7 @@ if (isRefusedByBrowsers(asked))
 
 const { ending, env } = await openDatabase()
 ensureInterface()
+await ensureServer()
 
 /** Where people look for it first; another checkout may be there already. */
 const USUAL_PORT = 4070
@@ -22,7 +24,7 @@ const port = process.env.PORT ?? String((await isFree(USUAL_PORT)) ? USUAL_PORT 
 // Machines to practise on belong to the demo shop alone.
 const practice = env.ROOK_DEMO === 'yes' ? await practicePorts() : null
 const machines = practice
-  ? spawn(process.execPath, [...TSX, 'demo/practice/run.ts'], {
+  ? spawn(process.execPath, [builtProgram('demo/practice/run.ts')], {
       cwd: ROOT,
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
       detached: true,
@@ -32,12 +34,18 @@ const machines = practice
 machines?.on('error', (error) => say(`The practice machines could not be started: ${error.message}`))
 ending.add(() => machines?.kill('SIGTERM'))
 
-const server = spawn(process.execPath, [...TSX, 'demo/serve.ts'], {
+const server = spawn(process.execPath, [builtProgram('demo/serve.ts')], {
   cwd: ROOT,
   stdio: ['ignore', 'pipe', 'inherit'],
   // Its own group: Ctrl-C comes to this program, which stops the server before the database.
   detached: true,
-  env: { ...env, HOST: process.env.HOST || '127.0.0.1', PORT: port, ...(practice ? { PRACTICE_PANELS: panelsOf(practice) } : {}) },
+  env: {
+    ...env,
+    ...BUILT_THREADS,
+    HOST: process.env.HOST || '127.0.0.1',
+    PORT: port,
+    ...(practice ? { PRACTICE_PANELS: panelsOf(practice) } : {}),
+  },
 })
 ending.add(
   () =>

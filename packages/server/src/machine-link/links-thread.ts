@@ -1,5 +1,6 @@
 import { Worker } from 'node:worker_threads'
 import type { Logger } from 'pino'
+import { threadModule } from '../base/thread-module.ts'
 import type { Reach } from './reach.ts'
 
 export interface LinksGiven {
@@ -9,8 +10,11 @@ export interface LinksGiven {
 }
 export type LinksTold = { kind: 'look' } | { kind: 'asked'; ask: { id: string; machine: string } } | { kind: 'stop' }
 
-const WORK = new URL('./links-worker.ts', import.meta.url).href
-const TSX = import.meta.resolve('tsx/esm/api')
+const WORK = threadModule(new URL('./links-worker.ts', import.meta.url))
+/** A thread begins with plain JavaScript, and goes on with ours. */
+const BEGIN = WORK.built
+  ? `import(${JSON.stringify(WORK.href)})`
+  : `import(${JSON.stringify(import.meta.resolve('tsx/esm/api'))}).then(({ register }) => (register(), import(${JSON.stringify(WORK.href)})))`
 const MEMORY = 256
 const AGAIN = 1_000
 const PATIENCE = 5_000
@@ -27,8 +31,7 @@ export class LinksThread {
   constructor(private readonly logger: Pick<Logger, 'warn'>) {}
 
   start(given: LinksGiven): void {
-    const worker = new Worker(`import(${JSON.stringify(TSX)}).then(({ register }) => (register(), import(${JSON.stringify(WORK)})))`, {
-      // A thread begins with plain JavaScript, and goes on with ours.
+    const worker = new Worker(BEGIN, {
       eval: true,
       workerData: given,
       resourceLimits: { maxOldGenerationSizeMb: MEMORY },

@@ -1,7 +1,7 @@
-import { fileURLToPath } from 'node:url'
 import { MessageChannel } from 'node:worker_threads'
 import { Piscina } from 'piscina'
 import { Problem } from '../problem.ts'
+import { threadModule, type ThreadModule } from '../thread-module.ts'
 import type { Task } from './at-work.ts'
 import type { Answered } from './file-refused.ts'
 import { TooMany, Turns } from './turns.ts'
@@ -17,14 +17,14 @@ const [THREADS, EACH, MOST_WAITING] = [2, 1, 24]
 
 /** Work that is done apart: a module whose default function does it (see atWork), and how long one piece may take, in milliseconds. */
 export interface FileWork<Sent, Read> {
-  module: string
+  module: ThreadModule
   time: number
   /** Never there at run time: what goes in and what comes out. */
   types?: (sent: Sent) => Read
 }
 
-/** @param module where it stands, made from its own folder: `new URL('./read-file.ts', import.meta.url)` */
-export const fileWork = <Sent, Read>(module: URL, time = TIME): FileWork<Sent, Read> => ({ module: fileURLToPath(module), time })
+/** @param module where it stands, said as threadModule asks for it */
+export const fileWork = <Sent, Read>(module: URL, time = TIME): FileWork<Sent, Read> => ({ module: threadModule(module), time })
 
 /** Files are read and papers written beside the server's own thread, so that nobody waits for somebody else's. */
 export class FileReaders {
@@ -51,7 +51,7 @@ export class FileReaders {
   private async run<Sent, Read>({ module, time }: FileWork<Sent, Read>, sent: Sent): Promise<Answered<Read>> {
     // Not before the first file: a worker takes a while to begin, and most servers read few.
     this.pool ??= new Piscina({
-      execArgv: ['--import', 'tsx'],
+      execArgv: module.built ? [] : ['--import', 'tsx'],
       minThreads: 0,
       maxThreads: THREADS,
       idleTimeout: 60_000,
@@ -69,7 +69,7 @@ export class FileReaders {
     })
     try {
       const task: Task<Sent> = { sent, begun }
-      return (await this.pool.run(task, { filename: module, transferList: [begun], signal: abort.signal })) as Answered<Read>
+      return (await this.pool.run(task, { filename: module.path, transferList: [begun], signal: abort.signal })) as Answered<Read>
     } catch (error) {
       const { name, code } = error as { name?: string; code?: string }
       if (name === 'AbortError' && !isBegun)
