@@ -1,7 +1,7 @@
 export { Chance } from './chance.ts'
 export { GAUGES } from './gauges.ts'
 export { FOUR_AXES, INCH_LATHE, INCH_MILL, LATHE, MILL, TURRET_LATHE, Y_LATHE } from './machines.ts'
-export { PLAYS } from './plays/index.ts'
+export { PLAYS, SHIFTS } from './plays/index.ts'
 export type { Play, Played } from './plays/index.ts'
 export { run } from './run.ts'
 export { mounted, scene, stands } from './scene.ts'

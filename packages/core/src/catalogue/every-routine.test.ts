@@ -5,7 +5,7 @@ import { diameterRegister, lengthRegister, parseRegisterKey, propertyOf, registe
 import type { RawInputs } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { sumOf } from '../working/index.ts'
-import { Chance, LATHE, MILL, mounted, PLAYS, scene, stands, typed, type Play } from '@rook/testing'
+import { Chance, LATHE, MILL, mounted, PLAYS, scene, stands, typed, type Play, SHIFTS } from '@rook/testing'
 import { ROUTINES, routineById, routinesForTool } from './index.ts'
 
 /** What holds of every routine, whatever it works out: a new one is held to it as soon as it is in the catalogue. */
@@ -156,54 +156,9 @@ describe.each(ways)('%s', (name, way) => {
 })
 
 describe('a machine whose readings are all shifted by a step', () => {
-  /** What becomes of what a routine finds; where it is neither, why. */
-  const SHIFTED: Readonly<Record<string, 'follows' | 'stays' | { otherwise: string }>> = {
-    edge: 'follows',
-    corner: 'follows',
-    middle: 'follows',
-    'bore-boss': 'follows',
-    'turned-corner': 'follows',
-    'known-features': 'follows',
-    capture: 'follows',
-    face: 'follows',
-    'face-plane': { otherwise: 'part zero in X and Y stands, and is not shifted with the touches' },
-    'by-height': 'stays',
-    'from-stock': 'stays',
-    'moved-zero': 'stays',
-    'parts-grid': 'stays',
-    'after-flip': 'stays',
-    'rotary-zero': { otherwise: 'its readings are angles' },
-    'tool-length': 'follows',
-    'tool-diameter': { otherwise: 'a radius is counted from the setter, from either side' },
-    'turned-diameter': 'follows',
-    'known-diameter': 'follows',
-    'tool-on-arm': 'follows',
-    'arm-constant': 'follows',
-    'on-centre': 'stays',
-    'tool-y': 'follows',
-    'run-out': 'stays',
-    'tool-stick-out': 'stays',
-    'station-datum': 'stays',
-    'station-centre': 'follows',
-    'nose-and-tip': 'stays',
-    'side-size': 'stays',
-    'depth-size': 'stays',
-    'turned-size': 'stays',
-    'boring-head': 'stays',
-    'setter-constant': 'follows',
-    'setter-sides': { otherwise: 'the middle follows, the width stays' },
-    'probe-in-ring': 'stays',
-    'probe-on-wall': 'stays',
-    'copied-offset': 'stays',
-    'deliberate-zero': 'stays',
-  }
   const by = nm(0 - 7_300_000)
 
-  it('is thought of for every routine', () => {
-    expect(Object.keys(SHIFTED).sort()).toEqual(ROUTINES.map(({ id }) => id).sort())
-  })
-
-  it.each(ways.filter(([, { routine }]) => typeof SHIFTED[routine] === 'string'))('%s follows it or stays', (_name, way) => {
+  it.each(ways.filter(([, { routine }]) => typeof SHIFTS[routine] === 'string'))('%s follows it or stays', (_name, way) => {
     const id = way.routine
     const { raw, scene: at } = played(way)
     const shifted = Object.fromEntries(readingsOf(id, raw, at).map((input) => [input.id, typed(mm(Number(raw[input.id])) + by)]))
@@ -213,7 +168,7 @@ describe('a machine whose readings are all shifted by a step', () => {
     for (const [i, write] of after.entries()) {
       const angle = propertyOf(write.register).holds === 'angle'
       const zeroed = write.state === 'deliberately-zero'
-      const expected = SHIFTED[id] === 'stays' || angle || zeroed ? 0 : by
+      const expected = SHIFTS[id] === 'stays' || angle || zeroed ? 0 : by
       expect(Math.abs(write.value - before[i]!.value - expected)).toBeLessThanOrEqual(stepOf(write.register, at.machine))
       const [now, then] = [write.uncertainty?.expanded ?? 0, before[i]!.uncertainty?.expanded ?? 0]
       expect(Math.abs(now - then)).toBeLessThanOrEqual(stepOf(write.register, at.machine))

@@ -15,7 +15,7 @@ import { LATHE, TURRET_LATHE, Y_LATHE } from '../machines.ts'
 import { mounted, scene, stands } from '../scene.ts'
 import { shown, typed } from '../typed.ts'
 import { STANDARD } from './part-zero.ts'
-import type { NamedPlays, Played } from './play.ts'
+import type { NamedPlays, Played, Shifts } from './play.ts'
 
 const TOOLS = [
   mounted('1', 'ld-80', 'Turning tool 80\u00b0', { kind: 'turning' }),
@@ -182,7 +182,7 @@ function swept(chance: Chance, machine: MachineRecord, round: 'bar' | 'hole'): P
   }
 }
 
-export const LATHE_PLAYS: NamedPlays = {
+export const LATHE_PLAYS = {
   'nose-and-tip: from a cone'(chance) {
     const [r, entered] = [chance.between(0.2e6, 1.2e6), 0.4e6]
     const share = Math.sin(Math.PI / 4) + Math.cos(Math.PI / 4) - 1
@@ -346,4 +346,20 @@ export const LATHE_PLAYS: NamedPlays = {
       truth: [[workRegister('G54', 'Z'), W]],
     }
   },
-}
+} satisfies NamedPlays
+
+/** What becomes of what these find when all readings are shifted by a step. */
+export const LATHE_SHIFTS = {
+  'nose-and-tip': 'stays',
+  'run-out': 'stays',
+  'station-datum': 'stays',
+  'tool-stick-out': 'stays',
+  'station-centre': 'follows',
+  'on-centre': 'stays',
+  'turned-diameter': 'follows',
+  'known-diameter': 'follows',
+  'tool-on-arm': 'follows',
+  'arm-constant': 'follows',
+  'tool-y': 'follows',
+  'turned-size': 'stays',
+} as const satisfies Shifts

@@ -9,12 +9,11 @@ import {
   type Axis,
   type Gauge,
   type MachineRecord,
-  type Nm,
   type RegisterRef,
   type Scene,
 } from '@rook/core'
 import type { Chance } from '../chance.ts'
-import type { NamedPlays } from './play.ts'
+import type { NamedPlays, Shifts } from './play.ts'
 import { GAUGES } from '../gauges.ts'
 import { FOUR_AXES } from '../machines.ts'
 import { scene, stands } from '../scene.ts'
@@ -24,7 +23,7 @@ export const MACHINE: MachineRecord = { ...FOUR_AXES, rotary: [] }
 export const STANDARD = { finder: 5_000, shim: 1_000, felt: 2_000, length: 2_000, K: 3_000, height: 10_000 }
 
 /** A probe with a run-out of its own in every run; the record knows it, the touches scatter by its uncertainty. */
-function stylus(chance: Chance): Gauge {
+export function stylus(chance: Chance): Gauge {
   const [mean, x, y, uneven] = [2_987_000, chance.normal(5_000), chance.normal(5_000), chance.normal(2_000)]
   const radii = { xPlus: mean + x + uneven, xMinus: mean - x + uneven, yPlus: mean + y - uneven, yMinus: mean - y - uneven }
   const whole = Object.fromEntries(Object.entries(radii).map(([side, value]) => [side, Math.round(value)])) as unknown as NonNullable<
@@ -48,8 +47,8 @@ export const zero = (chance: Chance) => ({
 /** Where the display stands when something of radius r touches a side from direction d over a thickness g. */
 export const touch = (side: number, d: 1 | -1, r: number, g: number, noise: number) => shown(side - d * (r + g) + noise, MACHINE)
 
-/** Part zero, and the probes that find it. */
-export const PART_ZERO_PLAYS: NamedPlays = {
+/** Part zero. */
+export const PART_ZERO_PLAYS = {
   edge(chance) {
     const W = zero(chance).X
     const d = chance.pick([1, -1] as const)
@@ -364,66 +363,22 @@ export const PART_ZERO_PLAYS: NamedPlays = {
       ]),
     }
   },
+} satisfies NamedPlays
 
-  'probe-in-ring'(chance) {
-    const probe = stylus(chance)
-    const D = 40e6 + chance.normal(500)
-    const side = (u: { x: number; y: number }, d: 1 | -1) => shown(d * (D / 2 - radiusToward(probe, u)) + chance.normal(1_500), MACHINE)
-    const r = probe.radii!
-    return {
-      scene: at([], probe),
-      raw: {
-        probe: 'probe',
-        ring: 'ring',
-        repeats: '1',
-        seated: 'yes',
-        centreX: '0',
-        centreY: '0',
-        'X+1': side({ x: 1, y: 0 }, 1),
-        'X-1': side({ x: -1, y: 0 }, -1),
-        'Y+1': side({ x: 0, y: 1 }, 1),
-        'Y-1': side({ x: 0, y: -1 }, -1),
-      },
-      truth: (
-        [
-          ['X+', r.xPlus],
-          ['X-', r.xMinus],
-          ['Y+', r.yPlus],
-          ['Y-', r.yMinus],
-        ] as const
-      ).map(([property, value]) => [{ family: 'probe', slot: 'probe', property, layer: 'geometry' }, value]),
-    }
-  },
-
-  'probe-on-wall'(chance) {
-    const probe = stylus(chance)
-    const wall = -53.3e6
-    const r = probe.radii!
-    const facing: [number, Nm][] = [
-      [0, r.xPlus],
-      [90, r.yMinus],
-      [180, r.xMinus],
-      [270, r.yPlus],
-    ]
-    return {
-      scene: at([], probe),
-      raw: {
-        probe: 'probe',
-        pin: 'pin-10',
-        direction: '+',
-        repeats: '1',
-        seated: 'yes',
-        wall: touch(wall, 1, 5e6, 0, chance.normal(1_000)),
-        ...Object.fromEntries(facing.map(([turn, radius]) => [`turn${turn}`, touch(wall, 1, radius, 0, chance.normal(1_500))])),
-      },
-      truth: (
-        [
-          ['X+', r.xPlus],
-          ['X-', r.xMinus],
-          ['Y+', r.yPlus],
-          ['Y-', r.yMinus],
-        ] as const
-      ).map(([property, value]) => [{ family: 'probe', slot: 'probe', property, layer: 'geometry' }, value]),
-    }
-  },
-}
+/** What becomes of what these find when all readings are shifted by a step. */
+export const PART_ZERO_SHIFTS = {
+  edge: 'follows',
+  corner: 'follows',
+  middle: 'follows',
+  'bore-boss': 'follows',
+  'turned-corner': 'follows',
+  'known-features': 'follows',
+  capture: 'follows',
+  face: 'follows',
+  'face-plane': { otherwise: 'part zero in X and Y stands, and is not shifted with the touches' },
+  'by-height': 'stays',
+  'from-stock': 'stays',
+  'moved-zero': 'stays',
+  'parts-grid': 'stays',
+  'after-flip': 'stays',
+} as const satisfies Shifts

@@ -23,3 +23,10 @@ export type NamedPlays = Readonly<Record<string, (chance: Chance) => Played>>
 
 export const playsOf = (named: NamedPlays): Play[] =>
   Object.entries(named).map(([name, play]) => ({ routine: name.split(':')[0]!, name, play }))
+
+/** What becomes of what a routine finds when all its readings are shifted by a step; where it is neither, why. */
+export type Shift = 'follows' | 'stays' | { otherwise: string }
+export type Shifts = Readonly<Record<string, Shift>>
+
+/** The routine of a named play. */
+export type RoutineOf<Name> = Name extends `${infer Routine}:${string}` ? Routine : Name

@@ -1,11 +1,11 @@
 import { diameterRegister, lengthRegister, setterAcross, setterCentre, setterRegister, wearOf, workRegister } from '@rook/core'
 import type { Chance } from '../chance.ts'
 import { at, MACHINE, STANDARD, zero } from './part-zero.ts'
-import type { NamedPlays, Played } from './play.ts'
+import type { NamedPlays, Played, Shifts } from './play.ts'
 import { shown } from '../typed.ts'
 
 /** Lengths, diameters and setters as they are played at the machine. */
-export const TOOL_PLAYS: NamedPlays = {
+export const TOOL_PLAYS = {
   'setter-sides'(chance) {
     const [C, A] = [zero(chance).X, chance.between(8e6, 12e6)]
     const pin = 10e6 + chance.normal(1_000)
@@ -119,7 +119,7 @@ export const TOOL_PLAYS: NamedPlays = {
       truth: [[setterRegister('setter'), K]],
     }
   },
-}
+} satisfies NamedPlays
 
 /** Each edge touched for itself, its own scatter in every reading. */
 function edges(chance: Chance, count: number, rule: 'longest' | 'mean', apart: number): Played {
@@ -138,3 +138,11 @@ function edges(chance: Chance, count: number, rule: 'longest' | 'mean', apart: n
     truth: [[lengthRegister('4'), length]],
   }
 }
+
+/** What becomes of what these find when all readings are shifted by a step. */
+export const TOOL_SHIFTS = {
+  'setter-sides': { otherwise: 'the middle follows, the width stays' },
+  'tool-diameter': { otherwise: 'a radius is counted from the setter, from either side' },
+  'tool-length': 'follows',
+  'setter-constant': 'follows',
+} as const satisfies Shifts

@@ -4,7 +4,7 @@ import { FOUR_AXES } from '../machines.ts'
 import { scene, stands } from '../scene.ts'
 import { shown, typed } from '../typed.ts'
 import { at, MACHINE, STANDARD, zero } from './part-zero.ts'
-import type { NamedPlays, Played } from './play.ts'
+import type { NamedPlays, Played, Shifts } from './play.ts'
 
 /** Standard uncertainty of a rotation that stands: three thousandths of a degree. */
 const TURNED = 3_000
@@ -65,7 +65,7 @@ function farCorner(chance: Chance, P: { x: number; y: number }): Played {
 }
 
 /** Slots that are turned, zeros far from what is touched, and rotary axes. */
-export const TURNED_PLAYS: NamedPlays = {
+export const TURNED_PLAYS = {
   'turned-corner: zero at 200, 100': (chance) => farCorner(chance, { x: -200e6, y: -100e6 }),
   'turned-corner: zero inside, far off': (chance) => farCorner(chance, { x: -60e6, y: 150e6 }),
 
@@ -181,10 +181,15 @@ export const TURNED_PLAYS: NamedPlays = {
       truth: [[workRegister('G54', 'A'), W]],
     }
   },
-}
+} satisfies NamedPlays
 
 const withFourAxes = (standing: [RegisterRef, number, number][]) =>
   scene(
     standing.map(([ref, value, standard]) => [ref, stands(nm(Math.round(value)), { standard })]),
     { machine: FOUR_AXES, plan: null },
   )
+
+/** What becomes of what these find when all readings are shifted by a step. */
+export const TURNED_SHIFTS = {
+  'rotary-zero': { otherwise: 'its readings are angles' },
+} as const satisfies Shifts

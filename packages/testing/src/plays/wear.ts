@@ -2,7 +2,7 @@ import { diameterRegister, lengthRegister, wearOf } from '@rook/core'
 import type { Chance } from '../chance.ts'
 import { typed } from '../typed.ts'
 import { at, MACHINE } from './part-zero.ts'
-import type { NamedPlays, Played } from './play.ts'
+import type { NamedPlays, Played, Shifts } from './play.ts'
 
 /** A size on the part that is off, measured with a gauge that scatters by what it states. */
 function sized(chance: Chance, kind: 'inside' | 'outside'): Played {
@@ -22,7 +22,7 @@ function sized(chance: Chance, kind: 'inside' | 'outside'): Played {
 }
 
 /** Corrections by wear, and advice that writes nothing. */
-export const WEAR_PLAYS: NamedPlays = {
+export const WEAR_PLAYS = {
   'side-size': (chance) => sized(chance, 'inside'),
   'side-size: outside': (chance) => sized(chance, 'outside'),
 
@@ -46,4 +46,11 @@ export const WEAR_PLAYS: NamedPlays = {
     const measured = typed(28e6 + chance.between(-50e3, 50e3))
     return { scene: { ...scene, tools }, raw: { tool: '7', dial: 'diameter', with: 'bore', target: '28.01', measured }, truth: [] }
   },
-}
+} satisfies NamedPlays
+
+/** What becomes of what these find when all readings are shifted by a step. */
+export const WEAR_SHIFTS = {
+  'side-size': 'stays',
+  'depth-size': 'stays',
+  'boring-head': 'stays',
+} as const satisfies Shifts

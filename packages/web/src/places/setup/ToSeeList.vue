@@ -4,7 +4,7 @@ import type { ToSee } from '@rook/contract'
 import { useSend } from '../../client/use-send.ts'
 import ReadoutRow from './ReadoutRow.vue'
 
-const props = defineProps<{ items: ToSee[]; scene: Scene }>()
+defineProps<{ items: ToSee[]; scene: Scene }>()
 const { trouble, send } = useSend()
 
 const see = (item: ToSee) => send('see', { params: { id: item.entry }, body: { key: item.key } })
