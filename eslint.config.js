@@ -36,6 +36,44 @@ export default tseslint.config(
     rules: { '@typescript-eslint/no-floating-promises': 'error', '@typescript-eslint/no-misused-promises': 'error' },
   },
   {
+    files: ['packages/web/src/**/*.ts', 'packages/web/src/**/*.vue', 'packages/server/src/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.property.name='split'][arguments.0.value='/']",
+          message: 'A key is taken apart by the core alone: parseRegisterKey, taskOf, readoutAbout.',
+        },
+      ],
+    },
+  },
+  {
+    files: ['packages/web/src/places/**/*.ts', 'packages/web/src/places/**/*.vue'],
+    ignores: [
+      '**/*.test.ts',
+      // Figures of which none is a register's: travel, displays, sizes across, what stands out.
+      'packages/web/src/places/programs/ProgramFacts.vue',
+      'packages/web/src/places/machines/ConnectionLine.vue',
+      'packages/web/src/places/gauges/ProbeChart.vue',
+      'packages/web/src/places/tools/on-its-machine.ts',
+      'packages/web/src/places/setup/BarPlanner.vue',
+    ],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: '@rook/core',
+              importNames: ['asShown'],
+              message: 'A register may hold an angle or a code: show it with asRegister of parts/written.ts.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
     files: ['packages/web/**/*.ts', 'packages/web/**/*.vue'],
     rules: {
       // A page served by plain HTTP from another host has none of these.

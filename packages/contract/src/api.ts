@@ -1,3 +1,4 @@
+import type { CallName } from './calls.ts'
 import type { Operation } from './operation.ts'
 import { connectionApi } from './connection/api.ts'
 import { draftsApi } from './drafts/api.ts'
@@ -32,4 +33,4 @@ export const api = {
   ...practiceApi,
   ...remarksApi,
   ...draftsApi,
-} as const satisfies Record<string, Operation>
+} as const satisfies Record<CallName, Operation>

@@ -300,7 +300,8 @@ describe('a control that was asked', () => {
     )
     await pool.query(`SELECT pg_notify('rook_observed', $1)`, [JSON.stringify({ ask: { id, machine: 'mill-3' } })])
     // What comes after it has its turn after it.
-    expect((await lead.send('POST', '/api/machines/mill-3/control/read', { id: randomUUID() })).status).toBe(200)
+    const read = () => lead.send('POST', '/api/machines/mill-3/control/read', { id: randomUUID() })
+    await expect.poll(async () => (await read()).status, POLL).toBe(200)
     expect(written).toBe(0)
     expect((await pool.query('SELECT 1 FROM control_begun WHERE id = $1', [id])).rowCount).toBe(0)
   })

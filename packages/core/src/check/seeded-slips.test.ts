@@ -3,14 +3,14 @@ import { assess } from '../assessment/index.ts'
 import { formatLength, mm, nm, plus, type Nm } from '../length/index.ts'
 import { workRegister } from '../register/index.ts'
 import { edge } from '../find/zero/index.ts'
-import { Chance, scene, stands } from '@rook/testing'
+import { Chance, scene, SCENES, stands } from '@rook/testing'
 
 const text = (value: Nm) => formatLength(value, { unit: 'mm', decimals: 4 }).replace('\u2212', '-')
 
-/** A thousand clean edges and a thousand with one mistake each, the fixture scattering as it says it does. */
+/** Clean edges, and as many with one mistake each, the fixture scattering as it says it does. */
 function playScenes(mistake: ((clean: { reading: Nm; direction: string }) => Record<string, string>) | null, words = '') {
   const chance = new Chance('seeded slips')
-  const tally = { questioned: 0, named: 0, scenes: 1000 }
+  const tally = { questioned: 0, named: 0, scenes: SCENES }
   for (let i = 0; i < tally.scenes; i++) {
     const zero = mm(-600 + Math.round(chance.next() * 5000) / 10)
     const scatter = nm(Math.round(chance.normal(4_000)))
@@ -29,9 +29,9 @@ function playScenes(mistake: ((clean: { reading: Nm; direction: string }) => Rec
   return tally
 }
 
-describe('a thousand seeded edges', () => {
+describe('seeded edges', () => {
   it('questions fewer than one clean one in a hundred', () => {
-    expect(playScenes(null).questioned).toBeLessThan(10)
+    expect(playScenes(null).questioned).toBeLessThan(SCENES * 0.01)
   })
 
   const shimmed = ({ reading, direction }: { reading: Nm; direction: string }) => ({

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { formatLength, mm, nm, type Nm } from '../length/index.ts'
 import { lengthRegister, registerKey, wearOf } from '../register/index.ts'
-import { Chance, mounted, scene, stands } from '@rook/testing'
+import { Chance, mounted, scene, SCENES, stands } from '@rook/testing'
 import { assessEdits, pasteInto } from './index.ts'
 
 const D4 = { family: 'tool', slot: '4', property: 'radius', layer: 'geometry' } as const
@@ -83,7 +83,7 @@ describe('a thousand seeded columns of lengths', () => {
   function play(row: 0 | 1) {
     const chance = new Chance(2611)
     let questioned = 0
-    for (let turn = 0; turn < 1000; turn++) {
+    for (let turn = 0; turn < SCENES; turn++) {
       const lengths = NUMBERS.map(() => nm(Math.round(chance.between(70, 160) * 1e6) as Nm))
       const stand = scene(
         NUMBERS.map((number, place) => [lengthRegister(number), stands(lengths[place]!, { assembly: `a-${number}` })]),
@@ -98,8 +98,8 @@ describe('a thousand seeded columns of lengths', () => {
   }
 
   it('pasted a row too low are stopped, and clean ones are left alone', () => {
-    expect(play(1)).toBeGreaterThanOrEqual(990)
-    expect(play(0)).toBeLessThan(10)
+    expect(play(1)).toBeGreaterThanOrEqual(SCENES * 0.99)
+    expect(play(0)).toBeLessThan(SCENES * 0.01)
   })
 })
 

@@ -14,6 +14,15 @@ export type RegisterProperty =
   Axis | RotaryAxis | 'R' | 'length' | 'diameter' | 'radius' | 'nose' | 'tip' | 'K' | 'across' | 'centre' | ProbeSide | ArmSide
 export type RegisterLayer = 'geometry' | 'wear'
 
+/** Lines of a control's file that set one property of a tool, each with its label, and whether the property's wear has a line too. */
+export const TOOL_LINES = {
+  length: { label: 'Length', wear: true },
+  diameter: { label: 'Diameter', wear: true },
+  nose: { label: 'Nose radius', wear: false },
+  tip: { label: 'Tip direction', wear: false },
+} as const
+export type ToolLine = keyof typeof TOOL_LINES
+
 /** What holds of one property of a family. Everything that treats registers differently asks here. */
 export interface PropertyRow {
   /** `length` in nanometres, `angle` in millionths of a degree, `whole` a plain whole number: a code. */
@@ -36,6 +45,8 @@ export interface PropertyRow {
   neededToCut: 'always' | 'compensated' | 'no'
   /** What a control's file makes of it: a reach whose sign its convention may turn, a width that it may halve or double, or just what it is. */
   inFile: 'reach' | 'width' | 'as it is'
+  /** The line of a control's file that sets it by itself; null where it stands in a line with other axes, or in none. */
+  line: ToolLine | null
   /** Smallest and greatest of a whole number. */
   range?: { from: number; to: number }
 }
@@ -50,15 +61,16 @@ const row = (more: Partial<PropertyRow> & Pick<PropertyRow, 'words'>): PropertyR
   number: 'offset',
   neededToCut: 'no',
   inFile: 'as it is',
+  line: null,
   ...more,
 })
 
 /** A tool's property says all that the rest of the house asks of it: families, files, tables. */
 const ofTool = (
-  more: Partial<PropertyRow> & Pick<PropertyRow, 'words' | 'heading' | 'letter' | 'number' | 'wear' | 'neededToCut' | 'inFile'>,
+  more: Partial<PropertyRow> & Pick<PropertyRow, 'words' | 'heading' | 'letter' | 'number' | 'wear' | 'neededToCut' | 'inFile' | 'line'>,
 ): PropertyRow => row(more)
 const OFFSET = { number: 'offset', wear: true, neededToCut: 'always' } as const
-const WIDTH = { letter: 'D', number: 'diameterOffset', wear: true, neededToCut: 'compensated', inFile: 'width' } as const
+const WIDTH = { letter: 'D', number: 'diameterOffset', wear: true, neededToCut: 'compensated', inFile: 'width', line: 'diameter' } as const
 const EDGE = { letter: 'T', number: 'offset', wear: false, neededToCut: 'no', inFile: 'as it is' } as const
 
 const LINEAR = ['X', 'Y', 'Z'] as const
@@ -94,14 +106,23 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
     head: (number, { letter }) => `${letter}${number}`,
     gauge: false,
     properties: {
-      length: ofTool({ ...OFFSET, words: 'length', heading: 'Length', axis: 'Z', letter: 'H', inFile: 'reach' }),
+      length: ofTool({ ...OFFSET, words: 'length', heading: 'Length', axis: 'Z', letter: 'H', inFile: 'reach', line: 'length' }),
       diameter: ofTool({ ...WIDTH, words: 'diameter', heading: 'Diameter', across: 'diameter' }),
       radius: ofTool({ ...WIDTH, words: 'radius', heading: 'Radius', across: 'radius' }),
-      X: ofTool({ ...OFFSET, words: 'X', heading: 'Geometry X', axis: 'X', across: 'as-read', letter: 'T', inFile: 'as it is' }),
-      Y: ofTool({ ...OFFSET, words: 'Y', heading: 'Geometry Y', axis: 'Y', letter: 'T', inFile: 'as it is' }),
-      Z: ofTool({ ...OFFSET, words: 'Z', heading: 'Geometry Z', axis: 'Z', letter: 'T', inFile: 'as it is' }),
-      nose: ofTool({ ...EDGE, words: 'nose radius', heading: 'Nose radius' }),
-      tip: ofTool({ ...EDGE, words: 'tip direction', heading: 'Tip', holds: 'whole', range: { from: 0, to: 9 } }),
+      X: ofTool({
+        ...OFFSET,
+        words: 'X',
+        heading: 'Geometry X',
+        axis: 'X',
+        across: 'as-read',
+        letter: 'T',
+        inFile: 'as it is',
+        line: null,
+      }),
+      Y: ofTool({ ...OFFSET, words: 'Y', heading: 'Geometry Y', axis: 'Y', letter: 'T', inFile: 'as it is', line: null }),
+      Z: ofTool({ ...OFFSET, words: 'Z', heading: 'Geometry Z', axis: 'Z', letter: 'T', inFile: 'as it is', line: null }),
+      nose: ofTool({ ...EDGE, words: 'nose radius', heading: 'Nose radius', line: 'nose' }),
+      tip: ofTool({ ...EDGE, words: 'tip direction', heading: 'Tip', holds: 'whole', range: { from: 0, to: 9 }, line: 'tip' }),
     },
   },
   setter: {

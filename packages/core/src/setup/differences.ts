@@ -33,8 +33,10 @@ const words = (text: string) => text || null
 const among = (list: readonly string[]) => (list.length === 0 ? null : list.join(', '))
 const signed = (value: Nm, unit: LengthUnit) => (value > 0 ? `+${formatExact(value, unit)}` : formatExact(value, unit))
 
-/** Single facts, each with its name and how it is written. */
-const FACTS: { [Field in keyof OperationPlan]?: { name: string; say: Say<OperationPlan[Field]> } } = {
+type ListOf = 'tools' | 'features' | 'sizes' | 'steps'
+
+/** Single facts, each with its name and how it is written: every field of a plan that is no list. */
+const FACTS: { [Field in Exclude<keyof OperationPlan, ListOf>]: { name: string; say: Say<OperationPlan[Field]> } } = {
   name: { name: 'Name', say: words },
   revision: { name: 'Revision of the part', say: words },
   kind: { name: 'Kind of machine', say: words },
@@ -131,7 +133,7 @@ function ofOrder(before: readonly PlannedStep[], after: readonly PlannedStep[]):
  */
 export function differencesOf(before: OperationPlan, after: OperationPlan, naming: Naming = BY_ID): PlanDifference[] {
   const { unit } = after
-  const facts = (Object.keys(FACTS) as (keyof OperationPlan)[]).flatMap((field) => {
+  const facts = (Object.keys(FACTS) as (keyof typeof FACTS)[]).flatMap((field) => {
     const { name, say } = FACTS[field] as { name: string; say: Say<unknown> }
     const [was, is] = [say(before[field], unit, naming), say(after[field], unit, naming)]
     return was === is ? [] : [{ what: name, before: was, after: is }]

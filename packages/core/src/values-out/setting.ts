@@ -1,5 +1,16 @@
 import type { MachineRecord } from '../machine/index.ts'
-import { layoutOf, type Column, type RegisterFamily, type RegisterLayer, type RegisterProperty } from '../register/index.ts'
+import {
+  FAMILIES,
+  layoutOf,
+  TOOL_LINES,
+  type Column,
+  type RegisterFamily,
+  type RegisterLayer,
+  type RegisterProperty,
+  type ToolLine,
+} from '../register/index.ts'
+
+type WearLine = { [Line in ToolLine]: (typeof TOOL_LINES)[Line]['wear'] extends true ? `${Line}Wear` : never }[ToolLine]
 
 /** What a line sets. */
 export type SettingKind =
@@ -10,14 +21,10 @@ export type SettingKind =
   | 'rotation'
   | 'extendedRotation'
   | 'common'
-  | 'length'
-  | 'lengthWear'
-  | 'diameter'
-  | 'diameterWear'
   | 'geometry'
   | 'wear'
-  | 'nose'
-  | 'tip'
+  | ToolLine
+  | WearLine
 
 /** What the number in a line counts. */
 type Counts = 'slots' | 'extended-slots' | 'nothing' | 'offset' | 'diameterOffset'
@@ -74,15 +81,25 @@ const slotLines = (counts: 'slots' | 'extended-slots', beyond: string) => ({
   } satisfies SettingRow,
 })
 
-/** @param counts which of a tool's numbers its line is called with */
-const single = (
-  label: string,
-  counts: 'offset' | 'diameterOffset',
-  layer: RegisterLayer,
-  property: (machine: MachineRecord) => RegisterProperty | null,
-): SettingRow => ({ label, family: 'tool', layer, counts, places: (machine) => one(property(machine)), needed: () => ['v'] })
-const reach = (machine: MachineRecord) => (layoutOf(machine).countsLengths ? layoutOf(machine).reach : null)
-const across = (machine: MachineRecord) => layoutOf(machine).across
+const TOOL_ROWS = Object.values(FAMILIES.tool.properties)
+
+/** A line for one property of a tool, whichever of those with this line a machine has. */
+const single = (line: ToolLine, layer: RegisterLayer): SettingRow => ({
+  label: layer === 'wear' ? `${TOOL_LINES[line].label} wear` : TOOL_LINES[line].label,
+  family: 'tool',
+  layer,
+  counts: TOOL_ROWS.find((row) => row.line === line)!.number,
+  places: (machine) =>
+    one(layoutOf(machine).tool.find((column) => column.line === line && (layer === 'geometry' || column.wear))?.property),
+  needed: () => ['v'],
+})
+
+const SINGLES = Object.fromEntries(
+  (Object.keys(TOOL_LINES) as ToolLine[]).flatMap((line) => [
+    [line, single(line, 'geometry')],
+    ...(TOOL_LINES[line].wear ? [[`${line}Wear`, single(line, 'wear')] as const] : []),
+  ]),
+) as Record<ToolLine | WearLine, SettingRow>
 
 /** The pairs of a lathe's tool: what counts as a geometry offset, where lengths are not counted on their own. */
 const pairs = (machine: MachineRecord, layer: RegisterLayer): Record<string, RegisterProperty> =>
@@ -112,10 +129,6 @@ export const SETTINGS: Readonly<Record<SettingKind, SettingRow>> = {
     places: (machine) => ({ ...axes(layoutOf(machine).common, 'length'), ...axes(layoutOf(machine).common, 'angle') }),
     needed: (machine) => keys(axes(layoutOf(machine).common, 'length')),
   },
-  length: single('Length', 'offset', 'geometry', reach),
-  lengthWear: single('Length wear', 'offset', 'wear', reach),
-  diameter: single('Diameter', 'diameterOffset', 'geometry', across),
-  diameterWear: single('Diameter wear', 'diameterOffset', 'wear', across),
   geometry: {
     label: 'Geometry offsets',
     family: 'tool',
@@ -135,8 +148,7 @@ export const SETTINGS: Readonly<Record<SettingKind, SettingRow>> = {
     places: (machine) => pairs(machine, 'wear'),
     needed: (machine) => keys(pairs(machine, 'wear')),
   },
-  nose: single('Nose radius', 'offset', 'geometry', (machine) => ifHas(machine, 'nose')),
-  tip: single('Tip direction', 'offset', 'geometry', (machine) => ifHas(machine, 'tip')),
+  ...SINGLES,
 }
 
 export const SETTING_KINDS = Object.keys(SETTINGS) as SettingKind[]

@@ -21,6 +21,9 @@ export type Outcome =
   | { kind: 'refused'; code: string | null; sentence: string; fields: Record<string, string>; between: Between[] }
   | { kind: 'recorded'; entry: Entry | null }
 
+/** Whether what was sent was refused for the reason that a code names: the ledger asks something before it takes it. */
+export const isRefusedAs = (outcome: Outcome, code: string): boolean => outcome.kind === 'refused' && outcome.code === code
+
 /** As a call is sent, without the id of what is recorded: that is made here. */
 type Unsent<Name extends CallName> = Omit<Sent<Name>, 'body'> & {
   body?: Sent<Name>['body'] extends infer Body | undefined ? Omit<Body, 'id'> & { id?: string } : never

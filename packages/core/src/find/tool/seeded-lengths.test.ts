@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { formatLength, mm, nm, type Nm } from '../../length/index.ts'
 import { lengthRegister, setterRegister, workRegister } from '../../register/index.ts'
-import { Chance, mounted, run, scene, stands } from '@rook/testing'
+import { Chance, mounted, run, scene, SCENES, stands } from '@rook/testing'
 
-const SCENES = 1000
 /** How one assembly's length repeats from seating to seating, one standard deviation: the shop's limit. */
 const REPEAT = 5_000
 const ZERO = mm(-476.5655)

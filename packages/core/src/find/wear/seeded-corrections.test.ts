@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { formatLength, mm, nm, type Nm } from '../../length/index.ts'
 import { diameterRegister, wearOf } from '../../register/index.ts'
-import { Chance, MILL, mounted, run, scene, stands } from '@rook/testing'
+import { Chance, MILL, mounted, run, scene, SCENES, stands } from '@rook/testing'
 
 const MACHINE = { ...MILL, diameterRegister: 'diameter' as const }
-const SCENES = 1000
 /** How the bore gauge and the cut scatter, one standard deviation, as the scene's gauges and limits say. */
 const GAUGE = 1_000
 const CUT = 3_000

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import {
-  asShown,
   assessPresets,
   FIELD_WORDS,
   formatExact,
@@ -10,7 +9,9 @@ import {
   type LengthUnit,
   type PresetField,
   type Scene,
+  type Nm,
 } from '@rook/core'
+import { asRegister } from '../../parts/written.ts'
 import type { PresetsReadAnswer } from '@rook/contract'
 import { useStorage } from '@vueuse/core'
 import { AutoComplete, Button, Checkbox } from 'ant-design-vue'
@@ -142,8 +143,8 @@ const figure = (value: number | null, one: Difference) =>
   value === null
     ? ''
     : one.kind === 'register'
-      ? asShown(value as never, props.scene.machine)
-      : formatExact(value as never, props.scene.machine.unit)
+      ? asRegister(one.register!, value as Nm, props.scene.machine)
+      : formatExact(value as Nm, props.scene.machine.unit)
 
 async function take({
   reason: why,

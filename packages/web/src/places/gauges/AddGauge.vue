@@ -2,7 +2,7 @@
 import { Button, Checkbox, Form } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useKeptTyping } from '../../client/kept-typing.ts'
-import { useSend } from '../../client/use-send.ts'
+import { isRefusedAs, useSend } from '../../client/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import { gaugeForm, type GaugeTyped } from './gauge-form.ts'
 import GaugeFields from './GaugeFields.vue'
@@ -18,7 +18,7 @@ const checked = useChecked(
   () => ({ ...form.value }),
 )
 const sure = ref(false)
-const asks = computed(() => sure.value || (outcome.value.kind === 'refused' && outcome.value.code === 'unlikely'))
+const asks = computed(() => sure.value || isRefusedAs(outcome.value, 'unlikely'))
 useKeptTyping('gauge:new', { form }, { outcome })
 
 async function add(): Promise<void> {

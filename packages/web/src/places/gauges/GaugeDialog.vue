@@ -4,7 +4,7 @@ import type { GaugeRecord } from '@rook/contract'
 import { Checkbox } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useKeptTyping } from '../../client/kept-typing.ts'
-import { useSend } from '../../client/use-send.ts'
+import { isRefusedAs, useSend } from '../../client/use-send.ts'
 import { useChecked } from '../../ui/checked.ts'
 import FormDialog from '../../ui/FormDialog.vue'
 import TextField from '../../ui/TextField.vue'
@@ -37,7 +37,7 @@ const { problems, take } = useChecked(
 const fields = computed(() => (outcome.value.kind === 'refused' ? outcome.value.fields : {}))
 /** Once the ledger has asked, the field stays: what was written in it is still to be read. */
 const asksWhy = computed(() => 'reason' in fields.value || reason.value !== '')
-const asksSize = computed(() => sure.value || (outcome.value.kind === 'refused' && outcome.value.code === 'unlikely'))
+const asksSize = computed(() => sure.value || isRefusedAs(outcome.value, 'unlikely'))
 
 async function keep(): Promise<void> {
   const said = take()

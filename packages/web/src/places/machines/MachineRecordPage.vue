@@ -2,7 +2,7 @@
 import { Button, Checkbox, Form, Input } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { useSend } from '../../client/use-send.ts'
+import { isRefusedAs, useSend } from '../../client/use-send.ts'
 import { useContextLine } from '../../client/context.ts'
 import { useKeptForm } from '../../client/kept-form.ts'
 import { useMachines } from '../../client/queries.ts'
@@ -46,7 +46,7 @@ const sure = ref(false)
 const reason = ref('')
 /** Once the ledger has asked, the field stays: what was written in it is still to be read. */
 const asksWhy = computed(() => 'reason' in fields.value || reason.value !== '')
-const asksStep = computed(() => sure.value || (outcome.value.kind === 'refused' && outcome.value.code === 'unlikely'))
+const asksStep = computed(() => sure.value || isRefusedAs(outcome.value, 'unlikely'))
 // The step of a display goes with its unit, until somebody has written another one.
 watch(
   () => form.value?.unit,
