@@ -37,6 +37,7 @@ export default tseslint.config(
   },
   {
     files: ['packages/web/src/**/*.ts', 'packages/web/src/**/*.vue', 'packages/server/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-syntax': [
         'error',

@@ -59,7 +59,10 @@ function follow(folder, { file, text, copy, put, before, after, instead }, kept)
 }
 
 function undo(kept) {
-  for (const [path, old] of kept) old === null ? rmSync(path, { force: true }) : writeFileSync(path, old)
+  for (const [path, old] of kept) {
+    if (old === null) rmSync(path, { force: true })
+    else writeFileSync(path, old)
+  }
   kept.clear()
 }
 
@@ -90,7 +93,8 @@ for (const { name, most, steps, checks, wrongly = [] } of RECIPES.filter((one) =
     const wrong = failure(folder, checks)
     judge(wrong === null, wrong === null ? 'followed, everything passes' : `followed, this fails:\n${wrong}`)
     undo(kept)
-    for (const left of steps.filter(({ asked }) => asked)) {
+    // Where the whole fails, a part of it says nothing.
+    for (const left of wrong === null ? steps.filter(({ asked }) => asked) : []) {
       for (const step of steps) if (step !== left) follow(folder, step, kept)
       judge(failure(folder, checks) !== null, `without ${left.asked}, something fails`)
       undo(kept)

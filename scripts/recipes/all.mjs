@@ -265,6 +265,6 @@ const gauges = useAnswer('gauges', {})
       { file: 'demo/operations/planned.ts', test: true, before: '      clearance: length(', put: "      coolant: 'none',\n" },
       { file: 'packages/server/test/plan.test.ts', test: true, before: '  clearance: mm(40),', put: "  coolant: 'none',\n" },
     ],
-    checks: [['npx', 'tsc', '-p', 'packages/server'], core('setup/differences')],
+    checks: [['npx', 'tsc', '-p', 'packages/server'], core('setup')],
   },
 ]
