@@ -78,7 +78,7 @@ export class MachineAgent {
     this.stream(response, from, count, Math.max(20, whole('interval', 100)), whole('heartbeat', 10_000))
   }
 
-  /** Goes on sending: what has changed every `interval` milliseconds, or after `heartbeat` that nothing has. */
+  /** Sends on and on: every `interval` milliseconds the values that have changed, and a heartbeat after `heartbeat` milliseconds without a change. */
   private stream(response: ServerResponse, from: number, count: number, interval: number, heartbeat: number): void {
     response.writeHead(200, { 'Content-Type': `multipart/x-mixed-replace;boundary=${BOUNDARY}`, 'Cache-Control': 'no-cache' })
     let next = from

@@ -186,7 +186,7 @@ export const pairsBody = z
   .object({
     id: z.uuid(),
     number: toolNumber,
-    /** What sits there: said, so that nobody names the offsets of a tool that they have not seen. */
+    /** The assembly that sits there. It is sent along, so that a change made for another tool is refused. */
     assembly: z.string().max(60),
     /** All of them; none where it is called by its own offset alone. */
     pairs: z.array(furtherPair).max(8),

@@ -1,24 +1,27 @@
 import { TOOL_PROPERTIES, type ToolProperty } from '../assembly/index.ts'
 import { nm, readLength, times, type LengthUnit, type Nm } from '../length/index.ts'
 
-/** What a column of a preset file can hold. `radius` is half of what counts as the diameter. */
-export const PRESET_FIELDS = ['number', 'id', 'name', 'length', 'diameter', 'radius', 'RE', 'OAL', 'LPR', 'APMX', 'DMM', 'flutes'] as const
-export type PresetField = (typeof PRESET_FIELDS)[number]
+/** What a column of a preset file can hold, in words, and the headings that most likely mean it. `radius` is half of what counts as the diameter. */
+const FIELDS = {
+  number: { words: 'tool number (T)', heading: /^(t|t ?no\.?|tool|tool ?(no\.?|number|nr\.?)|number|pocket|pot)$/i },
+  id: { words: 'assembly\u2019s own id', heading: /^(id|asset ?id|assembly|assembly ?id|serial( ?(no\.?|number))?)$/i },
+  name: { words: 'name', heading: /^(name|description|designation|tool ?name)$/i },
+  length: { words: 'length from the gauge line (LF)', heading: /^(l|z|lf|length|tool ?length|gauge ?length|functional ?length)$/i },
+  diameter: { words: 'cutting diameter (DC)', heading: /^(d|dc|\u00f8|diameter|cutting ?diameter)$/i },
+  radius: { words: 'cutting radius (half of DC)', heading: /^(r|radius|cutting ?radius)$/i },
+  RE: { words: 'corner radius (RE)', heading: /^(re|corner ?radius|nose ?radius)$/i },
+  OAL: { words: 'overall length (OAL)', heading: /^(oal|overall ?length)$/i },
+  LPR: { words: 'protruding length (LPR)', heading: /^(lpr|protruding ?length|stick-?out)$/i },
+  APMX: { words: 'greatest depth of cut (APMX)', heading: /^(apmx|depth ?of ?cut|flute ?length)$/i },
+  DMM: { words: 'shank diameter (DMM)', heading: /^(dmm|shank|shank ?diameter)$/i },
+  flutes: { words: 'number of edges', heading: /^(flutes|teeth|edges|nof|zeff|no\.? of (teeth|flutes|edges))$/i },
+} as const satisfies Readonly<Record<string, { words: string; heading: RegExp }>>
+export type PresetField = keyof typeof FIELDS
+export const PRESET_FIELDS = Object.keys(FIELDS) as PresetField[]
 
-export const FIELD_WORDS: Readonly<Record<PresetField, string>> = {
-  number: 'tool number (T)',
-  id: 'assembly\u2019s own id',
-  name: 'name',
-  length: 'length from the gauge line (LF)',
-  diameter: 'cutting diameter (DC)',
-  radius: 'cutting radius (half of DC)',
-  RE: 'corner radius (RE)',
-  OAL: 'overall length (OAL)',
-  LPR: 'protruding length (LPR)',
-  APMX: 'greatest depth of cut (APMX)',
-  DMM: 'shank diameter (DMM)',
-  flutes: 'number of edges',
-}
+export const FIELD_WORDS = Object.fromEntries(PRESET_FIELDS.map((field) => [field, FIELDS[field].words])) as Readonly<
+  Record<PresetField, string>
+>
 
 /** Which column holds what, by the column's heading. */
 export type Mapping = Readonly<Partial<Record<PresetField, string>>>
@@ -58,21 +61,6 @@ export const MOST_TOOLS = 20_000
 /** More sentences than anybody reads. */
 const MOST_PROBLEMS = 50
 
-const GUESSES: readonly [PresetField, RegExp][] = [
-  ['number', /^(t|t ?no\.?|tool|tool ?(no\.?|number|nr\.?)|number|pocket|pot)$/i],
-  ['id', /^(id|asset ?id|assembly|assembly ?id|serial( ?(no\.?|number))?)$/i],
-  ['name', /^(name|description|designation|tool ?name)$/i],
-  ['length', /^(l|z|lf|length|tool ?length|gauge ?length|functional ?length)$/i],
-  ['diameter', /^(d|dc|\u00f8|diameter|cutting ?diameter)$/i],
-  ['radius', /^(r|radius|cutting ?radius)$/i],
-  ['RE', /^(re|corner ?radius|nose ?radius)$/i],
-  ['OAL', /^(oal|overall ?length)$/i],
-  ['LPR', /^(lpr|protruding ?length|stick-?out)$/i],
-  ['APMX', /^(apmx|depth ?of ?cut|flute ?length)$/i],
-  ['DMM', /^(dmm|shank|shank ?diameter)$/i],
-  ['flutes', /^(flutes|teeth|edges|nof|zeff|no\.? of (teeth|flutes|edges))$/i],
-]
-
 const UNIT_BEHIND = /(?:[([]\s*|[\s_,])(mm|millimet(?:re|er)s?|in|inch|inches|")\s*[)\]]?\s*$/i
 
 /** The unit that a heading says its column is in: "Length (mm)", "DC [inch]", "L_in"; null where it says none. */
@@ -90,7 +78,7 @@ export function guessMapping(header: readonly string[]): Mapping {
       .replace(/[([].*$/, '')
       .replace(/_/g, ' ')
       .trim()
-    const [field] = GUESSES.find(([one, pattern]) => !found[one] && pattern.test(plain)) ?? []
+    const field = PRESET_FIELDS.find((one) => !found[one] && FIELDS[one].heading.test(plain))
     if (field) found[field] = heading
   }
   return found

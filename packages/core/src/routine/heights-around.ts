@@ -6,7 +6,7 @@ import type { FoundSize } from './sheet.ts'
 import { combine } from '../uncertainty/index.ts'
 import type { FoundZero } from './zero.ts'
 
-/** How high over the table the work lies by what is on record of what holds it; null where that is not known. */
+/** The height of the work's underside over the table, from the record of its fixture; null where the record does not give one. */
 function baseOf(holding: Holding | null): Nm | null {
   if (holding?.kind === 'plate') return holding.thickness
   if (holding?.kind === 'clamps') return holding.parallels

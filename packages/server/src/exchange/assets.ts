@@ -99,7 +99,7 @@ export function readAssets(text: string): { tools: PresetTool[]; problems: FileP
   return problems.length > 0 ? { tools: [], problems } : { tools, problems: [] }
 }
 
-/** Null for a document that cannot be walked: nested too deeply, or with names that stand for something else in a program. */
+/** Null for a document that is nested too deeply, or whose elements have names that mean something to JavaScript itself, such as __proto__. */
 function parse(text: string): Node | null {
   try {
     return new XMLParser({

@@ -86,7 +86,7 @@ export class Overview {
 
   constructor(private readonly connection: Connection) {}
 
-  /** Never older than the moment it is asked for: who comes while an answer is being made shares the one after it. */
+  /** An answer is never older than its question. Whoever asks while one is being made waits for the next one, and shares it. */
   read(now: string): Promise<FloorMachine[]> {
     if (!this.running) return (this.running = this.look(now).finally(() => (this.running = null)))
     this.next ??= this.running

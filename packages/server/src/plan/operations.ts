@@ -17,7 +17,7 @@ type Row = typeof operation.$inferSelect
 /** Nobody looks through more of them before a setup. */
 const MOST_FITTING = 8
 
-/** What an edition says of the work: the row without whose it is and who wrote it. */
+/** An edition's own words about the work: its row without its part, its author and its time. */
 const saidBy = ({ id: _id, part: _part, changedAt: _at, changedBy: _by, ...plan }: Row) => plan
 
 export async function operationLines(db: Queries, partId: string): Promise<OperationLine[]> {

@@ -143,7 +143,7 @@ export class Page {
         .stroke('#d8d2c0')
   }
 
-  /** Writes the feet and gives the whole out. */
+  /** Writes the foot of every page, and returns the finished document. */
   async end(): Promise<Buffer> {
     const { start, count } = this.doc.bufferedPageRange()
     for (let at = start; at < start + count; at++) {
