@@ -54,7 +54,8 @@ function part(name, count, { apart = false } = {}) {
       totals.failed += counted.failed
       // A part that ends badly without counting a failure has failed as a whole.
       if (code !== 0 && counted.failed === 0) totals.failed++
-      if (code !== 0 || counted.failed > 0) failures.push(`\n== ${name}: what failed ==\n${theFailureIn(output)}`)
+      if (/^\s*\d+ flaky$/m.test(output)) failures.push(`\n== ${name}: passed at the second try ==\n${theFailureIn(output)}`)
+      else if (code !== 0 || counted.failed > 0) failures.push(`\n== ${name}: what failed ==\n${theFailureIn(output)}`)
       resolve()
     }
   })
@@ -66,7 +67,10 @@ const vitest = (output) => {
   const line = /^\s*Tests\s.*$/m.exec(output)?.[0] ?? ''
   return { passed: number(/(\d+) passed/, line), failed: number(/(\d+) failed/, line) }
 }
-const playwright = (output) => ({ passed: number(/^\s*(\d+) passed/m, output), failed: number(/^\s*(\d+) failed/m, output) })
+const playwright = (output) => ({
+  passed: number(/^\s*(\d+) passed/m, output) + number(/^\s*(\d+) flaky/m, output),
+  failed: number(/^\s*(\d+) failed/m, output),
+})
 
 // Each lane keeps one core busy.
 await Promise.all([

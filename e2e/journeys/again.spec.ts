@@ -120,8 +120,12 @@ test('a job that is set up again on its fixture takes a third of the touches, an
 test('a note with a picture stays with the part, and the setup record comes on paper', async ({ page, shop }) => {
   await signIn(page, shop, 'B. Hollins')
   await page.goto(`${shop.url}/parts/flange`)
-  await page.getByRole('button', { name: 'Add a note or a picture' }).click()
   const dialog = page.getByRole('dialog')
+  // A page comes piece by piece: a press while it still moves may land beside.
+  await expect(async () => {
+    if (!(await dialog.isVisible())) await page.getByRole('button', { name: 'Add a note or a picture' }).click({ timeout: 3_000 })
+    await expect(dialog).toBeVisible({ timeout: 5_000 })
+  }).toPass({ timeout: 60_000 })
   await dialog.getByLabel('What the next person should know').fill('The foundry has turned the core: bore 0.2 to the left.')
   const choose = dialog.getByLabel('A picture or a file')
   await choose.setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer: Buffer.from('<!doctype html><script>alert(1)</script>') })
