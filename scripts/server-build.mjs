@@ -1,7 +1,7 @@
 // The server as plain JavaScript, so that it and its threads begin in a moment. It is built again when its sources are not the ones it was built from.
-import { createHash } from 'node:crypto'
-import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { pathToFileURL } from 'node:url'
+import { filesIn, fingerprint } from './fingerprint.mjs'
 import { giveUp, KEPT, ROOT, say } from './house.mjs'
 
 const SOURCES = [
@@ -11,7 +11,6 @@ const SOURCES = [
   'packages/practice/src',
   'packages/testing/src',
   'demo',
-  'e2e/hall.ts',
 ]
 const PROGRAMS = [
   'packages/server/src/main.ts',
@@ -33,13 +32,8 @@ export const builtProgram = (source) => `${BUILT}/${source.replace(/\.ts$/, '.js
 export const BUILT_THREADS = { ROOK_BUILT: BUILT }
 
 export async function ensureServer() {
-  const files = sources()
-  const now = files
-    .reduce(
-      (hash, path) => hash.update(path).update(readFileSync(`${ROOT}/${path}`)),
-      createHash('sha256').update(readFileSync(`${ROOT}/package-lock.json`)),
-    )
-    .digest('hex')
+  const files = [...filesIn(SOURCES), 'e2e/hall.ts'].filter((path) => path.endsWith('.ts') && !path.endsWith('.test.ts'))
+  const now = fingerprint(files)
   if (existsSync(MARK) && existsSync(builtProgram(PROGRAMS[0])) && readFileSync(MARK, 'utf8') === now) return
   say('Building the server …')
   rmSync(BUILT, { recursive: true, force: true })
@@ -80,13 +74,3 @@ function threadsIn(path) {
   const folder = path.slice(0, path.lastIndexOf('/'))
   return [...readFileSync(`${ROOT}/${path}`, 'utf8').matchAll(THREAD)].map(([, file]) => `${folder}/${file.slice(2)}`)
 }
-
-const sources = () =>
-  SOURCES.flatMap((source) =>
-    source.endsWith('.ts')
-      ? [source]
-      : readdirSync(`${ROOT}/${source}`, { recursive: true, withFileTypes: true })
-          .filter((entry) => entry.isFile() && entry.name.endsWith('.ts') && !entry.name.endsWith('.test.ts'))
-          .map((entry) => `${entry.parentPath ?? entry.path}/${entry.name}`.slice(ROOT.length + 1))
-          .filter((path) => !path.includes('node_modules/')),
-  ).sort()
