@@ -33,7 +33,7 @@ export const BUILT_THREADS = { ROOK_BUILT: BUILT }
 
 export async function ensureServer() {
   const files = [...filesIn(SOURCES), 'e2e/hall.ts'].filter((path) => path.endsWith('.ts') && !path.endsWith('.test.ts'))
-  const now = fingerprint(files)
+  const now = fingerprint([...files, 'scripts/server-build.mjs'])
   if (existsSync(MARK) && existsSync(builtProgram(PROGRAMS[0])) && readFileSync(MARK, 'utf8') === now) return
   say('Building the server …')
   rmSync(BUILT, { recursive: true, force: true })
@@ -49,6 +49,8 @@ export async function ensureServer() {
     format: 'esm',
     target: 'node20',
     sourcemap: 'linked',
+    // Packages of the older kind ask for others by this.
+    banner: { js: `import { createRequire as asking } from 'node:module'; const require = asking(import.meta.url)` },
     logLevel: 'silent',
     define: { 'process.env.ROOK_BUILT': JSON.stringify(BUILT) },
     plugins: [ours],
@@ -56,13 +58,14 @@ export async function ensureServer() {
   writeFileSync(MARK, now)
 }
 
-/** What is ours becomes one; what is installed stays where it is. A module goes on knowing where its source stands. */
+/** Packages that read files beside their own, or are no JavaScript: they stay where they are installed. All else becomes one. */
+const APART = ['sharp', 'pdfkit', 'piscina', 'pino', 'pino-http', '@node-rs/argon2']
+
+/** A module goes on knowing where its source stands. */
 const ours = {
   name: 'ours',
   setup(build) {
-    build.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-      kind === 'entry-point' || path.startsWith('@rook/') ? null : { path, external: true },
-    )
+    build.onResolve({ filter: /^[^./]/ }, ({ path }) => (APART.includes(path) ? { path, external: true } : null))
     build.onLoad({ filter: /\.ts$/ }, ({ path }) => ({
       loader: 'ts',
       contents: readFileSync(path, 'utf8').replaceAll('import.meta.url', JSON.stringify(pathToFileURL(path).href)),

@@ -57,6 +57,10 @@ export interface AppParts {
   clock?: (() => string) | undefined
 }
 
+/** Made when somebody first asks for it: describing every call takes longer than all else that a start does. */
+let description: string | null = null
+const described = () => (description ??= JSON.stringify(openApi(VERSION)))
+
 /** From here on it pays to press an answer together. */
 const WORTH_PRESSING = 1_400
 
@@ -87,7 +91,6 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
       },
     }),
   )
-  const schema = JSON.stringify(openApi(VERSION))
   const observations = new Observations()
   announcements.add({
     heard: ({ kind }) => (kind === 'machine' || kind === 'shop') && links.look(),
@@ -103,7 +106,7 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
     response.json({ ok: true })
   })
   app.get('/api/openapi.json', (_request, response) => {
-    response.type('json').send(schema)
+    response.type('json').send(described())
   })
   app.use(
     '/api',

@@ -2,10 +2,8 @@ import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import PDFDocument from 'pdfkit'
+import { PAPERS, type Paper } from './paper.ts'
 import { unwrapped } from './woff.ts'
-
-export const PAPERS = { a4: 'A4', letter: 'LETTER' } as const
-export type Paper = keyof typeof PAPERS
 
 /** Margins and the foot line, points. */
 const MARGIN = 42

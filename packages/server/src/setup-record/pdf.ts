@@ -3,7 +3,8 @@ import QRCode from 'qrcode'
 import { formatExact, nm, unitWord, type LengthUnit } from '@rook/core'
 import { drawZero } from './drawn.ts'
 import type { Gathered } from './gathered.ts'
-import { Page, QUIET, type Paper, type Style } from './page.ts'
+import { Page, QUIET, type Style } from './page.ts'
+import type { Paper } from './paper.ts'
 
 type Figure = SetupRecord['slots'][number]['figures'][number]
 /** The picture of a note, by the checksum of its file. */

@@ -11,7 +11,7 @@ import { serve } from '../base/http/serve.ts'
 import { serveFile } from '../base/http/serve-file.ts'
 import { compareRecord } from './compare.ts'
 import { gather } from './gather.ts'
-import { PAPERS, type Paper } from './page.ts'
+import { PAPERS, type Paper } from './paper.ts'
 import { takeRecord } from './take.ts'
 import type { PaperAsked } from './write-pdf.ts'
 

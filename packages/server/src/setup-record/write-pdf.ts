@@ -1,6 +1,6 @@
 import { atWork } from '../base/files/at-work.ts'
 import type { Gathered } from './gathered.ts'
-import type { Paper } from './page.ts'
+import type { Paper } from './paper.ts'
 import { asPdf } from './pdf.ts'
 
 export interface PaperAsked {
