@@ -26,8 +26,11 @@ export default defineConfig({
   reporter: process.env.CI ? 'line' : 'list',
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS },
+    launchOptions: { executablePath: process.env.CHROMIUM!, args: ARGS },
     trace: 'off',
+    // A press that went nowhere is not waited for until the whole test has had its time.
+    actionTimeout: 60_000,
+    navigationTimeout: 60_000,
     // What moves for the eye’s sake costs a machine without a graphics card a third of its time; the interface is the same at rest.
     contextOptions: { reducedMotion: 'reduce' },
   },
