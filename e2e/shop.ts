@@ -164,7 +164,7 @@ async function quiet(page: Page): Promise<void> {
   const begun = (request: Request) => void (request.url().includes('/api/events') || underWay.add(request))
   const over = (request: Request) => void underWay.delete(request)
   page.on('request', begun).on('requestfinished', over).on('requestfailed', over)
-  for (let rests = 0; rests < 4; rests = underWay.size === 0 ? rests + 1 : 0) await page.waitForTimeout(100)
+  for (let rests = 0; rests < 4; rests = underWay.size === 0 ? rests + 1 : 0) await page.waitForTimeout(50)
   page.off('request', begun).off('requestfinished', over).off('requestfailed', over)
 }
 
@@ -196,6 +196,7 @@ export const test = base.extend<{ shop: Shop; ownServer: boolean; contents: 'dem
     await shop.start()
     await use(shop)
     // What the page still asks for when the test is over is nobody's trouble.
+    for (const other of page.context().browser()!.contexts()) if (other !== page.context()) await other.close()
     await page.goto('about:blank').catch(() => undefined)
     await shop.close()
     await copy.drop()
