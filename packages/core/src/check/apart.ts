@@ -2,11 +2,11 @@ import { PER_DEGREE } from '../angle/index.ts'
 import { minus, nm, type Nm } from '../length/index.ts'
 import { propertyOf, registerKey, tiedToPart, timesInDiameter } from '../register/index.ts'
 import type { FoundSize, Result, Write } from '../routine/index.ts'
-import type { Scene, Standing } from '../scene/index.ts'
+import type { Scene } from '../scene/index.ts'
 import { isSuspect, standingNote } from '../standing/index.ts'
 import { BY_FAMILY } from './by-family.ts'
 import { limitOf } from '../limits/index.ts'
-import { referenceFor } from './reference.ts'
+import { referenceFor, type Reference } from './reference.ts'
 
 /** A figure beside the one it should be near. */
 export interface Apart {
@@ -19,13 +19,15 @@ export interface Apart {
 
 /** A value beside its last one. */
 export interface Moved extends Apart {
-  reference: Standing
+  reference: Reference['value']
   /** Words that follow the movement where it is not the last value. */
   what: string
   /** Words on where the limit comes from, where it was learned. */
   learned: string
   /** True where the last value is itself in doubt: it says where about the new one lies, and no more. */
   doubted: boolean
+  /** Where it is only what is on record, for a figure that was never found before. */
+  record: Reference['record']
 }
 
 /**
@@ -38,11 +40,11 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
   const { holds } = propertyOf(write.register)
   if (write.state !== 'set' || holds === 'whole' || write.register.layer === 'wear') return null
   const standing = scene.standing[registerKey(write.register)]
-  const found = referenceFor(write, scene) ?? (anyones && standing ? { value: standing, what: '' } : null)
+  const found = referenceFor(write, scene) ?? (anyones && standing ? { value: standing, standing, what: '', record: null } : null)
   if (!found || found.value.state === 'deliberately-zero') return null
   const { machine } = scene
   if (holds === 'angle')
-    return { ...turnedBy(write, found.value, scene), reference: found.value, what: found.what, learned: '', doubted: false }
+    return { ...turnedBy(write, found.value, scene), reference: found.value, what: found.what, learned: '', doubted: false, record: null }
   const unknown = limitOf(machine, 'unknownStandard')
   const repeat = repeatOf(write, scene)
   const doubted = found.what === '' && isSuspect(standingNote(registerKey(write.register), scene))
@@ -53,7 +55,7 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
     doubted ? limitOf(machine, 'inDoubt') : 0,
   )
   const least = limitOf(machine, BY_FAMILY[write.register.family].moves)
-  const limit = nm(Math.round(Math.max(least, beyond(machine, among) * standard)))
+  const limit = nm(Math.round(found.record?.limit ?? Math.max(least, beyond(machine, among) * standard)))
   return {
     moved: minus(write.value, found.value.value),
     standard,
@@ -62,11 +64,12 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
     what: found.what,
     learned: repeat.learned,
     doubted,
+    record: found.record,
   }
 }
 
 /** An angle beside its last one, the short way round; millionths of a degree. */
-function turnedBy({ value, uncertainty }: Write, last: Standing, { machine }: Scene): Apart {
+function turnedBy({ value, uncertainty }: Write, last: Reference['value'], { machine }: Scene): Apart {
   const whole = 360 * PER_DEGREE
   const round = (value - last.value) % whole
   const moved = nm(round > whole / 2 ? round - whole : round < -whole / 2 ? round + whole : round)

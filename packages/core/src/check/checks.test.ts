@@ -207,11 +207,14 @@ describe('conventions', () => {
       ],
       { machine: INCH_MILL },
     )
-    const all = findings({ slot: 'G54', tool: '4', between: 'none', reading: '-12.5', place: '0' }, at, face)
-    expect(found(all, 'convention')).toMatchObject({
+    const raw = { slot: 'G54', tool: '4', between: 'none', reading: '-12.5', place: '0' }
+    const inTwoVises = { ...at, plan: { ...at.plan!, slots: ['G54', 'G55'] } }
+    expect(found(findings(raw, inTwoVises, face), 'convention')).toMatchObject({
       verdict: 'query',
       sentence: expect.stringContaining('as in a second vise at another height') as string,
     })
+    // The zero in G55 is another job's: it is no second vise of this one.
+    expect(found(findings(raw, at, face), 'convention')?.verdict).toBe('stop')
   })
 })
 

@@ -1,4 +1,6 @@
 import { listed, propertyOf, registerName } from '../register/index.ts'
+import type { Write } from '../routine/index.ts'
+import type { Scene } from '../scene/index.ts'
 import { movedBy } from './apart.ts'
 import type { Check, Finding } from './finding.ts'
 
@@ -18,10 +20,13 @@ export const compared: Check = {
         write.register.layer === 'geometry' &&
         propertyOf(write.register).holds === 'length' &&
         write.state === 'set' &&
-        movedBy(write, scene) === null,
+        isFirst(write, scene),
     )
     if (held || first.length === 0 || given?.routine.kind === 'statement') return []
     const names = listed(first.map(({ register }) => registerName(register)))
+    // What a rule or a catalogue says is wide: it shows a wrong tool, and no wrong size or side.
+    const on = [...new Set(first.flatMap((write) => movedBy(write, scene)?.record?.source ?? []))]
+    const only = on.length === 0 ? 'Nothing was compared' : `Compared with ${listed(on)} alone, which is wide`
     const witness = given?.inputs.some(({ id }) => id === 'witness')
     return [
       {
@@ -30,11 +35,17 @@ export const compared: Check = {
         name: 'held against something',
         verdict: 'clear',
         tell: true,
-        sentence: `Nothing was compared: ${names} ${first.length === 1 ? 'has' : 'have'} no earlier figure of the same ${first[0]!.register.family === 'work' ? 'operation' : 'tool'}. ${
+        sentence: `${only}: ${names} ${first.length === 1 ? 'has' : 'have'} no earlier figure of the same ${first[0]!.register.family === 'work' ? 'operation' : 'tool'}. ${
           witness ? 'Touch the opposite side too' : 'Touch a second time, or by another way'
         }: it takes ten seconds and shows a wrong size or side.`,
         figures: [],
       },
     ]
   },
+}
+
+/** True for what has no figure of its own to be held against: what is on record says about where it will be, and no more. */
+function isFirst(write: Write, scene: Scene): boolean {
+  const moved = movedBy(write, scene)
+  return moved === null || moved.record !== null
 }

@@ -47,11 +47,12 @@ function zeroInZ({ register, value, rests }: Write, scene: Scene): Pick<Finding,
   const name = registerName(register)
   const fromHeight = scene.tools.some((tool) => reachOf(tool, scene)?.fromHeight) || rests.some((key) => scene.standing[key]?.fromHeight)
   if (fromHeight === (value !== ZERO)) return { verdict: 'clear', sentence: `${name} holds what the lengths on ${machine.name} ask for.` }
-  const other = scene.machine.slots.find(({ code }) => code !== register.slot && slotOffset(scene, code, 'Z')?.value === ZERO)
+  // A second vise is one of this program's: zeros of other jobs lie in their slots, and carry nothing here.
+  const other = scene.plan?.slots.find((code) => code !== register.slot && slotOffset(scene, code, 'Z')?.value === ZERO)
   if (!fromHeight && other)
     return {
       verdict: 'query',
-      sentence: `The lengths on ${machine.name} carry the zero of ${other.code}; with ${name} every tool works ${asShown(value, machine, 'always')} from there, as in a second vise at another height. Say that the part stands there.`,
+      sentence: `The lengths on ${machine.name} carry the zero of ${other}; with ${name} every tool works ${asShown(value, machine, 'always')} from there, as in a second vise at another height. Say that the part stands there.`,
     }
   return fromHeight
     ? {

@@ -10,6 +10,8 @@ export const gaugeFit: Check = {
     return result.gauges.flatMap((id): Finding[] => {
       const gauge = gaugeById(scene, id)
       if (!gauge) return []
+      // Whoever calibrates it does what would be asked for.
+      if (result.writes.some(({ register }) => register.family === 'probe' && register.slot === id)) return []
       const late = gauge.due !== null && gauge.due < scene.now
       const uncalibrated = gauge.family === 'touch-probe' && gauge.radii === null
       const sentence =

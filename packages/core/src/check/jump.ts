@@ -27,19 +27,19 @@ export const jump: Check = {
     const { machine } = scene
     return result.writes.flatMap((write, at): Finding[] => {
       const apart = movedBy(write, scene, { among: comparedIn(result) })
-      if (!apart) return []
-      const { moved, limit, reference, what, learned, doubted } = apart
+      if (!apart || apart.record?.isSaid) return []
+      const { moved, limit, reference, what, learned, doubted, record } = apart
       const name = registerName(write.register, scene.gauges)
       const odd = registerKey(write.register)
       const shown = (value: Nm, sign?: 'always') => asRegister(odd, value, machine, sign)
-      const moves = `${name} moves ${shown(moved, 'always')}${doubted ? ' from a last value that is in doubt' : what}`
+      const moves = `${name} ${record ? 'comes out' : 'moves'} ${shown(moved, 'always')}${doubted ? ' from a last value that is in doubt' : what}`
       const finding = {
         check: 'jump',
         about: name,
-        name: 'near its last value',
+        name: record ? 'near what is on record' : 'near its last value',
         figures: [
           { label: `${name} new`, value: write.value },
-          { label: `${name} last`, value: reference.value },
+          { label: record ? `${name} on record` : `${name} last`, value: reference.value },
         ],
       }
       if (magnitude(moved) <= limit)
@@ -48,7 +48,7 @@ export const jump: Check = {
       // Two tools that look alike wrong are two: a reason for one is none for the other.
       const cause = told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), shown, write.assembly ?? '')
       if (!cause) {
-        const far = !doubted && magnitude(moved) > limitOf(machine, 'movesFar') && staysInPlace(write, scene)
+        const far = !doubted && !record && magnitude(moved) > limitOf(machine, 'movesFar') && staysInPlace(write, scene)
         const unexplained = evidence.explains === false ? '' : ' No single slip explains it.'
         return [{ ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond}.${unexplained}`, means: [odd] }]
       }

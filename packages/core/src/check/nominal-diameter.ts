@@ -1,6 +1,8 @@
 import { magnitude, minus, nm, times, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { isCutter, registerKey, registerName, timesInDiameter } from '../register/index.ts'
+import { movedBy, nameOfWrite } from './apart.ts'
+import { causesOf, told } from './cause.ts'
 import type { Check, Finding } from './finding.ts'
 import { limitOf } from '../limits/index.ts'
 
@@ -12,8 +14,9 @@ export const nominalDiameter: Check = {
   id: 'nominal-diameter',
   name: 'near the cutter\u2019s record',
   applies: {},
-  run({ scene, result }) {
-    return result.writes.flatMap((write): Finding[] => {
+  run(evidence) {
+    const { scene, result } = evidence
+    return result.writes.flatMap((write, at): Finding[] => {
       const { machine } = scene
       const perDiameter = timesInDiameter(write.register, machine)
       if (write.register.layer !== 'geometry' || !isCutter(write.register) || perDiameter === null) return []
@@ -52,6 +55,19 @@ export const nominalDiameter: Check = {
             means,
             verdict: 'stop',
             sentence: `${name} would be ${shown(write.value)}: ${twice ? 'twice' : 'half'} of what DC ${shown(DC)} comes to. D registers on ${machine.name} hold ${perDiameter === 2 ? 'radii; this looks like a diameter' : 'diameters; this looks like a radius'}.`,
+          },
+        ]
+      const cause = movedBy(write, scene)?.record
+        ? told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), shown, write.assembly ?? '')
+        : null
+      if (cause)
+        return [
+          {
+            ...finding,
+            verdict: cause.verdict,
+            means: [...means, ...cause.means!],
+            names: true,
+            sentence: `${name} would be ${shown(write.value)}; the record of T${tool.number} has DC ${shown(DC)}. ${cause.sentence}`,
           },
         ]
       return [

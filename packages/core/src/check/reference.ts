@@ -3,24 +3,31 @@ import { expectedRegister, registerKey, tiedToPart, zeroAxis, type RegisterKey, 
 import type { Write } from '../routine/index.ts'
 import type { Scene, Standing } from '../scene/index.ts'
 import { BY_FAMILY } from './by-family.ts'
+import { onRecord, type FromRecord } from './on-record/index.ts'
 
 export interface Reference {
-  value: Standing
+  value: Pick<Standing, 'value' | 'standard' | 'state'>
+  /** Whole, where it stood in a register; null where it is only on record. */
+  standing: Standing | null
   /** Words that follow the movement where it is not the last value: " from what was expected". */
   what: string
+  /** Where it is only what is on record, for a figure that was never found before. */
+  record: FromRecord | null
 }
 
 /**
  * The value that a new one should be near: what was worked out for it in this setup, or else the last one of
  * the same thing. For a zero that is the same operation's (another job's zero may lie anywhere), for a length
- * the same assembly's.
+ * the same assembly's. Where it was never found, what is on record says about where it will be.
  * @returns null when there is nothing to compare with
  */
 export function referenceFor(write: Write, scene: Scene): Reference | null {
   const expected = expectation(write, scene)
-  if (expected) return { value: expected, what: ' from what was expected' }
+  if (expected) return { value: expected, standing: expected, what: ' from what was expected', record: null }
   const last = lastValue(write, scene)
-  return last && { value: last, what: '' }
+  if (last) return { value: last, standing: last, what: '', record: null }
+  const record = onRecord(write, scene)
+  return record && { value: { ...record, state: 'set' }, standing: null, what: ` from ${record.source}`, record }
 }
 
 function expectation({ register }: Write, scene: Scene): Standing | null {
@@ -55,5 +62,5 @@ function movesWithPart({ register }: Write, { machine }: Scene): boolean {
 export function hasPast(register: RegisterRef, scene: Scene): boolean {
   const write: Write = { register, value: ZERO, state: 'set', uncertainty: null, assembly: null, rests: [] }
   const found = referenceFor(write, scene)
-  return found !== null && found.value.state !== 'deliberately-zero'
+  return found !== null && found.record === null && found.value.state !== 'deliberately-zero'
 }

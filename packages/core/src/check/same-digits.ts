@@ -48,7 +48,11 @@ function asLastTime({ writes, readings }: Result, scene: Scene): Finding[] {
     const scatters =
       scene.plan?.repeats[registerKey(write.register)]?.standard ?? scene.plan?.fixtureRepeat ?? limitOf(scene.machine, 'fixtureRepeat')
     return (
-      last !== null && last.what === '' && last.value.value === write.value && scatters > fine && last.value.setup !== scene.plan?.setup
+      last?.standing != null &&
+      last.what === '' &&
+      last.value.value === write.value &&
+      scatters > fine &&
+      last.standing.setup !== scene.plan?.setup
     )
   })
   if (same.length < 2) return []

@@ -52,6 +52,13 @@ describe('a diameter put right by hand', () => {
     })
   })
 
+  it('is not by what a measurement scatters: a new cutter of DC 12 measured as 11.986, and once more', () => {
+    const from = (value: number) => scene([[D4, stands(mm(value), { assembly: 'em-12' })]], { tools })
+    expect(found('sized-by-geometry', registerKey(D4), '5.993', from(6))).toBeUndefined()
+    expect(found('sized-by-geometry', registerKey(D4), '5.994', from(5.997))).toBeUndefined()
+    expect(found('sized-by-geometry', registerKey(D4), '5.980', from(6))?.verdict).toBe('query')
+  })
+
   it('is not when it comes nearer, is another cutter\u2019s, or nothing stood there', () => {
     expect(found('sized-by-geometry', registerKey(D4), '5.999')).toBeUndefined()
     expect(found('sized-by-geometry', registerKey(D4), '5')).toBeUndefined()

@@ -67,6 +67,9 @@ function sizedByGeometry({ name, before, after }: Change, register: RegisterRef,
   if (DC === undefined) return []
   const off = (value: Nm) => magnitude(minus(times(value, perDiameter), DC))
   const [was, would] = [off(before), off(after)]
+  // No cutter comes out of a measurement as its maker states it, nor of the next one to the micrometre.
+  const scatters = was <= scene.machine.increment ? 2 * limitOf(scene.machine, 'cutterAsMade') : 3 * limitOf(scene.machine, 'sizeRepeat')
+  if (magnitude(minus(after, before)) * perDiameter <= scatters) return []
   // Farther than this it is another cutter or a slip, and the check of the cutter's record says so.
   if (would <= was || would > limitOf(scene.machine, 'nominalOff')) return []
   return [

@@ -15,7 +15,7 @@ const reference = (more = {}) =>
   scene(
     [
       [lengthRegister('4'), stands(mm(0), { state: 'deliberately-zero', origin: 'first', entry: 'first', setup: 'now', ...more })],
-      [workRegister('G54', 'Z'), stands(mm(-380), { rests: [on(T4, 'first')], setup: 'now' })],
+      [workRegister('G54', 'Z'), stands(mm(-380), { rests: [on(T4, 'first')], setup: 'now', at: '2026-11-24T02:00:00.000Z' })],
       [lengthRegister('17'), stands(mm(34.5), { rests: [on(T4, 'first')], setup: 'now' })],
     ],
     { machine: { ...MILL, lengthConvention: 'reference-tool' } },

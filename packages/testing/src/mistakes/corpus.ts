@@ -4,6 +4,7 @@ import {
   propertyOf,
   registerKey,
   routineById,
+  timesInDiameter,
   type Finding,
   type Gauge,
   type MountedTool,
@@ -88,6 +89,37 @@ function withPast(routine: string, { raw, scene, truth }: ReturnType<Play['play'
   return { ...scene, standing: { ...scene.standing, ...Object.fromEntries(past) } }
 }
 
+/** A rule held to a tool, and a new edge that is only near: standard deviation in nanometres. */
+const RULED = 150_000
+/** What a maker's catalogue says of a cutter's diameter. */
+const AS_MADE = 5_000
+
+/**
+ * A machine that has never done this: nothing stands for what is found, and what is known is what a shop has on record before anybody
+ * has touched anything. A length has been ruled, a cutter has its diameter in its record, a lathe's tool an estimate.
+ */
+function forTheFirstTime({ scene, truth }: ReturnType<Play['play']>, chance: Chance): Scene {
+  const standing = { ...scene.standing }
+  const tools = scene.tools.map((tool): MountedTool => {
+    const own = truth.filter(([register]) => register.family === 'tool' && numberOf(tool, register) === register.slot)
+    return own.reduce((known: MountedTool, [register, value]): MountedTool => {
+      const key = registerKey(register)
+      if (register.property === 'length') return { ...known, estimate: nm(Math.round(value + chance.normal(RULED))) }
+      const perDiameter = timesInDiameter(register, scene.machine)
+      if (/diameter|radius/.test(register.property) && perDiameter !== null)
+        return { ...known, properties: { ...known.properties, DC: nm(Math.round(value * perDiameter + chance.normal(AS_MADE))) } }
+      if (register.layer === 'geometry' && (register.property === 'X' || register.property === 'Z'))
+        standing[key] ??= stands(nm(Math.round(value + chance.normal(RULED))), {
+          state: 'estimated',
+          standard: 250_000,
+          assembly: tool.assembly,
+        })
+      return known
+    }, tool)
+  })
+  return { ...scene, standing, tools }
+}
+
 /** What is asked of an entry without a mistake because the play is so: each with its reason. */
 const BY_DESIGN: Readonly<Record<string, string>> = {
   'on-purpose': 'a zero on purpose has its reason asked for',
@@ -111,15 +143,22 @@ const isWithinReach = (findings: readonly Finding[]) =>
  * Plays every routine in every way, clean and with each mistake that it gives occasion for.
  * @param scenes of each kind for each way of playing
  * @param missed called with what was typed and what was said
+ * @param history whether the machine has done this before, or has only what a shop has on record at the first touch
  */
-export function playMistakes(scenes: number, seed = 'mistakes', plays: readonly Play[] = PLAYS, missed?: Missed): Fared {
+export function playMistakes(
+  scenes: number,
+  seed = 'mistakes',
+  plays: readonly Play[] = PLAYS,
+  missed?: Missed,
+  history: 'done before' | 'first time' = 'done before',
+): Fared {
   const fared: Fared = { mistakes: new Map(), clean: new Map() }
   for (const play of plays) {
     const routine = routineById(play.routine)!
     const chance = new Chance(`${seed} ${play.name}`)
     for (let at = 0; at < scenes; at++) {
       const played = play.play(chance)
-      const past = withPast(play.routine, played, chance)
+      const past = history === 'done before' ? withPast(play.routine, played, chance) : forTheFirstTime(played, chance)
       const scene = { ...past, gauges: [...past.gauges, ...CABINETS[at % CABINETS.length]!] }
       const { findings } = assess(routine, played.raw, scene)
       if (!isWithinReach(findings)) continue

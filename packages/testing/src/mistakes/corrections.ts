@@ -197,7 +197,7 @@ export function playCorrections(fared: Fared, scenes: number, seed = 'correction
           sizes: [
             {
               name: 'size',
-              kind: 'inside' as const,
+              kind: (way.kind ?? 'depth') as 'inside' | 'outside' | 'depth',
               nominal: nm(way.target),
               upper: nm(15_000),
               lower: nm(-15_000),
@@ -210,6 +210,13 @@ export function playCorrections(fared: Fared, scenes: number, seed = 'correction
       }
       countClean(fared, `${way.name}: against the plan`, said(rawOf(worn), planned).findings.filter(isNoAdvice))
       count('target and measured swapped', rawOf(worn, { target: typed(worn), measured: typed(way.target) }), planned, /look swapped/)
+      // Another line of the drawing was looked at, another tool was chosen, or inside for outside.
+      const wide = Math.abs(way.target) * (chance.happens(0.5) ? 1.2 : 0.8) * Math.sign(way.target)
+      const beyond = { target: typed(wide), measured: typed(wide + error / 2) }
+      count('target of no planned size', rawOf(worn, beyond), planned, /lies within the limits of no size/)
+      count('correction on a tool that does not cut it', rawOf(worn, { tool: '5' }), planned, /is cut by T4, and this corrects T5/)
+      const otherSide = { inside: 'outside', outside: way.routine === 'turned-size' ? 'bore' : 'inside' }[way.kind ?? '']
+      if (otherSide) count('inside for outside in a correction', rawOf(worn, { kind: otherSide }), planned, /would go the other way/)
     }
   }
   return fared

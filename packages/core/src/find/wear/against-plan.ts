@@ -4,6 +4,7 @@ import { registerKey, wearOf } from '../../register/index.ts'
 import type { Remark } from '../../routine/index.ts'
 import type { PlannedSize, Scene } from '../../scene/index.ts'
 import type { Feature } from './last-size.ts'
+import { isWithin } from './planned-size.ts'
 
 /**
  * A size that is measured against the sizes the operation names: the target lies within the limits of one of them. Where it does not
@@ -12,7 +13,7 @@ import type { Feature } from './last-size.ts'
 export function targetRemarks({ register, target }: Feature, measured: Nm | null, { plan, machine }: Scene): Remark[] {
   const sizes = plan?.sizes ?? []
   if (target === null || measured === null || target === measured || sizes.length === 0) return []
-  if (sizes.some((size) => within(size, target))) return []
+  if (sizes.some((size) => isWithin(size, target))) return []
   const stated = sizes.find((size) => isStated(size, measured, machine.increment))
   if (!stated) return []
   return [
@@ -33,9 +34,6 @@ export function targetRemarks({ register, target }: Feature, measured: Nm | null
 
 /** A depth is a place below part zero, and stated as a size. */
 const size = (value: Nm): Nm => magnitude(value) as Nm
-
-const within = ({ nominal, lower, upper }: PlannedSize, value: Nm): boolean =>
-  size(value) >= size(nominal) + lower && size(value) <= size(nominal) + upper
 
 /** True where a figure is the nominal size or the middle of its limits. */
 function isStated({ nominal, lower, upper }: PlannedSize, value: Nm, increment: Nm): boolean {

@@ -4,6 +4,7 @@ import { asShown } from '../../machine/index.ts'
 import { chosenTool, gaugesUsed, resultCell, rowInput, toolInput, type Routine } from '../../routine/index.ts'
 import { line } from '../../working/index.ts'
 import { changeOf, correctionInputs, correctionRemarks, doubtOfChange } from './correction.ts'
+import { plannedSizeRemarks } from './planned-size.ts'
 import { notASize } from './side.ts'
 
 /**
@@ -75,7 +76,10 @@ export const boringHead: Routine = {
               readings: [],
               readouts: [],
               gauges: gaugesUsed(values.choice('with')),
-              remarks: correctionRemarks(values, doubt, changeOf(values), false, scene),
+              remarks: [
+                ...correctionRemarks(values, doubt, changeOf(values), false, scene),
+                ...plannedSizeRemarks({ register: null, target }, 'bored', tool, scene),
+              ],
             },
     }
   },

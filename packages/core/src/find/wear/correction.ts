@@ -23,6 +23,7 @@ import { combine, ofReadout, type Contributor, type Uncertainty } from '../../un
 import { line, type Fact, type WorkingLine } from '../../working/index.ts'
 import { driftRemarks } from './drift.ts'
 import { targetRemarks } from './against-plan.ts'
+import { plannedSizeRemarks } from './planned-size.ts'
 import { enteredElsewhere } from './entered-elsewhere.ts'
 import { cutSinceInput, earlierSize, lastOf, lastRemarks, type Feature } from './last-size.ts'
 
@@ -278,6 +279,8 @@ export interface WearParts {
   /** Id of the routine, and inside or outside where it tells them apart. */
   routine: string
   kind: string | null
+  /** What is corrected, as the sizes of a plan tell it apart; null while it is not chosen. */
+  entered: string | null
   /** What the register is called by its number: "D4 radius". */
   label: string
   /** Null while something that gives the sign is not chosen. */
@@ -298,6 +301,7 @@ export function wearSheet({
   register,
   routine,
   kind,
+  entered,
   label,
   sum,
   refusal,
@@ -337,7 +341,7 @@ export function wearSheet({
       gauges: gaugesUsed(values.choice('with')),
       remarks: [
         ...remarks,
-        ...ofMeasured(values, feature, scene),
+        ...ofMeasured(values, feature, entered, sum, scene),
         ...correctionRemarks(values, doubt, change, stays, scene),
         ...(found.write.uncertainty ? driftRemarks(found.write.register, found.step, found.write.uncertainty.expanded, scene) : []),
       ],
@@ -346,12 +350,13 @@ export function wearSheet({
 }
 
 /** What a measured size says of the plan, of other tools' corrections and of its own last one. */
-function ofMeasured(values: Values, feature: Feature, scene: Scene): Remark[] {
+function ofMeasured(values: Values, feature: Feature, entered: string | null, sum: WearParts['sum'], scene: Scene): Remark[] {
   if (values.choice('by') !== 'measured') return []
   const found = values.length('measured')
+  const swapped = targetRemarks(feature, found, scene)
   const { standard } = combine([doubtOfOne(values, scene)], nm(1))
   return [
-    ...targetRemarks(feature, found, scene),
+    ...(swapped.length > 0 ? swapped : plannedSizeRemarks(feature, entered, sum?.tool ?? null, scene)),
     ...enteredElsewhere(feature, found, standard, scene),
     ...lastRemarks(values, feature, lastOf(feature, scene), standard, scene),
   ]

@@ -41,6 +41,7 @@ export const depthSize: Routine = {
       register,
       routine: depthSize.id,
       kind: null,
+      entered: 'depth',
       label: tool ? registerName(register!) : 'Length',
       sum: tool && register ? { tool, register, sign: 1, halved: false } : null,
       refusal: unset ? { input: 'tool', sentence: `${registerName(register!)} is unset; wear is added to it. Measure it first.` } : null,

@@ -114,8 +114,11 @@ export function lastRemarks(
         sentence: `Nothing has been cut with the last correction, ${shown(last.step)} by ${last.by}: this would correct the same error a second time. Take that entry back and record the better measurement, or cut first.`,
       },
     ]
+  // The error before was measured on a part of its own: both measurements and both cuts scatter.
+  const doubt = Math.SQRT2 * Math.hypot(standard, limitOf(scene.machine, 'sizeRepeat'))
   if (since === 'more')
-    return measured === last.measured
+    // What was corrected by more than a size scatters does not come back to the last digit; what was not, does of itself now and then.
+    return measured === last.measured && magnitude(before) > WITHIN * doubt
       ? [
           {
             ...about,
@@ -124,8 +127,6 @@ export function lastRemarks(
           },
         ]
       : []
-  // The error before was measured on a part of its own: both measurements and both cuts scatter.
-  const doubt = Math.SQRT2 * Math.hypot(standard, limitOf(scene.machine, 'sizeRepeat'))
   const way = explained(before, off, WITHIN * doubt)
   return [
     {

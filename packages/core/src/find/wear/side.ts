@@ -51,6 +51,7 @@ export const sideSize: Routine = {
       register,
       routine: sideSize.id,
       kind,
+      entered: kind,
       label: tool ? `D${tool.diameterOffset} ${register!.property}` : 'Cutter',
       sum: tool && register && kind ? { tool, register, sign: kind === 'inside' ? -1 : 1, halved } : null,
       refusal: tool ? refusalOf(tool, values, scene) : null,

@@ -136,6 +136,7 @@ export const turnedSize: Routine = {
       register,
       routine: turnedSize.id,
       kind,
+      entered: kind && `turned ${kind}`,
       label: register ? registerName(register) : 'Geometry',
       sum:
         tool && register && said

@@ -27,6 +27,7 @@ import {
   type Remark,
   type Routine,
   type SingleTouch,
+  type FoundSize,
   type Values,
 } from '../../routine/index.ts'
 import { gaugeById, type Scene } from '../../scene/index.ts'
@@ -36,6 +37,7 @@ import { ofReadout, type Contributor } from '../../uncertainty/index.ts'
 import type { WorkingCell, WorkingLine } from '../../working/index.ts'
 import { doubtBy, limitOf } from '../../limits/index.ts'
 import { lengthRefusal, UNDER_A_TIP } from './face.ts'
+import { witnessed, witnessInputs, witnessLines } from './witness.ts'
 import { calibrationOf, finderInputs, SIDE_NAMES, type SideAxis } from './finders.ts'
 
 /** Corner: part zero on X and Y from two sides, and on Z from the face when it is wanted. Each axis is one touch. */
@@ -66,6 +68,7 @@ export const corner: Routine = {
         placeInput(axis === 'Z' ? 'Face stands at part Z' : `Side stands at part ${axis}`, `place${axis}`),
       ]),
       { ...readingInput('X', scene.machine, 'Machine X, first touch repeated', 'again'), optional: true },
+      ...FLAT.flatMap((axis) => witnessInputs(axis, directionOf(raw[`direction${axis}`]), scene, raw, axis)),
     ]
   },
 
@@ -83,6 +86,7 @@ export const corner: Routine = {
       lines: linesOf(values, sides, scene),
       gauges: gaugesUsed(finder?.id, ...sides.map(({ between }) => between?.gauge)),
       readings: sides.flatMap(({ axis, touch }) => (touch ? [{ axis, label: `machine ${axis} at the touch`, value: touch.reading }] : [])),
+      sizes: sides.flatMap((side) => witnessOf(side, values, scene)),
       touched: sides.flatMap(({ touch }) => (touch ? [{ axis: touch.axis, direction: touch.direction, place: touch.place }] : [])),
       remarks: [...repeatRemark(values.length('readingX'), values.length('again'), scene, finder), ...understated(z?.between ?? null)],
       drawing: drawingOf(values, scene, sides),
@@ -90,6 +94,9 @@ export const corner: Routine = {
     })
   },
 }
+
+const FLAT: readonly SideAxis[] = ['X', 'Y']
+const directionOf = (raw: string | undefined): Direction | null => (raw === '+' ? 1 : raw === '-' ? -1 : null)
 
 const axesOf = (withZ: boolean): Axis[] => (withZ ? ['X', 'Y', 'Z'] : ['X', 'Y'])
 
@@ -205,7 +212,25 @@ function linesOf(values: Values, sides: Side[], scene: Scene): WorkingLine[] {
     label: 'first touch repeated',
     cells: sides.map(({ axis }) => (axis === 'X' ? { figure: values.length('again'), input: 'again' } : null)),
   })
+  const asked = sides.map(({ axis, direction }) => (axis === 'Z' ? { axis: null, direction } : { axis, direction, of: axis }))
+  lines.push(...witnessLines(values, asked, scene))
   return lines
+}
+
+/** The width over a side and its opposite, where that was touched to be sure. */
+function witnessOf({ axis, direction, between }: Side, values: Values, scene: Scene): FoundSize[] {
+  const finder = gaugeById(scene, values.choice('finder'))
+  if (axis === 'Z' || direction === null || !finder || !between) return []
+  const radius = (way: Direction) => effectiveRadius(finder, axis, way)
+  const side = {
+    axis,
+    direction,
+    radius: radius(direction),
+    opposite: radius(direction === 1 ? -1 : 1),
+    thickness: between.thickness,
+    uncertainty: finder.uncertainty,
+  }
+  return witnessed(values, values.length(`reading${axis}`), side, scene, axis)
 }
 
 /** What lay between, signed as it enters each column. */

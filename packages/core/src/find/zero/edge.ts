@@ -67,7 +67,7 @@ export const edge: Routine = {
         line('start', axis ? `Machine ${axis} at the touch` : 'Machine at the touch', values.length('reading'), 'reading'),
         line('less', axis ? `Edge stands at part ${axis}` : 'Edge stands at', values.length('place'), 'place'),
         ...sideLines(values, scene, side),
-        ...witnessLines(values, axis, side.direction, scene),
+        ...witnessLines(values, [{ axis, direction: side.direction }], scene),
       ],
       touch: touchOf(values, side),
       contributors: finder && between ? [{ label: finder.name, standard: finder.uncertainty }, between.contributor] : [],

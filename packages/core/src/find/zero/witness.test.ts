@@ -3,6 +3,7 @@ import { run, scene, stands } from '@rook/testing'
 import { mm } from '../../length/index.ts'
 import { workRegister } from '../../register/index.ts'
 import type { RawInputs } from '../../routine/index.ts'
+import { routineById } from '../../catalogue/routines.ts'
 import { edge } from './edge.ts'
 
 const FIRST = scene([])
@@ -49,6 +50,49 @@ describe('a touch on the opposite side', () => {
     expect(asked(bare, { ...raw, witness: '-216.2040' })).toContain('width')
     expect(at({ width: '92' }, bare).finding('size')?.verdict).toBe('clear')
     expect(at({ width: '96' }, bare).finding('size')?.verdict).not.toBe('clear')
+  })
+})
+
+describe('on both sides of a corner', () => {
+  const both = { slot: 'G54', axes: 'XY', directionX: '+', directionY: '+', finder: 'finder', between: 'none', placeX: '0', placeY: '0' }
+  // The stock is 92 by 63, the finder 10: over both sides its centre goes 102 and 73.
+  const touched = (reading: readonly [number, number], opposite: readonly [number, number], more: RawInputs = {}) =>
+    run(
+      'corner',
+      {
+        ...both,
+        readingX: String(reading[0]),
+        readingY: String(reading[1]),
+        witnessX: String(opposite[0]),
+        witnessY: String(opposite[1]),
+        ...more,
+      },
+      FIRST,
+    )
+
+  it('is offered for each axis whose side has nothing to be held against', () => {
+    const ids = (where: typeof FIRST) =>
+      routineById('corner')!
+        .inputs(where, both)
+        .map(({ id }) => id)
+    expect(ids(FIRST)).toEqual(expect.arrayContaining(['witnessX', 'witnessY']))
+    expect(ids(KNOWN)).toContain('witnessY')
+    expect(ids(KNOWN)).not.toContain('witnessX')
+  })
+
+  it('shows that all is well, with the zero as without it', () => {
+    const found = touched([-318.204, -174.703], [-216.204, -101.703])
+    expect([found.value('work/G54/X'), found.value('work/G54/Y')]).toEqual([mm(-313.204), mm(-169.703)])
+    expect(found.finding('size')?.verdict).toBe('clear')
+    expect(found.finding('compared')).toBeUndefined()
+  })
+
+  it('names the finder that was in the spindle, a radius that had been taken off, and a wrong way', () => {
+    const six = touched([-316.204, -172.703], [-218.204, -103.703])
+    expect(six.finding('size')?.sentence).toContain('if Finder 6 had been in the spindle')
+    const before = touched([-313.204, -169.703], [-221.204, -106.703])
+    expect(before.finding('size')?.sentence).toContain('radius had already been taken off')
+    expect(touched([-318.204, -174.703], [-216.204, -101.703], { directionX: '-' }).finding('size')?.verdict).not.toBe('clear')
   })
 })
 

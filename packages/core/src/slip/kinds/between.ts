@@ -33,13 +33,14 @@ export function between(input: ChoiceInput, chosen: string, { raw, scene, values
   ]
 }
 
-/** What may have lain under a tip where nobody is asked what did: on a setter, on a table. */
+/** What may have lain under a tip though nobody is asked about it: anything on a setter or a table, a block where only shims are offered. */
 export function unasked({ inputs, raw, values, scene }: Given): Alternative[] {
   const reading = values.length('reading')
   const isZ = inputs.some((input) => input.kind === 'length' && input.id === 'reading' && input.axis === 'Z')
-  if (reading === null || !isZ || inputs.some(({ id }) => /between$/.test(id))) return []
+  const asked = inputs.find((input): input is ChoiceInput => input.kind === 'choice' && /between$/.test(input.id))
+  if (reading === null || !isZ || (asked && values.choice(asked.id) !== 'none')) return []
   return offered(scene, UNDER)
-    .filter(({ size }) => size > 0)
+    .filter(({ id, size }) => size > 0 && !asked?.options.some(({ value }) => value === id))
     .map((gauge) => ({
       id: 'shim',
       phrase: `${gauge.name} had lain between and was not taken off`,
