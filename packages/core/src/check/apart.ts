@@ -73,11 +73,13 @@ function turnedBy({ value, uncertainty }: Write, last: Reference['value'], { mac
   const whole = 360 * PER_DEGREE
   const round = (value - last.value) % whole
   const moved = nm(round > whole / 2 ? round - whole : round < -whole / 2 ? round + whole : round)
-  const standard = Math.hypot(uncertainty?.standard ?? UNSAID_ANGLE, last.standard ?? UNSAID_ANGLE)
+  // How square work lies differs from one loading to the next; three of that are what is not questioned.
+  const loading = limitOf(machine, 'angleMoves') / 3
+  const measured = Math.hypot(uncertainty?.standard ?? UNSAID_ANGLE, last.standard ?? UNSAID_ANGLE)
   return {
     moved,
-    standard,
-    limit: nm(Math.round(Math.max(limitOf(machine, 'angleMoves'), limitOf(machine, 'questionedBeyond') * standard))),
+    standard: Math.hypot(measured, loading),
+    limit: nm(Math.round(Math.max(limitOf(machine, 'angleMoves'), limitOf(machine, 'questionedBeyond') * measured))),
   }
 }
 

@@ -64,6 +64,7 @@ describe('a face against the stock of the operation', () => {
     )
     expect(found).toMatchObject({ names: true })
     expect(found?.sentence).toContain('G54 Z moves \u22120.8000')
+    expect(found?.sentence).toContain('had been Z 0.0000, where it has been cut to')
   })
 })
 

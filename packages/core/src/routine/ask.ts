@@ -82,8 +82,8 @@ export function readingInput(
 }
 
 /** Where the touched surface stands in the part, from the drawing. */
-export function placeInput(label: string, id = 'place'): LengthInput {
-  return { kind: 'length', id, label, role: 'place', grid: FINEST }
+export function placeInput(label: string, axis: Axis | null, id = 'place'): LengthInput {
+  return { kind: 'length', id, label, role: 'place', grid: FINEST, ...(axis === null ? {} : { axis }) }
 }
 
 /** An angle on a line of the working. */

@@ -1,6 +1,6 @@
 import { geometryOf, listed, provenNoMore, type Scene } from '@rook/core'
 import type { Setup, SetupSummary, Step } from '@rook/contract'
-import { asc, eq, getViewSelectedFields, isNull, type SQL } from 'drizzle-orm'
+import { asc, eq, getViewSelectedFields, isNull, sql, type SQL } from 'drizzle-orm'
 import type { Connection, Queries } from '../base/db/client.ts'
 import { inTransaction, type Lane } from '../base/db/transaction.ts'
 import { job, machine, part, setupPlan } from '../base/db/schema.ts'
@@ -45,9 +45,15 @@ export function loadSetup(connection: Connection, id: string, now: string): Prom
   )
 }
 
+/** Asked for with every step and every page of a setup: planning it anew each time takes longer than answering it. */
+const oneSetup = (db: Queries) => setupRows(db, eq(setupPlan.setup, sql.placeholder('id'))).prepare('one-setup')
+const prepared = new WeakMap<Queries, ReturnType<typeof oneSetup>>()
+
 /** The setup's own row with its operation: for steps and plans. */
 export async function loadSetupPlan(db: Queries, id: string): Promise<SetupRow> {
-  const [row] = await setupRows(db, eq(setupPlan.setup, id))
+  const question = prepared.get(db) ?? oneSetup(db)
+  prepared.set(db, question)
+  const [row] = await question.execute({ id })
   if (!row) throw notFound('This setup')
   return row
 }

@@ -46,7 +46,7 @@ export const knownDiameter: Routine = {
       ...betweenInputs(scene, raw, { families: UNDER_A_TIP, mayCountLess: false }),
       readingInput('X', scene.machine),
       measuredWithInput(scene, raw),
-      { ...placeInput('Diameter touched'), hint: 'as measured, not as drawn', gauged: true },
+      { ...placeInput('Diameter touched', null), hint: 'as measured, not as drawn', gauged: true },
     ])
   },
 

@@ -41,7 +41,7 @@ export const turnedDiameter: Routine = {
       readingInput('X', scene.machine, 'Machine X at the cut'),
       { ...readingInput('X', scene.machine, 'Machine X after backing off in Z', 'after'), optional: true },
       measuredWithInput(scene, raw),
-      { ...placeInput('Diameter measured'), gauged: true },
+      { ...placeInput('Diameter measured', null), gauged: true },
     ])
   },
 

@@ -85,7 +85,7 @@ export const toolLength: Routine = {
     if (raw.method === 'datum') inputs.push(...betweenInputs(scene, raw, { families: ['shim', 'gauge-pin', 'gauge-block'] }))
     inputs.push(...edgeReadings('Z', scene.machine, raw.method === 'setter' ? edgeCount(raw.edges) : 1))
     if (raw.method === 'part' || raw.method === 'block')
-      inputs.push(placeInput(raw.method === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z'))
+      inputs.push(placeInput(raw.method === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z', 'Z'))
     return [...inputs, ...wearInput(tool ? reachRegister(scene.machine, tool) : null, scene)]
   },
 

@@ -26,7 +26,9 @@ export const depthSize: Routine = {
     return [
       toolInput(scene),
       ...correctionInputs(scene, raw, WANTED, { register, routine: depthSize.id, kind: null, target }).map((input) =>
-        input.id === 'target' || input.id === 'measured' ? { ...input, label: `${input.label} part Z`, role: 'place' as const } : input,
+        input.id === 'target' || input.id === 'measured'
+          ? { ...input, label: `${input.label} part Z`, role: 'place' as const, axis: 'Z' as const }
+          : input,
       ),
     ]
   },

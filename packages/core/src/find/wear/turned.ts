@@ -115,7 +115,7 @@ export const turnedSize: Routine = {
         input.id !== 'target' && input.id !== 'measured'
           ? input
           : kind === 'shoulder'
-            ? { ...input, label: `${input.label} part Z`, role: 'place' as const }
+            ? { ...input, label: `${input.label} part Z`, role: 'place' as const, axis: 'Z' as const }
             : { ...input, label: `${input.label} diameter` },
       ),
       ...(kind && !cone ? secondInputs(raw, kind === 'shoulder' ? 'part Z' : 'diameter') : []),

@@ -36,8 +36,8 @@ export const afterFlip: Routine = {
       ]),
       slotInput(scene, 'Second operation in'),
       ...AXES.flatMap((axis) => [
-        placeInput(`${STOPS[axis]} touched the part at ${axis} (first)`, `first${axis}`),
-        placeInput(`${STOPS[axis]} touches the part at ${axis} (now)`, `second${axis}`),
+        placeInput(`${STOPS[axis]} touched the part at ${axis} (first)`, axis, `first${axis}`),
+        placeInput(`${STOPS[axis]} touches the part at ${axis} (now)`, axis, `second${axis}`),
       ]),
     ]
   },

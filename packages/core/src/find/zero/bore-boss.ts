@@ -62,8 +62,8 @@ export const boreBoss: Routine = {
           readingInput(axis, scene.machine, `Machine ${axis} at touch ${at + 1}, moving ${name}`, `${axis}${at + 1}`),
         ),
       ),
-      placeInput('Centre stands at part X', 'placeX'),
-      placeInput('Centre stands at part Y', 'placeY'),
+      placeInput('Centre stands at part X', 'X', 'placeX'),
+      placeInput('Centre stands at part Y', 'Y', 'placeY'),
     ]
   },
 

@@ -54,7 +54,7 @@ export const byHeight: Routine = {
           ]
         : []),
       ...(raw.how === 'sum' ? [figure('base', 'Base: parallels or plate'), figure('stock', 'Stock on it')] : []),
-      placeInput('Face stands at part Z'),
+      placeInput('Face stands at part Z', 'Z'),
     ]
   },
 

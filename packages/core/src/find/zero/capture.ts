@@ -53,7 +53,7 @@ export const capture: Routine = {
       ...(axes.includes('Z') ? [toolInput(scene, 'Tool in the spindle')] : []),
       ...axes.flatMap((axis): InputSpec[] => [
         readingInput(axis, scene.machine, `Machine ${axis} now`, `reading${axis}`, 'now'),
-        placeInput(`It stands over part ${axis}`, `place${axis}`),
+        placeInput(`It stands over part ${axis}`, axis, `place${axis}`),
       ]),
     ]
   },

@@ -65,7 +65,7 @@ export const corner: Routine = {
         : []),
       ...axesOf(withZ).flatMap((axis): InputSpec[] => [
         readingInput(axis, scene.machine, `Machine ${axis} at the touch`, `reading${axis}`),
-        placeInput(axis === 'Z' ? 'Face stands at part Z' : `Side stands at part ${axis}`, `place${axis}`),
+        placeInput(axis === 'Z' ? 'Face stands at part Z' : `Side stands at part ${axis}`, axis, `place${axis}`),
       ]),
       { ...readingInput('X', scene.machine, 'Machine X, first touch repeated', 'again'), optional: true },
       ...FLAT.flatMap((axis) => witnessInputs(axis, directionOf(raw[`direction${axis}`]), scene, raw, axis)),

@@ -45,7 +45,7 @@ export const edge: Routine = {
       directionInput(axis, SIDE_NAMES[axis]),
       ...finderInputs(scene, raw),
       readingInput(axis, scene.machine),
-      placeInput(`Edge stands at part ${axis}`),
+      placeInput(`Edge stands at part ${axis}`, axis),
       ...witnessInputs(axis, raw.direction === '+' ? 1 : raw.direction === '-' ? -1 : null, scene, raw),
     ]
   },

@@ -65,7 +65,7 @@ export const facePlane: Routine = {
           readingInput(axis, scene.machine, `Machine ${axis} at touch ${touch}`, `${axis}${touch}`, `touch ${touch}`),
         ),
       ),
-      placeInput('Face stands at part Z'),
+      placeInput('Face stands at part Z', 'Z'),
     ]
   },
 

@@ -17,7 +17,7 @@ export function standsInputs({ stands }: RawInputs): InputSpec[] {
   }
   return stands === 'left'
     ? [by, { ...sizeInput('whole', 'Length as it is'), given: false }, { ...sizeInput('finished', 'Finished length'), given: false }]
-    : [by, { ...placeInput('Face stands at part Z'), hint: 'what is cut away later counts as plus' }]
+    : [by, { ...placeInput('Face stands at part Z', 'Z'), hint: 'what is cut away later counts as plus' }]
 }
 
 const isLeft = (values: Values) => values.choice('stands') === 'left'

@@ -56,8 +56,8 @@ export const fromStock: Routine = {
       ...zeroInputs(scene, raw, { several: false }),
       { ...sizeInput('sizeX', 'Stock measured in X'), given: false },
       { ...sizeInput('sizeY', 'Stock measured in Y'), given: false },
-      placeInput('That point stands at part X', 'placeX'),
-      placeInput('That point stands at part Y', 'placeY'),
+      placeInput('That point stands at part X', 'X', 'placeX'),
+      placeInput('That point stands at part Y', 'Y', 'placeY'),
     ]
   },
 

@@ -65,8 +65,8 @@ export const knownFeatures: Routine = {
       ]),
       sizeInput('tolerance', 'Each within \u00b1', { optional: true }),
       ...features.flatMap((name, at): InputSpec[] => [
-        placeInput(`Drawing X of ${name}`, `nominalX${at + 1}`),
-        placeInput(`Drawing Y of ${name}`, `nominalY${at + 1}`),
+        placeInput(`Drawing X of ${name}`, 'X', `nominalX${at + 1}`),
+        placeInput(`Drawing Y of ${name}`, 'Y', `nominalY${at + 1}`),
         { ...readingInput('X', scene.machine, `Found X of ${name}`, `foundX${at + 1}`, name), ...display },
         { ...readingInput('Y', scene.machine, `Found Y of ${name}`, `foundY${at + 1}`, name), ...display },
       ]),

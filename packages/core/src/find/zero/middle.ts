@@ -55,7 +55,7 @@ export const middle: Routine = {
       sizeInput('expected', 'Width expected', { optional: true }),
       readingInput(axis, scene.machine, `Machine ${axis}, moving ${ways ? wayName(axis, ways[0]) : 'onto the first side'}`, 'first'),
       readingInput(axis, scene.machine, `Machine ${axis}, moving ${ways ? wayName(axis, ways[1]) : 'onto the second side'}`, 'second'),
-      placeInput(`Middle stands at part ${axis}`),
+      placeInput(`Middle stands at part ${axis}`, axis),
       { ...readingInput(axis, scene.machine, `Machine ${axis}, first touch repeated`, 'again'), optional: true },
     ]
   },

@@ -59,8 +59,8 @@ export const turnedCorner: Routine = {
           readingInput(axis, scene.machine, `Machine ${axis} at touch ${touch}`, `${axis}${touch}`, `touch ${touch}`),
         ),
       ),
-      placeInput('Corner stands at part X', 'placeX'),
-      placeInput('Corner stands at part Y', 'placeY'),
+      placeInput('Corner stands at part X', 'X', 'placeX'),
+      placeInput('Corner stands at part Y', 'Y', 'placeY'),
     ]
   },
 

@@ -1,6 +1,6 @@
 import { nm } from '../../length/index.ts'
 import type { Axis } from '../../machine/index.ts'
-import { lengthRegister, registerKey } from '../../register/index.ts'
+import { geometryRegister, layoutOf, lengthRegister, registerKey } from '../../register/index.ts'
 import type { RawInputs } from '../../routine/index.ts'
 import { toolByNumber, workTotal } from '../../scene/index.ts'
 import type { Alternative } from '../alternative.ts'
@@ -21,17 +21,25 @@ export function displays(given: Given): Alternative[] {
     return changed
   }
   const tool = toolByNumber(scene, values.choice('tool'))
-  const length = tool && scene.standing[registerKey(lengthRegister(tool.offset))]?.value
+  // A mill's tool is on in Z alone, by its length; a lathe's on each axis, by its geometry there.
+  const { countsLengths } = layoutOf(scene.machine)
+  const reaches = !countsLengths || readings.every(({ axis }) => axis === 'Z')
+  const own = (axis: Axis): number | null =>
+    (tool && scene.standing[registerKey(countsLengths ? lengthRegister(tool.offset) : geometryRegister(tool.offset, axis))]?.value) || null
   return scene.machine.slots.flatMap(({ code }) => {
     const plain = read((axis) => workTotal(scene, code, axis))
     const phrase = `the reading had been taken from the part display, ${code} active`
     const found: Alternative[] = plain ? [{ id: 'part-display', phrase, raw: plain, scene }] : []
-    const withLength =
-      length && readings.every(({ axis }) => axis === 'Z') ? read((axis) => addTo(workTotal(scene, code, axis), length)) : null
-    if (tool && withLength)
-      found.push({ id: 'part-display', phrase: `${phrase} and the length of T${tool.number} on`, raw: withLength, scene })
+    const withTool = tool && reaches ? read((axis) => addTo(workTotal(scene, code, axis), own(axis))) : null
+    if (tool && withTool)
+      found.push({
+        id: 'part-display',
+        phrase: `${phrase} and the ${countsLengths ? 'length' : 'geometry'} of T${tool.number} on`,
+        raw: withTool,
+        scene,
+      })
     return found
   })
 }
 
-const addTo = (one: number | null, other: number): number | null => (one === null ? null : one + other)
+const addTo = (one: number | null, other: number | null): number | null => (one === null || other === null ? null : one + other)

@@ -3,6 +3,7 @@ import type { LengthInput } from '../../routine/index.ts'
 import type { Scene } from '../../scene/index.ts'
 import type { Alternative } from '../alternative.ts'
 import { lengthsOf, type Given } from '../given.ts'
+import { angles } from './angles.ts'
 import type { MistakeId } from '../../mistake/index.ts'
 import { typedOtherwise } from '../typed-otherwise.ts'
 
@@ -32,15 +33,9 @@ function isOnRecord({ id, role, axis }: LengthInput, { values, scene }: Given): 
   return axes.some((one) => [stock[one].from, stock[one].to].includes(values.length(id)!))
 }
 
-/** Each typed figure as it may have been meant; of an angle its sign. */
+/** Each typed figure as it may have been meant. */
 export function figures(given: Given): Alternative[] {
   const { raw, values, scene } = given
-  const angles = given.inputs.flatMap((input): Alternative[] => {
-    const text = input.kind === 'angle' && values.angle(input.id) !== null ? raw[input.id]!.trim() : ''
-    if (text === '' || values.angle(input.id) === 0) return []
-    const turned = /^[-\u2212]/.test(text) ? text.slice(1) : `-${text.replace(/^\+/, '')}`
-    return [{ id: 'place-sign', phrase: `\u201c${input.label}\u201d had the other sign`, raw: { ...raw, [input.id]: turned }, scene }]
-  })
   const lengths = lengthsOf(given).flatMap((input) =>
     typedOtherwise(raw[input.id]!, values.length(input.id)!, scene.machine.unit)
       .filter(({ kind }) => kind === 'sign' || !isOnRecord(input, given))
@@ -51,5 +46,5 @@ export function figures(given: Given): Alternative[] {
         return { id, phrase, raw: { ...raw, [input.id]: text }, scene, figure: { input: input.id, text } }
       }),
   )
-  return [...lengths, ...angles]
+  return [...lengths, ...angles(given)]
 }

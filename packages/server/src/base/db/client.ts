@@ -37,7 +37,8 @@ export function connect(
   const patient = unhurried
     ? {}
     : { lock_timeout: String(PATIENCE.lock), statement_timeout: String(PATIENCE.statement), idle_in_transaction_session_timeout: '30000' }
-  const options = Object.entries({ ...patient, ...settings })
+  // Nothing here is asked that takes longer than compiling it would.
+  const options = Object.entries({ jit: 'off', ...patient, ...settings })
   const pool = new pg.Pool({
     connectionString: url,
     max: most,
@@ -45,7 +46,7 @@ export function connect(
     keepAlive: true,
     connectionTimeoutMillis: unhurried ? 300_000 : PATIENCE.connection,
     application_name: 'rook-ledger',
-    ...(options.length > 0 ? { options: options.map(([name, value]) => `-c ${name}=${value}`).join(' ') } : {}),
+    options: options.map(([name, value]) => `-c ${name}=${value}`).join(' '),
   })
   // A connection that breaks while idle must not take the process with it; the next query says so.
   pool.on('error', onError)
