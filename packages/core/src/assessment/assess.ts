@@ -1,6 +1,6 @@
 import { drawWork } from '../drawing/index.ts'
 import { TooFar } from '../length/index.ts'
-import { findingKey, runChecks, type Evidence, type Finding } from '../check/index.ts'
+import { findingKey, refusalExplained, runChecks, type Evidence, type Finding } from '../check/index.ts'
 import {
   besideFacts,
   displayRefusal,
@@ -49,9 +49,16 @@ function judged(given: NonNullable<Evidence['given']>, scene: Scene, explains: b
   // A default that a routine works with until something is chosen is no answer.
   const made = values.missing.length > 0 ? { ...worked, result: null } : worked
   const disagrees = made.result ? sumRefusal(made, scene) : null
-  const sheet = disagrees ? { ...made, refusal: disagrees, result: null } : made
+  const sheet = disagrees ? { ...made, refusal: disagrees, result: null } : explains ? explained(made, given, scene) : made
   const complete = sheet.result !== null && values.problems.length === 0
   return { sheet, findings: complete ? runChecks({ scene, sheet, result: sheet.result!, given, explains }) : [] }
+}
+
+/** A refusal with the slip that would have made the figures agree, where everything that is asked for is there. */
+function explained(sheet: Sheet, given: NonNullable<Evidence['given']>, scene: Scene): Sheet {
+  const { missing, problems } = given.values
+  const why = sheet.refusal && missing.length === 0 && problems.length === 0 ? refusalExplained(given, scene) : null
+  return why === null ? sheet : { ...sheet, refusal: { ...sheet.refusal!, sentence: `${sheet.refusal!.sentence} ${why}` } }
 }
 
 /** What was said of the measurement beside its figures goes with what it found. */

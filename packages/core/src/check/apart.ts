@@ -41,7 +41,8 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
   if (write.state !== 'set' || holds === 'whole' || write.register.layer === 'wear') return null
   const standing = scene.standing[registerKey(write.register)]
   const found = referenceFor(write, scene) ?? (anyones && standing ? { value: standing, standing, what: '', record: null } : null)
-  if (!found || found.value.state === 'deliberately-zero') return null
+  // A zero on purpose is nothing to be near, but where this may be the very thing that is zero.
+  if (!found || (found.value.state === 'deliberately-zero' && !anyones)) return null
   const { machine } = scene
   if (holds === 'angle')
     return { ...turnedBy(write, found.value, scene), reference: found.value, what: found.what, learned: '', doubted: false, record: null }

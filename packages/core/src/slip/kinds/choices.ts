@@ -51,6 +51,9 @@ const isOfSlots = ({ options }: ChoiceInput, { scene }: Pick<Given, 'scene'>): b
 /** A mill's tool sits in the spindle, a lathe's on its turret. */
 const atTheWork = ({ machine }: Scene): string => (layoutOf(machine).stock === 'bar' ? 'at the work' : 'in the spindle')
 
+/** What was chosen, after what ought to have been: “not allowed” already says what it is not. */
+const insteadOf = (chosen: string): string => (/^(not|no|nothing)\b/i.test(chosen) ? '' : `, not ${chosen}`)
+
 /** Another option of a choice, one at a time. */
 function others(input: ChoiceInput, chosen: string, gauge: Gauge | null, { raw, scene, inputs }: Given): Alternative[] {
   const label = (value: string) => input.options.find((option) => option.value === value)?.label ?? value
@@ -77,7 +80,12 @@ function others(input: ChoiceInput, chosen: string, gauge: Gauge | null, { raw, 
           const where = alone ? '' : input.label.replace(/^Moving/, '')
           return { id: 'direction', phrase: `the touch${where} came from the other side`, raw: changed, scene }
         }
-        return { id: 'choice', phrase: `\u201c${input.label}\u201d had been ${label(value)}, not ${label(chosen)}`, raw: changed, scene }
+        return {
+          id: 'choice',
+          phrase: `\u201c${input.label}\u201d had been ${label(value)}${insteadOf(label(chosen))}`,
+          raw: changed,
+          scene,
+        }
       })
   )
 }
