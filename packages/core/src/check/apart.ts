@@ -39,10 +39,8 @@ export interface Moved extends Apart {
 export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1 } = {}): Moved | null {
   const { holds } = propertyOf(write.register)
   if (write.state !== 'set' || holds === 'whole' || write.register.layer === 'wear') return null
-  const standing = scene.standing[registerKey(write.register)]
-  const found = referenceFor(write, scene) ?? (anyones && standing ? { value: standing, standing, what: '', record: null } : null)
-  // A zero on purpose is nothing to be near, but where this may be the very thing that is zero.
-  if (!found || (found.value.state === 'deliberately-zero' && !anyones)) return null
+  const found = nearTo(write, scene, anyones)
+  if (!found) return null
   const { machine } = scene
   if (holds === 'angle')
     return { ...turnedBy(write, found.value, scene), reference: found.value, what: found.what, learned: '', doubted: false, record: null }
@@ -67,6 +65,13 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
     doubted,
     record: found.record,
   }
+}
+
+/** What a value is compared with. A zero on purpose is nothing to be near, but where this may be the very thing that is zero. */
+function nearTo(write: Write, scene: Scene, anyones: boolean): Reference | null {
+  const standing = scene.standing[registerKey(write.register)]
+  const found = referenceFor(write, scene) ?? (anyones && standing ? { value: standing, standing, what: '', record: null } : null)
+  return found?.value.state === 'deliberately-zero' && !anyones ? null : found
 }
 
 /** An angle beside its last one, the short way round; millionths of a degree. */
