@@ -18,6 +18,17 @@ function theFailureIn(output) {
   return (from === -1 ? lines.slice(-MOST_LINES) : lines.slice(from, from + MOST_LINES)).join('\n')
 }
 
+/** Every test that says how long it took, in seconds. */
+const times = []
+const SLOWEST = 10
+
+/** Tests with their times, as the two runners write them: “✓ name 1234ms” below a file, “✓ 12 [journeys] › name (12.3s)”. */
+function timesIn(output) {
+  for (const [, name, ms] of output.matchAll(/^ {4,}✓ (.+?)\s+(\d+)ms$/gm)) times.push({ name, seconds: Number(ms) / 1000 })
+  for (const [, name, figure, unit] of output.matchAll(/✓\s+\d+ \[journeys\] › (.+) \(([\d.]+)(ms|s|m)\)$/gm))
+    times.push({ name, seconds: Number(figure) * { ms: 0.001, s: 1, m: 60 }[unit] })
+}
+
 /** Runs one part, lets its output through, and adds up what it counts. */
 function part(name, count, { apart = false } = {}) {
   return new Promise((resolve) => {
@@ -50,6 +61,7 @@ function part(name, count, { apart = false } = {}) {
       isJudged = true
       if (apart) say(`\n== ${name} ==\n${output}`)
       const counted = count(output, code)
+      timesIn(output)
       totals.passed += counted.passed
       totals.failed += counted.failed
       // A part that ends badly without counting a failure has failed as a whole.
@@ -80,6 +92,9 @@ await Promise.all([
 // The server's tests wait for PostgreSQL half of the time; the others use what that leaves.
 await Promise.all([part('unit', vitest, { apart: true }), part('server', vitest, { apart: true })])
 await part('browser', playwright)
+say('\nThe slowest:')
+for (const { name, seconds } of times.sort((one, other) => other.seconds - one.seconds).slice(0, SLOWEST))
+  say(`  ${seconds.toFixed(0).padStart(4)} s  ${name.slice(0, 120)}`)
 for (const failure of failures) say(failure)
 say(`\n${totals.passed} passed, ${totals.failed} failed`)
 await ending.end(totals.failed === 0 && totals.passed > 0 ? 0 : 1)
