@@ -67,7 +67,9 @@ describe('a turned size', () => {
     const bare = { ...at(), standing: {} }
     const unset = run('turned-size', { tool: '3', kind: 'bore', by: 'measured', target: '30', measured: '30' }, bare)
     expect(unset.sheet.refusal?.sentence).toBe('T3 X is unset, and wear counts on top of it. Measure T3 first.')
-    expect(sized('bore', '30', '-29.96').sheet.refusal?.sentence).toBe('Measured: a size is more than zero; type what the gauge shows.')
+    expect(sized('bore', '30', '-29.96').sheet.refusal?.sentence).toBe(
+      'Measured: a size is more than zero; type what the gauge shows. It would agree if “Measured diameter” had the other sign.',
+    )
     expect(sized('shoulder', '0', '0.02').sheet.refusal).toBeNull()
   })
 
