@@ -23,7 +23,8 @@ export default defineConfig({
   expect: { timeout: 60_000 },
   // Once more, and named as flaky: a machine that does much else can lose a press. What fails twice has failed.
   retries: 1,
-  reporter: process.env.CI ? 'line' : 'list',
+  // Each journey with its time: a whole run names the slowest.
+  reporter: 'list',
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: { executablePath: process.env.CHROMIUM!, args: ARGS },

@@ -4,7 +4,8 @@ import type { Result, Slip, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { MISTAKES } from '../mistake/index.ts'
 import { likeliest, reworked, type Candidate, type Fit, type Off } from '../slip/index.ts'
-import { apartOf, nameOfWrite, type Apart } from './apart.ts'
+import { asShown } from '../machine/index.ts'
+import { apartOf, movedBy, nameOfWrite, type Apart } from './apart.ts'
 import { alsoPossible } from './explain.ts'
 import type { Evidence, Finding, Verdict } from './finding.ts'
 
@@ -86,6 +87,13 @@ function named({ id, phrase }: Named, { writes }: Result, other: Result): Named 
   const [own, now] = [writes[0]?.register, other.writes[0]?.register]
   if (!own || !now || registerKey(own) === registerKey(now) || (id !== 'other-slot' && id !== 'other-tool')) return { id, phrase }
   return { id: now.family === 'work' ? 'other-slot' : 'other-value', phrase: `this were ${registerName(now)}` }
+}
+
+/** The causes of a figure that only a record was held against, for the check that says how far off it is; null where a last value speaks. */
+export function toldOfRecord(write: Write, at: number, evidence: Evidence): ReturnType<typeof told> {
+  if (!movedBy(write, evidence.scene)?.record) return null
+  const name = nameOfWrite(at)
+  return told(causesOf(name, evidence), name, (value) => asShown(value, evidence.scene.machine), write.assembly ?? '')
 }
 
 /** The words, the verdict and the means of causes for a finding: the mildest verdict of those that are named. */

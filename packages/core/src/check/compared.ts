@@ -1,4 +1,4 @@
-import { listed, propertyOf, registerName } from '../register/index.ts'
+import { listed, propertyOf, registerName, zeroAxis } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { movedBy } from './apart.ts'
@@ -13,21 +13,23 @@ export const compared: Check = {
   name: 'held against something',
   applies: {},
   run({ scene, result, given }): Finding[] {
-    const held = (result.sizes ?? []).some(({ expected }) => expected !== null)
+    const sizes = (result.sizes ?? []).filter(({ expected }) => expected !== null)
+    const isHeld = ({ register }: Write) => sizes.some(({ axis }) => axis === undefined || axis === zeroAxis(register))
     const first = result.writes.filter(
       (write) =>
         (write.register.family === 'work' || write.register.family === 'tool') &&
         write.register.layer === 'geometry' &&
         propertyOf(write.register).holds === 'length' &&
         write.state === 'set' &&
+        !isHeld(write) &&
         isFirst(write, scene),
     )
-    if (held || first.length === 0 || given?.routine.kind === 'statement') return []
+    if (first.length === 0 || given?.routine.kind === 'statement') return []
     const names = listed(first.map(({ register }) => registerName(register)))
     // What a rule or a catalogue says is wide: it shows a wrong tool, and no wrong size or side.
     const on = [...new Set(first.flatMap((write) => movedBy(write, scene)?.record?.source ?? []))]
     const only = on.length === 0 ? 'Nothing was compared' : `Compared with ${listed(on)} alone, which is wide`
-    const witness = given?.inputs.some(({ id }) => id === 'witness')
+    const witness = given?.inputs.some(({ id }) => id.startsWith('witness'))
     return [
       {
         check: 'compared',
@@ -44,7 +46,7 @@ export const compared: Check = {
   },
 }
 
-/** True for what has no figure of its own to be held against: what is on record says about where it will be, and no more. */
+/** True where no earlier figure of the same thing stands: a record is too wide to count as one. */
 function isFirst(write: Write, scene: Scene): boolean {
   const moved = movedBy(write, scene)
   return moved === null || moved.record !== null

@@ -3,8 +3,8 @@ import { magnitude, minus, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
-import { movedBy, nameOfWrite } from './apart.ts'
-import { causesOf, told } from './cause.ts'
+import { movedBy } from './apart.ts'
+import { toldOfRecord } from './cause.ts'
 import type { Check, Evidence, Finding } from './finding.ts'
 import { expectedLength } from './on-record/index.ts'
 import { limitOf } from '../limits/index.ts'
@@ -47,10 +47,7 @@ function judge(
   const verdict = off > limitOf(scene.machine, 'estimateStop') ? 'stop' : off > limitOf(scene.machine, 'estimateQuery') ? 'query' : 'clear'
   const shown = (value: Nm) => asShown(value, scene.machine)
   // Beside a last value the figure's move says what may have happened.
-  const cause =
-    verdict !== 'clear' && movedBy(write, scene)?.record
-      ? told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), shown, write.assembly ?? '')
-      : null
+  const cause = verdict === 'clear' ? null : toldOfRecord(write, at, evidence)
   const sentence =
     verdict === 'clear'
       ? `T${tool.number} agrees with ${expected.from} within ${shown(off)}.`

@@ -1,8 +1,7 @@
 import { magnitude, minus, nm, times, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
 import { isCutter, registerKey, registerName, timesInDiameter } from '../register/index.ts'
-import { movedBy, nameOfWrite } from './apart.ts'
-import { causesOf, told } from './cause.ts'
+import { toldOfRecord } from './cause.ts'
 import type { Check, Finding } from './finding.ts'
 import { limitOf } from '../limits/index.ts'
 
@@ -57,9 +56,7 @@ export const nominalDiameter: Check = {
             sentence: `${name} would be ${shown(write.value)}: ${twice ? 'twice' : 'half'} of what DC ${shown(DC)} comes to. D registers on ${machine.name} hold ${perDiameter === 2 ? 'radii; this looks like a diameter' : 'diameters; this looks like a radius'}.`,
           },
         ]
-      const cause = movedBy(write, scene)?.record
-        ? told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), shown, write.assembly ?? '')
-        : null
+      const cause = toldOfRecord(write, at, evidence)
       if (cause)
         return [
           {

@@ -18,7 +18,7 @@ export interface Reference {
 /**
  * The value that a new one should be near: what was worked out for it in this setup, or else the last one of
  * the same thing. For a zero that is the same operation's (another job's zero may lie anywhere), for a length
- * the same assembly's. Where it was never found, what is on record says about where it will be.
+ * the same assembly's. Where it was never found, a record tells roughly what it will be.
  * @returns null when there is nothing to compare with
  */
 export function referenceFor(write: Write, scene: Scene): Reference | null {
@@ -27,7 +27,14 @@ export function referenceFor(write: Write, scene: Scene): Reference | null {
   const last = lastValue(write, scene)
   if (last) return { value: last, standing: last, what: '', record: null }
   const record = onRecord(write, scene)
-  return record && { value: { ...record, state: 'set' }, standing: null, what: ` from ${record.source}`, record }
+  return (
+    record && {
+      value: { value: record.value, standard: record.standard, state: 'set' },
+      standing: null,
+      what: ` from ${record.source}`,
+      record,
+    }
+  )
 }
 
 function expectation({ register }: Write, scene: Scene): Standing | null {

@@ -5,9 +5,8 @@ import { asShown } from '../machine/index.ts'
 import { registerKey, registerName } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { MountedTool, Scene } from '../scene/index.ts'
-import { movedBy, nameOfWrite } from './apart.ts'
-import { causesOf, told } from './cause.ts'
-import type { Check, Evidence, Finding } from './finding.ts'
+import { toldOfRecord } from './cause.ts'
+import type { Check, Finding } from './finding.ts'
 import { limitOf } from '../limits/index.ts'
 
 const NAME = 'stick-out'
@@ -30,19 +29,12 @@ export const stickOut: Check = {
       const along = tool && standsAlong(tool)
       if (!tool || along === null || property !== along) return []
       const out = standsOut(tool, property, scene, write.value)
-      return out === null ? [] : [judge(tool, out, write, scene, () => cause(nameOfWrite(at), write, evidence))]
+      return out === null ? [] : [judge(tool, out, write, scene, () => toldOfRecord(write, at, evidence))]
     })
   },
 }
 
-/** What may have happened where the figure is off, and all that it means. */
-function cause(name: string, write: Write, evidence: Evidence): ReturnType<typeof told> {
-  return movedBy(write, evidence.scene)?.record
-    ? told(causesOf(name, evidence), name, (value) => asShown(value, evidence.scene.machine), write.assembly ?? '')
-    : null
-}
-
-function judge(tool: MountedTool, out: Nm, write: Write, scene: Scene, why: () => ReturnType<typeof told>): Finding {
+function judge(tool: MountedTool, out: Nm, write: Write, scene: Scene, why: () => ReturnType<typeof toldOfRecord>): Finding {
   const shown = (value: Nm) => asShown(value, scene.machine)
   const finding = {
     check: 'stick-out',

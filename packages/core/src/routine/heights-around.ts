@@ -52,6 +52,7 @@ function overTable(total: number, own: number, scene: Scene): FoundSize[] {
       found: nm(Math.round(total + plan!.stock!.Z.from - table.level)),
       standard: Math.hypot(own, table.standard, limitOf(machine, 'stockAsCut')),
       expected: base,
+      axis: 'Z',
     },
   ]
 }
@@ -67,7 +68,7 @@ function besideOther(total: number, own: number, slot: string | null, scene: Sce
     const height = stands?.setup === plan!.setup ? workTotal(scene, other, 'Z') : null
     if (height === null) continue
     const standard = Math.hypot(own, stands!.standard ?? limitOf(machine, 'unknownStandard'), limitOf(machine, 'stockAsCut'))
-    return [{ label: `height beside ${other}`, found: nm(Math.round(total - height)), standard, expected: nm(0) }]
+    return [{ label: `height beside ${other}`, found: nm(Math.round(total - height)), standard, expected: nm(0), axis: 'Z' }]
   }
   return []
 }

@@ -57,6 +57,8 @@ export interface FoundSize {
   /** Standard uncertainty, nanometres. */
   standard: number
   expected: Nm | null
+  /** The axis of the one zero that it shows; where none is said it shows all that was found with it. */
+  axis?: Axis
   /** What the routine itself knows to be wrong where it comes out so. */
   because?: string
 }

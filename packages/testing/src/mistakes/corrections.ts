@@ -216,7 +216,13 @@ export function playCorrections(fared: Fared, scenes: number, seed = 'correction
       count('target of no planned size', rawOf(worn, beyond), planned, /lies within the limits of no size/)
       count('correction on a tool that does not cut it', rawOf(worn, { tool: '5' }), planned, /is cut by T4, and this corrects T5/)
       const otherSide = { inside: 'outside', outside: way.routine === 'turned-size' ? 'bore' : 'inside' }[way.kind ?? '']
-      if (otherSide) count('inside for outside in a correction', rawOf(worn, { kind: otherSide }), planned, /would go the other way/)
+      if (otherSide)
+        count(
+          'inside for outside in a correction',
+          rawOf(worn, { kind: otherSide }),
+          planned,
+          way.routine === 'turned-size' ? /is entered as/ : /would go the other way/,
+        )
     }
   }
   return fared

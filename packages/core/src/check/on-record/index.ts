@@ -7,7 +7,7 @@ import { ruledLength } from './ruled-length.ts'
 import { ruledStickOut } from './ruled-stick-out.ts'
 import type { FromRecord, RecordSource } from './source.ts'
 
-/** Every record that says about where a figure will be. A new one is a file and a line here. */
+/** Every record that tells roughly what a figure will be. A new one is a file and a line here. */
 const SOURCES: readonly RecordSource[] = [ownEstimate, ruledLength, ruledStickOut, cutterAsMade, probeBall]
 
 /** What a figure is held against where nothing was ever found for it: of all that is on record, what says it most closely. */

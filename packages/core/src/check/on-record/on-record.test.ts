@@ -61,6 +61,14 @@ describe('a lathe’s tool whose geometry was only estimated', () => {
 
   it('agrees with it within what an estimate allows', () => expect(asked('turned-diameter', raw, estimated('rough'))).toEqual([]))
 
+  it('counts a reach twice where X reads diameters: 1.9 off is near an estimate there, and asked about where X reads radii', () => {
+    expect(asked('turned-diameter', { ...raw, reading: '-214.62' }, estimated('rough'))).toEqual([])
+    const radii = { ...estimated('rough'), machine: { ...LATHE, xReads: 'radius' as const } }
+    // G = −228.92 − 12.4 = −241.32, and 1.9 beside it.
+    expect(asked('turned-diameter', { ...raw, reading: '-228.92' }, radii)).toEqual([])
+    expect(said('turned-diameter', { ...raw, reading: '-227.02' }, radii)).toContain('from its estimate')
+  })
+
   it('names the diameter that was measured in inches', () => {
     expect(said('turned-diameter', { ...raw, place: '0.9764' }, estimated('rough'))).toMatch(/had been typed in/)
   })

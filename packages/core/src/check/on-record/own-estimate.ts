@@ -6,12 +6,13 @@ import type { RecordSource } from './source.ts'
 export const ownEstimate: RecordSource = ({ register, assembly }, { standing, machine }) => {
   const own = standing[registerKey(register)]
   if (register.family !== 'tool' || own?.state !== 'estimated' || own.assembly !== assembly) return null
-  const standard = Math.max(own.standard ?? 0, limitOf(machine, 'rule'))
-  const times = timesInDiameter(register, machine) ?? 1
+  // A register that holds diameters counts a reach twice.
+  const perReach = timesInDiameter(register, machine) === 1 ? 2 : 1
+  const standard = Math.max(own.standard ?? 0, perReach * limitOf(machine, 'rule'))
   return {
     value: own.value,
     standard,
-    limit: Math.max(times * limitOf(machine, 'estimateQuery'), 3 * standard),
+    limit: Math.max(perReach * limitOf(machine, 'estimateQuery'), 3 * standard),
     source: 'its estimate',
     isSaid: false,
   }

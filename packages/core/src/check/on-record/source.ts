@@ -15,5 +15,5 @@ export interface FromRecord {
   isSaid: boolean
 }
 
-/** One kind of record that says about where a figure will be; null where it says nothing of this one. */
+/** One kind of record that tells roughly what a figure will be; null where it says nothing of this one. */
 export type RecordSource = (write: Write, scene: Scene) => FromRecord | null

@@ -4,7 +4,7 @@ import { asShown } from '../../machine/index.ts'
 import { chosenTool, gaugesUsed, resultCell, rowInput, toolInput, type Routine } from '../../routine/index.ts'
 import { line } from '../../working/index.ts'
 import { changeOf, correctionInputs, correctionRemarks, doubtOfChange } from './correction.ts'
-import { plannedSizeRemarks } from './planned-size.ts'
+import { BORE, plannedSizeRemarks } from './planned-size.ts'
 import { notASize } from './side.ts'
 
 /**
@@ -78,7 +78,7 @@ export const boringHead: Routine = {
               gauges: gaugesUsed(values.choice('with')),
               remarks: [
                 ...correctionRemarks(values, doubt, changeOf(values), false, scene),
-                ...plannedSizeRemarks({ register: null, target }, 'bored', tool, scene),
+                ...plannedSizeRemarks({ register: null, target }, BORE, tool, scene),
               ],
             },
     }

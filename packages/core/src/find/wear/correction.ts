@@ -23,7 +23,7 @@ import { combine, ofReadout, type Contributor, type Uncertainty } from '../../un
 import { line, type Fact, type WorkingLine } from '../../working/index.ts'
 import { driftRemarks } from './drift.ts'
 import { targetRemarks } from './against-plan.ts'
-import { plannedSizeRemarks } from './planned-size.ts'
+import { plannedSizeRemarks, type Entered } from './planned-size.ts'
 import { enteredElsewhere } from './entered-elsewhere.ts'
 import { cutSinceInput, earlierSize, lastOf, lastRemarks, type Feature } from './last-size.ts'
 
@@ -280,7 +280,7 @@ export interface WearParts {
   routine: string
   kind: string | null
   /** What is corrected, as the sizes of a plan tell it apart; null while it is not chosen. */
-  entered: string | null
+  entered: Entered | null
   /** What the register is called by its number: "D4 radius". */
   label: string
   /** Null while something that gives the sign is not chosen. */
@@ -350,7 +350,7 @@ export function wearSheet({
 }
 
 /** What a measured size says of the plan, of other tools' corrections and of its own last one. */
-function ofMeasured(values: Values, feature: Feature, entered: string | null, sum: WearParts['sum'], scene: Scene): Remark[] {
+function ofMeasured(values: Values, feature: Feature, entered: Entered | null, sum: WearParts['sum'], scene: Scene): Remark[] {
   if (values.choice('by') !== 'measured') return []
   const found = values.length('measured')
   const swapped = targetRemarks(feature, found, scene)

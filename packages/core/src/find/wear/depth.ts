@@ -2,6 +2,7 @@ import { reachRegister, registerKey, registerName } from '../../register/index.t
 import { givenSize, chosenTool, toolInput, type Routine } from '../../routine/index.ts'
 import { toolByNumber } from '../../scene/index.ts'
 import { correctionInputs, wearSheet } from './correction.ts'
+import { DEPTH } from './planned-size.ts'
 import { sizeDrawing } from './size-drawing.ts'
 
 const WORDS = { less: 'shorter stated tool, deeper cut', more: 'longer stated tool, shallower cut' }
@@ -43,7 +44,7 @@ export const depthSize: Routine = {
       register,
       routine: depthSize.id,
       kind: null,
-      entered: 'depth',
+      entered: DEPTH,
       label: tool ? registerName(register!) : 'Length',
       sum: tool && register ? { tool, register, sign: 1, halved: false } : null,
       refusal: unset ? { input: 'tool', sentence: `${registerName(register!)} is unset; wear is added to it. Measure it first.` } : null,

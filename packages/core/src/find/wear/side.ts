@@ -4,6 +4,7 @@ import { diameterRegister, registerKey, timesInDiameter } from '../../register/i
 import { givenSize, chosenTool, rowInput, toolInput, type Refusal, type Routine, type Values } from '../../routine/index.ts'
 import { toolByNumber, type MountedTool, type Scene } from '../../scene/index.ts'
 import { correctionInputs, wearSheet } from './correction.ts'
+import { CUT_INSIDE, CUT_OUTSIDE } from './planned-size.ts'
 import { sizeDrawing } from './size-drawing.ts'
 
 const INSIDE = { less: 'smaller stated cutter, larger pocket', more: 'larger stated cutter, smaller pocket' }
@@ -51,7 +52,7 @@ export const sideSize: Routine = {
       register,
       routine: sideSize.id,
       kind,
-      entered: kind,
+      entered: kind && (kind === 'inside' ? CUT_INSIDE : CUT_OUTSIDE),
       label: tool ? `D${tool.diameterOffset} ${register!.property}` : 'Cutter',
       sum: tool && register && kind ? { tool, register, sign: kind === 'inside' ? -1 : 1, halved } : null,
       refusal: tool ? refusalOf(tool, values, scene) : null,

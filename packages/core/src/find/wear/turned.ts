@@ -7,6 +7,7 @@ import { correctionInputs, wearSheet } from './correction.ts'
 import { looksInput } from '../lathe-tool/nose-by-cone.ts'
 import { noseRemarks } from './nose-explains.ts'
 import { notASize } from './side.ts'
+import { BORE, SHOULDER, TURNED_OUTSIDE, type Entered } from './planned-size.ts'
 import { turnedDrawing, type TurnedKind } from './turned-drawing.ts'
 import { differenceRemarks, secondInputs } from './two-sizes.ts'
 
@@ -17,6 +18,8 @@ interface KindRow {
   wanted: string
   less: string
   more: string
+  /** What it can be in the sizes of a plan. */
+  entered: Entered
   /** For a cone: whether it is cut outside or in a bore. Only a cone shows a wrong nose radius. */
   cone?: 'outside' | 'inside'
 }
@@ -27,6 +30,7 @@ const [FLATTEST, STEEPEST] = [1, 89]
 /** What each kind of size is corrected by, and what the change does. */
 const KINDS: Readonly<Record<TurnedKind, KindRow>> = {
   outside: {
+    entered: TURNED_OUTSIDE,
     axis: 'X',
     label: 'Outside diameter',
     note: 'X',
@@ -35,6 +39,7 @@ const KINDS: Readonly<Record<TurnedKind, KindRow>> = {
     more: 'tip further out, larger diameter',
   },
   bore: {
+    entered: BORE,
     axis: 'X',
     label: 'Bore',
     note: 'X',
@@ -43,6 +48,7 @@ const KINDS: Readonly<Record<TurnedKind, KindRow>> = {
     more: 'tip further out, larger bore',
   },
   cone: {
+    entered: TURNED_OUTSIDE,
     axis: 'X',
     label: 'Cone or chamfer',
     note: 'X, and its nose',
@@ -52,6 +58,7 @@ const KINDS: Readonly<Record<TurnedKind, KindRow>> = {
     cone: 'outside',
   },
   'cone-bore': {
+    entered: BORE,
     axis: 'X',
     label: 'Cone in a bore',
     note: 'X, and its nose',
@@ -61,6 +68,7 @@ const KINDS: Readonly<Record<TurnedKind, KindRow>> = {
     cone: 'inside',
   },
   shoulder: {
+    entered: SHOULDER,
     axis: 'Z',
     label: 'Face or shoulder',
     note: 'Z, by its part Z',
@@ -136,7 +144,7 @@ export const turnedSize: Routine = {
       register,
       routine: turnedSize.id,
       kind,
-      entered: kind && `turned ${kind}`,
+      entered: kind && KINDS[kind].entered,
       label: register ? registerName(register) : 'Geometry',
       sum:
         tool && register && said

@@ -219,18 +219,9 @@ function linesOf(values: Values, sides: Side[], scene: Scene): WorkingLine[] {
 
 /** The width over a side and its opposite, where that was touched to be sure. */
 function witnessOf({ axis, direction, between }: Side, values: Values, scene: Scene): FoundSize[] {
+  if (axis === 'Z') return []
   const finder = gaugeById(scene, values.choice('finder'))
-  if (axis === 'Z' || direction === null || !finder || !between) return []
-  const radius = (way: Direction) => effectiveRadius(finder, axis, way)
-  const side = {
-    axis,
-    direction,
-    radius: radius(direction),
-    opposite: radius(direction === 1 ? -1 : 1),
-    thickness: between.thickness,
-    uncertainty: finder.uncertainty,
-  }
-  return witnessed(values, values.length(`reading${axis}`), side, scene, axis)
+  return witnessed(values, values.length(`reading${axis}`), { axis, direction, finder, between }, scene, axis)
 }
 
 /** What lay between, signed as it enters each column. */

@@ -73,7 +73,7 @@ export const edge: Routine = {
       contributors: finder && between ? [{ label: finder.name, standard: finder.uncertainty }, between.contributor] : [],
       gauges: gaugesUsed(finder?.id, between?.gauge),
       rests: calibrationOf(finder, scene),
-      sizes: witnessed(values, values.length('reading'), witnessSide(side), scene),
+      sizes: witnessed(values, values.length('reading'), side, scene),
       readingLabel: `machine ${axis} at the touch`,
       drawing: drawingOf(values, scene, side),
       readouts: (value, slot) => [
@@ -87,20 +87,6 @@ export const edge: Routine = {
       ],
     })
   },
-}
-
-/** The side with what the opposite one is reckoned by; null until all of it is chosen. */
-function witnessSide({ axis, direction, finder, between }: SideTouch): Parameters<typeof witnessed>[2] {
-  if (!axis || !direction || !finder || !between) return null
-  const radius = (way: 1 | -1) => effectiveRadius(finder, axis, way)
-  return {
-    axis,
-    direction,
-    radius: radius(direction),
-    opposite: radius(direction === 1 ? -1 : 1),
-    thickness: between.thickness,
-    uncertainty: finder.uncertainty,
-  }
 }
 
 function touchOf(values: Values, { axis, direction, finder, between }: SideTouch): SingleTouch | null {

@@ -87,6 +87,12 @@ describe('on both sides of a corner', () => {
     expect(found.finding('compared')).toBeUndefined()
   })
 
+  it('says of the axis that was touched on one side alone that nothing was compared, and what would show it', () => {
+    const found = touched([-318.204, -174.703], [-216.204, -101.703], { witnessY: '' }).finding('compared')
+    expect(found?.sentence).toContain('Nothing was compared: G54 Y has no earlier figure')
+    expect(found?.sentence).toContain('Touch the opposite side too')
+  })
+
   it('names the finder that was in the spindle, a radius that had been taken off, and a wrong way', () => {
     const six = touched([-316.204, -172.703], [-218.204, -103.703])
     expect(six.finding('size')?.sentence).toContain('if Finder 6 had been in the spindle')

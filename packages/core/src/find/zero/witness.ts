@@ -1,23 +1,30 @@
 import { doubtBy } from '../../limits/index.ts'
 import { hasPast } from '../../check/reference.ts'
+import { effectiveRadius, type Gauge } from '../../gauge/index.ts'
 import { minus, nm, type Nm } from '../../length/index.ts'
 import { workRegister } from '../../register/index.ts'
-import { readingInput, sizeInput, wayName, type FoundSize, type InputSpec, type RawInputs, type Values } from '../../routine/index.ts'
+import {
+  readingInput,
+  sizeInput,
+  wayName,
+  type Between,
+  type FoundSize,
+  type InputSpec,
+  type RawInputs,
+  type Values,
+} from '../../routine/index.ts'
 import type { Scene } from '../../scene/index.ts'
 import { contactCorrection, type Direction } from '../../touch/index.ts'
 import { ofReadout } from '../../uncertainty/index.ts'
 import type { WorkingCell, WorkingLine } from '../../working/index.ts'
 import type { SideAxis } from './finders.ts'
 
-/** One touched side as the witness needs it. */
+/** One touched side as the witness needs it; null while it is not chosen. */
 interface Side {
-  axis: SideAxis
-  direction: Direction
-  /** Radii of the finder moving onto this side and onto the opposite one. */
-  radius: Nm
-  opposite: Nm
-  thickness: Nm
-  uncertainty: number
+  axis: SideAxis | null
+  direction: Direction | null
+  finder: Gauge | null
+  between: Between | null
 }
 
 /** Behind the ids of a routine that touches a side on more than one axis. */
@@ -62,14 +69,15 @@ export function witnessLines(
 }
 
 /** The width over both sides, held against what was typed or what the stock measures; none where either is missing. */
-export function witnessed(values: Values, reading: Nm | null, side: Side | null, scene: Scene, of: WitnessOf = ''): FoundSize[] {
+export function witnessed(values: Values, reading: Nm | null, side: Side, scene: Scene, of: WitnessOf = ''): FoundSize[] {
   const witness = values.length(`witness${of}`)
-  if (witness === null || reading === null || !side) return []
-  const { axis, direction, radius, opposite, thickness, uncertainty } = side
-  const wall = (at: Nm, way: Direction, by: Nm) => at - contactCorrection({ direction: way, radius: by, gauge: thickness })
-  const found = direction * (wall(witness, direction === 1 ? -1 : 1, opposite) - wall(reading, direction, radius))
+  const { axis, direction, finder, between } = side
+  if (witness === null || reading === null || !axis || !direction || !finder || !between) return []
+  const wall = (at: Nm, way: Direction) =>
+    at - contactCorrection({ direction: way, radius: effectiveRadius(finder, axis, way), gauge: between.thickness })
+  const found = direction * (wall(witness, direction === 1 ? -1 : 1) - wall(reading, direction))
   const typed = values.length(`width${of}`)
-  const both = Math.SQRT2 * Math.hypot(uncertainty, ofReadout(scene.machine.increment).standard)
+  const both = Math.SQRT2 * Math.hypot(finder.uncertainty, ofReadout(scene.machine.increment).standard)
   const standard = typed === null ? Math.hypot(both, doubtBy('stockAsCut', scene).standard) : both
   const within = 4 * both
   // From either way onto one wall the width is nothing; from the same way twice the readings are one.
@@ -80,6 +88,7 @@ export function witnessed(values: Values, reading: Nm | null, side: Side | null,
       found: nm(Math.round(found)),
       standard,
       expected: typed ?? known(axis, scene),
+      axis,
       ...(oneSide ? { because: 'both touches are on one and the same side; touch the opposite one' } : {}),
     },
   ]

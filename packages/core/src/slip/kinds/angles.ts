@@ -1,3 +1,4 @@
+import { ZERO } from '../../length/index.ts'
 import type { Alternative } from '../alternative.ts'
 import type { Given } from '../given.ts'
 import type { MistakeId } from '../../mistake/index.ts'
@@ -20,7 +21,7 @@ export function angles({ inputs, raw, values, scene }: Given): Alternative[] {
     })
     if (!/^[+-]?\d+(\.\d+)?$/.test(text))
       return [meant('place-sign', 'had the other sign', text.startsWith('-') ? text.slice(1) : `-${text}`)]
-    const otherwise = typedOtherwise(text, 0 as never, 'mm').flatMap(({ kind, had, of, text: other }) => {
+    const otherwise = typedOtherwise(text, ZERO, 'mm').flatMap(({ kind, had, of, text: other }) => {
       if (!(kind in OF_ANGLES)) return []
       const id = OF_ANGLES[kind as keyof typeof OF_ANGLES]
       return [of ? { ...meant(id, had, other), phrase: `two digits of \u201c${input.label}\u201d ${had}` } : meant(id, had, other)]
@@ -41,7 +42,7 @@ function inMinutes(text: string): [string, string][] {
   const minutes = Number(decimals.slice(0, 2).padEnd(2, '0')) + Number(`0.${decimals.slice(2) || '0'}`)
   return [
     ...(minutes < MINUTES ? [['had been degrees and minutes', written(minutes / MINUTES)] as [string, string]] : []),
-    ...((said * MINUTES) % 1 < 1e-9
+    ...(Math.abs(said * MINUTES - Math.round(said * MINUTES)) < 1e-6
       ? [['had been turned from minutes into hundredths already', written((said * MINUTES) / 100)] as [string, string]]
       : []),
   ]

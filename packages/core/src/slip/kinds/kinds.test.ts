@@ -38,6 +38,17 @@ describe('what an angle may have been meant to be', () => {
   })
 })
 
+describe('another option than the one that was chosen', () => {
+  it('is said without what it is not, where that begins with “not” itself', () => {
+    const at = scene([
+      [workRegister('G54', 'X'), stands(mm(-300))],
+      [workRegister('G54', 'Y'), stands(mm(-170))],
+    ])
+    const phrases = alternatives('known-features', { slot: 'G54', finder: 'finder', turning: 'no' }, at).map(({ phrase }) => phrase)
+    expect(phrases).toContain('\u201cRotation\u201d had been allowed')
+  })
+})
+
 describe('places of the stock', () => {
   // Stock X 0 to 92, Y 0 to 63, Z −18 to 0.8.
   const places = (routine: string, raw: RawInputs, at = scene()) =>

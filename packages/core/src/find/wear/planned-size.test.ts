@@ -87,6 +87,10 @@ describe('a correction belongs to one size of the plan', () => {
     ])
     expect(asked('turned-size', { tool: '1', kind: 'shoulder', target: '-18.010', measured: '-18.050' }, at)).toEqual([])
     expect(asked('turned-size', { tool: '1', kind: 'outside', target: '24.010', measured: '24.050' }, at)).toEqual([])
+    // A bore and an outside are both made larger by a tip further out: entered for each other they are asked about, and no correction turns round.
+    expect(asked('turned-size', { tool: '1', kind: 'bore', target: '24.010', measured: '24.050' }, at)).toMatchObject([
+      { verdict: 'query', sentence: expect.stringMatching(/journal 24 is cut outside, and this is entered as a bore\. Choose/) as string },
+    ])
   })
 
   it('says nothing without a plan, without sizes, and of two sizes of which one fits', () => {
