@@ -4,16 +4,10 @@ import { text } from 'node:stream/consumers'
 import { prepareDatabase } from '@rook/server/base/db/prepare'
 import { startServer } from '@rook/server/server'
 import pg from 'pg'
+import type { Statement } from './bare-express.ts'
 import { watchProcessors } from './processors.ts'
 import { entryOf, machineOf, REGISTER, signIn, WRITERS, type Headers } from './shop.ts'
-import { startServerProcess } from './server-process.ts'
-
-interface Statement {
-  /** Prepared statements keep their name, so that the bare driver has them prepared as well. */
-  name: string | undefined
-  text: string
-  values: unknown[]
-}
+import { startBareExpress, startServerProcess } from './server-process.ts'
 
 const SECONDS = 6
 const ROUNDS = 3
@@ -130,6 +124,8 @@ export async function writersOn(url: string, databaseUrl: string) {
 export interface Recording {
   /** Rate over HTTP with all checks, over that of the least SQL that keeps the same. */
   ratio: number
+  /** Rate over HTTP with all checks, over that of an Express that sends the same statements and does nothing else. */
+  express: number
   roundTrips: number
   /** Processor time of an entry, milliseconds: the server's own and the database's. */
   server: number
@@ -157,7 +153,25 @@ export async function benchRecording(databaseUrl: string): Promise<Recording> {
       if (rowCount !== 1) throw new Error('the bare driver has written nothing')
     }
   }
+  const plain = await startBareExpress(databaseUrl)
+  const throughExpress = async (writer: number) => {
+    const statements = forEntry(captured, writer, ++seqs[writer]!)
+    const answer = await fetch(`${plain.url}/entries`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ statements }),
+    })
+    if (answer.status !== 200) throw new Error(`bare Express answered ${answer.status}`)
+    await answer.arrayBuffer()
+  }
+  const ends = async () => {
+    for (let writer = 0; writer < WRITERS; writer++) {
+      const { rows } = await clients[writer]!.query<{ seq: string }>('SELECT seq FROM machine_head WHERE machine = $1', [machineOf(writer)])
+      seqs[writer] = Number(rows[0]!.seq)
+    }
+  }
   const ratios: number[] = []
+  const expresses: number[] = []
   let [spent, written] = [{ server: 0, database: 0 }, 0]
   for (let round = 0; round < ROUNDS; round++) {
     const processors = watchProcessors(server.child.pid!)
@@ -165,21 +179,24 @@ export async function benchRecording(databaseUrl: string): Promise<Recording> {
     const used = processors()
     spent = { server: spent.server + used.server, database: spent.database + used.database }
     written += overHttp * SECONDS
-    for (let writer = 0; writer < WRITERS; writer++) {
-      const { rows } = await clients[writer]!.query<{ seq: string }>('SELECT seq FROM machine_head WHERE machine = $1', [machineOf(writer)])
-      seqs[writer] = Number(rows[0]!.seq)
-    }
+    await ends()
     const overDriver = await rate(bare)
+    const overExpress = await rate(throughExpress)
+    await ends()
     http = await writersOn(server.url, databaseUrl)
     console.log(
-      `  round ${round + 1}: ${overHttp.toFixed(0)} entries/s over HTTP, ${overDriver.toFixed(0)} entries/s with the bare driver (${least.statements.length} statements each)`,
+      `  round ${round + 1}: ${overHttp.toFixed(0)} entries/s over HTTP, ${overExpress.toFixed(0)} through an Express that only sends the statements, ${overDriver.toFixed(0)} entries/s with the bare driver (${least.statements.length} statements each)`,
     )
     ratios.push(overHttp / overDriver)
+    expresses.push(overHttp / overExpress)
   }
   await Promise.all(clients.map((client) => client.end()))
   await server.stop('SIGTERM')
+  await plain.stop('SIGTERM')
+  const middle = (found: number[]) => found.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]!
   return {
-    ratio: ratios.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]!,
+    ratio: middle(ratios),
+    express: middle(expresses),
     roundTrips: captured.statements.length,
     server: spent.server / written,
     database: spent.database / written,

@@ -1,7 +1,7 @@
 export { parseRegisterKey, readRegisterKey, registerKey } from './key.ts'
 export type { RegisterKey, RegisterRef } from './key.ts'
 export { FAMILIES, TOOL_LINES, holdsLength, propertyOf, timesInDiameter } from './property.ts'
-export type { ArmSide, PropertyRow, ProbeSide, RegisterFamily, RegisterLayer, RegisterProperty, ToolLine } from './property.ts'
+export type { ArmSide, Measure, PropertyRow, ProbeSide, RegisterFamily, RegisterLayer, RegisterProperty, ToolLine } from './property.ts'
 export { atControl } from './in-control.ts'
 export type { AtControl } from './in-control.ts'
 export { firstOf, listed, registerName, registerNames } from './name.ts'

@@ -13,6 +13,8 @@ export type ArmSide = 'X+' | 'X-' | 'Z+' | 'Z-'
 export type RegisterProperty =
   Axis | RotaryAxis | 'R' | 'length' | 'diameter' | 'radius' | 'nose' | 'tip' | 'K' | 'across' | 'centre' | ProbeSide | ArmSide
 export type RegisterLayer = 'geometry' | 'wear'
+/** One thing that is measured of a tool in a run of tools. */
+export type Measure = 'length' | 'diameter' | 'X' | 'Z'
 
 /** Lines of a control's file that set one property of a tool, each with its label, and whether the property's wear has a line too. */
 export const TOOL_LINES = {
@@ -47,6 +49,8 @@ export interface PropertyRow {
   inFile: 'reach' | 'width' | 'as it is'
   /** The line of a control's file that sets it by itself; null where it stands in a line with other axes, or in none. */
   line: ToolLine | null
+  /** As which thing a run of tools measures it; null for what is read off the insert or belongs to no tool. */
+  measure: Measure | null
   /** Smallest and greatest of a whole number. */
   range?: { from: number; to: number }
 }
@@ -62,16 +66,17 @@ const row = (more: Partial<PropertyRow> & Pick<PropertyRow, 'words'>): PropertyR
   neededToCut: 'no',
   inFile: 'as it is',
   line: null,
+  measure: null,
   ...more,
 })
 
 /** A tool's property says all that the rest of the house asks of it: families, files, tables. */
 const ofTool = (
-  more: Partial<PropertyRow> & Pick<PropertyRow, 'words' | 'heading' | 'letter' | 'number' | 'wear' | 'neededToCut' | 'inFile' | 'line'>,
+  more: Partial<PropertyRow> & Pick<PropertyRow, 'words' | 'heading' | 'letter' | 'number' | 'wear' | 'neededToCut' | 'inFile' | 'line' | 'measure'>,
 ): PropertyRow => row(more)
 const OFFSET = { number: 'offset', wear: true, neededToCut: 'always' } as const
-const WIDTH = { letter: 'D', number: 'diameterOffset', wear: true, neededToCut: 'compensated', inFile: 'width', line: 'diameter' } as const
-const EDGE = { letter: 'T', number: 'offset', wear: false, neededToCut: 'no', inFile: 'as it is' } as const
+const WIDTH = { letter: 'D', number: 'diameterOffset', wear: true, neededToCut: 'compensated', inFile: 'width', line: 'diameter', measure: 'diameter' } as const
+const EDGE = { letter: 'T', number: 'offset', wear: false, neededToCut: 'no', inFile: 'as it is', measure: null } as const
 
 const LINEAR = ['X', 'Y', 'Z'] as const
 const ROTARY = ['A', 'B', 'C'] as const
@@ -106,7 +111,7 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
     head: (number, { letter }) => `${letter}${number}`,
     gauge: false,
     properties: {
-      length: ofTool({ ...OFFSET, words: 'length', heading: 'Length', axis: 'Z', letter: 'H', inFile: 'reach', line: 'length' }),
+      length: ofTool({ ...OFFSET, words: 'length', heading: 'Length', axis: 'Z', letter: 'H', inFile: 'reach', line: 'length', measure: 'length' }),
       diameter: ofTool({ ...WIDTH, words: 'diameter', heading: 'Diameter', across: 'diameter' }),
       radius: ofTool({ ...WIDTH, words: 'radius', heading: 'Radius', across: 'radius' }),
       X: ofTool({
@@ -118,9 +123,10 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
         letter: 'T',
         inFile: 'as it is',
         line: null,
+        measure: 'X',
       }),
-      Y: ofTool({ ...OFFSET, words: 'Y', heading: 'Geometry Y', axis: 'Y', letter: 'T', inFile: 'as it is', line: null }),
-      Z: ofTool({ ...OFFSET, words: 'Z', heading: 'Geometry Z', axis: 'Z', letter: 'T', inFile: 'as it is', line: null }),
+      Y: ofTool({ ...OFFSET, words: 'Y', heading: 'Geometry Y', axis: 'Y', letter: 'T', inFile: 'as it is', line: null, measure: null }),
+      Z: ofTool({ ...OFFSET, words: 'Z', heading: 'Geometry Z', axis: 'Z', letter: 'T', inFile: 'as it is', line: null, measure: 'Z' }),
       nose: ofTool({ ...EDGE, words: 'nose radius', heading: 'Nose radius', line: 'nose' }),
       tip: ofTool({ ...EDGE, words: 'tip direction', heading: 'Tip', holds: 'whole', range: { from: 0, to: 9 }, line: 'tip' }),
     },

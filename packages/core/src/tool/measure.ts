@@ -1,10 +1,9 @@
 import type { MachineKind } from '../machine/index.ts'
-import type { RegisterProperty } from '../register/index.ts'
+import type { Measure } from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
 import type { PlannedTool } from '../scene/index.ts'
 
-/** One thing that is measured of a tool in a run. */
-export type Measure = 'length' | 'diameter' | 'X' | 'Z'
+export type { Measure }
 
 type Preset = Record<string, string | undefined>
 
@@ -13,8 +12,6 @@ interface MeasureRow {
   words: string
   /** Behind the tool's number on a button. */
   mark: string
-  /** Properties of the tool that hold it. */
-  properties: readonly RegisterProperty[]
   /** The input of the run's step that says how it is measured. */
   method: string
   /** The routine, and what is put into it, by the method; the first where none is said. */
@@ -27,12 +24,14 @@ interface MeasureRow {
 
 const shared = ({ slot, place, between }: RawInputs): Preset => ({ slot, place, between })
 
-/** How each thing is measured: the one place where a run of lengths and a run through a turret are told apart. */
+/**
+ * How each thing is measured: the one place where a run of lengths and a run through a turret are told apart. Which of a tool's
+ * properties it gives stands in the property's own row.
+ */
 export const MEASURES: Readonly<Record<Measure, MeasureRow>> = {
   length: {
     words: 'length',
     mark: '',
-    properties: ['length'],
     method: 'method',
     called: {},
     ways: { '': { label: '', routine: 'tool-length', preset: ({ method }) => ({ method }) } },
@@ -40,7 +39,6 @@ export const MEASURES: Readonly<Record<Measure, MeasureRow>> = {
   diameter: {
     words: 'diameter',
     mark: '\u00d8',
-    properties: ['diameter', 'radius'],
     method: 'diameter-method',
     called: { method: 'diameter-method' },
     ways: {
@@ -54,7 +52,6 @@ export const MEASURES: Readonly<Record<Measure, MeasureRow>> = {
   X: {
     words: 'X',
     mark: 'X',
-    properties: ['X'],
     method: 'x-method',
     called: { place: 'x-place' },
     apart: { id: 'on-centre', label: 'X from the centre of their station', routine: 'on-centre' },
@@ -71,7 +68,6 @@ export const MEASURES: Readonly<Record<Measure, MeasureRow>> = {
   Z: {
     words: 'Z',
     mark: 'Z',
-    properties: ['Z'],
     method: 'z-method',
     called: {},
     ways: {

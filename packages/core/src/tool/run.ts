@@ -1,5 +1,5 @@
 import { spindleOfTool, stationNumber, type MachineRecord } from '../machine/index.ts'
-import { parseRegisterKey } from '../register/index.ts'
+import { parseRegisterKey, propertyOf } from '../register/index.ts'
 import { MEASURED, MEASURES, type Measure } from './measure.ts'
 import { toolRows } from './table.ts'
 import { turretOrder } from './turret-order.ts'
@@ -81,8 +81,7 @@ export function measuredAlready(scene: Scene, since: string | null): RunRecord {
   for (const { tool, pairs } of toolRows(scene))
     for (const { geometry, note } of pairs) {
       const standing = scene.standing[geometry]
-      const { property } = parseRegisterKey(geometry)
-      const what = (Object.keys(MEASURES) as Measure[]).find((one) => MEASURES[one].properties.includes(property))
+      const what = propertyOf(parseRegisterKey(geometry)).measure
       if (what && note.word === 'measured' && standing && (since === null || standing.at > since))
         found[`T${tool.number}/${what}`] = { skipped: false, reason: null }
     }
@@ -95,7 +94,7 @@ export function measuredAlready(scene: Scene, since: string | null): RunRecord {
  */
 export function standingOfTask({ tool, what }: Pick<RunTask, 'tool' | 'what'>, scene: Scene): StandingWord | null {
   const row = toolRows(scene).find((one) => one.tool.number === tool.number)
-  const pair = row?.pairs.find(({ geometry }) => MEASURES[what].properties.includes(parseRegisterKey(geometry).property))
+  const pair = row?.pairs.find(({ geometry }) => propertyOf(parseRegisterKey(geometry)).measure === what)
   return pair && pair.note.word !== 'unset' ? pair.note.word : null
 }
 
