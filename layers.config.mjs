@@ -20,6 +20,7 @@ export const LAYERS = {
     ['assessment', 'preset', 'program'],
     ['catalogue'],
     ['setup'],
+    ['chain'],
   ],
   'packages/server/src': [
     ['base/db', 'base/files', 'base/live'],
@@ -28,7 +29,8 @@ export const LAYERS = {
     ['assemblies', 'gauges', 'people', 'seal'],
     ['entries', 'exchange'],
     ['machine-link', 'machines', 'setups'],
-    ['floor', 'programs'],
+    ['programs'],
+    ['floor'],
     ['handover', 'setup-record', 'verify'],
   ],
   'packages/web/src': [

@@ -25,12 +25,13 @@ import { see } from '@rook/server/entries/see'
 import { happenToTool } from '@rook/server/assemblies/tool-event'
 import { confirmStep } from '@rook/server/setups/routes'
 import { countParts, endSetup } from '@rook/server/setups/setup-whole'
-import { prove } from '@rook/server/programs/prove'
+import { ProgramReads } from '@rook/server/programs/reads'
+import { FileReaders } from '@rook/server/base/files/file-readers'
 import { loadSetup } from '@rook/server/setups/load'
 import { eq } from 'drizzle-orm'
-import { Problem } from '@rook/server/base/problem'
 import { Chance } from '@rook/testing/chance'
 import { detailOf } from './drawer.ts'
+import { playFirstPart } from './first-part.ts'
 import { MACHINES, type DemoMachine } from './machines.ts'
 import { OPERATIONS, type DemoOperation } from './operations/index.ts'
 import { perform, sceneOf, type Manner } from './player.ts'
@@ -58,15 +59,17 @@ const GUESTS: Readonly<Record<string, readonly string[]>> = { 'mill-3': ['square
 
 /** Two weeks before a moment, on every machine, over three shifts. */
 export async function playHistory(connection: Connection, until: number, days = DAYS): Promise<void> {
+  const readers = new FileReaders()
+  const reads = new ProgramReads(readers)
   // The machines know nothing of each other, so their fortnights are played side by side.
   await Promise.all(
     MACHINES.map((machine, at) =>
-      new MachineFortnight(connection, machine, new Chance(417 + at * 1009), until - days * 24 * HOUR, until).play(
+      new MachineFortnight(connection, machine, new Chance(417 + at * 1009), until - days * 24 * HOUR, until, reads).play(
         // A year's jobs have numbers of their own, beyond those that are still to be done.
         (days > DAYS ? 1310 : 310) + Math.max(40, 3 * days) * at,
       ),
     ),
-  )
+  ).finally(() => readers.stop())
 }
 
 /** The calendar day of a moment, as a job’s due day is kept. */
@@ -121,6 +124,7 @@ class MachineFortnight {
     private chance: Chance,
     private clock: number,
     private readonly until: number,
+    private readonly reads: ProgramReads,
   ) {}
 
   async play(firstJob: number): Promise<void> {
@@ -164,7 +168,8 @@ class MachineFortnight {
         .values({ id, machine: this.machine.id, operation: operation.id, job: number, startedAt: this.now() })
       this.clock += this.chance.between(6, 30) * HOUR
       const scrapped = this.chance.happens(0.3) ? 1 : 0
-      const counted = { id: this.chance.uuid(), made: quantity, scrapped, reason: scrapped ? this.chance.pick(SCRAP) : null }
+      const reason = scrapped ? this.chance.pick(SCRAP) : null
+      const counted = { id: this.chance.uuid(), made: quantity, scrapped, reason, unproven: 'from the job card' }
       await countParts(this.connection, id, counted, this.author())
       await endSetup(this.connection, id, { id: this.chance.uuid(), reason: 'From the job card; its figures are on paper.' }, this.author())
       await this.connection.db.update(job).set({ closed: true, changedAt: this.now(), changedBy: 'hollins' }).where(eq(job.number, number))
@@ -225,18 +230,21 @@ class MachineFortnight {
     const { clock, connection } = this
     const own = () => ({ id: this.chance.uuid() })
     this.pass(4, 11)
-    await prove(connection, id, { ...own(), observed: 'zero seen in X and Y, then in Z; first part measured good' }, this.author()).catch(
-      (error: unknown) => {
-        // Where a readout was left to be seen, nobody called it proven.
-        if (!(error instanceof Problem)) throw error
-      },
+    const isProven = await playFirstPart(
+      connection,
+      id,
+      this.reads,
+      this.chance,
+      () => this.author(),
+      (least, most) => this.pass(least, most),
     )
+    const unproven = isProven ? null : 'carried on as the last lot was run; first part measured by hand'
     const first = Math.round(quantity * this.chance.between(0.35, 0.65))
     for (const made of [first, quantity - first]) {
       this.pass(110, 170)
       const scrapped = this.chance.happens(0.2) ? 1 : 0
       const reason = scrapped > 0 ? this.chance.pick(SCRAP) : null
-      await countParts(connection, id, { ...own(), made, scrapped, reason }, this.author())
+      await countParts(connection, id, { ...own(), made, scrapped, reason, unproven }, this.author())
     }
     this.pass(4, 12)
     await endSetup(connection, id, { ...own(), reason: 'lot finished' }, this.author())

@@ -55,7 +55,7 @@ const HANDED_OVER = ['mill-3', 'mill-2']
 /** Two weeks of shifts on two machines, each handed over as the ledger drafted it, and read by whoever came. */
 export async function playHandovers(connection: Connection, until: number): Promise<void> {
   const chance = new Chance(2_206)
-  const shop = { ...SHOP, shifts: SHIFTS, idleMinutes: 30, localMachines: true, address: '', seal: null }
+  const shop = { ...SHOP, shifts: SHIFTS, idleMinutes: 30, localMachines: true, asks: [], firstRun: [], address: '', seal: null }
   for (const machine of HANDED_OVER) {
     let span = spanOf(shop, new Date(until).toISOString(), 'before')
     for (let turn = 0; span && Date.parse(span.from) > until - DAYS * DAY; turn++) {

@@ -1,5 +1,7 @@
 import { connect } from '@rook/server/base/db/client'
 import { inTransaction } from '@rook/server/base/db/transaction'
+import { FileReaders } from '@rook/server/base/files/file-readers'
+import { ProgramReads } from '@rook/server/programs/reads'
 import { gather } from '@rook/server/setup-record/gather'
 import { asPdf } from '@rook/server/setup-record/pdf'
 import { verifyLedger } from '@rook/server/verify/ledger'
@@ -53,8 +55,9 @@ describe('the demo shop\u2019s fortnight', () => {
       'SELECT s.id, m.unit FROM setup s JOIN machine m ON m.id = s.machine WHERE s.ended_at IS NULL ORDER BY m.place',
     )
     const faults: string[] = []
+    const reads = new ProgramReads(new FileReaders())
     for (const { id, unit } of open) {
-      const gathered = await inTransaction(connection, (lane) => gather(lane, id, new Date(UNTIL).toISOString()), { for: 'read' })
+      const gathered = await inTransaction(connection, (lane) => gather(lane, id, reads, new Date(UNTIL).toISOString()), { for: 'read' })
       const document = await getDocumentProxy(new Uint8Array(await asPdf(gathered, 'a4', 'http://ledger.shop/setup', new Map())))
       for (let page = 1; page <= document.numPages; page++) {
         const { items } = await (await document.getPage(page)).getTextContent()

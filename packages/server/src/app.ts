@@ -33,6 +33,7 @@ import { peopleRoutes } from './people/routes.ts'
 import { handoverRoutes } from './handover/routes.ts'
 import { remarkRoutes } from './remarks/routes.ts'
 import { planRoutes } from './plan/routes.ts'
+import { ProgramReads } from './programs/reads.ts'
 import { programRoutes } from './programs/routes.ts'
 import { practiceRoutes } from './practice/routes.ts'
 import { workpieceRoutes } from './workpieces/routes.ts'
@@ -97,8 +98,9 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
     missed: () => links.look(),
     observed: (text) => observations.take(text, (ask) => links.asked(ask)),
   })
-  const overview = new Overview(connection)
   const readers = new FileReaders()
+  const reads = new ProgramReads(readers)
+  const overview = new Overview(connection, reads)
 
   app.use('/api', compression({ threshold: WORTH_PRESSING }), plainAddress, ownAddress(connection), ownOrigin)
   app.get('/api/health', async (_request, response) => {
@@ -121,9 +123,9 @@ export function createApp(parts: AppParts): { app: Express; stop: () => Promise<
   shopRoutes(app, connection)
   machineRoutes(app, connection)
   planRoutes(app, connection)
-  programRoutes(app, connection, readers)
+  programRoutes(app, connection, readers, reads)
   remarkRoutes(app, connection)
-  setupRecordRoutes(app, connection, readers)
+  setupRecordRoutes(app, connection, readers, reads)
   handoverRoutes(app, connection, overview)
   setupRoutes(app, connection)
   entryRoutes(app, connection)

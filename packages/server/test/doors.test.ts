@@ -28,7 +28,16 @@ const under = (host: string) =>
 
 it('answers by any name until the shop has written its address down, and by that one alone afterwards', async () => {
   expect(await under('evil.example')).toBe(200)
-  const body: ShopInput = { name: 'Works', timeZone: 'Europe/London', idleMinutes: 30, address: '', localMachines: true, shifts: [] }
+  const body: ShopInput = {
+    name: 'Works',
+    timeZone: 'Europe/London',
+    idleMinutes: 30,
+    address: '',
+    localMachines: true,
+    asks: [],
+    firstRun: [],
+    shifts: [],
+  }
   const elsewhere = await lead.send<Problem>('PUT', '/api/shop', { ...body, address: 'http://ledger.shop:4070' })
   expect(elsewhere).toMatchObject({ status: 422, body: { code: 'other-address' } })
   expect((await lead.send('PUT', '/api/shop', { ...body, address: 'http://ledger.shop/path' })).status).toBe(400)
@@ -46,6 +55,8 @@ it('keeps of a handover what the ledger says, and no line that somebody has made
     idleMinutes: 30,
     address: '',
     localMachines: true,
+    asks: [],
+    firstRun: [],
     shifts: [{ name: 'All day', starts: '00:00', ends: '23:59', days: [1, 2, 3, 4, 5, 6, 7] }],
   }
   await lead.send('PUT', '/api/shop', body)

@@ -18,6 +18,7 @@ import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { connect } from '../src/base/db/client.ts'
 import { verifyLedger } from '../src/verify/ledger.ts'
+import { giveTheGo, keepProgram, proof } from './go-through.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 
 let shop: Awaited<ReturnType<typeof openShop>>
@@ -52,7 +53,14 @@ const PLAN: OperationBody = {
 const begin = (browser: Browser, more: Record<string, unknown> = {}) =>
   browser.send<Entry>('POST', '/api/setups', { id: randomUUID(), machine: 'mill-3', operation: operation.id, job: job.id, ...more })
 const counted = (browser: Browser, body: object) =>
-  browser.send<Entry>('POST', `/api/setups/${setupId}/parts`, { id: randomUUID(), made: 0, scrapped: 0, reason: null, ...body })
+  browser.send<Entry>('POST', `/api/setups/${setupId}/parts`, {
+    id: randomUUID(),
+    made: 0,
+    scrapped: 0,
+    reason: null,
+    unproven: 'a trial lot',
+    ...body,
+  })
 const jobNow = async () => (await setter.send<Job[]>('GET', `/api/jobs?part=${part.id}`)).body[0]!
 
 beforeAll(async () => {
@@ -247,14 +255,16 @@ describe('a setup', () => {
 
   it('is not called proven while something is open', async () => {
     const answer = await operator.send('POST', `/api/setups/${setupId}/proven`, { id: randomUUID(), observed: 'zero seen in X and Y' })
-    expect(answer).toMatchObject({ status: 409, body: { code: 'left-open' } })
+    expect(answer).toMatchObject({ status: 409, body: { code: 'before-first-part' } })
   })
 
   it('counts parts, and scrap with its reason; what was counted wrongly is taken back', async () => {
     expect((await counted(operator, { made: 0 })).body).toMatchObject({ fields: { made: 'Good parts: one at least, or one scrapped.' } })
     expect((await counted(operator, { scrapped: 1 })).body).toMatchObject({ fields: { reason: 'Reason: say why they were scrapped.' } })
     const { body } = await counted(operator, { made: 12 })
-    expect(body.content).toMatchObject({ kind: 'counted', title: '12 made', parts: { made: 12, scrapped: 0 } })
+    // No first part proves it: that is asked about, and kept with the count.
+    expect((await counted(operator, { made: 12, unproven: null })).body).toMatchObject({ code: 'unproven' })
+    expect(body.content).toMatchObject({ kind: 'counted', title: '12 made', parts: { made: 12, scrapped: 0, unproven: 'a trial lot' } })
     await counted(operator, { made: 7, scrapped: 1, reason: 'chatter in the slot' })
     expect(await jobNow()).toMatchObject({ made: 19, scrapped: 1 })
     await operator.send('POST', `/api/entries/${body.content.id}/correction`, { id: randomUUID(), reason: 'counted twice' })
@@ -330,9 +340,18 @@ describe('a setup', () => {
     await setter.send('POST', '/api/setups/now/ended', { id: randomUUID(), reason: 'spindle needed' })
     const id = randomUUID()
     expect((await begin(setter, { id, operation: own.id })).status).toBe(200)
-    const run = () => operator.send<Entry>('POST', `/api/setups/${id}/proven`, { id: randomUUID(), observed: 'zero seen in X, Y and Z' })
-    expect((await run()).body).toMatchObject({ code: 'left-open', detail: expect.stringContaining('Seated') as string })
+    const run = (more = {}) => operator.send<Entry>('POST', `/api/setups/${id}/proven`, proof(more))
+    await keepProgram(planner, id)
+    await setter.send('POST', '/api/machines/mill-3/homed', { id: randomUUID(), checks: [] })
+    expect((await run()).body).toMatchObject({ code: 'before-first-part', detail: expect.stringContaining('Seated') as string })
     const { body: seated } = await setter.send<Entry>('POST', `/api/setups/${id}/steps/seated/confirmed`, { id: randomUUID(), note: null })
+    // Seated, and no go was given: neither is passed over.
+    expect((await run()).body).toMatchObject({
+      code: 'before-first-part',
+      detail: expect.stringContaining('No go was given yet') as string,
+    })
+    await giveTheGo(setter, id)
+    expect((await run({ checks: [] })).body).toMatchObject({ code: 'checklist' })
     expect((await run()).body.content).toMatchObject({ kind: 'proven', title: 'Proven: O0042, issue 1', reason: 'zero seen in X, Y and Z' })
     const proven = async () => (await setter.send<Setup>('GET', `/api/setups/${id}`)).body.proven
     expect(await proven()).toMatchObject({ by: 'Cordell', lapsed: null })
@@ -362,7 +381,7 @@ describe('a setup', () => {
     const again = (await setter.send<SetupSummary[]>('GET', '/api/setups')).body.find(({ slots }) => slots.includes('G55'))!.id
     await setter.send('POST', `/api/setups/${again}/ended`, { id: randomUUID(), reason: 'spindle needed' })
     expect((await begin(setter, { id: front, job: own.id })).status).toBe(200)
-    await operator.send('POST', `/api/setups/${front}/parts`, { id: randomUUID(), made: 4, scrapped: 0, reason: null })
+    await operator.send('POST', `/api/setups/${front}/parts`, { id: randomUUID(), made: 4, scrapped: 0, reason: null, unproven: 'a trial' })
     await setter.send('POST', `/api/setups/${front}/ended`, { id: randomUUID(), reason: 'flipped' })
     expect((await begin(setter, { id: second, operation: flipped.body.id, job: own.id })).status).toBe(200)
     const sides = async (of: string) => (await setter.send<Setup>('GET', `/api/setups/${of}`)).body.otherSides
@@ -372,7 +391,7 @@ describe('a setup', () => {
     // What went through the first side alone is not made.
     const made = async () => (await setter.send<JobPage>('GET', `/api/jobs/${own.id}`)).body.job.made
     const count = (of: string, parts: number) =>
-      operator.send('POST', `/api/setups/${of}/parts`, { id: randomUUID(), made: parts, scrapped: 0, reason: null })
+      operator.send('POST', `/api/setups/${of}/parts`, { id: randomUUID(), made: parts, scrapped: 0, reason: null, unproven: 'a trial' })
     expect(await made()).toBe(0)
     await count(second, 3)
     expect(await made()).toBe(3)

@@ -4,6 +4,7 @@ import type { Entry, GoPage, Problem, ProgramDifference, ProgramIssue, ProgramLi
 import type { MachineRecord } from '@rook/core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { verifyLedger } from '../src/verify/ledger.ts'
+import { makeReady } from './go-through.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 
 let shop: Awaited<ReturnType<typeof openShop>>
@@ -134,17 +135,19 @@ describe('the go of a setup', () => {
     expect(issue?.issue).toBe(5)
     expect(given).toBeNull()
     expect(read?.slots).toEqual([{ slot: 'G54', line: 4, times: 1, known: true }])
-    expect(findings[0]).toMatchObject({
-      id: 'zero work/G54/X/geometry',
+    // The zero has a step of the plan, which is where it is found; X, Y and Z are one line.
+    expect(findings.find(({ id }) => id === 'zero work/G54/X/geometry +2')).toMatchObject({
       verdict: 'stop',
       line: 4,
       register: 'work/G54/X/geometry',
       mend: 'zero',
+      step: 'zero-x',
     })
     expect(await give(issue!.id)).toMatchObject({ status: 422, body: { code: 'no-go' } })
   })
 
   it('is given once nothing stops it and what is questioned has its reason', async () => {
+    await makeReady(marrow, 'now')
     // A program that touches nothing the shop has not set: no slot, no tool.
     const [newest] = await issues()
     const third = (await add('%\nO2410\nG21 G90\nM205\nM30\n%', newest!.id)).body
@@ -162,7 +165,10 @@ describe('the go of a setup', () => {
 
   it('no longer holds once a figure it rests on is written, or another issue comes, and says which', async () => {
     await marrow.send('POST', '/api/machines/mill-3/entries', edgeEntry())
-    expect((await go()).given?.changed).toEqual(['G54 X written since.'])
+    expect((await go()).given?.changed).toEqual([
+      'G54 X written since.',
+      '1 readout has not been seen on the control: what was recorded may not be what it holds.',
+    ])
     const [newest] = await issues()
     await add('%\nO2410\nG21 G90\nM206\nM30\n%', newest!.id)
     const { given } = await go()
@@ -185,6 +191,7 @@ describe('a program that calls what the plan does not list', () => {
     await write('tool/4/radius/geometry', '6')
     const [newest] = await issues()
     const issue = (await add('%\nO2410\nG21 G90\nT4 M6\nG43 H4\nG41 D4\nG40\nG53 G0 Z0.\nM30\n%', newest!.id)).body
+    await makeReady(marrow, 'now')
     const { findings } = await go()
     expect(findings.filter(({ verdict }) => verdict === 'stop')).toEqual([])
     const answers = Object.fromEntries(findings.filter(({ verdict }) => verdict === 'query').map(({ id }) => [id, 'seen in the air']))

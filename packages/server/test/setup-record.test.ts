@@ -18,6 +18,7 @@ import sharp from 'sharp'
 import { extractText, getDocumentProxy } from 'unpdf'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { digestOf } from '../src/setup-record/digest.ts'
+import { makeReady } from './go-through.ts'
 import { Browser, edgeEntry, openShop } from './shop.ts'
 
 let shop: Awaited<ReturnType<typeof openShop>>
@@ -37,7 +38,13 @@ beforeAll(async () => {
   const tool = { routine: 'tool-length', inputs: { tool: '4', method: 'preset', length: '103.4755' }, setup: 'now', step: null }
   await setter.send('POST', '/api/machines/mill-3/entries', { id: randomUUID(), ...tool, basis: { 'tool/4/length/geometry': null } })
   await setter.send('POST', '/api/setups/now/steps/seated/confirmed', { id: randomUUID() })
-  await setter.send('POST', '/api/setups/now/parts', { id: randomUUID(), made: 7, scrapped: 1, reason: 'chatter in the slot' })
+  await setter.send('POST', '/api/setups/now/parts', {
+    id: randomUUID(),
+    made: 7,
+    scrapped: 1,
+    reason: 'chatter in the slot',
+    unproven: 'first lot on paper',
+  })
   const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#a06020' } })
     .png()
     .toBuffer()
@@ -65,7 +72,11 @@ describe('a setup record', () => {
     const { body } = await setter.send<Entry>('GET', `/api/entries/${entry}`)
     expect(Number(expanded) * 1e6).toBeCloseTo(body.content.writes[0]!.expanded!, 6)
     expect(Number(expandedShown)).toBe(Number(expanded))
-    expect(record.parts).toEqual({ made: 7, scrapped: 1, reasons: ['chatter in the slot'] })
+    expect(record.parts).toEqual({
+      made: 7,
+      scrapped: 1,
+      reasons: ['chatter in the slot. Counted without a proven first part: first lot on paper'],
+    })
     expect(record.answers).toMatchObject([
       { title: 'G54 X from an edge', verdict: 'query', reason: 'homed this morning, seen', by: 'Marrow' },
     ])
@@ -120,6 +131,7 @@ describe('a setup record', () => {
       note: null,
       basis: null,
     })
+    await makeReady(setter, 'now')
     const { body: go } = await setter.send<GoPage>('GET', '/api/setups/now/go')
     const asked = go.findings.filter(({ verdict }) => verdict === 'query').map(({ id }) => [id, 'in the air'])
     const answers = Object.fromEntries(asked) as Record<string, string>

@@ -1,14 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
-import { gzipSync } from 'node:zlib'
 import { assess, canonical, findingKey, parseRegisterKey, registerKey, routineById, ROUTINES, type Json, type Scene } from '@rook/core'
-import { CORRECTABLE, type Entry, type EntryKind, type Problem, type ProgramIssue } from '@rook/contract'
+import { CORRECTABLE, type Entry, type EntryKind, type Problem } from '@rook/contract'
 import { Chance, mounted, PLAYS, scene, stands } from '@rook/testing'
 import pg from 'pg'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { connect, type Connection } from '../src/base/db/client.ts'
 import { startServer, type Running } from '../src/server.ts'
 import { verifyLedger } from '../src/verify/ledger.ts'
+import { giveTheGo, keepProgram, makeReady, proof } from './go-through.ts'
 import { Browser, openShop } from './shop.ts'
 import { layFoundations, looksOf, putIntoShop, type World } from './world-of-play.ts'
 
@@ -154,23 +154,6 @@ const post = async (path: string, body: object, by = setter) => {
   return (answer.content?.id ?? (answer as { entry?: Entry }).entry?.content.id)!
 }
 
-async function programFor({ setup }: World): Promise<string> {
-  const { operation } = (await setter.send<{ summary: { operation: string } }>('GET', `/api/setups/${setup}`)).body.summary
-  const gzip = gzipSync('%\nO2410\nG21 G90\nG54 G0 X0. Y0.\nM30\n%').toString('base64')
-  const { body } = await setter.send<ProgramIssue>('POST', `/api/operations/${operation}/programs`, {
-    id: randomUUID(),
-    name: 'a.nc',
-    gzip,
-    note: null,
-    basis: null,
-  })
-  return body.id
-}
-async function goOf(world: World, issue: string): Promise<string> {
-  const { body } = await setter.send<{ findings: { id: string; verdict: string }[] }>('GET', `/api/setups/${world.setup}/go`)
-  const answers = Object.fromEntries(body.findings.filter(({ verdict }) => verdict === 'query').map(({ id }) => [id, 'looked at']))
-  return post(`/api/setups/${world.setup}/go`, { issue, answers })
-}
 const edited = async (world: World, register: string, text: string) => {
   const at = await sceneOf(world)
   return post(`/api/machines/${world.machine}/tools`, {
@@ -243,20 +226,21 @@ const ACTS: Readonly<Record<string, { first?(world: World): Promise<unknown>; ac
     },
   },
   go: {
-    first: programFor,
-    async act(world) {
-      const { body } = await setter.send<{ issue: { id: string } }>('GET', `/api/setups/${world.setup}/go`)
-      return goOf(world, body.issue.id)
+    async first({ setup }) {
+      await keepProgram(setter, setup)
+      await makeReady(setter, setup)
     },
+    act: ({ setup }) => giveTheGo(setter, setup).then(({ content }) => content.id),
   },
   proven: {
-    async first(world) {
-      await programFor(world)
-      for (const step of ['step', 'seated']) await post(`/api/setups/${world.setup}/steps/${step}/skipped`, { reason: 'not needed here' })
+    async first({ setup }) {
+      await keepProgram(setter, setup)
+      await makeReady(setter, setup)
+      await giveTheGo(setter, setup)
     },
-    act: ({ setup }) => post(`/api/setups/${setup}/proven`, { observed: 'ran well in single block' }),
+    act: ({ setup }) => post(`/api/setups/${setup}/proven`, proof()),
   },
-  counted: { act: ({ setup }) => post(`/api/setups/${setup}/parts`, { made: 3, scrapped: 1, reason: 'a dig' }) },
+  counted: { act: ({ setup }) => post(`/api/setups/${setup}/parts`, { made: 3, scrapped: 1, reason: 'a dig', unproven: 'a trial' }) },
   ended: { act: ({ setup }) => post(`/api/setups/${setup}/ended`, { reason: 'all parts made' }) },
 }
 const BY_ROUTINES: readonly EntryKind[] = ['pick-up', 'touch-off', 'calibration', 'measured', 'statement', 'wear']
@@ -416,7 +400,7 @@ describe('a figure that is put back', () => {
   it('cut parts in each time that it stood, and not in the one between', async () => {
     const world = await ground('cut between')
     const one = await record(world, 'edge', EDGE)
-    const count = (made: number) => post(`/api/setups/${world.setup}/parts`, { made, scrapped: 0, reason: null })
+    const count = (made: number) => post(`/api/setups/${world.setup}/parts`, { made, scrapped: 0, reason: null, unproven: 'a trial' })
     await count(1)
     const two = await record(world, 'edge', { ...EDGE, reading: '-323.2090' })
     await count(10)

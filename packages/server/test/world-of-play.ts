@@ -145,6 +145,7 @@ export async function looksOf(setter: Browser, { machine, setup }: World): Promi
     alone: plain(alone),
     setup: plain(await get(`/api/setups/${setup}`)),
     go: plain(await get(`/api/setups/${setup}/go`)),
+    chain: plain(await get(`/api/setups/${setup}/chain`)),
     carried: plain(await get(`/api/setups/${setup}/carried`)),
     parts: plain(await get(`/api/setups/${setup}/parts`)),
     floor: plain(card),

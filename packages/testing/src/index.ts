@@ -4,7 +4,7 @@ export { FOUR_AXES, INCH_LATHE, INCH_MILL, LATHE, MILL, TURRET_LATHE, Y_LATHE } 
 export { PLAYS, SHIFTS } from './plays/index.ts'
 export type { Play, Played } from './plays/index.ts'
 export { run } from './run.ts'
-export { mounted, scene, stands } from './scene.ts'
+export { mounted, READY, scene, stands } from './scene.ts'
 export { HEADING, wordedTemplate } from './template.ts'
 export { shown, typed } from './typed.ts'
 export { generateProgram } from './programs.ts'

@@ -8,6 +8,7 @@ import {
   type Nm,
   type RegisterRef,
   type Scene,
+  type SoFar,
   type Standing,
 } from '@rook/core'
 import { GAUGES } from './gauges.ts'
@@ -74,3 +75,6 @@ export function scene(standing: [RegisterRef, Standing][] = [], more: Partial<Sc
     ...more,
   }
 }
+
+/** A setup in which nothing is left to do before its program. */
+export const READY: SoFar = { steps: [], unseen: 0, control: null, asks: [], wanted: null }

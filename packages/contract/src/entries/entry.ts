@@ -108,7 +108,14 @@ export const entryContent = z
     /** Figures that came over the wire, by input, in entries that have such. */
     taken: z.array(z.object({ input: z.string(), taken: takenSchema })).optional(),
     /** What was counted, in entries that count parts. */
-    parts: z.object({ made: z.int(), scrapped: z.int() }).optional(),
+    parts: z
+      .object({
+        made: z.int(),
+        scrapped: z.int(),
+        /** Why they were counted without a first part that proves the setup. */
+        unproven: z.string().optional(),
+      })
+      .optional(),
     /** Steps that were carried over from an earlier setup, in entries that do it. */
     carried: z.array(carriedStep).optional(),
   })

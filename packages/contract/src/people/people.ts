@@ -1,5 +1,5 @@
 import { readAddress } from '../base/address.ts'
-import { EVERY_DAY, shiftOverlaps } from '@rook/core'
+import { EVERY_DAY, FIRST_RUN, GO_STAGES, shiftOverlaps } from '@rook/core'
 import { z } from 'zod'
 import { instant } from '../base/lengths.ts'
 import { ROLES } from '../base/roles.ts'
@@ -58,6 +58,16 @@ export const shopInput = z
       .default('')
       .meta({ description: 'Where people open the ledger. Once it is written, other names are refused.' }),
     localMachines: z.boolean().default(false).meta({ description: 'Machines may be reached on the server’s own computer.' }),
+    asks: z
+      .array(z.enum(GO_STAGES))
+      .max(GO_STAGES.length)
+      .default([])
+      .meta({ description: 'Stages of a setup at which a reason is asked for in place of a stop.' }),
+    firstRun: z
+      .array(z.string().trim().min(3, { error: 'Cautious run: a line has words.' }).max(120))
+      .max(20)
+      .default([...FIRST_RUN])
+      .meta({ description: 'What is looked at before a first part is called good, a line each.' }),
     shifts: z
       .array(shift)
       .max(12)
@@ -78,6 +88,8 @@ export const shopSchema = z
     idleMinutes: z.int(),
     address: z.string(),
     localMachines: z.boolean(),
+    asks: z.array(z.enum(GO_STAGES)),
+    firstRun: z.array(z.string()),
     shifts: z.array(z.object({ name: z.string(), starts: z.string(), ends: z.string(), days: z.array(z.int()) })),
     seal: sealSchema.nullable(),
   })
@@ -87,7 +99,7 @@ export type Shop = z.infer<typeof shopSchema>
 /** What opens a shop in an empty database: its name and its first lead. */
 export const openShopBody = z
   .object({
-    shop: shopInput.omit({ shifts: true, idleMinutes: true, localMachines: true, address: true }),
+    shop: shopInput.omit({ shifts: true, idleMinutes: true, localMachines: true, asks: true, firstRun: true, address: true }),
     lead: personInput.omit({ role: true }),
   })
   .meta({ id: 'OpenShop' })

@@ -300,7 +300,14 @@ export const endBody = z
   .meta({ id: 'EndSetup', description: 'A setup that has something open is ended with a reason.' })
 
 export const provenBody = z
-  .object({ id: z.uuid(), observed: z.string().trim().min(3, { error: 'What was seen: say it in a few words.' }).max(500) })
+  .object({
+    id: z.uuid(),
+    observed: z.string().trim().min(3, { error: 'What was seen: say it in a few words.' }).max(500),
+    /** Lines of the cautious run that were looked at and ticked. */
+    checks: z.array(z.string().max(200)).max(40).default([]),
+    /** Why it was run although something was left out, where the shop asks instead of stopping, or moves to zero were not seen. */
+    reason: z.string().trim().max(300).nullable().default(null),
+  })
   .meta({ id: 'Proven' })
 
 export const countBody = z
@@ -309,6 +316,8 @@ export const countBody = z
     made: z.int({ error: 'Good parts: a whole number.' }).min(0).max(100_000),
     scrapped: z.int({ error: 'Scrapped: a whole number.' }).min(0).max(100_000),
     reason: z.string().trim().max(300).nullable(),
+    /** Why they were made although no first part proves the setup; asked for where none does. */
+    unproven: z.string().trim().max(300).nullable().default(null),
   })
   .refine(({ made, scrapped }) => made + scrapped > 0, { error: 'Good parts: one at least, or one scrapped.', path: ['made'] })
   .refine(({ scrapped, reason }) => scrapped === 0 || (reason ?? '').length >= 3, {

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { operation } from '../operation.ts'
 import { byId, byUuid } from '../base/params.ts'
 import { entrySchema } from '../entries/entry.ts'
-import { addProgramBody, giveGoBody, goPage, programDifference, programIssue, programLines } from './program.ts'
+import { addProgramBody, chainPage, giveGoBody, goPage, programDifference, programIssue, programLines } from './program.ts'
 
 /** Programs of operations, and the go of a setup. */
 export const programsApi = {
@@ -33,6 +33,12 @@ export const programsApi = {
     summary: 'What changed between two issues, by line.',
     params: z.object({ id: z.uuid(), other: z.uuid() }),
     response: programDifference,
+    problems: [404, 422],
+  }),
+  chain: operation('chain', {
+    summary: 'Where a setup stands, from its beginning to its end: what each stage still wants, and the one thing to do next.',
+    params: byId,
+    response: chainPage,
     problems: [404, 422],
   }),
   go: operation('go', {

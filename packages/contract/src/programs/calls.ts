@@ -20,6 +20,13 @@ export const programsCalls = {
   },
   programLines: { method: 'get', path: '/api/programs/{id}', access: 'viewer', patience: 15, oldBy: {} },
   programDifference: { method: 'get', path: '/api/programs/{id}/from/{other}', access: 'viewer', patience: 15, oldBy: {} },
+  chain: {
+    method: 'get',
+    path: '/api/setups/{id}/chain',
+    access: 'viewer',
+    patience: 90,
+    oldBy: { machine: 'any', gauge: 'any', assembly: 'any', plan: 'any', shop: 'any', entry: 'any' },
+  },
   go: {
     method: 'get',
     path: '/api/setups/{id}/go',

@@ -1,4 +1,4 @@
-import type { GoFinding, ProgramRead } from '@rook/core'
+import { GO_STAGES, STAGES, type Chain, type GoFinding, type ProgramRead } from '@rook/core'
 import { z } from 'zod'
 import { coreShape } from '../entries/entry.ts'
 import { instant } from '../base/lengths.ts'
@@ -70,7 +70,9 @@ const goFinding: z.ZodType<GoFinding> = z
     sentence: z.string(),
     line: z.int().nullable(),
     register: z.string().nullable(),
-    mend: z.enum(['program', 'zero', 'tool', 'mount', 'plan', 'machine', 'look']),
+    mend: z.enum(['program', 'zero', 'tool', 'mount', 'plan', 'machine', 'control', 'setup', 'look']),
+    step: z.string().optional(),
+    stage: z.enum(GO_STAGES),
   })
   .meta({ id: 'GoFinding' })
 
@@ -86,7 +88,7 @@ export const goPage = z
     read: programRead.nullable(),
     findings: z.array(goFinding),
     /** The go that was given last; `changed` says why it no longer holds, in sentences. */
-    given: z.object({ entry: z.uuid(), at: instant, by: z.string(), issue: z.uuid(), changed: z.array(z.string()) }).nullable(),
+    given: z.object({ entry: z.uuid(), at: instant, by: z.string(), issue: z.uuid().nullable(), changed: z.array(z.string()) }).nullable(),
   })
   .meta({ id: 'GoPage' })
 export type GoPage = z.infer<typeof goPage>
@@ -94,10 +96,51 @@ export type GoPage = z.infer<typeof goPage>
 export const giveGoBody = z
   .object({
     id: z.uuid(),
-    /** The issue that the screen shows. */
-    issue: z.uuid(),
+    /** The issue that the screen shows; null where the operation has no text of its program. */
+    issue: z.uuid().nullable(),
     /** Reasons by the finding's id. */
     answers: z.record(z.string().max(200), reason).default({}),
   })
   .meta({ id: 'GiveGo' })
 export type GiveGoBody = z.infer<typeof giveGoBody>
+
+/** Where a setup stands: its stages, what each still wants, and the one thing to do next. */
+const setupChain: z.ZodType<Chain> = z
+  .object({
+    here: z.enum(STAGES),
+    stages: z.array(
+      z.object({
+        stage: z.enum(STAGES),
+        state: z.enum(['done', 'here', 'ahead', 'missed']),
+        at: instant.nullable(),
+        by: z.string().nullable(),
+        wants: z.array(
+          z.object({
+            id: z.string(),
+            sentence: z.string(),
+            mend: z.enum(['program', 'zero', 'tool', 'mount', 'plan', 'machine', 'control', 'setup', 'look', 'go', 'first-part']),
+            step: z.string().optional(),
+          }),
+        ),
+      }),
+    ),
+    next: z
+      .object({ does: z.enum(['step', 'look', 'go', 'first-part', 'count']), step: z.string().nullable(), words: z.string() })
+      .nullable(),
+    unproven: z.int(),
+    made: z.int(),
+  })
+  .meta({ id: 'SetupChain' })
+
+export const chainPage = z
+  .object({
+    chain: setupChain,
+    /** The same in one sentence. */
+    words: z.string(),
+    /** What is ticked before the first part is called good, a line each. */
+    firstRun: z.array(z.string()),
+    /** Moves to zero and heights that nobody has seen on the control, in words. */
+    unseenMoves: z.array(z.string()),
+  })
+  .meta({ id: 'ChainPage' })
+export type ChainPage = z.infer<typeof chainPage>

@@ -69,6 +69,21 @@ export const setupRecord = z
     answers: z.array(
       z.object({ entry: z.uuid(), title: z.string(), verdict: z.string(), sentence: z.string(), reason: z.string(), by: z.string() }),
     ),
+    /** Where it stood: each stage, and what it still wanted; older records say nothing of it. */
+    stands: z
+      .object({
+        words: z.string(),
+        stages: z.array(
+          z.object({
+            stage: z.string(),
+            state: z.enum(['done', 'here', 'ahead', 'missed']),
+            at: instant.nullable(),
+            by: z.string().nullable(),
+            wants: z.array(z.string()),
+          }),
+        ),
+      })
+      .optional(),
     /** The go that was given last, and the text of the program that it was given for; older records say nothing of it. */
     go: z
       .object({ entry: z.uuid(), at: instant, by: z.string(), issue: z.int(), name: z.string(), hash: z.string().regex(/^[0-9a-f]{64}$/) })

@@ -115,6 +115,7 @@ const mendedAt = z
   .discriminatedUnion('place', [
     z.object({ place: z.enum(['machine', 'run', 'tools', 'control']) }),
     z.object({ place: z.literal('step'), setup: z.string(), step: z.string() }),
+    z.object({ place: z.literal('setup'), setup: z.string() }),
     z.object({ place: z.enum(['tool', 'entry']), id: z.string() }),
   ])
   .meta({ id: 'MendedAt' })
@@ -136,6 +137,8 @@ export const floorMachine = z
     setup: setupSummary.nullable(),
     /** Further setups that stand on it at the same time, in slots of their own. */
     others: z.array(setupSummary),
+    /** Where each of them stands, in one sentence, by the setup's id. */
+    stands: z.record(z.string(), z.string()),
     /** The newest handover that nobody has read yet. */
     handover: z.object({ id: z.uuid(), shift: z.string(), by: z.string(), at: instant }).nullable(),
     last: entryLine.nullable(),

@@ -1,5 +1,5 @@
 import { magnitude } from '../length/index.ts'
-import { listed, parseRegisterKey, registerKey, registerName, workRegister, zeroAxis } from '../register/index.ts'
+import { listed, parseRegisterKey, registerKey, registerName, workRegister, zeroAxis, type RegisterKey } from '../register/index.ts'
 import { axesOf } from '../machine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { comparedIn, movedBy } from './apart.ts'
@@ -32,7 +32,7 @@ export const homedAgain: Check = {
           sentence: `${listed(again.map(({ register }) => registerName(register)))} comes out as before ${scene.machine.name} was homed again: home is where it was.`,
         },
       ]
-    if (again.length > 0 || settled(homedAt!, before, scene)) return []
+    if (again.length > 0 || settledSince(homedAt!, before, scene)) return []
     const names = listed(before.map((key) => registerName(parseRegisterKey(key))))
     return [
       {
@@ -45,7 +45,7 @@ export const homedAgain: Check = {
 }
 
 /** Zeros of this setup from before the homing; nothing where no setup is named. */
-function foundBefore(homedAt: string, { plan, machine, standing }: Scene): string[] {
+export function foundBefore(homedAt: string, { plan, machine, standing }: Scene): RegisterKey[] {
   return (plan?.slots ?? []).flatMap((slot) =>
     axesOf(machine).flatMap((axis) => {
       const key = registerKey(workRegister(slot, axis))
@@ -61,7 +61,7 @@ const agrees = (write: Evidence['result']['writes'][number], { scene, result }: 
 }
 
 /** True once another zero of the same slots was recorded after the homing: the question was answered there. */
-function settled(homedAt: string, before: readonly string[], { plan, machine, standing }: Scene): boolean {
+export function settledSince(homedAt: string, before: readonly RegisterKey[], { plan, machine, standing }: Scene): boolean {
   return plan!.slots.some((slot) =>
     axesOf(machine).some((axis) => {
       const key = registerKey(workRegister(slot, axis))

@@ -72,10 +72,19 @@ const row = (more: Partial<PropertyRow> & Pick<PropertyRow, 'words'>): PropertyR
 
 /** A tool's property says all that the rest of the house asks of it: families, files, tables. */
 const ofTool = (
-  more: Partial<PropertyRow> & Pick<PropertyRow, 'words' | 'heading' | 'letter' | 'number' | 'wear' | 'neededToCut' | 'inFile' | 'line' | 'measure'>,
+  more: Partial<PropertyRow> &
+    Pick<PropertyRow, 'words' | 'heading' | 'letter' | 'number' | 'wear' | 'neededToCut' | 'inFile' | 'line' | 'measure'>,
 ): PropertyRow => row(more)
 const OFFSET = { number: 'offset', wear: true, neededToCut: 'always' } as const
-const WIDTH = { letter: 'D', number: 'diameterOffset', wear: true, neededToCut: 'compensated', inFile: 'width', line: 'diameter', measure: 'diameter' } as const
+const WIDTH = {
+  letter: 'D',
+  number: 'diameterOffset',
+  wear: true,
+  neededToCut: 'compensated',
+  inFile: 'width',
+  line: 'diameter',
+  measure: 'diameter',
+} as const
 const EDGE = { letter: 'T', number: 'offset', wear: false, neededToCut: 'no', inFile: 'as it is', measure: null } as const
 
 const LINEAR = ['X', 'Y', 'Z'] as const
@@ -111,7 +120,16 @@ export const FAMILIES: Readonly<Record<RegisterFamily, FamilyRow>> = {
     head: (number, { letter }) => `${letter}${number}`,
     gauge: false,
     properties: {
-      length: ofTool({ ...OFFSET, words: 'length', heading: 'Length', axis: 'Z', letter: 'H', inFile: 'reach', line: 'length', measure: 'length' }),
+      length: ofTool({
+        ...OFFSET,
+        words: 'length',
+        heading: 'Length',
+        axis: 'Z',
+        letter: 'H',
+        inFile: 'reach',
+        line: 'length',
+        measure: 'length',
+      }),
       diameter: ofTool({ ...WIDTH, words: 'diameter', heading: 'Diameter', across: 'diameter' }),
       radius: ofTool({ ...WIDTH, words: 'radius', heading: 'Radius', across: 'radius' }),
       X: ofTool({

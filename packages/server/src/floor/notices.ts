@@ -1,5 +1,7 @@
 import {
   axesOf,
+  chainWords,
+  type Chain,
   familyState,
   judgeLife,
   listed,
@@ -16,6 +18,7 @@ import {
 } from '@rook/core'
 import type { Notice, Setup } from '@rook/contract'
 import type { machineHead } from '../base/db/schema.ts'
+import type { BesideControl } from '../machine-link/beside-control.ts'
 import type { SetupEntry } from '../setups/entries.ts'
 
 type Head = Pick<typeof machineHead.$inferSelect, 'homedAt' | 'poweredAt'>
@@ -26,13 +29,8 @@ export interface AtHand {
   entries: SetupEntry[]
   /** Tools that its program calls and that are not there, a sentence each. */
   wanting: readonly string[]
-}
-
-/** How the ledger stands to what a control held when it was read last, registers by their keys. */
-export interface BesideControl {
-  differing: readonly string[]
-  /** In the ledger, and in no line that the control puts out. */
-  notCompared: readonly string[]
+  /** Where it stands. */
+  chain: Chain
 }
 
 const MACHINE: Notice['mendedAt'] = { place: 'machine' }
@@ -41,7 +39,13 @@ const MACHINE: Notice['mendedAt'] = { place: 'machine' }
  * What somebody should look at on a machine before anything else, most pressing first.
  * @param control how the ledger stands to what its control held when it was read last
  */
-export function noticesOf(record: MachineRecord, head: Head, scene: Scene, setups: readonly AtHand[], control: BesideControl): Notice[] {
+export function noticesOf(
+  record: MachineRecord,
+  head: Head,
+  scene: Scene,
+  setups: readonly AtHand[],
+  control: BesideControl | null,
+): Notice[] {
   const own = setups.flatMap((one) => noticesOfSetup(record, scene, one, setups.length > 1 ? `Job ${one.setup.summary.job}: ` : ''))
   return [...[...noticesOfMachine(head, scene), ...controlNotice(control)].map((one) => ({ ...one, setup: null })), ...own]
 }
@@ -70,7 +74,7 @@ function noticesOfMachine(head: Head, scene: Scene): Said[] {
 }
 
 /** @param whose begins each sentence where several setups stand on the machine */
-function noticesOfSetup(record: MachineRecord, { standing }: Scene, { setup, entries, wanting }: AtHand, whose: string): Notice[] {
+function noticesOfSetup(record: MachineRecord, { standing }: Scene, { setup, entries, wanting, chain }: AtHand, whose: string): Notice[] {
   const notices: Said[] = []
   const isConfirmed = (register: string, origin: string) =>
     entries.some((one) => one.carried.some((figure) => figure.register === register && figure.origin === origin))
@@ -102,6 +106,9 @@ function noticesOfSetup(record: MachineRecord, { standing }: Scene, { setup, ent
       sentence: `${one.title} was released by ${one.release!.person.name}: ${one.release!.reason}`,
       mendedAt: { place: 'entry', id: one.id },
     })
+  // Parts are being made, and something that they rest on is not so any more, or never was.
+  if (chain.made > 0 && chain.here !== 'running')
+    notices.push({ verdict: 'query', sentence: chainWords(chain), mendedAt: { place: 'setup', setup: setup.summary.id } })
   const again = setup.steps.filter((step) => step.again !== null)
   if (again.length > 0)
     notices.push({
@@ -163,7 +170,8 @@ function fewOf(registers: readonly string[]): string {
 }
 
 /** Registers that differed when the control was read last; what was not compared is never taken to agree. */
-function controlNotice({ differing, notCompared }: BesideControl): Said[] {
+function controlNotice(control: BesideControl | null): Said[] {
+  const { differing, notCompared } = control ?? { differing: [], notCompared: [] }
   const notice = (sentence: string): Said => ({ verdict: 'query', sentence, mendedAt: { place: 'control' } })
   return [
     ...(differing.length === 0

@@ -1,4 +1,4 @@
-import { differing, heldAgainst, templateInForce, toolsWanting, type Scene, type SettingTemplate, type ToolFamily } from '@rook/core'
+import { chainWords, toolsWanting, type Scene, type SettingTemplate, type ToolFamily } from '@rook/core'
 import type { FloorMachine } from '@rook/contract'
 import type { Connection } from '../base/db/client.ts'
 import { inTransaction, type Lane } from '../base/db/transaction.ts'
@@ -12,23 +12,32 @@ import type { StandingRow } from '../ledger/standing.ts'
 import { standingEntries } from '../setups/entries.ts'
 import { describe, openSetupRows, type SetupRow } from '../setups/load.ts'
 import type { Versions } from '../base/db/kept.ts'
-import { noticesOf, type BesideControl } from './notices.ts'
+import { besideControl, CONTROL_TEXT, READS } from '../machine-link/beside-control.ts'
+import { contentOf } from '../programs/issues.ts'
+import { aroundOf, heldOf } from '../programs/held.ts'
+import type { ProgramReads } from '../programs/reads.ts'
+import { noticesOf, type AtHand } from './notices.ts'
 
 /** What a card shows hangs on the time as well: a gauge falls due, a lot grows old. */
 const LASTS = 60_000
+/** So long a card waits for the text of a program that has not been read yet, milliseconds. */
+const WAITS_FOR_TEXT = 800
+
+/** The newest text that each setup at hand runs. */
+const PROGRAMS = `
+  SELECT s.machine, to_jsonb(m) AS record, i.text AS hash FROM setup s JOIN machine m ON m.id = s.machine
+  CROSS JOIN LATERAL (SELECT trim(text) AS text FROM program_issue WHERE operation = s.operation ORDER BY issue DESC LIMIT 1) i
+  WHERE s.ended_at IS NULL AND s.machine = ANY($1)`
 
 /** The newest handover of a machine `m` that nobody has read. */
 const UNREAD = `(SELECT json_build_object('id', w.id, 'shift', w.shift, 'by', p.name, 'at', w.at) FROM handover w JOIN person p ON p.id = w.person
       WHERE w.machine = m.id AND NOT EXISTS (SELECT FROM handover_read r WHERE r.handover = w.id) ORDER BY w.starts_at DESC LIMIT 1)`
 
-/** True where the control of a machine `m` is read over the wire now; what was read while it was says nothing afterwards. */
-const READS = `(SELECT k.reads_table FROM machine_connection k WHERE k.machine = m.id ORDER BY k.at DESC LIMIT 1)`
-
 /** How far everything is that a card is made from; where it says the same, the card is the same. */
 const MARKS = `
   SELECT m.id, concat_ws(' ', h.seq, extract(epoch FROM m.changed_at), v.marks, ${UNREAD} ->> 'id',
     (SELECT max(c.at)::text FROM control_read c WHERE c.machine = m.id AND c.text IS NOT NULL AND ${READS}),
-    (SELECT string_agg(concat(s.id, '/', s.edition, '/', (SELECT max(e.link) FROM edition e WHERE e.thing = 'operation' AND e.key = s.operation)), ' ' ORDER BY s.id)
+    (SELECT string_agg(concat(s.id, '/', s.edition, '/', (SELECT max(e.link) FROM edition e WHERE e.thing = 'operation' AND e.key = s.operation), '/', (SELECT max(i.issue) FROM program_issue i WHERE i.operation = s.operation)), ' ' ORDER BY s.id)
       FROM setup s WHERE s.machine = m.id AND s.ended_at IS NULL)) AS mark
   FROM machine m JOIN machine_head h ON h.machine = m.id
   CROSS JOIN (SELECT string_agg(version::text, ' ' ORDER BY what) AS marks FROM shop_version) v
@@ -49,7 +58,7 @@ const CARDS = `
       SELECT e.content, m.name AS "machineName",
         (SELECT c.id FROM entry c WHERE c.refers = e.id AND c.kind = 'correction' LIMIT 1) AS "correctedBy"
       FROM entry e WHERE e.machine = m.id AND e.seq = h.seq) l) AS last,
-    (SELECT text FROM control_read c WHERE c.machine = m.id AND c.text IS NOT NULL AND ${READS} ORDER BY c.at DESC LIMIT 1) AS control,
+    ${CONTROL_TEXT} AS control,
     ${UNREAD} AS unread
   FROM machine m JOIN machine_head h ON h.machine = m.id WHERE m.id = ANY($1)`
 
@@ -84,7 +93,10 @@ export class Overview {
   private running: Promise<FloorMachine[]> | null = null
   private next: Promise<FloorMachine[]> | null = null
 
-  constructor(private readonly connection: Connection) {}
+  constructor(
+    private readonly connection: Connection,
+    private readonly reads: ProgramReads,
+  ) {}
 
   /** An answer is never older than its question. Whoever asks while one is being made waits for the next one, and shares it. */
   read(now: string): Promise<FloorMachine[]> {
@@ -104,12 +116,33 @@ export class Overview {
       const known = this.cards.get(id)
       return !known || known.mark !== mark || Math.abs(Date.parse(now) - known.madeAt) > LASTS
     })
+    if (old.length > 0) await this.readPrograms(old.map(({ id }) => id))
     // A card may come out newer than its mark; then it is made once more, and never the other way round.
     if (old.length > 0)
       await inTransaction(this.connection, (lane) => this.make(lane, new Map(old.map(({ id, mark }) => [id, mark])), now), { for: 'read' })
     const cards = marks.map(({ id }) => this.cards.get(id)!.card)
     if (cards.length !== this.answer.length || cards.some((card, at) => card !== this.answer[at])) this.answer = cards
     return this.answer
+  }
+
+  /** Reads what the setups of some machines run, for a moment at most: a long text is told of when it has been read. */
+  private async readPrograms(machines: readonly string[]): Promise<void> {
+    const { pool } = this.connection
+    const { rows } = await pool.query<{ machine: string; record: Record<string, unknown>; hash: string }>({
+      name: 'floor-programs',
+      text: PROGRAMS,
+      values: [machines],
+    })
+    const waiting = rows.flatMap(({ machine: id, record: kept, hash }) => {
+      const record = asMachine(rowOf(machine, kept))
+      if (this.reads.atHand(hash, record)) return []
+      // Once it is there, the card is made anew with what it says.
+      return [this.reads.of(hash, record, () => contentOf({ client: pool }, hash)).then(() => this.cards.delete(id))]
+    })
+    if (waiting.length > 0)
+      await Promise.race([Promise.allSettled(waiting), new Promise((over) => setTimeout(over, WAITS_FOR_TEXT).unref())])
+    // A text that cannot be read says so at the go.
+    for (const one of waiting) one.catch(() => undefined)
   }
 
   private async make(lane: Lane, marks: ReadonlyMap<string, string>, now: string): Promise<void> {
@@ -120,23 +153,23 @@ export class Overview {
       lane,
       setups.map(({ plan }) => plan.setup),
     )
+    const around = await aroundOf(lane, setups)
     const gauges = await lane.kept.gauges(lane.client, rows[0]!.versions)
     for (const row of rows) {
       const record = asMachine(rowOf(machine, row.machine))
       const head = rowOf(machineHead, row.head)
       const sceneFor = (one: SetupRow | null) => sceneNow({ record, head }, row, one, gauges, now)
-      const atHand = setups
-        .filter(({ plan }) => plan.machine === record.id)
-        .map((one) => {
-          const scene = sceneFor(one)
-          const recorded = entries.get(one.plan.setup)!
-          return {
-            setup: describe(one, recorded, scene),
-            entries: recorded,
-            wanting: toolsWanting(one.plan.tools, scene).map(({ sentence }) => sentence),
-          }
-        })
       const machineScene = sceneFor(null)
+      const control = besideControl({ text: row.control, template: row.machine.template as SettingTemplate | null }, machineScene)
+      const atHand: AtHand[] = []
+      for (const one of setups.filter(({ plan }) => plan.machine === record.id)) {
+        const scene = sceneFor(one)
+        const recorded = entries.get(one.plan.setup)!
+        const setup = describe(one, recorded, scene)
+        const { chain } = heldOf({ row: one, scene, setup, control }, around, this.reads)
+        const wanting = toolsWanting(one.plan.tools, scene).map(({ sentence }) => sentence)
+        atHand.push({ setup, entries: recorded, wanting, chain })
+      }
       const [own, ...further] = atHand.map(({ setup }) => setup.summary)
       this.cards.set(record.id, {
         mark: marks.get(record.id)!,
@@ -145,23 +178,15 @@ export class Overview {
           machine: record,
           setup: own ?? null,
           others: further,
+          stands: Object.fromEntries(atHand.map(({ setup, chain }) => [setup.summary.id, chainWords(chain)])),
           handover: row.unread && { ...row.unread, at: new Date(row.unread.at).toISOString() },
           last: row.last && asLine(row.last),
           homedAt: head.homedAt,
-          notices: noticesOf(record, head, machineScene, atHand, besideControl(row, machineScene)),
+          notices: noticesOf(record, head, machineScene, atHand, control),
         },
       })
     }
   }
-}
-
-/** Registers whose figure, as the control was read last, differs from the ledger's now, and those that no table says anything of. */
-function besideControl({ control, machine: { template } }: CardRow, scene: Scene): BesideControl {
-  if (control === null) return { differing: [], notCompared: [] }
-  const held = heldAgainst(control, scene, templateInForce(template as SettingTemplate | null, scene.machine), { whole: true })
-  return 'refused' in held
-    ? { differing: [], notCompared: [] }
-    : { differing: differing(held), notCompared: held.notCompared.map(({ register }) => register) }
 }
 
 function sceneNow(

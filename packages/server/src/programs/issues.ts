@@ -35,15 +35,18 @@ const asIssue = ({ at, proven, ...row }: Row): ProgramIssue => ({
 
 type Asks = Pick<Lane, 'client'>
 
-/** Issues of an operation's program, newest first. */
-export async function issuesOf({ client }: Asks, operationId: string): Promise<ProgramIssue[]> {
+/** Issues of some operations' programs, newest first. */
+export async function issuesOfAll({ client }: Asks, operations: readonly string[]): Promise<ProgramIssue[]> {
   const { rows } = await client.query<Row>({
     name: 'program-issues',
-    text: `${ISSUES} WHERE i.operation = $1 ORDER BY i.issue DESC`,
-    values: [operationId],
+    text: `${ISSUES} WHERE i.operation = ANY($1) ORDER BY i.issue DESC`,
+    values: [operations],
   })
   return rows.map(asIssue)
 }
+
+/** Issues of an operation's program, newest first. */
+export const issuesOf = (asks: Asks, operationId: string): Promise<ProgramIssue[]> => issuesOfAll(asks, [operationId])
 
 /** @throws Problem 404 */
 export async function issueOf({ client }: Asks, id: string): Promise<ProgramIssue> {

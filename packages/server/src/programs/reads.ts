@@ -11,6 +11,8 @@ const KEPT = 40
 /** Programs as machines understand them, each read once while it is looked at. */
 export class ProgramReads {
   private readonly kept = new Map<string, Promise<ProgramRead>>()
+  /** Those that have been read to their end. */
+  private readonly done = new Map<string, ProgramRead>()
   private readonly readers: FileReaders
 
   constructor(readers: FileReaders) {
@@ -30,10 +32,21 @@ export class ProgramReads {
     }
     const read = content().then((bytes) => this.readers.read(PROGRAM, { content: bytes, dialect }))
     this.kept.set(key, read)
-    // What failed once may work the next time.
-    read.catch(() => this.kept.delete(key))
+    read.then(
+      (found) => this.kept.get(key) === read && this.done.set(key, found),
+      // What failed once may work the next time.
+      () => this.kept.delete(key),
+    )
     const [oldest] = this.kept.keys()
-    if (this.kept.size > KEPT && oldest !== undefined) this.kept.delete(oldest)
+    if (this.kept.size > KEPT && oldest !== undefined) {
+      this.kept.delete(oldest)
+      this.done.delete(oldest)
+    }
     return read
+  }
+
+  /** What has been read of a program already; null while it has not, whoever asks does not wait. */
+  atHand(hash: string, machine: MachineRecord): ProgramRead | null {
+    return this.done.get(`${hash} ${JSON.stringify(dialectOf(machine))}`) ?? null
   }
 }

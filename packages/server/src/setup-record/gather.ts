@@ -1,6 +1,7 @@
 import type { Gathered } from './gathered.ts'
 import {
   asRegister,
+  chainWords,
   commonRegister,
   exactFigure,
   expandedTo,
@@ -11,8 +12,10 @@ import {
   registerName,
   registersOfSlot,
   registersOfTool,
+  STAGE_WORDS,
   standingNote,
   stepOf,
+  type StageState,
   wearOf,
   type PartOutline,
   type RegisterRef,
@@ -24,10 +27,12 @@ import { alias } from 'drizzle-orm/pg-core'
 import { rowOf } from '../base/db/rows.ts'
 import { edition, entry, operation, partCount, workpiece } from '../base/db/schema.ts'
 import type { Lane } from '../base/db/transaction.ts'
+import { besideControl, controlReadOf } from '../machine-link/beside-control.ts'
 import { loadMachine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
 import { loadSceneAt } from '../ledger/scene-past.ts'
-import { lastGoOf } from '../programs/go.ts'
+import { aroundOf, heldOf, type Held } from '../programs/held.ts'
+import type { ProgramReads } from '../programs/reads.ts'
 import { remarksOn } from '../remarks/remarks.ts'
 import { standingEntries, type SetupEntry } from '../setups/entries.ts'
 import { describe, loadSetupPlan, type SetupRow } from '../setups/load.ts'
@@ -36,7 +41,7 @@ import { digestOf } from './digest.ts'
 type Figure = SetupRecord['slots'][number]['figures'][number]
 
 /** Everything that stands behind a setup: where its zeros and tools are, how they came there, and what people said. */
-export async function gather(lane: Lane, id: string, now: string): Promise<Gathered> {
+export async function gather(lane: Lane, id: string, reads: ProgramReads, now: string): Promise<Gathered> {
   const row = await loadSetupPlan(lane.db, id)
   const { plan, part, job } = row
   const scene = plan.endedAt
@@ -44,6 +49,8 @@ export async function gather(lane: Lane, id: string, now: string): Promise<Gathe
     : await loadScene(lane, await loadMachine(lane, plan.machine), id, now, 'read')
   const entries = (await standingEntries(lane, [id])).get(id)!
   const setup = describe(row, entries, scene)
+  const control = plan.endedAt ? null : besideControl(await controlReadOf(lane, plan.machine), scene)
+  const held = heldOf({ row, scene, setup, control }, await aroundOf(lane, [row]), reads)
   const planned = await plannedAs(lane, row)
   const { machine } = scene
   const shop = await lane.kept.shop(lane.client, await lane.kept.versions(lane.client))
@@ -72,7 +79,8 @@ export async function gather(lane: Lane, id: string, now: string): Promise<Gathe
     steps: setup.steps.map(({ title, state, at, by, reason, again }) => ({ title, state, at, by, reason: again ?? reason })),
     toSee: setup.toSee.map((readout) => ({ sentence: readout.sentence, shown: readoutText(readout, machine), seen: readout.seen })),
     answers: await answersOf(lane, entries),
-    go: await goOf(lane, id),
+    stands: { words: chainWords(held.chain), stages: held.chain.stages.map(stageOf) },
+    go: goOf(held),
     firstRun: firstRunOf(setup, entries),
     corrections: entries.filter(({ kind }) => kind === 'wear').map(({ id: of, title, at, by }) => ({ entry: of, title, at, by })),
     parts: await partsOf(lane, id),
@@ -202,12 +210,20 @@ async function answersOf({ db }: Lane, entries: readonly SetupEntry[]): Promise<
   )
 }
 
-async function goOf(lane: Lane, id: string): Promise<SetupRecord['go']> {
-  const given = await lastGoOf(lane, id)
-  if (!given) return null
+/** A go without a text of its program stands among the stages alone. */
+function goOf({ given }: Held): SetupRecord['go'] {
+  if (given?.number == null) return null
   const { entry: of, at, by, number, name, hash } = given
-  return { entry: of, at: at.toISOString(), by, issue: number, name, hash }
+  return { entry: of, at: at.toISOString(), by, issue: number, name: name!, hash: hash! }
 }
+
+const stageOf = ({ stage, state, at, by, wants }: StageState) => ({
+  stage: STAGE_WORDS[stage],
+  state,
+  at,
+  by,
+  wants: wants.map(({ sentence }) => sentence),
+})
 
 function firstRunOf({ proven }: Setup, entries: readonly SetupEntry[]): SetupRecord['firstRun'] {
   if (!proven) return null

@@ -55,6 +55,7 @@ export async function asPdf({ record, scene, outline }: Gathered, paper: Paper, 
   answers(page, record)
   page.heading('First run and parts')
   const { go, firstRun, parts } = record
+  if (record.stands) page.text(record.stands.words)
   page.text(
     go
       ? `Go ${when(go.at)} by ${go.by}, with issue ${go.issue} of ${go.name}, SHA-256 ${go.hash.slice(0, 16)}.`

@@ -1,4 +1,4 @@
-import { geometryOf, listed, provenNoMore, type Scene } from '@rook/core'
+import { geometryOf, isHomed, listed, provenNoMore, type Scene } from '@rook/core'
 import type { Setup, SetupSummary, Step } from '@rook/contract'
 import { asc, eq, getViewSelectedFields, isNull, sql, type SQL } from 'drizzle-orm'
 import type { Connection, Queries } from '../base/db/client.ts'
@@ -12,9 +12,20 @@ import { loadScene } from '../ledger/scene.ts'
 import { standingEntries, type SetupEntry } from './entries.ts'
 import { counterSeen, readoutsOf, stepsOf } from './steps.ts'
 
+/** The newest issue of its program, and since when it is there. */
+const NEWEST_ISSUE = sql<{ issue: number; at: string } | null>`(SELECT json_build_object('issue', i.issue, 'at', i.at)
+  FROM program_issue i WHERE i.operation = ${setupPlan.id} ORDER BY i.issue DESC LIMIT 1)`
+
 function setupRows(db: Queries, where: SQL | undefined) {
   return db
-    .select({ plan: getViewSelectedFields(setupPlan), part, job, machineName: machine.name, newest: newestEdition(setupPlan.id) })
+    .select({
+      plan: getViewSelectedFields(setupPlan),
+      part,
+      job,
+      machineName: machine.name,
+      newest: newestEdition(setupPlan.id),
+      issue: NEWEST_ISSUE,
+    })
     .from(setupPlan)
     .innerJoin(part, eq(part.id, setupPlan.part))
     .innerJoin(job, eq(job.id, setupPlan.job))
@@ -67,7 +78,7 @@ export function describe(row: SetupRow, entries: SetupEntry[], scene: Scene): Se
     next: steps.find((step) => step.state === 'open')?.id ?? null,
     toSee,
     slots: row.plan.slots,
-    proven: provenOf(entries, scene, steps),
+    proven: provenOf(row, entries, scene, steps),
     counterSeen: counterSeen(entries),
     otherSides: [],
   }
@@ -88,15 +99,23 @@ async function otherSidesOf({ client }: Lane, { plan, job: ordered }: SetupRow):
   return rows.map((row) => ({ ...row, startedAt: iso(row.startedAt), endedAt: row.endedAt === null ? null : iso(row.endedAt) }))
 }
 
-/** The newest cautious first run, and whether it still proves the setup: a step that is open again was done when it was run. */
-function provenOf(entries: SetupEntry[], scene: Scene, steps: readonly Step[]): Setup['proven'] {
+/** The newest cautious first run, and why it no longer proves the setup. */
+function provenOf({ issue }: SetupRow, entries: SetupEntry[], scene: Scene, steps: readonly Step[]): Setup['proven'] {
   const run = entries.findLast(({ kind }) => kind === 'proven')
   if (!run) return null
+  return { entry: run.id, at: run.at, by: run.by, lapsed: lapsedBy(run.at, issue, scene, steps) }
+}
+
+/** A step that is open again was done when it was run; so was homing; and the text was another. */
+function lapsedBy(at: string, issue: SetupRow['issue'], scene: Scene, steps: readonly Step[]): string | null {
   const again = steps.filter(({ state, kind }) => state === 'open' && kind !== 'seen').map(({ title }) => title)
   // A plan that lists no tools names those that its steps measure.
   const measured = steps.flatMap(({ preset }) => (preset.tool ? [preset.tool] : []))
-  const lapsed = provenNoMore(run.at, scene, geometryOf(measured, scene)) ?? (again.length > 0 ? `${listed(again)} to be done again` : null)
-  return { entry: run.id, at: run.at, by: run.by, lapsed }
+  const written = provenNoMore(at, scene, geometryOf(measured, scene))
+  if (written !== null) return written
+  if (again.length > 0) return `${listed(again)} to be done again`
+  if (issue && new Date(issue.at).toISOString() > at) return `issue ${issue.issue} of the program has come since`
+  return isHomed(scene) ? null : `${scene.machine.name} was switched on since, and nobody has noted that it was homed`
 }
 
 function summaryOf({ plan: own, part: made, job: ordered, machineName, newest }: SetupRow, steps: Step[]): SetupSummary {

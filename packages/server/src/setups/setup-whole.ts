@@ -1,5 +1,5 @@
 import { leftOpen } from '@rook/core'
-import type { Entry, EntryContent } from '@rook/contract'
+import type { Entry, EntryContent, Setup } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Connection } from '../base/db/client.ts'
 import type { Lane } from '../base/db/transaction.ts'
@@ -16,7 +16,7 @@ import { standingEntries } from './entries.ts'
 import { describe, loadSetupPlan, type SetupRow } from './load.ts'
 
 /** What a setup's own entry says; `parts` for what was counted. */
-type Said = Pick<EntryContent, 'kind' | 'title' | 'reason'> & Partial<Pick<EntryContent, 'parts' | 'carried' | 'findings'>>
+type Said = Pick<EntryContent, 'kind' | 'title' | 'reason'> & Partial<Pick<EntryContent, 'parts' | 'carried' | 'findings' | 'agreed'>>
 
 interface Door {
   /** What was sent, with the id that becomes the entry's. */
@@ -49,12 +49,15 @@ export function ofSetup(connection: Connection, setupId: string, { body, kind, s
   })
 }
 
-/** What is still open in a setup at this moment. */
-export async function openNow(lane: Lane, row: SetupRow, now: string): Promise<string[]> {
+/** A setup as it stands at this moment. */
+async function setupNow(lane: Lane, row: SetupRow, now: string): Promise<Setup> {
   const id = row.plan.setup
   const scene = await loadScene(lane, await loadMachine(lane, row.plan.machine), id, now, 'read')
-  return leftOpen(describe(row, (await standingEntries(lane, [id])).get(id)!, scene))
+  return describe(row, (await standingEntries(lane, [id])).get(id)!, scene)
 }
+
+/** What is still open in it. */
+const openNow = async (lane: Lane, row: SetupRow, now: string): Promise<string[]> => leftOpen(await setupNow(lane, row, now))
 
 /** Ends a setup. Where something is open, it takes a reason, and both are in the entry. */
 export function endSetup(connection: Connection, id: string, body: { id: string; reason: string | null }, author: Author): Promise<Entry> {
@@ -87,24 +90,45 @@ interface Counted {
   made: number
   scrapped: number
   reason: string | null
+  /** Why they were made although no first part proves the setup. */
+  unproven: string | null
+}
+
+/** Why no first part proves the setup now; null where one does. */
+async function whyUnproven(lane: Lane, row: SetupRow, now: string): Promise<string | null> {
+  const { proven } = await setupNow(lane, row, now)
+  if (proven === null) return 'No first part was run carefully in this setup yet.'
+  return proven.lapsed === null ? null : `The first part no longer proves this setup: ${proven.lapsed}.`
 }
 
 /** Counts what was finished and what was scrapped. */
 export function countParts(connection: Connection, id: string, body: Counted, author: Author): Promise<Entry> {
-  const { made, scrapped, reason } = body
+  const { made, scrapped, reason, unproven } = body
   return ofSetup(
     connection,
     id,
     {
       body,
       kind: 'counted',
-      say: () =>
-        Promise.resolve({
+      async say(lane, row, { now }) {
+        const without = await whyUnproven(lane, row, now)
+        if (without !== null && (unproven ?? '').length < 3)
+          throw new Problem(
+            422,
+            'unproven',
+            `${without} Say in a few words why these parts count all the same, or note the first part before.`,
+            {
+              fields: { unproven: without },
+            },
+          )
+        const said = [...(reason ? [reason] : []), ...(without === null ? [] : [`Counted without a proven first part: ${unproven}`])]
+        return {
           kind: 'counted',
           title: [...(made > 0 ? [`${made} made`] : []), ...(scrapped > 0 ? [`${scrapped} scrapped`] : [])].join(', '),
-          reason: reason || null,
-          parts: { made, scrapped },
-        }),
+          reason: said.join('. ') || null,
+          parts: { made, scrapped, ...(without === null ? {} : { unproven: unproven! }) },
+        }
+      },
       after: (lane, row, entry) =>
         lane.db.insert(partCount).values({
           entry: entry.id,
@@ -112,7 +136,7 @@ export function countParts(connection: Connection, id: string, body: Counted, au
           job: row.job.id,
           made,
           scrapped,
-          reason: reason || null,
+          reason: entry.reason,
           at: entry.at,
           by: entry.person.name,
         }),

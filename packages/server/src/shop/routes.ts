@@ -60,6 +60,8 @@ async function keepSettings(db: Queries, shop: Partial<ShopInput>, by: Stamp): P
     'time-zone': shop.timeZone,
     'idle-minutes': shop.idleMinutes?.toString(),
     'local-machines': shop.localMachines?.toString(),
+    'stages-asked': shop.asks && JSON.stringify(shop.asks),
+    'first-run': shop.firstRun && JSON.stringify(shop.firstRun),
     address: shop.address,
   }
   for (const [key, value] of Object.entries(settings))

@@ -79,6 +79,8 @@ export const useRemarks = (about: MaybeRefOrGetter<RemarkAbout>, key: MaybeRefOr
 export const usePrograms = (operation: MaybeRefOrGetter<string | null>) => askBy('programs', operation)
 /** The program of a setup against its record. */
 export const useGo = (setup: MaybeRefOrGetter<string | null>) => askBy('go', setup, { staleTime: 0 })
+/** Where a setup stands, and what has to be looked at before its first part. */
+export const useChain = (setup: MaybeRefOrGetter<string | null>) => askBy('chain', setup)
 export const useProgramLines = (issue: MaybeRefOrGetter<string>, from: MaybeRefOrGetter<number>) =>
   useAnswer('programLines', () => ({ params: { id: toValue(issue) }, query: { from: toValue(from), count: 400 } }), { keepsShowing: true })
 /** What changed from one issue to another; not asked while there is none to compare with. */

@@ -150,7 +150,18 @@ describe('a line of the ledger', () => {
 describe('a machine on the floor', () => {
   const summary = { id: 'now', partName: 'Flange, rev C', job: '0417', operationName: 'Op 20', done: 3, skipped: 1, of: 6 }
   const card = (more: Partial<FloorMachine> = {}) =>
-    put(MachineCard, { on: { machine: MILL, setup: summary, last: null, homedAt: null, notices: [], ...more } as FloorMachine })
+    put(MachineCard, {
+      on: {
+        machine: MILL,
+        setup: summary,
+        others: [],
+        stands: { now: 'Before the go: no go.' },
+        last: null,
+        homedAt: null,
+        notices: [],
+        ...more,
+      } as FloorMachine,
+    })
 
   it('says what is set up and how far it is', () => {
     const wrapper = card()
@@ -159,6 +170,7 @@ describe('a machine on the floor', () => {
     expect(wrapper.findAll('.progress .done')).toHaveLength(3)
     expect(wrapper.findAll('.progress .skipped')).toHaveLength(1)
     expect(textOf(wrapper)).toContain('No entries yet.')
+    expect(wrapper.get('[data-stands]').text()).toBe('Before the go: no go.')
   })
 
   it('says each thing that wants a look, and that nothing is set up', () => {

@@ -13,7 +13,7 @@ import {
   type RegisterRef,
 } from '../../register/index.ts'
 import type { Plan, Scene, Standing } from '../../scene/index.ts'
-import { LATHE, MILL, mounted, scene, stands } from '@rook/testing'
+import { LATHE, MILL, mounted, READY, scene, stands } from '@rook/testing'
 import { dialectOf, goFindings, readProgram } from '../index.ts'
 
 const tool = (number: string, more = {}) =>
@@ -22,7 +22,7 @@ const plannedTool = (number: string) => ({ number, offset: number, diameterOffse
 const GOOD: [RegisterRef, Standing][] = [
   ...(['X', 'Y', 'Z'] as const).map((axis, at): [RegisterRef, Standing] => [
     workRegister('G54', axis),
-    stands([mm(-313.204), mm(-169.703), mm(-476.566)][at]!, { setup: 'now' }),
+    stands([mm(-313.204), mm(-169.703), mm(-476.566)][at]!, { setup: 'now', at: '2026-11-24T02:00:00.000Z' }),
   ]),
   [lengthRegister('4'), stands(mm(103.476), { setup: 'now', assembly: 'tool-4' })],
   [diameterRegister(MILL, '4'), stands(mm(5.998), { setup: 'now', assembly: 'tool-4' })],
@@ -51,16 +51,17 @@ const START = [
   'G40 G1 Z50.',
 ]
 const program = (lines: readonly string[]) => readProgram(() => [lines.join('\n')], dialectOf(MILL))
-const found = (lines: readonly string[], where = at()) => goFindings(program(lines), where).filter(({ verdict }) => verdict !== 'clear')
+const found = (lines: readonly string[], where = at()) =>
+  goFindings({ read: program(lines), scene: where, soFar: READY }).filter(({ verdict }) => verdict !== 'clear')
 const ids = (lines: readonly string[], where = at()) => found(lines, where).map(({ id, verdict }) => `${verdict} ${id}`)
 const sentence = (id: string, lines: readonly string[], where = at()) =>
-  goFindings(program(lines), where).find((one) => one.id === id)?.sentence
+  goFindings({ read: program(lines), scene: where, soFar: READY }).find((one) => one.id === id)?.sentence
 const whole = [...START, 'M30']
 
 describe('a program that fits its setup', () => {
   it('has nothing to stop or question, and says what is good', () => {
     expect(found(whole)).toEqual([])
-    expect(goFindings(program(whole), at()).map(({ id }) => id)).toContain('zero work/G54/X/geometry')
+    expect(goFindings({ read: program(whole), scene: at(), soFar: READY }).map(({ id }) => id)).toContain('zero work/G54/X/geometry')
   })
 })
 
@@ -98,7 +99,11 @@ describe('slots', () => {
   })
 
   it('that are planned and not called are told of', () => {
-    expect(goFindings(program(whole), at([], {}, { slots: ['G54', 'G55'] })).find(({ id }) => id === 'not-called G55')).toMatchObject({
+    expect(
+      goFindings({ read: program(whole), scene: at([], {}, { slots: ['G54', 'G55'] }), soFar: READY }).find(
+        ({ id }) => id === 'not-called G55',
+      ),
+    ).toMatchObject({
       verdict: 'clear',
     })
   })
@@ -176,7 +181,7 @@ describe('rotary axes', () => {
   const onRotary = (lines: readonly string[]) => {
     const machine = { ...MILL, rotary }
     const read = readProgram(() => [lines.join('\n')], dialectOf(machine))
-    return goFindings(read, { ...at(), machine }).filter(({ id }) => /turned|axis/.test(id))
+    return goFindings({ read, scene: { ...at(), machine }, soFar: READY }).filter(({ id }) => /turned|axis/.test(id))
   }
 
   it('are stopped where the machine has none, and hide from the checks what is done while they are turned', () => {
@@ -310,7 +315,7 @@ describe('what the machine\u2019s record says of a program', () => {
   const on = (dialect: Partial<ProgramWords> | null) => {
     const machine = { ...MILL, dialect }
     const read = readProgram(() => [lines.join('\n')], dialectOf(machine))
-    const { verdict, sentence: says } = goFindings(read, { ...at(), machine }).find(({ id }) => id === 'no-point')!
+    const { verdict, sentence: says } = goFindings({ read, scene: { ...at(), machine }, soFar: READY }).find(({ id }) => id === 'no-point')!
     return { verdict, says, furthest: read.extents[0]!.feed.X!.max / 1e6, least: read.extents[0]!.feed.X!.min / 1e6 }
   }
 
@@ -344,10 +349,7 @@ describe('a lathe\u2019s program', () => {
   const tools = [mounted('3', 'tool-3', 'Turning tool', { kind: 'turning' })]
   const turned = (standing: [RegisterRef, Standing][], lines: readonly string[]) => {
     const where = scene(standing, { machine: LATHE, tools, plan: null })
-    return goFindings(
-      readProgram(() => [lines.join('\n')], dialectOf(LATHE)),
-      where,
-    )
+    return goFindings({ read: readProgram(() => [lines.join('\n')], dialectOf(LATHE)), scene: where, soFar: READY })
       .filter(({ verdict }) => verdict !== 'clear')
       .map(({ id, verdict }) => `${verdict} ${id}`)
   }

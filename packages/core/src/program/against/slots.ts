@@ -1,23 +1,24 @@
 import { axesOf } from '../../machine/index.ts'
 import { registerKey, registerName, workRegister } from '../../register/index.ts'
-import { reservedFor } from '../../scene/index.ts'
+import { reservedFor, type Scene } from '../../scene/index.ts'
 import { isSuspect, standingNote } from '../../standing/index.ts'
-import type { GoCheck, GoFinding } from './finding.ts'
+import type { GoCheck, Found } from './finding.ts'
 
 /** Slots that the program calls against those that are set and planned. */
-export const slots: GoCheck = ({ read, scene }) => {
+export const slots: GoCheck = ({ calls, scene }) => {
   const { machine, plan } = scene
-  const found: GoFinding[] = []
-  if (read.beforeSlot !== null)
+  const found: Found[] = []
+  if (calls.beforeSlot !== null)
     found.push({
       id: 'before-slot',
       verdict: 'stop',
-      line: read.beforeSlot,
+      line: calls.beforeSlot,
       register: null,
       mend: 'program',
       sentence: 'It moves before any slot is called: the zero is whatever was active before.',
     })
-  for (const { slot, line } of read.slots) {
+  for (const { slot, line: where } of calls.slots) {
+    const line = where || null
     const common = { line, register: null, mend: 'zero' as const }
     if (!machine.slots.some(({ code }) => code === slot)) {
       found.push({
@@ -41,7 +42,7 @@ export const slots: GoCheck = ({ read, scene }) => {
     const kept = reservedFor(slot, scene.reserved, plan?.job ?? null)
     if (kept) found.push({ ...common, id: `kept ${slot}`, verdict: 'stop', sentence: `${kept}; the program calls it.` })
   }
-  const called = read.slots.map(({ slot }) => slot)
+  const called = calls.slots.map(({ slot }) => slot)
   for (const slot of plan?.slots ?? [])
     if (!called.includes(slot))
       found.push({
@@ -58,7 +59,7 @@ export const slots: GoCheck = ({ read, scene }) => {
     found.push({
       id: 'order',
       verdict: 'query',
-      line: read.slots[0]?.line ?? null,
+      line: calls.slots[0]?.line || null,
       register: null,
       mend: 'plan',
       sentence: `The program calls ${order.join(', ')}; the operation plans ${planned.join(', ')}.`,
@@ -66,22 +67,41 @@ export const slots: GoCheck = ({ read, scene }) => {
   return found
 }
 
-function ofZero(slot: string, axis: 'X' | 'Y' | 'Z', line: number, scene: Parameters<GoCheck>[0]['scene']): GoFinding[] {
+function ofZero(slot: string, axis: 'X' | 'Y' | 'Z', line: number | null, scene: Scene): Found[] {
   const { machine, plan } = scene
   const ref = workRegister(slot, axis)
   const register = registerKey(ref)
   const name = registerName(ref)
   const note = standingNote(register, scene)
   const finding = { id: `zero ${register}`, line, register, mend: 'zero' as const }
-  if (note.word === 'unset') return [{ ...finding, verdict: 'stop', sentence: `${name} is unset on ${machine.name}, which is not zero.` }]
-  if (isSuspect(note)) return [{ ...finding, verdict: 'stop', sentence: `${name} is ${note.word}: ${note.because}.` }]
+  const same = (cause: string, says: (names: string, many: boolean) => string) => ({ sentence: '', same: { cause, name, says } })
+  if (note.word === 'unset')
+    return [
+      {
+        ...finding,
+        verdict: 'stop',
+        ...same(`unset ${slot}`, (names, many) => `${names} ${many ? 'are' : 'is'} unset on ${machine.name}, which is not zero.`),
+      },
+    ]
+  if (isSuspect(note))
+    return [
+      {
+        ...finding,
+        verdict: 'stop',
+        ...same(`${note.word} ${note.because}`, (names, many) => `${names} ${many ? 'are' : 'is'} ${note.word}: ${note.because}.`),
+      },
+    ]
   // What stands from another setup is somebody else's until it is looked at.
   if (note.word === 'carried over' && plan)
     return [
       {
         ...finding,
         verdict: 'query',
-        sentence: `${name} stands from another setup, by ${scene.standing[register]!.by}. Measure it, or confirm it for this one.`,
+        ...same(
+          `carried over ${scene.standing[register]!.by}`,
+          (names, many) =>
+            `${names} ${many ? 'stand' : 'stands'} from another setup, by ${scene.standing[register]!.by}. Measure ${many ? 'them' : 'it'}, or confirm ${many ? 'them' : 'it'} for this one.`,
+        ),
       },
     ]
   return [{ ...finding, verdict: 'clear', sentence: `${name} is ${note.word}.` }]

@@ -3,13 +3,13 @@ import { asShown } from '../../machine/index.ts'
 import { layoutOf } from '../../register/index.ts'
 import type { Scene, StockBox } from '../../scene/index.ts'
 import type { Extents, Span } from '../extents.ts'
-import type { GoCheck, GoFinding } from './finding.ts'
+import type { ProgramCheck, Found } from './finding.ts'
 
 /** A drill comes out of a through hole by its point: cuts may go this far below the stock without a word, nanometres. */
 const POINT = 8_000_000
 
 /** What the program cuts against the stock in part coordinates. */
-export const stock: GoCheck = ({ read, scene }) => {
+export const stock: ProgramCheck = ({ read, scene }) => {
   const box = scene.plan?.stock
   if (!box || layoutOf(scene.machine).stock !== 'block') return []
   return [
@@ -26,7 +26,7 @@ const shownOn =
     asShown(nm(Math.round(value)), machine)
 
 /** How deep it cuts is not in the program: a cycle or a drawing without heights. */
-function withoutZ(all: readonly Extents[]): GoFinding[] {
+function withoutZ(all: readonly Extents[]): Found[] {
   const [first] = all.filter(({ feed }) => feed.X && feed.Y && !feed.Z)
   if (!first) return []
   return [
@@ -41,9 +41,9 @@ function withoutZ(all: readonly Extents[]): GoFinding[] {
   ]
 }
 
-function under(all: readonly Extents[], { Z }: StockBox, scene: Scene): GoFinding[] {
+function under(all: readonly Extents[], { Z }: StockBox, scene: Scene): Found[] {
   const shown = shownOn(scene)
-  return all.flatMap(({ tool, slot, feed }): GoFinding[] => {
+  return all.flatMap(({ tool, slot, feed }): Found[] => {
     if (!feed.Z || feed.Z.min >= Z.from - POINT) return []
     return [
       {
@@ -58,9 +58,9 @@ function under(all: readonly Extents[], { Z }: StockBox, scene: Scene): GoFindin
   })
 }
 
-function atRapid(all: readonly Extents[], { Z }: StockBox, scene: Scene): GoFinding[] {
+function atRapid(all: readonly Extents[], { Z }: StockBox, scene: Scene): Found[] {
   const shown = shownOn(scene)
-  return all.flatMap(({ tool, slot, into }): GoFinding[] => {
+  return all.flatMap(({ tool, slot, into }): Found[] => {
     if (!into.Z || into.Z.min >= Z.to) return []
     return [
       {
@@ -88,9 +88,9 @@ function together(all: readonly Extents[], axis: 'X' | 'Y'): Map<string, Span> {
 }
 
 /** A program that was written from another corner cuts beside the stock; the corner that would fit is named. */
-function beside(all: readonly Extents[], box: StockBox, scene: Scene): GoFinding[] {
+function beside(all: readonly Extents[], box: StockBox, scene: Scene): Found[] {
   const [x, y] = [together(all, 'X'), together(all, 'Y')]
-  return [...x].flatMap(([slot, across]): GoFinding[] => {
+  return [...x].flatMap(([slot, across]): Found[] => {
     const along = y.get(slot)
     if (!along) return []
     const isOff = (span: Span, { from, to }: { from: number; to: number }) => misses(span, { from, to }) || overlap(span, from, to) < MOSTLY

@@ -2,13 +2,13 @@ import { formatExact } from '../../length/index.ts'
 import type { MachineRecord } from '../../machine/index.ts'
 import { listed } from '../../register/index.ts'
 import { dialectOf } from '../dialect.ts'
-import type { GoCheck, GoFinding } from './finding.ts'
+import type { ProgramCheck, Found } from './finding.ts'
 
 /** What stands in the text itself: what cannot be read or followed, units, what is left on. */
-export const text: GoCheck = ({ read, scene }) => {
+export const text: ProgramCheck = ({ read, scene }) => {
   const { machine } = scene
-  const found: GoFinding[] = []
-  const say = (id: string, verdict: GoFinding['verdict'], line: number | null, sentence: string) =>
+  const found: Found[] = []
+  const say = (id: string, verdict: Found['verdict'], line: number | null, sentence: string) =>
     found.push({ id, verdict, line, sentence, register: null, mend: 'program' })
   for (const { line, column, sentence, lines, times: n } of read.errors.slice(0, MOST_ERRORS))
     say(`error ${sentence}`, 'stop', line, `Column ${column}: ${sentence}${onLines(lines, n)}`)

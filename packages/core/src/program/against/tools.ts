@@ -1,3 +1,4 @@
+import { ZERO } from '../../length/index.ts'
 import { judgeLife } from '../../life/index.ts'
 import {
   diameterRegister,
@@ -14,27 +15,27 @@ import type { MountedTool, Scene, ToolFamily } from '../../scene/index.ts'
 import { isSuspect, standingNote } from '../../standing/index.ts'
 import { calledTool } from '../../tool/index.ts'
 import type { CalledTool } from '../read.ts'
-import type { GoCheck, GoFinding } from './finding.ts'
+import type { GoCheck, Found } from './finding.ts'
 
 /** Tools and offsets that the program calls against what sits in the machine and what stands. */
-export const tools: GoCheck = ({ read, scene }) => [
-  ...(read.beforeTool === null
+export const tools: GoCheck = ({ calls, scene }) => [
+  ...(calls.beforeTool === null
     ? []
     : [
         {
           id: 'before-tool',
           verdict: 'query' as const,
-          line: read.beforeTool,
+          line: calls.beforeTool,
           register: null,
           mend: 'program' as const,
           sentence: 'It cuts before any tool is called: whatever is in the spindle.',
         },
       ]),
-  ...read.tools.flatMap((called) => ofTool(called, scene)),
-  ...notCalled(read.tools, scene),
+  ...calls.tools.flatMap((called) => ofTool(called, scene)),
+  ...notCalled(calls.tools, scene),
 ]
 
-function ofTool(called: CalledTool, scene: Scene): GoFinding[] {
+function ofTool(called: CalledTool, scene: Scene): Found[] {
   const { machine, plan } = scene
   const line = called.lines[0] ?? null
   const { family, tool } = calledTool(scene, called.number)
@@ -50,7 +51,7 @@ function ofTool(called: CalledTool, scene: Scene): GoFinding[] {
           : `T${called.number} is called, and nothing sits in it on ${machine.name}.`,
       },
     ]
-  const found: GoFinding[] = []
+  const found: Found[] = []
   if (plan && plan.tools.length > 0 && !plan.tools.some((one) => one.number === called.number))
     found.push({
       ...finding,
@@ -70,23 +71,37 @@ function ofTool(called: CalledTool, scene: Scene): GoFinding[] {
 }
 
 /** A figure that has to stand. */
-function stands(ref: RegisterRef, line: number | null, scene: Scene, whose: string): GoFinding[] {
+function stands(ref: RegisterRef, line: number | null, scene: Scene, whose: string): Found[] {
   const register = registerKey(ref)
   const note = standingNote(register, scene)
-  const finding = { id: `value ${register}`, line, register, mend: 'tool' as const }
+  const finding = { id: `value ${register}`, line: line || null, register, mend: 'tool' as const }
   const name = registerName(ref)
   if (note.word === 'unset') return [{ ...finding, verdict: 'stop', sentence: `${name}${whose} is unset, which is not zero. Measure it.` }]
   if (isSuspect(note)) return [{ ...finding, verdict: 'stop', sentence: `${name}${whose} is ${note.word}: ${note.because}.` }]
   if (note.word === 'estimated')
-    return [{ ...finding, verdict: 'query', sentence: `${name}${whose} is only an estimate. Measure it before it cuts.` }]
+    return [
+      {
+        ...finding,
+        verdict: 'query',
+        sentence: '',
+        same: {
+          cause: `estimated${whose}`,
+          name,
+          says: (names, many) =>
+            many
+              ? `${names}${whose} are only estimates. Measure them before they cut.`
+              : `${names}${whose} is only an estimate. Measure it before it cuts.`,
+        },
+      },
+    ]
   return [{ ...finding, verdict: 'clear', sentence: `${name} is ${note.word}.` }]
 }
 
-function ofLengths(called: CalledTool, tool: MountedTool, family: ToolFamily | null, scene: Scene): GoFinding[] {
+function ofLengths(called: CalledTool, tool: MountedTool, family: ToolFamily | null, scene: Scene): Found[] {
   const { machine } = scene
   const layout = layoutOf(machine)
   const own = scene.tools.filter(({ number, pairOf }) => number === tool.number || pairOf === tool.number)
-  const found = called.lengths.flatMap(({ offset, line }): GoFinding[] => {
+  const found = called.lengths.flatMap(({ offset, line }): Found[] => {
     const pair = own.find((one) => one.offset === offset)
     if (pair)
       return layout.countsLengths
@@ -130,7 +145,7 @@ function ofLengths(called: CalledTool, tool: MountedTool, family: ToolFamily | n
 }
 
 /** What was called for another tool, and is still on while this one moves. */
-function ofOthers({ number, under }: CalledTool): GoFinding[] {
+function ofOthers({ number, under }: CalledTool): Found[] {
   return under.map(({ what, of, offset, line }) => {
     const whose = of === null ? 'called before any tool' : `of T${of}`
     const [is, letter] = what === 'length' ? ['moves in Z with the length', 'H'] : ['cuts with the cutter compensation', 'D']
@@ -145,14 +160,15 @@ function ofOthers({ number, under }: CalledTool): GoFinding[] {
   })
 }
 
-function ofDiameters(called: CalledTool, tool: MountedTool, scene: Scene): GoFinding[] {
+function ofDiameters(called: CalledTool, tool: MountedTool, scene: Scene): Found[] {
   const { machine } = scene
   const [first] = called.compensates
   if (!first) return []
   if (!layoutOf(machine).countsLengths)
-    return [noseRegister(tool.offset), tipRegister(tool.offset)].flatMap((ref) =>
-      stands(ref, first.line, scene, `, which ${first.side === 'left' ? 'G41' : 'G42'} needs,`),
-    )
+    return [noseRegister(tool.offset), tipRegister(tool.offset)].flatMap((ref) => [
+      ...stands(ref, first.line, scene, `, which ${first.side === 'left' ? 'G41' : 'G42'} needs,`),
+      ...atNought(ref, first, scene),
+    ])
   if (called.diameters.length === 0)
     return [
       {
@@ -164,7 +180,7 @@ function ofDiameters(called: CalledTool, tool: MountedTool, scene: Scene): GoFin
         sentence: `T${called.number} compensates for its cutter, and no D is called.`,
       },
     ]
-  return called.diameters.flatMap(({ offset, line }): GoFinding[] => {
+  return called.diameters.flatMap(({ offset, line }): Found[] => {
     const ref = diameterRegister(machine, offset)
     if (offset !== tool.diameterOffset) {
       const other = scene.tools.find((one) => one.diameterOffset === offset)
@@ -197,24 +213,46 @@ function ofDiameters(called: CalledTool, tool: MountedTool, scene: Scene): GoFin
   })
 }
 
-/** Drills and mills turn clockwise; what turns the other way is a left-hand tool, or a mistake. */
-function ofSpindle(called: CalledTool, tool: MountedTool, { machine }: Scene): GoFinding[] {
-  const against = layoutOf(machine).countsLengths ? called.spindle.find(({ turns }) => turns === 'ccw') : undefined
-  return against
-    ? [
-        {
-          id: `spindle ${called.number}`,
-          verdict: 'query',
-          line: against.line,
-          register: null,
-          mend: 'program',
-          sentence: `M4 turns T${called.number}, ${tool.name}, against the usual way. Say that it is a left-hand tool.`,
-        },
-      ]
-    : []
+/** A sharp nose, or a tip in no direction, makes the compensation shift nothing. */
+function atNought(ref: RegisterRef, { side, line }: CalledTool['compensates'][number], { standing }: Scene): Found[] {
+  const register = registerKey(ref)
+  if (standing[register]?.value !== ZERO) return []
+  const code = side === 'left' ? 'G41' : 'G42'
+  const nose = ref.property === 'nose'
+  return [
+    {
+      id: `nought ${register}`,
+      verdict: nose ? 'stop' : 'query',
+      line: line || null,
+      register,
+      mend: 'tool',
+      sentence: nose
+        ? `${registerName(ref)} holds zero, and ${code} shifts by it: nothing is taken off at a taper or a radius. Write down the insert's.`
+        : `${registerName(ref)} is 0, the centre of the nose: ${code} then counts from there. Say that the tool was set so.`,
+    },
+  ]
 }
 
-function ofLife(tool: MountedTool, line: number | null): GoFinding[] {
+/** M3 turns what cuts to the right, M4 what cuts to the left, by the tool's own record. */
+function ofSpindle(called: CalledTool, tool: MountedTool, { machine }: Scene): Found[] {
+  const wrong = called.spindle.find(({ turns }) => turns !== (tool.turning === 'left' ? 'ccw' : 'cw'))
+  // On a lathe right is what every record says that nobody has changed: a tool before the centre is turned the other way.
+  if (!wrong || (!layoutOf(machine).countsLengths && tool.turning === 'right')) return []
+  const [code, other] = wrong.turns === 'cw' ? ['M3', 'M4'] : ['M4', 'M3']
+  const stops = layoutOf(machine).countsLengths && tool.turning === 'left'
+  return [
+    {
+      id: `spindle ${called.number}`,
+      verdict: stops ? 'stop' : 'query',
+      line: wrong.line,
+      register: null,
+      mend: 'program',
+      sentence: `${code} turns ${layoutOf(machine).countsLengths ? '' : 'the work at '}T${called.number}, ${tool.name}, and its record says that it cuts turning to the ${tool.turning}. Call ${other}, or put its record right.`,
+    },
+  ]
+}
+
+function ofLife(tool: MountedTool, line: number | null): Found[] {
   if (!tool.life) return []
   const { verdict, sentence } = judgeLife(tool.life, tool.lifeUsed)
   return verdict === 'clear'
@@ -222,7 +260,7 @@ function ofLife(tool: MountedTool, line: number | null): GoFinding[] {
     : [{ id: `life ${tool.number}`, verdict, line, register: null, mend: 'tool', sentence: `T${tool.number}: ${sentence}` }]
 }
 
-function notCalled(called: readonly CalledTool[], { plan }: Scene): GoFinding[] {
+function notCalled(called: readonly CalledTool[], { plan }: Scene): Found[] {
   return (plan?.tools ?? [])
     .filter(({ number }) => !called.some((one) => one.number === number.split('.')[0]))
     .map(({ number }) => ({

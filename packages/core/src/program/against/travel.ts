@@ -6,14 +6,14 @@ import type { MountedTool, Scene } from '../../scene/index.ts'
 import { calledTool } from '../../tool/index.ts'
 import type { Extents, Span } from '../extents.ts'
 import { originOn } from '../path/travel-box.ts'
-import type { GoCheck, GoFinding } from './finding.ts'
+import type { ProgramCheck, Found } from './finding.ts'
 
 /**
  * Where the machine stands for what the program reaches: M = W + H + m·P on every axis, against how far that axis goes. Where the slot is
  * turned by θ, X and Y stand at W + R(θ)·P, and of a furthest X the Y is known only between its ends: what is beyond for all of
  * them stops, what is beyond for some is asked.
  */
-export const travel: GoCheck = ({ read, scene }) => {
+export const travel: ProgramCheck = ({ read, scene }) => {
   const furthest = new Map<string, Beyond>()
   for (const one of read.extents) {
     const { tool } = one.tool === null ? { tool: null } : calledTool(scene, one.tool)
@@ -25,7 +25,7 @@ export const travel: GoCheck = ({ read, scene }) => {
       if (beyond && (!known || isFurther(beyond, known))) furthest.set(key, beyond)
     }
   }
-  return [...furthest].map(([key, { line, at, limit, by, tool, isSure, turned }]): GoFinding => {
+  return [...furthest].map(([key, { line, at, limit, by, tool, isSure, turned }]): Found => {
     const shown = (value: number) => asShown(nm(Math.round(value)), scene.machine)
     const slot = key.split(' ').slice(0, -1).join(' ')
     const [would, because] = isSure

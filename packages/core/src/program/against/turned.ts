@@ -1,8 +1,8 @@
-import type { GoCheck, GoFinding } from './finding.ts'
+import type { ProgramCheck, Found } from './finding.ts'
 
 /** Rotary axes that the program turns: what lies where after that is not known here. */
-export const turned: GoCheck = ({ read, scene }) =>
-  read.turned.flatMap(({ axis, line, text, times, known, hides }): GoFinding[] => {
+export const turned: ProgramCheck = ({ read, scene }) =>
+  read.turned.flatMap(({ axis, line, text, times, known, hides }): Found[] => {
     const common = { line, register: null }
     const often = times > 1 ? `, ${times} times in all` : ''
     if (!known)

@@ -2,16 +2,16 @@ import { nm } from '../../length/index.ts'
 import { asRegister, hasColumn, readRegisterKey, registerKey, registerName, type RegisterRef } from '../../register/index.ts'
 import type { WrittenValue } from '../read.ts'
 import type { Scene } from '../../scene/index.ts'
-import type { GoCheck, GoFinding } from './finding.ts'
+import type { ProgramCheck, Found } from './finding.ts'
 
 /** A program that writes values itself overwrites the ledger's at every run. */
-export const written: GoCheck = ({ read, scene }) => read.writes.map((write) => judge(write, scene))
+export const written: ProgramCheck = ({ read, scene }) => read.writes.map((write) => judge(write, scene))
 
 /** Whether the machine has such a register. */
 const isThere = (ref: RegisterRef, { machine }: Scene): boolean =>
   ref.family === 'work' ? machine.slots.some(({ code }) => code === ref.slot) : hasColumn(ref, machine)
 
-function judge({ text, line, register, value, adds }: WrittenValue, scene: Scene): GoFinding {
+function judge({ text, line, register, value, adds }: WrittenValue, scene: Scene): Found {
   const { machine } = scene
   const finding = { id: `writes ${line} ${register ?? ''}`, line, mend: 'program' as const }
   // A diameter is a radius where the machine holds those; its L says only that it is a D.

@@ -1,3 +1,4 @@
+import { FIRST_RUN } from '@rook/core'
 import type { GaugeRecord, Shop } from '@rook/contract'
 import type { QueryResult } from 'pg'
 import { gauge } from './schema.ts'
@@ -54,6 +55,8 @@ export class Kept {
       idleMinutes: Number(settings['idle-minutes'] ?? DEFAULT_IDLE_MINUTES),
       address: settings['address'] ?? '',
       localMachines: settings['local-machines'] === 'true',
+      asks: JSON.parse(settings['stages-asked'] ?? '[]') as Shop['asks'],
+      firstRun: settings['first-run'] === undefined ? [...FIRST_RUN] : (JSON.parse(settings['first-run']) as string[]),
       shifts: rows[0]!.shifts ?? [],
       seal: rows[0]!.seal,
     }

@@ -36,6 +36,7 @@ const session = useSession()
       </template>
       <span v-else class="quiet part mt-1.5 text-17">nothing set up</span>
     </RouterLink>
+    <p v-if="on.setup && on.stands[on.setup.id]" class="m-0 px-4.5 pt-0 pb-2.5" data-stands>{{ on.stands[on.setup.id] }}</p>
     <p v-for="other in on.others" :key="other.id" class="other small m-0 px-4.5 pt-0 pb-2.5">
       Also <RouterLink :to="{ name: 'setup', params: { setup: other.id } }">job {{ other.job }}, {{ other.partName }}</RouterLink
       >, {{ other.done }} of {{ other.of }} done

@@ -18,6 +18,8 @@ function wayTo({ mendedAt }: Notice): RouteLocationRaw {
       return { name: 'machine-run', params: { machine: props.machine } }
     case 'step':
       return { name: 'step', params: { setup: mendedAt.setup, step: mendedAt.step } }
+    case 'setup':
+      return { name: 'setup', params: { setup: mendedAt.setup } }
     case 'tool':
       return { name: 'tool', params: { assembly: mendedAt.id } }
     case 'entry':

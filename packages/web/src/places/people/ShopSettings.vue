@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { EVERY_DAY, shiftGaps, shiftOverlaps } from '@rook/core'
+import { EVERY_DAY, shiftGaps, shiftOverlaps, type GoStage } from '@rook/core'
 import type { Shop } from '@rook/contract'
-import { Button, Checkbox, CheckboxGroup, Form, FormItem, Input, InputNumber } from 'ant-design-vue'
+import { Button, Checkbox, CheckboxGroup, Form, FormItem, Input, InputNumber, Textarea } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useSession } from '../../client/session.ts'
 import { useSend } from '../../client/use-send.ts'
@@ -15,12 +15,25 @@ const told = ref<string | null>(null)
 const { trouble, busy, send } = useSend()
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((label, at) => ({ label, value: at + 1 }))
 const written = computed(() => form.value.shifts.filter(({ starts, ends }) => [starts, ends].every((time) => /^\d\d:\d\d$/.test(time))))
+/** What a shop may turn from a stop into a question, in words. */
+const ASKS: { value: GoStage; label: string }[] = [
+  { value: 'measured', label: 'Ask, do not stop, where a step is not done at the go' },
+  { value: 'seen', label: 'Ask, do not stop, where a readout was not seen at the go' },
+  { value: 'go', label: 'Ask, do not stop, where a first part is noted without a go' },
+]
+/** A line each, as they are ticked. */
+const firstRun = computed({
+  get: () => form.value.firstRun.join('\n'),
+  set: (text) => (form.value.firstRun = text.split('\n')),
+})
 const overlaps = computed(() => shiftOverlaps(written.value))
 const gaps = computed(() => (written.value.length === form.value.shifts.length ? shiftGaps(written.value) : []))
 
 async function keep(): Promise<void> {
   told.value = null
-  const shop = await send('changeShop', { body: { ...form.value } })
+  const shop = await send('changeShop', {
+    body: { ...form.value, firstRun: form.value.firstRun.map((line) => line.trim()).filter((line) => line !== '') },
+  })
   if (!shop) return
   session.changedShop(shop)
   told.value = 'Kept.'
@@ -43,6 +56,15 @@ async function keep(): Promise<void> {
       extra="Machines are reached at the addresses that a lead gives. This computer itself is left out of them unless a machine’s agent or gauge runs on it."
     >
       <Checkbox v-model:checked="form.localMachines">Reach machines on the computer that the ledger runs on</Checkbox>
+    </FormItem>
+    <FormItem
+      label="Before a first part"
+      extra="Without these a setup goes from its measuring to its first part only step by step. What is asked about is kept with its reason."
+    >
+      <CheckboxGroup v-model:value="form.asks" class="days grid" aria-label="Before a first part" :options="ASKS" />
+    </FormItem>
+    <FormItem label="Ticked before a first part is called good, a line each" html-for="shop-first-run">
+      <Textarea id="shop-first-run" v-model:value="firstRun" :rows="4" :maxlength="2400" />
     </FormItem>
     <FormItem label="Shifts; one may run across midnight">
       <div v-for="(shift, at) in form.shifts" :key="at" class="grid grid-cols-[1fr_84px_84px_auto] gap-2 mb-2">

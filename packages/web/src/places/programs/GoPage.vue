@@ -30,7 +30,6 @@ const unanswered = computed(() => queries.value.filter(({ id }) => (answers[id] 
 /** In one sentence, largest on the page. */
 const verdict = computed(() => {
   const given = go.value?.given
-  if (!go.value?.issue) return { mark: 'query', words: 'No file of its program is kept yet.' } as const
   if (stops.value.length > 0)
     return { mark: 'stop', words: `No go: ${stops.value.length} ${stops.value.length === 1 ? 'stop' : 'stops'}.` } as const
   if (given && given.changed.length === 0)
@@ -46,10 +45,10 @@ const keptWords = computed(() => {
 const holds = computed(() => go.value?.given?.changed.length === 0)
 
 async function give(): Promise<void> {
-  const issue = go.value?.issue
-  if (!issue) return
+  if (!go.value) return
   const said = Object.fromEntries(queries.value.flatMap(({ id }) => (answers[id]?.trim() ? [[id, answers[id].trim()]] : [])))
-  if (await send('giveGo', { params: { id: props.setup }, body: { issue: issue.id, answers: said } })) await page.refetch()
+  if (await send('giveGo', { params: { id: props.setup }, body: { issue: go.value.issue?.id ?? null, answers: said } }))
+    await page.refetch()
 }
 </script>
 
@@ -67,7 +66,7 @@ async function give(): Promise<void> {
           >
         </p>
       </div>
-      <MayNot v-if="go.issue && !data.summary.endedAt && !holds" to="giveGo"
+      <MayNot v-if="!data.summary.endedAt && !holds" to="giveGo"
         ><Button type="primary" size="large" :disabled="busy || stops.length > 0 || unanswered.length > 0" @click="give"
           >Give the go</Button
         ></MayNot

@@ -38,6 +38,7 @@ const AT = { id: 'now', machine: 'mill-3', operation: 'flange-20' }
 const finding = (id: string, verdict: GoFinding['verdict'], more: Partial<GoFinding> = {}): GoFinding => ({
   id,
   verdict,
+  stage: 'go',
   sentence: `${id} is found.`,
   line: 27,
   register: null,
@@ -68,7 +69,7 @@ describe('go or no go', () => {
     const free = await shown({ findings: [finding('c', 'clear')] })
     expect(mark(free)).toBe('clear')
     expect(button(free)!.attributes('disabled')).toBeUndefined()
-    expect(mark(await shown({ issue: null, read: null }))).toBe('query')
+    expect(mark(await shown({ issue: null, read: null, findings: [finding('no-text', 'query')] }))).toBe('query')
   })
 
   it('is given with a reason for what is questioned, on the issue that is shown', async () => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Setup } from '@rook/contract'
 import { computed, reactive } from 'vue'
 import * as z from 'zod/mini'
 import { useSend } from '../../client/use-send.ts'
@@ -8,14 +9,23 @@ import WordField from '../../ui/WordField.vue'
 import FormDialog from '../../ui/FormDialog.vue'
 import { useKeptTyping } from '../../client/kept-typing.ts'
 
-const props = defineProps<{ setup: string }>()
+/** Where no first part proves the setup, counting takes a reason. */
+const props = defineProps<{ setup: string; proven: Setup['proven'] }>()
 const emit = defineEmits<{ close: [] }>()
-const form = reactive({ made: '', scrapped: '', reason: '' })
+const form = reactive({ made: '', scrapped: '', reason: '', unproven: '' })
+const without = computed(() => {
+  if (props.proven === null) return 'No first part was run carefully in this setup yet.'
+  return props.proven.lapsed === null ? null : `The first part no longer proves this setup: ${props.proven.lapsed}.`
+})
 const SHAPE = z
   .object({
     made: wholeOrNone('Good parts: a whole number.'),
     scrapped: wholeOrNone('Scrapped: a whole number.'),
     reason: z.string().check(z.trim()),
+    unproven: z.string().check(
+      z.trim(),
+      z.refine((words) => without.value === null || words.length >= 3, 'Why they count all the same: say it in a few words.'),
+    ),
   })
   .check(
     z.refine(({ made, scrapped }) => (made ?? 0) + (scrapped ?? 0) > 0, {
@@ -32,7 +42,7 @@ const hasScrap = computed(() => Number(form.scrapped) > 0)
 async function go(): Promise<void> {
   const said = take()
   if (!said) return
-  const body = { made: said.made ?? 0, scrapped: said.scrapped ?? 0, reason: said.reason || null }
+  const body = { made: said.made ?? 0, scrapped: said.scrapped ?? 0, reason: said.reason || null, unproven: said.unproven || null }
   if (await send('countParts', { params: { id: props.setup }, body })) emit('close')
 }
 </script>
@@ -50,6 +60,10 @@ async function go(): Promise<void> {
       />
       <WordField v-model="form.scrapped" label="Scrapped" figure :maxlength="6" inputmode="numeric" :problem="problems.scrapped" />
     </div>
+    <template v-if="without !== null">
+      <p class="query m-0" data-without-proof>{{ without }}</p>
+      <WordField v-model="form.unproven" label="Why these parts count all the same" :maxlength="300" :problem="problems.unproven" />
+    </template>
     <WordField v-if="hasScrap" v-model="form.reason" label="Why they were scrapped" :maxlength="300" :problem="problems.reason" />
   </FormDialog>
 </template>

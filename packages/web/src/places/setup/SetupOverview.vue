@@ -3,7 +3,7 @@ import { drawSetup, layoutOf } from '@rook/core'
 import type { Setup } from '@rook/contract'
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
-import { useFloor, useScene, useWorkpiece } from '../../client/queries.ts'
+import { useChain, useFloor, useScene, useWorkpiece } from '../../client/queries.ts'
 import { useSession } from '../../client/session.ts'
 import { when } from '../../client/time.ts'
 import DrawingLinks from '../../parts/DrawingLinks.vue'
@@ -16,7 +16,8 @@ import RoutineList from '../../routine/RoutineList.vue'
 import NoticeList from '../floor/NoticeList.vue'
 import GoTo from '../../ui/GoTo.vue'
 import InTurn from '../../ui/InTurn.vue'
-import SetupWhole from './SetupWhole.vue'
+import SetupWhole, { type Doing } from './SetupWhole.vue'
+import Spine from './Spine.vue'
 
 /** The setup at one look, as one would print it: where zero is, how long the tools are, what is open, who was here last. */
 const props = defineProps<{ setup: string; data: Setup }>()
@@ -37,6 +38,15 @@ const drawing = computed(() => scene.data.value && drawSetup(scene.data.value))
 /** Tools hang from a gauge line where their length counts along one axis; a turret's do not. */
 const hangs = computed(() => Boolean(scene.data.value && layoutOf(scene.data.value.machine).countsLengths))
 const next = computed(() => props.data.steps.find(({ id }) => id === props.data.next) ?? null)
+const chain = useChain(() => props.setup)
+/** The one thing to do next; until the ledger has worked it out, the next open step. */
+const main = computed(() => {
+  const found = chain.data.value?.chain.next
+  if (found === undefined) return next.value && { does: 'step' as const, step: next.value.id, words: next.value.title }
+  if (found?.does !== 'step') return found
+  return { ...found, words: props.data.steps.find(({ id }) => id === found.step)?.title ?? found.words }
+})
+const doing = ref<Doing>(null)
 const toSizes = () => document.getElementById('routines-wear')?.scrollIntoView({ block: 'start' })
 /** The tool that the next step is about. */
 const lit = computed(() => next.value?.preset.tool ?? null)
@@ -60,11 +70,20 @@ const lit = computed(() => next.value?.preset.tool ?? null)
         </p>
       </div>
       <Button size="large" @click="toSizes">Correct a size</Button>
-      <GoTo v-if="next" type="primary" size="large" :to="{ name: 'step', params: { setup, step: next.id } }">Next: {{ next.title }}</GoTo>
+      <GoTo v-if="main?.does === 'step'" type="primary" size="large" :to="{ name: 'step', params: { setup, step: main.step! } }"
+        >Next: {{ main.words }}</GoTo
+      >
+      <GoTo v-else-if="main?.does === 'go'" type="primary" size="large" :to="{ name: 'go', params: { setup } }">{{ main.words }}</GoTo>
+      <Button v-else-if="main?.does === 'first-part' && !session.mayNot('prove')" type="primary" size="large" @click="doing = 'prove'">{{
+        main.words
+      }}</Button>
+      <Button v-else-if="main?.does === 'count' && !session.mayNot('countParts')" type="primary" size="large" @click="doing = 'count'">{{
+        main.words
+      }}</Button>
     </header>
-    <p v-if="!next" class="quiet">Every step is done or skipped.</p>
+    <Spine v-if="chain.data.value" :page="chain.data.value" :data="data" />
     <DrawingLinks :part="data.summary.part" :revision="data.summary.revision" />
-    <SetupWhole :setup="setup" :data="data" />
+    <SetupWhole v-model:doing="doing" :setup="setup" :data="data" :page="chain.data.value ?? null" />
     <NoticeList v-if="notices.length > 0" class="notices" :notices="notices" :machine="data.summary.machine" />
     <template v-if="scene.data.value">
       <div class="flex items-baseline justify-between gap-3">

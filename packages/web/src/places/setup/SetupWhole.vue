@@ -1,7 +1,12 @@
+<script lang="ts">
+/** The dialog that is open. */
+export type Doing = 'count' | 'prove' | 'end' | 'carry' | 'record' | null
+</script>
+
 <script setup lang="ts">
-import type { Setup } from '@rook/contract'
+import type { ChainPage, Setup } from '@rook/contract'
 import { Button } from 'ant-design-vue'
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { useCarryOffer, useJobs, usePartCounts, useScene } from '../../client/queries.ts'
 import { useSession } from '../../client/session.ts'
 import { when } from '../../client/time.ts'
@@ -9,11 +14,13 @@ import VerdictMark from '../../parts/VerdictMark.vue'
 import GoTo from '../../ui/GoTo.vue'
 
 /** The setup as a whole: whether its first run still proves it, what it has made, whether its plan is the newest; and its end. */
-const props = defineProps<{ setup: string; data: Setup }>()
+const props = defineProps<{ setup: string; data: Setup; page: ChainPage | null }>()
 const session = useSession()
 const counts = usePartCounts(() => props.setup)
 const jobs = useJobs(() => props.data.summary.part)
-const doing = ref<'count' | 'prove' | 'end' | 'carry' | 'record' | null>(null)
+const doing = defineModel<Doing>('doing', { required: true })
+/** The one thing to do next stands above, largest; here it would stand twice. */
+const isMain = (does: string) => props.page?.chain.next?.does === does
 const carry = useCarryOffer(() => (props.data.summary.endedAt || !props.data.next ? null : props.setup))
 const offered = computed(() => (carry.data.value && carry.data.value.offers.length > 0 ? carry.data.value : null))
 const scene = useScene(
@@ -65,9 +72,11 @@ const last = computed(() => counts.data.value?.[0] ?? null)
     <p class="ways mx-0 my-0.5 flex flex-wrap gap-2 ml-auto">
       <Button @click="doing = 'record'">Setup record</Button>
       <template v-if="!ended">
-        <GoTo :to="{ name: 'go', params: { setup } }">Go or no go</GoTo>
-        <Button v-if="!session.mayNot('countParts')" @click="doing = 'count'">Count parts</Button>
-        <Button v-if="!session.mayNot('prove') && (!data.proven || data.proven.lapsed)" @click="doing = 'prove'">Note the first run</Button>
+        <GoTo v-if="!isMain('go')" :to="{ name: 'go', params: { setup } }">Go or no go</GoTo>
+        <Button v-if="!session.mayNot('countParts') && !isMain('count')" @click="doing = 'count'">Count parts</Button>
+        <Button v-if="!session.mayNot('prove') && !isMain('first-part') && (!data.proven || data.proven.lapsed)" @click="doing = 'prove'"
+          >Note the first part</Button
+        >
         <GoTo :to="{ name: 'handover', params: { machine: data.summary.machine } }">Hand over</GoTo>
         <Button v-if="!session.mayNot('endSetup')" @click="doing = 'end'">End the setup</Button>
       </template>
@@ -80,8 +89,8 @@ const last = computed(() => counts.data.value?.[0] ?? null)
       :scene="scene.data.value"
       @close="doing = null"
     />
-    <CountDialog v-if="doing === 'count'" :setup="setup" @close="doing = null" />
-    <ProveDialog v-if="doing === 'prove'" :setup="setup" :data="data" @close="doing = null" />
+    <CountDialog v-if="doing === 'count'" :setup="setup" :proven="data.proven" @close="doing = null" />
+    <ProveDialog v-if="doing === 'prove' && page" :setup="setup" :page="page" @close="doing = null" />
     <EndDialog v-if="doing === 'end'" :setup="setup" :data="data" @close="doing = null" />
   </section>
 </template>

@@ -1,0 +1,46 @@
+import { listed, parseRegisterKey } from '../../register/index.ts'
+import type { Found, GoFinding, SoFar, StepSoFar } from './finding.ts'
+
+/** What was found, as it is told: a finding leads to the step that mends it, one cause is one line. */
+export const asTold = (found: readonly Found[], { steps }: SoFar): GoFinding[] => asOneLine(led(found, steps))
+
+/** Leads findings of a register to the step that would find it; the step itself is not told a second time. */
+function led(found: readonly Found[], steps: readonly StepSoFar[]): Found[] {
+  const leading = found.map((one): Found => {
+    const step = one.step ?? (one.verdict === 'clear' ? undefined : stepFor(one, steps)?.id)
+    return step === undefined ? one : { ...one, step }
+  })
+  const toldOf = new Set(leading.flatMap(({ id, step, verdict }) => (step && verdict === 'stop' && !id.startsWith('open ') ? [step] : [])))
+  return leading.filter(({ id, step, mend }) => !(id.startsWith('open ') && mend === 'setup' && step !== undefined && toldOf.has(step)))
+}
+
+function stepFor({ register }: Found, steps: readonly StepSoFar[]): StepSoFar | undefined {
+  if (register === null) return undefined
+  const { family, slot, property } = parseRegisterKey(register)
+  if (family === 'tool') return steps.find(({ kind, preset }) => kind === 'tools' || preset.tool === slot)
+  if (family !== 'work') return undefined
+  const own = steps.filter(({ preset }) => preset.slot === slot)
+  return own.find(({ preset }) => preset.axis === property) ?? own.find(({ preset }) => preset.axis === undefined)
+}
+
+/** Findings of one cause as one line, where the first of them stood. */
+function asOneLine(found: readonly Found[]): GoFinding[] {
+  const groups = new Map<string, Found[]>()
+  for (const one of found) {
+    const key = one.same ? `${one.verdict} ${one.mend} ${one.same.cause}` : `${one.verdict} ${one.id}`
+    groups.set(key, [...(groups.get(key) ?? []), one])
+  }
+  return [...groups.values()].map(([first, ...more]): GoFinding => {
+    const { same, ...rest } = first!
+    // What a step of the setup mends is still to be measured; the rest is for whoever gives the go.
+    const finding = { ...rest, stage: rest.stage ?? (rest.step === undefined ? ('go' as const) : ('measured' as const)) }
+    if (!same) return finding
+    const names = [same.name, ...more.map((one) => one.same!.name)]
+    return {
+      ...finding,
+      // An answer belongs to all that it was given for.
+      id: more.length === 0 ? finding.id : `${finding.id} +${more.length}`,
+      sentence: same.says(listed(names), names.length > 1),
+    }
+  })
+}

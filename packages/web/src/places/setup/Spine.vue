@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { STAGE_WORDS } from '@rook/core'
+import type { ChainPage, Setup } from '@rook/contract'
+import { computed } from 'vue'
+import { useSession } from '../../client/session.ts'
+import { when } from '../../client/time.ts'
+import VerdictMark from '../../parts/VerdictMark.vue'
+import { mendOf } from '../programs/mend.ts'
+
+/** Where the setup stands: its stages from left to right, and what the one at hand still wants, each with the way to it. */
+const props = defineProps<{ page: ChainPage; data: Setup }>()
+const session = useSession()
+/** So many are read at a glance; the rest is one press away. */
+const SHOWN = 4
+const here = computed(() => props.page.chain.stages.find(({ stage }) => stage === props.page.chain.here)!)
+const wants = computed(() => here.value.wants.map((want) => ({ ...want, way: mendOf(want, props.data.summary) })))
+const STATE_WORDS = { done: 'reached', here: 'to be reached now', ahead: 'not yet', missed: 'left out' } as const
+</script>
+
+<template>
+  <section aria-label="Where it stands">
+    <ol class="spine list-none m-0 p-0 flex flex-wrap">
+      <li
+        v-for="stage in page.chain.stages"
+        :key="stage.stage"
+        class="stage flex-1 min-w-24 pt-2 pr-2"
+        :class="stage.state"
+        :data-stage="stage.stage"
+        :data-state="stage.state"
+        :aria-current="stage.state === 'here' ? 'step' : undefined"
+      >
+        <span class="flex items-center gap-1.5">
+          <VerdictMark v-if="stage.state === 'done'" verdict="clear" />
+          <VerdictMark v-else-if="stage.state === 'missed'" verdict="query" />
+          <span class="word">{{ STAGE_WORDS[stage.stage] }}</span>
+          <span class="sr-only">{{ STATE_WORDS[stage.state] }}</span>
+        </span>
+        <span v-if="stage.at && stage.state !== 'ahead'" class="quiet small block"
+          >{{ when(stage.at, session.shop) }}<template v-if="stage.by">, {{ stage.by }}</template></span
+        >
+      </li>
+    </ol>
+    <ul v-if="wants.length > 0" class="list-none mx-0 mt-2 mb-0 p-0" aria-label="What it wants">
+      <li v-for="want in wants.slice(0, SHOWN)" :key="want.id" :data-want="want.id" class="want py-0.5">
+        {{ want.sentence }}
+        <RouterLink v-if="want.way" class="inline-block ml-2 whitespace-nowrap leading-11" :to="want.way.to">{{
+          want.way.words
+        }}</RouterLink>
+      </li>
+    </ul>
+    <details v-if="wants.length > SHOWN">
+      <summary class="min-h-11 content-center cursor-pointer">{{ wants.length - SHOWN }} more</summary>
+      <ul class="list-none m-0 p-0">
+        <li v-for="want in wants.slice(SHOWN)" :key="want.id" :data-want="want.id" class="want py-0.5">
+          {{ want.sentence }}
+          <RouterLink v-if="want.way" class="inline-block ml-2 whitespace-nowrap leading-11" :to="want.way.to">{{
+            want.way.words
+          }}</RouterLink>
+        </li>
+      </ul>
+    </details>
+    <p v-if="page.chain.unproven > 0" class="query mx-0 my-1" data-unproven>
+      <VerdictMark verdict="query" />
+      {{ page.chain.unproven === 1 ? '1 part was' : `${page.chain.unproven} parts were` }} counted without a proven first part.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.stage {
+  border-top: 4px solid var(--rule);
+}
+.stage.done {
+  border-top-color: var(--act);
+}
+.stage.here {
+  border-top: 8px solid var(--act);
+  padding-top: 4px;
+}
+.stage.here .word {
+  font-weight: 700;
+}
+.stage.ahead .word {
+  color: var(--quiet);
+}
+</style>
