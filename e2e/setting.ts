@@ -27,6 +27,27 @@ export async function confirmTwo(page: Page, beforeHomed: number, beforeSeated =
   }
 }
 
+/** The go with every question answered, and the first part that was run carefully. */
+export async function firstPart(page: Page, setup: string): Promise<void> {
+  await page.goto(`${setup}/go`)
+  const go = page.locator('[data-go]')
+  await expect(go).toHaveAttribute('data-go', /query|clear/)
+  for (const reason of await page.getByPlaceholder('why it may run all the same').all()) await reason.fill('looked at')
+  await page.getByRole('button', { name: 'Give the go' }).click()
+  await expect(go).toContainText('Go, given')
+  await page.goto(setup)
+  await page.getByRole('button', { name: 'Note the first part' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByLabel('What was seen')).toBeVisible()
+  for (const line of await dialog.getByRole('checkbox').all()) await line.check()
+  await dialog.getByLabel('What was seen').fill('zero seen in X and Y, first part good')
+  const why = dialog.getByLabel('Why it is good all the same')
+  if (await why.isVisible()) await why.fill('seen with a block under the tool')
+  await dialog.getByRole('button', { name: 'It was good' }).click()
+  await expect(dialog).toBeHidden()
+  await expect(page.locator('[data-stage=running]')).toHaveAttribute('data-state', 'here')
+}
+
 /** Types a reading, answers what is asked, and records it. */
 export async function measured(page: Page, label: string, reading: string, reason = 'first time on this fixture'): Promise<void> {
   await page.getByLabel(label, { exact: true }).click()

@@ -4,7 +4,7 @@ import { mm, orderOfWork, type Gauge } from '@rook/core'
 import { MILL } from '@rook/testing'
 import { Door } from '../door.ts'
 import { give, results } from '../give.ts'
-import { beginSetup, confirmTwo, measured, next } from '../setting.ts'
+import { beginSetup, confirmTwo, measured, next, firstPart } from '../setting.ts'
 import { expect, pick, signIn, test, type Shop } from '../shop.ts'
 
 const PIN = '4711'
@@ -159,7 +159,7 @@ test.describe('a shop of one’s own', () => {
     const set = await ledger('mill-1')
     expect(set.get('tool/1/length/geometry')).toBe(mm(127.5))
     expect([...'XYZ'].map((axis) => set.get(`work/G54/${axis}/geometry`))).toEqual([mm(-400.5), mm(-205.2), mm(-498.5)])
-    await early.goto(setup)
+    await firstPart(early, setup)
     await counts(early, '3')
     await handsOver(early, shop, 'E. Early', 'Hole comes out 0.02 large, look at the reamer')
 

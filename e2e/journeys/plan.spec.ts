@@ -91,8 +91,13 @@ test('a running setup keeps its edition, counts its parts, and ends with what is
   await dialog.getByRole('button', { name: 'Count them' }).click()
   await expect(dialog.getByText('Reason: say why they were scrapped.')).toBeVisible()
   await dialog.getByLabel('Why they were scrapped').fill('chip under the casting')
+  // No first part proves it: that is asked about as well.
+  await expect(dialog.locator('[data-without-proof]')).toContainText('No first part was run carefully in this setup yet.')
+  await expect(dialog.getByText('Why they count all the same: say it in a few words.')).toBeVisible()
+  await dialog.getByLabel('Why these parts count all the same').fill('trial castings')
   await dialog.getByRole('button', { name: 'Count them' }).click()
   await expect(page.getByText(/5 of \d+ made, 2 scrapped/)).toBeVisible()
+  await expect(page.locator('[data-unproven]')).toContainText('7 parts were counted without a proven first part.')
 
   await page.getByRole('button', { name: 'End the setup' }).click()
   await expect(dialog.getByRole('button', { name: 'End it' })).toBeDisabled()

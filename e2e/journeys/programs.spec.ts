@@ -1,3 +1,4 @@
+import { Door } from '../door.ts'
 import { give } from '../give.ts'
 import { expect, pick, signIn, test } from '../shop.ts'
 
@@ -38,11 +39,19 @@ test('a program is kept, held against the record, and has its go until a figure 
   await program.locator('[data-issue="6"]').getByRole('button', { name: 'what changed' }).click()
   await expect(program.locator('[data-change=new]').first()).toContainText('O2417 (SPOT ONLY)')
 
+  // Half of the order of work is open: no go, each with the way to its step. Where a lead has said that the shop asks, it is asked about.
+  await page.goto(shop.url + '/setup/mill-3-0407/go')
+  await expect(page.locator('[data-go]')).toHaveAttribute('data-go', 'stop')
+  await expect(page.locator('[data-finding="open zero-G54-Y"]').getByRole('link', { name: 'to its step' })).toBeVisible()
+  const lead = await Door.signIn(shop, 'oakhanger', '8642')
+  const { seal: _seal, ...own } = (await lead.call<{ shop: Record<string, unknown> }>('/api/session')).shop
+  await lead.call('/api/shop', { ...own, asks: ['measured', 'seen'] }, 'PUT')
+
   // What stands from another setup is questioned, with its line; nothing stops it.
   await page.goto(shop.url + '/setup/mill-3-0407/go')
   await expect(page.locator('[data-go]')).toHaveAttribute('data-go', 'query')
-  const height = page.locator('[data-finding="zero work/G54/Z/geometry"]')
-  await expect(height).toContainText('G54 Z stands from another setup')
+  const height = page.locator('[data-finding="zero work/G54/Y/geometry +1"]')
+  await expect(height).toContainText('G54 Y and G54 Z stand from another setup')
   await height.getByRole('link', { name: 'line 5' }).click()
   await expect(page.locator('li[aria-current]')).toContainText('G54 G0 X9. Y9. S3200 M3')
   await page.goBack()

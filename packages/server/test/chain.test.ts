@@ -32,7 +32,7 @@ describe('the chain of a setup', () => {
   it('goes from nothing to the running lot, one stage after the other, and is told alike everywhere', async () => {
     await keepProgram(setter, 'now')
     expect(await chain()).toMatchObject({ chain: { here: 'measured', next: { does: 'step', step: 'homed' } } })
-    await post('/api/machines/mill-3/homed', { checks: [] })
+    await post('/api/setups/now/steps/homed/confirmed', { checks: [] })
     expect((await chain()).chain.next).toMatchObject({ does: 'step', step: 'seated' })
     await post('/api/setups/now/steps/seated/confirmed')
     await post('/api/machines/mill-3/entries', edgeEntry())

@@ -72,7 +72,7 @@ interface CardRow {
   plans: PlanRow[] | null
   last: Parameters<typeof asLine>[0] | null
   /** What its control held when it was read last. */
-  control: string | null
+  control: { text: string; at: string } | null
   unread: NonNullable<FloorMachine['handover']> | null
 }
 
@@ -160,7 +160,7 @@ export class Overview {
       const head = rowOf(machineHead, row.head)
       const sceneFor = (one: SetupRow | null) => sceneNow({ record, head }, row, one, gauges, now)
       const machineScene = sceneFor(null)
-      const control = besideControl({ text: row.control, template: row.machine.template as SettingTemplate | null }, machineScene)
+      const control = besideControl({ read: row.control, template: row.machine.template as SettingTemplate | null }, machineScene)
       const atHand: AtHand[] = []
       for (const one of setups.filter(({ plan }) => plan.machine === record.id)) {
         const scene = sceneFor(one)

@@ -4,10 +4,13 @@ import type { Found, GoFinding, SoFar, StepSoFar } from './finding.ts'
 /** What was found, as it is told: a finding leads to the step that mends it, one cause is one line. */
 export const asTold = (found: readonly Found[], { steps }: SoFar): GoFinding[] => asOneLine(led(found, steps))
 
+/** What a routine of the setup finds; another call in the program, or another tool in the pocket, is no matter of a step. */
+const FOUND_BY_A_STEP: readonly Found['mend'][] = ['zero', 'tool']
+
 /** Leads findings of a register to the step that would find it; the step itself is not told a second time. */
 function led(found: readonly Found[], steps: readonly StepSoFar[]): Found[] {
   const leading = found.map((one): Found => {
-    const step = one.step ?? (one.verdict === 'clear' ? undefined : stepFor(one, steps)?.id)
+    const step = one.step ?? (one.verdict !== 'clear' && FOUND_BY_A_STEP.includes(one.mend) ? stepFor(one, steps)?.id : undefined)
     return step === undefined ? one : { ...one, step }
   })
   const toldOf = new Set(leading.flatMap(({ id, step, verdict }) => (step && verdict === 'stop' && !id.startsWith('open ') ? [step] : [])))

@@ -60,7 +60,7 @@ export interface SoFar {
   /** Readouts that nobody has seen on the control. */
   unseen: number
   /** Registers of which the control holds another figure, and those that its table says nothing of; null where none was read. */
-  control: { differing: readonly RegisterKey[]; notCompared: readonly RegisterKey[] } | null
+  control: { at: string; differing: readonly RegisterKey[]; notCompared: readonly RegisterKey[] } | null
   /** Stages at which this shop asks instead of stopping. */
   asks: readonly GoStage[]
   /** Parts that the job still wants; null where it is not known. */

@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { mm, nm, type Nm } from '../../length/index.ts'
-import { commonRegister, lengthRegister, registerKey, wearOf, workRegister, type RegisterRef } from '../../register/index.ts'
+import {
+  commonRegister,
+  diameterRegister,
+  lengthRegister,
+  registerKey,
+  wearOf,
+  workRegister,
+  type RegisterRef,
+} from '../../register/index.ts'
 import type { PlannedTool, Scene, Standing } from '../../scene/index.ts'
 import { MILL, mounted, READY, scene, stands } from '@rook/testing'
 import { dialectOf, goFindings, goRegisters, readProgram, type SoFar, type StepSoFar } from '../index.ts'
@@ -42,6 +50,8 @@ const step = (more: Partial<StepSoFar>): StepSoFar => ({
 })
 const go = (where: Scene = at(), soFar: Partial<SoFar> = {}, program: ReturnType<typeof read> | null = read()) =>
   goFindings({ read: program, scene: where, soFar: { ...READY, ...soFar } }).filter(({ verdict }) => verdict !== 'clear')
+/** When the control was read. */
+const READ = '2026-11-24T03:00:00.000Z'
 const said = (...args: Parameters<typeof go>) => go(...args).map(({ id, verdict }) => `${verdict} ${id}`)
 
 describe('ways round the go', () => {
@@ -112,13 +122,23 @@ describe('ways round the go', () => {
   it('stops at readouts that nobody has seen, and at what the control holds otherwise', () => {
     const X = registerKey(workRegister('G54', 'X'))
     expect(go(at(), { unseen: 2 })).toMatchObject([{ id: 'unseen', verdict: 'stop', stage: 'seen' }])
-    expect(said(at(), { control: { differing: [X], notCompared: [] } })).toEqual(['stop control-differs G54 X'])
+    expect(said(at(), { control: { at: READ, differing: [X], notCompared: [] } })).toEqual(['stop control-differs G54 X'])
     // Another job's slot runs nothing of this program.
-    expect(said(at(), { control: { differing: [registerKey(workRegister('G59', 'X'))], notCompared: [] } })).toEqual([])
+    expect(said(at(), { control: { at: READ, differing: [registerKey(workRegister('G59', 'X'))], notCompared: [] } })).toEqual([])
+    // Written after it was read, and seen on the control since.
+    expect(
+      said(at([[workRegister('G54', 'X'), own(-313.204, { at: '2026-11-24T04:00:00.000Z' })]]), {
+        control: { at: READ, differing: [X], notCompared: [] },
+      }),
+    ).toEqual([])
+    const blind = own(-313.204, { at: '2026-11-24T04:00:00.000Z', seen: false })
+    expect(said(at([[workRegister('G54', 'X'), blind]]), { control: { at: READ, differing: [X], notCompared: [] } })).toEqual([
+      'stop control-differs G54 X',
+    ])
     // What its table says nothing of is asked about, unless a person has seen it there.
-    expect(said(at(), { control: { differing: [], notCompared: [X] } })).toEqual([])
+    expect(said(at(), { control: { at: READ, differing: [], notCompared: [X] } })).toEqual([])
     const unseen = at([[workRegister('G54', 'X'), own(-313.204, { seen: false })]])
-    expect(said(unseen, { control: { differing: [], notCompared: [X] } })).toEqual(['query control-not-compared G54 X'])
+    expect(said(unseen, { control: { at: READ, differing: [], notCompared: [X] } })).toEqual(['query control-not-compared G54 X'])
   })
 
   it('asks where the shop says so in its record, and never about homing, skipped tools or other cutters', () => {
@@ -210,6 +230,27 @@ describe('what the ledger knows of what is about to run', () => {
       said(at(second(x), {}, { stock, slots: ['G54', 'G55'] }), {}, read(lines)).filter((id) => id.includes('apart'))
     expect(said55(-313.204 + 95)).toEqual([])
     expect(said55(-313.204 + 80)).toEqual(['query apart G54 G55'])
+  })
+
+  it('knows a tool by its further pair, in length and in width', () => {
+    const own = mounted('4', 'tool-4', 'End mill 12', { kind: 'end-mill', diameterOffset: '14' })
+    const tools = [own, { ...own, offset: '24', diameterOffset: '34', pairOf: '4' }]
+    const D = (number: string): [RegisterRef, Standing] => [
+      diameterRegister(MILL, number),
+      stands(mm(6), { setup: 'now', assembly: 'tool-4' }),
+    ]
+    const lines = (d: string) => PROGRAM.map((line) => (line === 'X80.' ? `G41 ${d} X80.` : line.replace('G0 Z50.', 'G40 G0 Z50.')))
+    const calls = (d: string) => said(at([D('34'), D('14')], { tools }), {}, read(lines(d)))
+    expect(calls('D14')).toEqual([])
+    expect(calls('D34')).toEqual([])
+    expect(calls('D4')).toEqual(['query d 4 4'])
+  })
+
+  it('leads to a step for what a routine finds, and for nothing else', () => {
+    const tools = step({ id: 'tools', title: 'Tools', kind: 'tools', preset: {}, state: 'done' })
+    const wrong = go(at(), { steps: [tools] }, read(PROGRAM.map((line) => line.replace('H4', 'H9'))))
+    expect(wrong.find(({ id }) => id === 'offset 4 9')).toMatchObject({ mend: 'program', stage: 'go' })
+    expect(wrong.find(({ id }) => id === 'offset 4 9')!.step).toBeUndefined()
   })
 
   it('takes the hand of a tool from its record', () => {

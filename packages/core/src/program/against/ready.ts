@@ -55,9 +55,9 @@ function homedSince({ scene }: Against): Found[] {
 }
 
 /** A step that was not done, or that has to be done again. */
-function openStep(step: StepSoFar, { soFar }: Against): Found[] {
-  // Homing has its own line, wherever it was noted; what has to be seen is counted by its readouts.
-  if (step.state !== 'open' || step.kind === 'seen' || step.kind === 'homed') return []
+function openStep(step: StepSoFar, { soFar, scene }: Against): Found[] {
+  // Homing has its own line; what has to be seen is counted by its readouts.
+  if (step.state !== 'open' || step.kind === 'seen' || (step.kind === 'homed' && !isHomed(scene))) return []
   const open = step.count && step.count.of > step.count.done ? `${step.count.done} of ${step.count.of} done` : 'not done'
   return [
     {
@@ -147,7 +147,12 @@ function control(against: Against): Found[] {
   const run = registersRun(against)
   const among = (keys: readonly RegisterKey[]) => keys.filter((key) => run.has(key))
   const names = (keys: readonly RegisterKey[]) => listed(keys.map((key) => registerName(parseRegisterKey(key), scene.gauges)))
-  const differing = among(soFar.control.differing)
+  const { at: readAt } = soFar.control
+  // Written after the control was read, and seen on it by somebody: that sight is the newer one.
+  const differing = among(soFar.control.differing).filter((key) => {
+    const stands = scene.standing[key]
+    return !(stands?.seen && stands.at > readAt)
+  })
   const left = among(soFar.control.notCompared).filter((key) => scene.standing[key] && !scene.standing[key].seen)
   const soft = soFar.asks.includes('seen')
   return [

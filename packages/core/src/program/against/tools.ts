@@ -63,7 +63,7 @@ function ofTool(called: CalledTool, scene: Scene): Found[] {
   found.push(
     ...ofOthers(called),
     ...ofLengths(called, tool, family, scene),
-    ...ofDiameters(called, tool, scene),
+    ...ofDiameters(called, tool, family, scene),
     ...ofSpindle(called, tool, scene),
     ...ofLife(tool, line),
   )
@@ -97,10 +97,14 @@ function stands(ref: RegisterRef, line: number | null, scene: Scene, whose: stri
   return [{ ...finding, verdict: 'clear', sentence: `${name} is ${note.word}.` }]
 }
 
+/** A tool with the further pairs of offsets that it is called by. */
+const pairsOf = (tool: MountedTool, { tools: all }: Scene) =>
+  all.filter(({ number, pairOf }) => number === tool.number || pairOf === tool.number)
+
 function ofLengths(called: CalledTool, tool: MountedTool, family: ToolFamily | null, scene: Scene): Found[] {
   const { machine } = scene
   const layout = layoutOf(machine)
-  const own = scene.tools.filter(({ number, pairOf }) => number === tool.number || pairOf === tool.number)
+  const own = pairsOf(tool, scene)
   const found = called.lengths.flatMap(({ offset, line }): Found[] => {
     const pair = own.find((one) => one.offset === offset)
     if (pair)
@@ -160,7 +164,7 @@ function ofOthers({ number, under }: CalledTool): Found[] {
   })
 }
 
-function ofDiameters(called: CalledTool, tool: MountedTool, scene: Scene): Found[] {
+function ofDiameters(called: CalledTool, tool: MountedTool, family: ToolFamily | null, scene: Scene): Found[] {
   const { machine } = scene
   const [first] = called.compensates
   if (!first) return []
@@ -180,10 +184,13 @@ function ofDiameters(called: CalledTool, tool: MountedTool, scene: Scene): Found
         sentence: `T${called.number} compensates for its cutter, and no D is called.`,
       },
     ]
+  const own = pairsOf(tool, scene)
   return called.diameters.flatMap(({ offset, line }): Found[] => {
     const ref = diameterRegister(machine, offset)
-    if (offset !== tool.diameterOffset) {
+    if (!own.some((one) => one.diameterOffset === offset)) {
       const other = scene.tools.find((one) => one.diameterOffset === offset)
+      // Another of the family is in use than the program means: told with its length, once.
+      if (family && other && family.members.includes(other.number) && called.lengths.some((one) => one.offset === other.offset)) return []
       return [
         {
           id: `d ${called.number} ${offset}`,

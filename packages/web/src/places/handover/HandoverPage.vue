@@ -4,10 +4,11 @@ import { Button, Form } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useContextLine } from '../../client/context.ts'
 import { useKept } from '../../client/kept.ts'
-import { useHandover, useMachines } from '../../client/queries.ts'
+import { useFloor, useHandover, useMachines } from '../../client/queries.ts'
 import { useSession } from '../../client/session.ts'
 import ControlAgrees from '../../parts/ControlAgrees.vue'
 import { dayTime } from '../../client/time.ts'
+import OpenPoints from '../../parts/OpenPoints.vue'
 import MayNot from '../../parts/MayNot.vue'
 import Opening from '../../parts/Opening.vue'
 import { useSend } from '../../client/use-send.ts'
@@ -23,6 +24,12 @@ const page = useHandover(() => props.machine, shift)
 const machines = useMachines()
 const session = useSession()
 const name = computed(() => machines.data.value?.find(({ id }) => id === props.machine)?.name ?? '')
+const floor = useFloor()
+/** Setups that stand on the machine now: what is open in them goes over as it is, not as it was written down. */
+const atHand = computed(() => {
+  const card = floor.data.value?.find(({ machine }) => machine.id === props.machine)
+  return card ? [...(card.setup ? [card.setup] : []), ...card.others] : []
+})
 useContextLine(() => [name.value || 'Machine', 'Handover'])
 
 const SHIFTS = [
@@ -88,6 +95,10 @@ const period = ({ from, to }: Pick<Handover, 'from' | 'to'>) => `${dayTime(from,
       <p v-if="reading.trouble.value" class="stop" role="alert">{{ reading.trouble.value }}</p>
     </section>
 
+    <section v-if="atHand.length > 0" class="sheet px-4.5 pt-3 pb-4 mx-0 mt-2.5 mb-4.5 max-w-225" aria-label="Open now">
+      <h2 class="mx-0 mt-1 mb-1">Open now</h2>
+      <OpenPoints v-for="setup in atHand" :key="setup.id" :at="setup" />
+    </section>
     <div class="line flex flex-wrap gap-x-4 gap-y-2.5 items-end mt-2.5">
       <OneOf v-model="shift" name="Which shift" :options="SHIFTS" />
       <strong v-if="page.data.value.span" class="self-center">{{ page.data.value.span.name }}, {{ period(page.data.value.span) }}</strong>

@@ -4,7 +4,7 @@ import type { GoPage, SetupSummary } from '@rook/contract'
 import { Input } from 'ant-design-vue'
 import { computed } from 'vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
-import { lineOf, mendOf } from './mend.ts'
+import { lineOf, mendOf } from '../../parts/mend.ts'
 
 /** One thing that was found: its sentence, the line, the way to what mends it, and the reason where it asks for one. */
 const props = defineProps<{ finding: GoFinding; issue: GoPage['issue']; at: SetupSummary; asks?: boolean }>()

@@ -69,13 +69,13 @@ async function go(): Promise<void> {
         <li v-if="bars.length > 6">and {{ bars.length - 6 }} more</li>
       </ul>
     </div>
-    <ul v-if="page.firstRun.length > 0" class="lines list-none m-0 p-0" aria-label="Looked at">
+    <ul v-if="bars.length === 0 && page.firstRun.length > 0" class="lines list-none m-0 p-0" aria-label="Looked at">
       <li v-for="line in page.firstRun" :key="line">
         <Checkbox :checked="ticked.includes(line)" @change="tick(line, $event.target.checked)">{{ line }}</Checkbox>
       </li>
     </ul>
-    <TextField v-model="observed" label="What was seen" :maxlength="500" :problem="problems.observed" />
-    <template v-if="left.length > 0">
+    <TextField v-if="bars.length === 0" v-model="observed" label="What was seen" :maxlength="500" :problem="problems.observed" />
+    <template v-if="bars.length === 0 && left.length > 0">
       <p v-for="sentence in left" :key="sentence" class="query m-0">{{ sentence }}</p>
       <TextField v-model="reason" label="Why it is good all the same" :maxlength="300" :problem="problems.reason" />
     </template>

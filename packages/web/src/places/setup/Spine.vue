@@ -5,15 +5,14 @@ import { computed } from 'vue'
 import { useSession } from '../../client/session.ts'
 import { when } from '../../client/time.ts'
 import VerdictMark from '../../parts/VerdictMark.vue'
-import { mendOf } from '../programs/mend.ts'
+import WantList from '../../parts/WantList.vue'
 
 /** Where the setup stands: its stages from left to right, and what the one at hand still wants, each with the way to it. */
 const props = defineProps<{ page: ChainPage; data: Setup }>()
 const session = useSession()
 /** So many are read at a glance; the rest is one press away. */
-const SHOWN = 4
+const SHOWN = 2
 const here = computed(() => props.page.chain.stages.find(({ stage }) => stage === props.page.chain.here)!)
-const wants = computed(() => here.value.wants.map((want) => ({ ...want, way: mendOf(want, props.data.summary) })))
 const STATE_WORDS = { done: 'reached', here: 'to be reached now', ahead: 'not yet', missed: 'left out' } as const
 </script>
 
@@ -40,25 +39,7 @@ const STATE_WORDS = { done: 'reached', here: 'to be reached now', ahead: 'not ye
         >
       </li>
     </ol>
-    <ul v-if="wants.length > 0" class="list-none mx-0 mt-2 mb-0 p-0" aria-label="What it wants">
-      <li v-for="want in wants.slice(0, SHOWN)" :key="want.id" :data-want="want.id" class="want py-0.5">
-        {{ want.sentence }}
-        <RouterLink v-if="want.way" class="inline-block ml-2 whitespace-nowrap leading-11" :to="want.way.to">{{
-          want.way.words
-        }}</RouterLink>
-      </li>
-    </ul>
-    <details v-if="wants.length > SHOWN">
-      <summary class="min-h-11 content-center cursor-pointer">{{ wants.length - SHOWN }} more</summary>
-      <ul class="list-none m-0 p-0">
-        <li v-for="want in wants.slice(SHOWN)" :key="want.id" :data-want="want.id" class="want py-0.5">
-          {{ want.sentence }}
-          <RouterLink v-if="want.way" class="inline-block ml-2 whitespace-nowrap leading-11" :to="want.way.to">{{
-            want.way.words
-          }}</RouterLink>
-        </li>
-      </ul>
-    </details>
+    <WantList :wants="here.wants" :at="data.summary" :shown="SHOWN" />
     <p v-if="page.chain.unproven > 0" class="query mx-0 my-1" data-unproven>
       <VerdictMark verdict="query" />
       {{ page.chain.unproven === 1 ? '1 part was' : `${page.chain.unproven} parts were` }} counted without a proven first part.
