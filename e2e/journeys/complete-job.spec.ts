@@ -113,9 +113,8 @@ test('a flange is set up, sent, cut, measured and corrected on a practice mill',
     await panel.take(`${tool},`)
     const read = await panel.measure('the cutter', 'Micrometer 25')
     expect(Math.abs(read - across)).toBeLessThan(0.006)
-    await at(`${setup}/routine/tool-diameter`)
-    await pick(page, 'Tool', name)
-    await page.locator('label', { hasText: 'caliper, micrometer' }).click()
+    await at(`${setup}/step/diameter-${tool}`)
+    await expect(page.getByText(name).first()).toBeVisible()
     await page.locator('input.figure[data-input]').click()
     await take(page).click()
     await expect(page.locator('[data-result]')).toContainText(asSeen(read / 2))
@@ -123,12 +122,11 @@ test('a flange is set up, sent, cut, measured and corrected on a practice mill',
     await recordWith(page, 'reground')
   }
 
+  // Measured and seen, and the control holds other figures: no go before it has them.
   await at(`${setup}/go`)
-  await expect(go).toHaveAttribute('data-go', 'query')
-  await expect(page.getByText('Issue 6 is not what was proven: that was issue 4.')).toBeVisible()
-  for (const reason of await page.getByPlaceholder('why it may run all the same').all()) await reason.fill('only the feed of the recess')
-  await page.getByRole('button', { name: 'Give the go' }).click()
-  await expect(go).toContainText('Go, given')
+  await expect(page.locator('[data-finding^="control-differs"]')).toContainText('The control of Mill 3 holds other figures than the ledger')
+  await at(setup)
+  await expect(page.locator('[data-stage=seen]')).toHaveAttribute('data-state', 'here')
 
   // Sent over a line that breaks: nothing went out. Sent again, once, it comes back equal.
   const held = mill.machine.table()
@@ -152,6 +150,13 @@ test('a flange is set up, sent, cut, measured and corrected on a practice mill',
   expect(mill.machine.memory.get(2, 1, 'X')).toBeCloseTo(Number(x) + 5, 6)
   expect(mill.machine.memory.get(2, 1, 'Y')).toBeCloseTo(Number(y) + 5, 6)
 
+  await at(`${setup}/go`)
+  await expect(go).toHaveAttribute('data-go', 'query')
+  await expect(page.getByText('Issue 6 is not what was proven: that was issue 4.')).toBeVisible()
+  for (const reason of await page.getByPlaceholder('why it may run all the same').all()) await reason.fill('only the feed of the recess')
+  await page.getByRole('button', { name: 'Give the go' }).click()
+  await expect(go).toContainText('Go, given')
+
   // Seen on the control: T4 50 over part zero reads +50 on the part display, slot and length active.
   const lines = mill.machine.memory
   await machine()
@@ -163,6 +168,15 @@ test('a flange is set up, sent, cut, measured and corrected on a practice mill',
   await panel.run(1)
   const first = await panel.measure('recess 40', 'Bore gauge 40')
   expect(Math.abs(first - 39.976)).toBeLessThan(0.012)
+  await at(setup)
+  await page.getByRole('button', { name: 'Note the first part' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByLabel('What was seen')).toBeVisible()
+  for (const line of await dialog.getByRole('checkbox').all()) await line.check()
+  await dialog.getByLabel('What was seen').fill('recess 0.02 under, everything else good')
+  await dialog.getByLabel('Why it is good all the same').fill('zero seen by T4 over the part')
+  await dialog.getByRole('button', { name: 'It was good' }).click()
+  await expect(page.locator('[data-stage=running]')).toHaveAttribute('data-state', 'here')
   await at(`${setup}/routine/side-size`)
   await pick(page, 'Tool', 'End mill 12')
   await page.locator('label', { hasText: 'pocket, slot, bore' }).click()

@@ -32,7 +32,7 @@ export interface Assessment {
  */
 export function assess(routine: Routine, raw: RawInputs, scene: Scene, agreed: readonly string[] = [], explains = true): Assessment {
   const asked = routine.inputs(scene, raw)
-  const inputs = [...asked, ...stateInputs(routine.kind, asked, scene.machine)]
+  const inputs = [...asked, ...stateInputs(routine.kind, asked, scene)]
   const values = readInputs(inputs, raw, scene, agreed)
   try {
     return { inputs, values, ...judged({ routine, inputs, raw, values }, scene, explains) }

@@ -7,6 +7,7 @@ import { fineness } from './fineness.ts'
 import { gaugeFit } from './gauge-fit.ts'
 import { gaugeRange } from './gauge-range.ts'
 import { homed } from './homed.ts'
+import { inSpindle } from './in-spindle.ts'
 import { homedAgain } from './homed-again.ts'
 import { jogStep } from './jog-step.ts'
 import { jump } from './jump.ts'
@@ -67,6 +68,7 @@ export const CHECKS: readonly Check[] = [
   stationMap,
   spindleOf,
   skimGrows,
+  inSpindle,
   homed,
   homedAgain,
   warmth,

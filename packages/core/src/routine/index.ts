@@ -1,6 +1,16 @@
 export type { AngleInput, ChoiceInput, InputSpec, LengthInput, NumberInput, Option, RawInputs, SeveralInput } from './input.ts'
 export { takesGauge } from './input.ts'
-export { besideFacts, displayRefusal, jogStepOf, stateInputs, warmthOf } from './reading-state.ts'
+export {
+  besideFacts,
+  displayRefusal,
+  IN_SPINDLE,
+  jogStepOf,
+  NO_TOOL,
+  OTHER_TOOL,
+  spindleSays,
+  stateInputs,
+  warmthOf,
+} from './reading-state.ts'
 export type { Warmth } from './reading-state.ts'
 export { readInputs } from './values.ts'
 export type { Problem, Values } from './values.ts'

@@ -1,5 +1,6 @@
 import { formatExact, mm, nm, type LengthUnit, type Nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
+import type { Scene } from '../scene/index.ts'
 import { rowInput } from './ask.ts'
 import type { ChoiceInput, InputSpec, RawInputs } from './input.ts'
 import type { Refusal } from './sheet.ts'
@@ -19,9 +20,13 @@ const stepsOf = ({ unit, increment }: MachineRecord) => JOG_STEPS[unit].filter((
 
 /**
  * What may be said of a measurement beside its figures: by which step the touch was found, whether the machine was warm, which display
- * was read. Nothing is asked where nothing is read at the machine; a part that is measured was cut on a machine that was cold or warm.
+ * was read, which tool was in the spindle. Nothing is asked where nothing is read at the machine; a part that is measured was cut on a machine that was cold or warm.
  */
-export function stateInputs(kind: Routine['kind'], inputs: readonly InputSpec[], machine: MachineRecord): ChoiceInput[] {
+export function stateInputs(
+  kind: Routine['kind'],
+  inputs: readonly InputSpec[],
+  { machine, tools }: Pick<Scene, 'machine' | 'tools'>,
+): ChoiceInput[] {
   const isRead = inputs.some((input) => input.kind === 'length' && input.role === 'reading')
   const isMeasured = kind === 'wear' && inputs.some(({ id }) => id === 'measured')
   if (!isRead && !isMeasured) return []
@@ -40,7 +45,36 @@ export function stateInputs(kind: Routine['kind'], inputs: readonly InputSpec[],
       ['warm', 'warm'],
     ]),
     ...(isRead ? [{ ...row('display', 'Display', DISPLAYS), shown: 'list' as const }] : []),
+    ...(isRead && inputs.some(({ id }) => id === 'tool') ? [inSpindle(machine, tools)] : []),
   ]
+}
+
+/** No tool, and one that is not on record, as answers to which tool was in the spindle. */
+export const NO_TOOL = 'none'
+export const OTHER_TOOL = 'other'
+
+function inSpindle({ kind }: MachineRecord, tools: Scene['tools']): ChoiceInput {
+  const own = tools
+    .filter(({ pairOf }) => pairOf === undefined)
+    .map(({ number, name }): [string, string] => [number, `T${number}, ${name}`])
+  const label = kind === 'lathe' ? 'Station at the work' : 'Tool in the spindle'
+  return { ...row(IN_SPINDLE, label, [...own, [NO_TOOL, 'none'], [OTHER_TOOL, 'another']]), shown: 'list' as const }
+}
+
+/** The input that says which tool stood at the work when it was read. */
+export const IN_SPINDLE = 'in-spindle'
+
+/**
+ * The tool that a machine says is in its spindle, as an answer to that question.
+ * @param said as it came: "4", "04"; on a lathe with its offset behind, "0404"
+ * @returns a mounted tool's number, that there is none or another; null where it is no number
+ */
+export function spindleSays(said: string | null, { machine, tools }: Pick<Scene, 'machine' | 'tools'>): string | null {
+  const digits = /^\s*T?(\d{1,8})\s*$/i.exec(said ?? '')?.[1]
+  if (digits === undefined) return null
+  const number = Number(machine.kind === 'lathe' && digits.length > 2 ? digits.slice(0, -2) : digits)
+  if (number === 0) return NO_TOOL
+  return tools.find(({ number: own, pairOf }) => pairOf === undefined && Number(own) === number)?.number ?? OTHER_TOOL
 }
 
 const DISPLAYS: [string, string][] = [

@@ -60,7 +60,7 @@ async function work(
   const assessment = assess(routine, body.inputs, scene, body.agreed)
   const result = completeResult(assessment)
   const registers = result.writes.map(({ register }) => registerKey(register))
-  const taken = await takenFor(lane, machine.record.name, machineId, body.taken, assessment)
+  const taken = await takenFor(lane, machine.record.name, machineId, body.taken, scene, body.inputs, assessment)
   const isStep =
     body.step !== null && doesStep(steps, { step: body.step, routine, inputs: body.inputs, agreed: body.agreed, registers }, scene)
   await refuseIfMovedOn(lane.db, machineId, registers, body.basis, (register) => scene.standing[register]?.entry ?? null)

@@ -1,5 +1,5 @@
 import type { EntryContent } from '@rook/contract'
-import type { Assessment } from '@rook/core'
+import { IN_SPINDLE, spindleSays, type Assessment, type Scene } from '@rook/core'
 import type { Lane } from '../base/db/transaction.ts'
 import { Problem } from '../base/problem.ts'
 import { takenBy } from '../ledger/taken.ts'
@@ -13,9 +13,12 @@ export async function takenFor(
   name: string,
   machine: string,
   said: Record<string, string>,
+  scene: Scene,
+  raw: Readonly<Record<string, string>>,
   { inputs, values }: Assessment,
 ): Promise<NonNullable<EntryContent['taken']>> {
   const rows = await takenBy(lane, Object.values(said))
+  refuseOtherTool(name, [...rows.values()], scene, raw, inputs)
   return Object.entries(said).map(([id, take]) => {
     const input = inputs.find((one) => one.id === id)
     const label = input?.label ?? id
@@ -29,4 +32,23 @@ export async function takenFor(
       throw new Problem(422, 'not-taken', `${label}: the figure is another one than was taken over the wire. Take it again, or type it.`)
     return { input: id, taken: row }
   })
+}
+
+/** What the machine said of its spindle when the position was taken is what the entry says of it. */
+function refuseOtherTool(
+  name: string,
+  rows: readonly { what: string; tool: string | null }[],
+  scene: Scene,
+  raw: Readonly<Record<string, string>>,
+  inputs: Assessment['inputs'],
+): void {
+  const input = inputs.find(({ id }) => id === IN_SPINDLE)
+  if (!input) return
+  const said = rows.filter(({ what }) => what === 'position').flatMap(({ tool }) => spindleSays(tool, scene) ?? [])
+  if (said.some((stood) => stood !== raw[IN_SPINDLE]))
+    throw new Problem(
+      422,
+      'not-taken',
+      `${input.label}: ${name} said T${rows.find(({ tool }) => tool !== null)!.tool} when the position was taken. Leave that, or take the position again.`,
+    )
 }

@@ -244,6 +244,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <template v-if="isConnected" #offer>
           <TakeOffer
             :machine="scene.machine"
+            :tools="scene.tools"
             :inputs="assessment.inputs"
             :into="takenInto"
             :raw="draft.inputs"

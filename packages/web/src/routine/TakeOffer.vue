@@ -2,7 +2,9 @@
 import {
   asDisplayed,
   GAUGE_LASTS,
+  IN_SPINDLE,
   plainFigure,
+  spindleSays,
   takeRefusal,
   takesGauge,
   type Axis,
@@ -10,6 +12,7 @@ import {
   type LengthInput,
   type MachineRecord,
   type Nm,
+  type Scene,
 } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
@@ -21,6 +24,8 @@ import { asShown } from '../parts/written.ts'
 /** What stands at the machine or came from a gauge now, to be taken into the field that is asked; never without a press. */
 const props = defineProps<{
   machine: MachineRecord
+  /** What is mounted on it. */
+  tools: Scene['tools']
   inputs: readonly InputSpec[]
   /** The input that it goes into. */
   into: string | null
@@ -85,13 +90,15 @@ async function takePosition(): Promise<void> {
   const after = [...new Set(Object.entries(props.taken ?? {}).flatMap(([input, id]) => (own.has(input) ? [] : [id])))]
   const taken = await send('take', { params: { id: props.machine.id }, body: { what: 'position', axes: axes.value, after } })
   if (!taken) return
+  const asks = (input: string) => props.inputs.some(({ id }) => id === input)
+  const stood = spindleSays(taken.tool, props)
   emit(
     'take',
     taken.id,
     Object.fromEntries(
       into.map(({ id, axis }) => [id, plainFigure(taken.positions.find((one) => one.axis === axis)!.value as Nm, props.machine.unit)]),
     ),
-    props.inputs.some(({ id }) => id === 'display') ? { display: 'machine' } : {},
+    { ...(asks('display') ? { display: 'machine' } : {}), ...(stood !== null && asks(IN_SPINDLE) ? { [IN_SPINDLE]: stood } : {}) },
   )
 }
 

@@ -1,7 +1,7 @@
-import { routineById, type RawInputs, type Scene } from '@rook/core'
+import { IN_SPINDLE, routineById, type RawInputs, type Scene } from '@rook/core'
 
 /** What is asked anew each time: there a habit makes scrap. */
-const ASKED_ANEW = ['between', 'axis', 'direction', 'display', 'warmth']
+const ASKED_ANEW = ['between', 'axis', 'direction', 'display', 'warmth', IN_SPINDLE]
 /** The one figure that is the same for the next part: what it is to measure. */
 const TARGET = 'target'
 

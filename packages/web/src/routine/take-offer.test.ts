@@ -1,6 +1,6 @@
 import { mm, type InputSpec } from '@rook/core'
 import type { ObservedAnswer } from '@rook/contract'
-import { MILL } from '@rook/testing'
+import { MILL, mounted } from '@rook/testing'
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { ok, refused, serverThat, type Sent } from '../../test/answers.ts'
@@ -38,6 +38,8 @@ const reading = (id: string, axis: 'X' | 'Y', position?: string): InputSpec => (
 const size: InputSpec = { kind: 'length', id: 'measured', label: 'Measured', role: 'size', grid: mm(0.001) }
 const TAKEN = { id: 'a', machine: MILL.id, at: '2026-11-29T14:02:00.000Z', by: 'M', what: 'position', gauge: null, slot: null, tool: null }
 
+const tools = [mounted('4', 'em-12', 'End mill 12')]
+
 async function offer(
   seen: Partial<ObservedAnswer>,
   inputs: InputSpec[],
@@ -51,7 +53,7 @@ async function offer(
     [`POST /api/machines/${MILL.id}/taken`]: answer as never,
     'GET /api/gauges': ok([]),
   })
-  const box = put(TakeOffer, { machine: MILL, inputs, into, raw, taken })
+  const box = put(TakeOffer, { machine: MILL, tools, inputs, into, raw, taken })
   await flushPromises()
   return { box, sent, button: () => box.find('button') }
 }
@@ -92,6 +94,22 @@ describe('what can be taken over the wire', () => {
     await button().trigger('click')
     await flushPromises()
     expect(box.emitted('take')).toEqual([['a', { reading: '-318.204' }, { display: 'machine' }]])
+  })
+
+  it('says which tool stood in the spindle, where the sheet asks for a tool', async () => {
+    const spindle = { kind: 'choice', id: 'in-spindle', label: 'Tool in the spindle', shown: 'list', options: [] } as InputSpec
+    for (const [tool, said] of [
+      ['4', '4'],
+      ['04', '4'],
+      ['0', 'none'],
+      ['17', 'other'],
+    ] as const) {
+      const answer = ok({ ...TAKEN, tool, positions: [{ axis: 'X', value: mm(-318.204) }] })
+      const { box, button } = await offer({}, [reading('reading', 'X'), spindle], 'reading', {}, answer)
+      await button().trigger('click')
+      await flushPromises()
+      expect(box.emitted('take')![0]![2]).toEqual({ 'in-spindle': said })
+    }
   })
 
   it('is a whole position where several axes are read at one moment, and only those', async () => {

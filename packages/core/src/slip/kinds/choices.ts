@@ -5,6 +5,7 @@ import { gaugeById, type Scene } from '../../scene/index.ts'
 import type { Alternative } from '../alternative.ts'
 import type { Given } from '../given.ts'
 import { between } from './between.ts'
+import { IN_SPINDLE } from '../../routine/index.ts'
 import { ofGauge, spindleHolds } from './radius.ts'
 
 /** Choices that say what is to be done with the result, or how it is worked out: no slip of the hand. */
@@ -12,6 +13,7 @@ const INTENT = [
   'jog',
   'warmth',
   'display',
+  IN_SPINDLE,
   'wear',
   'rotation',
   'then',
