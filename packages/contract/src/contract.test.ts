@@ -177,6 +177,15 @@ describe('a machine\u2019s record', () => {
       },
       'Slots: each slot once.',
     ],
+    [
+      {
+        slots: [
+          { code: 'G54', name: 'left vise' },
+          { code: 'G55', name: ' Left vise ' },
+        ],
+      },
+      'Slots: two have the same name. A person goes by the name; give each its own.',
+    ],
     [{ slots: [{ code: 'fifty-four', name: null }] }, 'Slot: write it as the control does, such as G54 or G54.1 P3.'],
     [{ limits: { zeroMoves: mm(1) } }, 'A machine\u2019s limit may be tighter than the shop\u2019s, not looser.'],
     [{ limits: { zeroMoves: -1 } }, 'A limit is more than zero.'],

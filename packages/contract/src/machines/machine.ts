@@ -98,6 +98,12 @@ const asKept = {
     .meta({ description: 'Why a lead corrects the record although it has figures.' }),
 }
 
+/** Slots are picked by what they are called: two that are called alike are taken for each other. */
+function namesOnce(slots: readonly { name: string | null }[]): boolean {
+  const names = slots.flatMap(({ name }) => (name?.trim() ? [name.trim().toLowerCase()] : []))
+  return new Set(names).size === names.length
+}
+
 const judged = (fields: typeof machineFields) =>
   fields
     .refine((machine) => new Set(machine.travels.map(({ axis }) => axis)).size === machine.travels.length, {
@@ -105,6 +111,10 @@ const judged = (fields: typeof machineFields) =>
     })
     .refine((machine) => new Set(machine.slots.map(({ code }) => code)).size === machine.slots.length, {
       error: 'Slots: each slot once.',
+    })
+    .refine(({ slots }) => namesOnce(slots), {
+      error: 'Slots: two have the same name. A person goes by the name; give each its own.',
+      path: ['slots'],
     })
     .refine((machine) => new Set(machine.rotary.map(({ axis }) => axis)).size === machine.rotary.length, {
       error: 'Rotary axes: each axis once.',

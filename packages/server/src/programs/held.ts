@@ -1,9 +1,12 @@
 import {
+  assess,
   chainOf,
   goFindings,
   goRegisters,
   gravestFirst,
   provenNoMore,
+  registerKey,
+  routineById,
   type Chain,
   type GoFacts,
   type GoFinding,
@@ -93,7 +96,7 @@ export function heldOf({ row, scene, setup, control }: AtHandOf, around: Around,
   const { shop } = around
   const read = issue && reads.atHand(issue.hash, scene.machine)
   const parts = around.parts.get(row.plan.setup)!
-  const facts: GoFacts = { read, scene, soFar: soFarOf(setup, control, shop, parts.wanted) }
+  const facts: GoFacts = { read, scene, soFar: soFarOf(setup, control, shop, scene, parts.wanted) }
   const isBeingRead = issue !== null && read === null
   // What only the text can say is not made up while it is being read.
   const found = goFindings(facts).filter(({ id }) => !(isBeingRead && id === 'no-text'))
@@ -115,9 +118,15 @@ export function heldOf({ row, scene, setup, control }: AtHandOf, around: Around,
   return { row, setup, issue, proven, read, isBeingRead, scene, findings, registers, given, changed, chain, shop }
 }
 
-function soFarOf(setup: Setup, control: BesideControl | null, { asks }: Shop, wanted: number | null): SoFar {
+/** Registers that a step's routine finds as it is planned. What is done needs no way to it. */
+function findsOf({ state, routine: id, preset }: Setup['steps'][number], scene: Scene) {
+  const routine = state === 'done' || id === null ? null : routineById(id)
+  return routine ? assess(routine, preset, scene, [], false).sheet.targets.map(registerKey) : []
+}
+
+function soFarOf(setup: Setup, control: BesideControl | null, { asks }: Shop, scene: Scene, wanted: number | null): SoFar {
   return {
-    steps: setup.steps,
+    steps: setup.steps.map((step) => ({ ...step, finds: findsOf(step, scene) })),
     // What has to be found again is not to be seen before.
     unseen: setup.toSee.filter(({ seen, again }) => !seen && again === null).length,
     control,

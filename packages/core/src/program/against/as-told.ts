@@ -1,4 +1,4 @@
-import { listed, parseRegisterKey } from '../../register/index.ts'
+import { listed, parseRegisterKey, propertyOf } from '../../register/index.ts'
 import type { Found, GoFinding, SoFar, StepSoFar } from './finding.ts'
 
 /** What was found, as it is told: a finding leads to the step that mends it, one cause is one line. */
@@ -17,13 +17,13 @@ function led(found: readonly Found[], steps: readonly StepSoFar[]): Found[] {
   return leading.filter(({ id, step, mend }) => !(id.startsWith('open ') && mend === 'setup' && step !== undefined && toldOf.has(step)))
 }
 
+/** The step whose routine finds it as it is planned; a run of tools finds what it measures of each. */
 function stepFor({ register }: Found, steps: readonly StepSoFar[]): StepSoFar | undefined {
   if (register === null) return undefined
-  const { family, slot, property } = parseRegisterKey(register)
-  if (family === 'tool') return steps.find(({ kind, preset }) => kind === 'tools' || preset.tool === slot)
-  if (family !== 'work') return undefined
-  const own = steps.filter(({ preset }) => preset.slot === slot)
-  return own.find(({ preset }) => preset.axis === property) ?? own.find(({ preset }) => preset.axis === undefined)
+  const own = steps.find(({ finds }) => finds.includes(register))
+  const ref = parseRegisterKey(register)
+  if (own || ref.family !== 'tool' || propertyOf(ref).measure === null) return own
+  return steps.find(({ kind }) => kind === 'tools')
 }
 
 /** Findings of one cause as one line, where the first of them stood. */

@@ -1,6 +1,5 @@
 import type { Verdict } from '../../check/index.ts'
 import type { RegisterKey } from '../../register/index.ts'
-import type { RawInputs } from '../../routine/index.ts'
 import type { Scene } from '../../scene/index.ts'
 import type { ProgramRead } from '../read.ts'
 
@@ -47,7 +46,8 @@ export interface StepSoFar {
   reason: string | null
   /** Why it is open again though it was done. */
   again: string | null
-  preset: RawInputs
+  /** Registers that its routine finds, as it is planned; empty where it is done, or finds none. */
+  finds: readonly RegisterKey[]
   /** How many tools of a run are done, of how many. */
   count: { done: number; of: number } | null
   /** For a run of tools, by the task's id: whether it was skipped, and why. */

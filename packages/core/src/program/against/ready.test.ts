@@ -43,7 +43,7 @@ const step = (more: Partial<StepSoFar>): StepSoFar => ({
   state: 'open',
   reason: null,
   again: null,
-  preset: { slot: 'G54', axis: 'X' },
+  finds: [registerKey(workRegister('G54', 'X'))],
   count: null,
   run: {},
   ...more,
@@ -63,7 +63,7 @@ describe('ways round the go', () => {
     expect(said(at([], { homedAt: null }))).toEqual(['stop homed'])
     expect(said(at([], { homedAt: '2026-11-24T01:00:00.000Z', poweredAt: '2026-11-24T01:30:00.000Z' }))).toEqual(['stop homed'])
     // The step of the setup is where it is mended, and is not told a second time.
-    const homed = step({ id: 'homed', title: 'Homed', kind: 'homed', preset: {} })
+    const homed = step({ id: 'homed', title: 'Homed', kind: 'homed', finds: [] })
     expect(go(at([], { homedAt: null }), { steps: [homed] })).toMatchObject([{ id: 'homed', step: 'homed', stage: 'measured' }])
   })
 
@@ -76,7 +76,7 @@ describe('ways round the go', () => {
   })
 
   it('stops at each step that is not done, or to be done again, with the way to it', () => {
-    const seated = step({ id: 'seated', title: 'Seated and clamped', kind: 'confirm', preset: {} })
+    const seated = step({ id: 'seated', title: 'Seated and clamped', kind: 'confirm', finds: [] })
     expect(go(at(), { steps: [seated] })).toMatchObject([
       { id: 'open seated', verdict: 'stop', step: 'seated', stage: 'measured', sentence: 'Seated and clamped: not done.' },
     ])
@@ -96,7 +96,7 @@ describe('ways round the go', () => {
       title: 'Tools T4 and T7',
       kind: 'tools',
       state: 'done',
-      preset: {},
+      finds: [],
       run: { 'T4/length': { skipped: true, reason: 'stays out' }, 'T7/length': { skipped: true, reason: 'not used' } },
     })
     expect(go(at(), { steps: [run] })).toMatchObject([
@@ -246,8 +246,20 @@ describe('what the ledger knows of what is about to run', () => {
     expect(calls('D4')).toEqual(['query d 4 4'])
   })
 
+  it('leads each figure to the step that finds it, though another step is about the same tool', () => {
+    const where = at([[diameterRegister(MILL, '4'), stands(mm(6), { setup: 'now', assembly: 'tool-4' })]])
+    delete (where.standing as Record<string, Standing>)[registerKey(diameterRegister(MILL, '4'))]
+    const finds = (id: string, ref: RegisterRef) => step({ id, title: id, finds: [registerKey(ref)] })
+    const steps = [finds('length-T4', lengthRegister('4')), finds('diameter-T4', diameterRegister(MILL, '4'))]
+    const lines = PROGRAM.map((line) => (line === 'X80.' ? 'G41 D4 X80.' : line.replace('G0 Z50.', 'G40 G0 Z50.')))
+    expect(go(where, { steps }, read(lines)).map(({ id, step: leads }) => [id, leads])).toEqual([
+      ['open length-T4', 'length-T4'],
+      [`value ${registerKey(diameterRegister(MILL, '4'))}`, 'diameter-T4'],
+    ])
+  })
+
   it('leads to a step for what a routine finds, and for nothing else', () => {
-    const tools = step({ id: 'tools', title: 'Tools', kind: 'tools', preset: {}, state: 'done' })
+    const tools = step({ id: 'tools', title: 'Tools', kind: 'tools', finds: [], state: 'done' })
     const wrong = go(at(), { steps: [tools] }, read(PROGRAM.map((line) => line.replace('H4', 'H9'))))
     expect(wrong.find(({ id }) => id === 'offset 4 9')).toMatchObject({ mend: 'program', stage: 'go' })
     expect(wrong.find(({ id }) => id === 'offset 4 9')!.step).toBeUndefined()

@@ -1,5 +1,4 @@
-import { axesOf } from '../../machine/index.ts'
-import { listed, parseRegisterKey, registerKey, registerName, workRegister, type RegisterKey } from '../../register/index.ts'
+import { listed, parseRegisterKey, registerName, type RegisterKey } from '../../register/index.ts'
 import { taskOf, taskWords } from '../../tool/index.ts'
 import { foundBefore, settledSince } from '../../check/index.ts'
 import { registersRun, slotsRun, toolsRun } from './runs-by.ts'
@@ -95,13 +94,13 @@ function skippedStep(step: StepSoFar, against: Against): Found[] {
       ]
     })
   }
-  const { slot } = step.preset
-  if (step.state !== 'skipped' || !slot) return []
-  const called = slotsRun(against).find((one) => one.slot === slot)
+  if (step.state !== 'skipped') return []
+  const zeros = step.finds.filter((key) => parseRegisterKey(key).family === 'work')
+  const called = slotsRun(against).find(({ slot }) => zeros.some((key) => parseRegisterKey(key).slot === slot))
   const { plan, standing } = against.scene
   if (!called || !plan) return []
   // Somebody measured or confirmed it by another way since: then nothing is missing. What is unset has its own line.
-  const own = zerosOf(step, slot, against.scene).filter((key) => {
+  const own = zeros.filter((key) => {
     const stands = standing[key]
     return (
       stands !== undefined && stands.setup !== plan.setup && stands.state !== 'deliberately-zero' && plan.confirmed[key] !== stands.origin
@@ -113,16 +112,10 @@ function skippedStep(step: StepSoFar, against: Against): Found[] {
       ...finding,
       id: `skipped ${step.id}`,
       line: called.line,
-      sentence: `\u201c${step.title}\u201d was skipped${step.reason ? ` (${step.reason})` : ''}, and ${against.read ? 'the program calls' : 'the plan calls'} ${slot}: ${listed(own.map((key) => registerName(parseRegisterKey(key))))} ${own.length === 1 ? 'is' : 'are'} not of this setup. Pick ${own.length === 1 ? 'it' : 'them'} up, or carry over what stands.`,
+      sentence: `\u201c${step.title}\u201d was skipped${step.reason ? ` (${step.reason})` : ''}, and ${against.read ? 'the program calls' : 'the plan calls'} ${called.slot}: ${listed(own.map((key) => registerName(parseRegisterKey(key))))} ${own.length === 1 ? 'is' : 'are'} not of this setup. Pick ${own.length === 1 ? 'it' : 'them'} up, or carry over what stands.`,
     },
   ]
 }
-
-/** Zeros that a step was to find: of its axis where it names one, else of its slot. */
-const zerosOf = ({ preset }: StepSoFar, slot: string, scene: Against['scene']): RegisterKey[] =>
-  axesOf(scene.machine)
-    .filter((axis) => !preset.axis || preset.axis === axis)
-    .map((axis) => registerKey(workRegister(slot, axis)))
 
 function unseen({ soFar }: Against): Found[] {
   if (soFar.unseen === 0) return []

@@ -61,7 +61,7 @@ async function keep(): Promise<void> {
       label="Before a first part"
       extra="Without these a setup goes from its measuring to its first part only step by step. What is asked about is kept with its reason."
     >
-      <CheckboxGroup v-model:value="form.asks" class="days grid" aria-label="Before a first part" :options="ASKS" />
+      <CheckboxGroup v-model:value="form.asks" class="days asks" aria-label="Before a first part" :options="ASKS" />
     </FormItem>
     <FormItem label="Ticked before a first part is called good, a line each" html-for="shop-first-run">
       <Textarea id="shop-first-run" v-model:value="firstRun" :rows="4" :maxlength="2400" />
@@ -99,5 +99,12 @@ async function keep(): Promise<void> {
 .days :deep(.ant-checkbox-wrapper) {
   min-height: 44px;
   align-items: center;
+}
+.asks {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+}
+.asks :deep(span) {
+  white-space: normal;
 }
 </style>
