@@ -98,9 +98,9 @@ function ofZero(slot: string, axis: 'X' | 'Y' | 'Z', line: number | null, scene:
         ...finding,
         verdict: 'query',
         ...same(
-          `carried over ${scene.standing[register]!.by}`,
+          'carried over',
           (names, many) =>
-            `${names} ${many ? 'stand' : 'stands'} from another setup, by ${scene.standing[register]!.by}. Measure ${many ? 'them' : 'it'}, or confirm ${many ? 'them' : 'it'} for this one.`,
+            `${names} ${many ? 'stand' : 'stands'} from another setup. Measure ${many ? 'them' : 'it'}, or confirm ${many ? 'them' : 'it'} for this one.`,
         ),
       },
     ]
