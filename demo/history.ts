@@ -113,7 +113,7 @@ const LATER = [
 
 const LATER_STEPS = ['length-T11']
 
-/** Steps that the plan got after the last setup, when a go had asked for what they find: no setup before has done them. */
+/** Steps that the plan got with an issue that compensates for the cutter: no setup before has done them. */
 const NEW_STEPS = ['diameter-T4', 'diameter-T12']
 
 /** One machine's fortnight: a clock, a chance, and one setup after the other. */
@@ -271,7 +271,7 @@ class MachineFortnight {
 
   private async doStep(setupId: string, operation: DemoOperation, step: StepPlan, seating: Seating): Promise<void> {
     if (NEW_STEPS.includes(step.id))
-      return this.withOwnChance(step, () => this.skip(setupId, operation, step, 'the nominal diameter was in the control'))
+      return this.withOwnChance(step, () => this.skip(setupId, operation, step, 'the program runs on the centre of the cutter'))
     if (LATER.includes(step.routine ?? '') || LATER_STEPS.includes(step.id))
       return this.withOwnChance(step, () => this.record(setupId, operation, step, seating, 0, false))
     this.pass(2, 9)

@@ -19,7 +19,15 @@ interface Kept {
 
 const PROGRAMS: readonly Kept[] = [
   { operation: 'flange-20', issue: 4, file: 'O2417-4.nc', name: 'O2417.NC', note: 'as it ran in spring', daysAgo: 60, person: 'quillon' },
-  { operation: 'flange-20', issue: 5, file: 'O2417.nc', name: 'O2417.NC', note: 'drill 0.5 deeper', daysAgo: 3, person: 'tansley' },
+  {
+    operation: 'flange-20',
+    issue: 5,
+    file: 'O2417.nc',
+    name: 'O2417.NC',
+    note: 'drill 0.5 deeper, cutters compensated',
+    daysAgo: 3,
+    person: 'tansley',
+  },
 ]
 
 /** Issues of the shop's programs, kept before the fortnight that is played. */

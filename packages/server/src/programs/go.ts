@@ -20,7 +20,7 @@ export const goOf = (connection: Connection, setup: string, reads: ProgramReads,
 
 /** Gives the go: an entry with everything that was found and the reasons, on the issue that the person saw. */
 export async function giveGo(connection: Connection, setup: string, body: GiveGoBody, reads: ProgramReads, author: Author): Promise<Entry> {
-  await readBefore(connection, setup, reads)
+  await readBefore(connection, setup, reads, author.now)
   let issue: ProgramIssue | null
   return ofSetup(
     connection,

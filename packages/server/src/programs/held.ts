@@ -136,10 +136,10 @@ function soFarOf(setup: Setup, control: BesideControl | null, { asks }: Shop, sc
 }
 
 /** Reads the program before anything is held: a long one takes longer than a transaction may. */
-export async function readBefore({ pool, db, kept }: Connection, setup: string, reads: ProgramReads): Promise<void> {
+export async function readBefore({ pool, db, kept }: Connection, setup: string, reads: ProgramReads, now: string): Promise<void> {
   const { plan } = await loadSetupPlan(db, setup)
   const lane: Lane = { client: pool, db, kept, sent: null }
-  const [issue] = await issuesOf(lane, plan.id)
+  const issue = (await issuesOf(lane, plan.id)).find(({ at }) => at <= (plan.endedAt ?? now))
   if (!issue) return
   const { record } = await loadMachine(lane, plan.machine)
   await reads.of(issue.hash, record, () => contentOf(lane, issue.hash))
@@ -153,7 +153,7 @@ export async function heldNow<Answer>(
   now: string,
   answer: (found: Held) => Answer,
 ): Promise<Answer> {
-  await readBefore(connection, setup, reads)
+  await readBefore(connection, setup, reads, now)
   return inTransaction(connection, async (lane) => answer(await held(lane, setup, reads, now)), { for: 'read' })
 }
 

@@ -18,7 +18,7 @@ interface Proof {
 
 /** Notes the cautious first run and what was seen in it: after the go, with its lines ticked. */
 export async function prove(connection: Connection, id: string, body: Proof, reads: ProgramReads, author: Author): Promise<Entry> {
-  await readBefore(connection, id, reads)
+  await readBefore(connection, id, reads, author.now)
   let issue: Held['issue'] = null
   return ofSetup(
     connection,

@@ -26,7 +26,7 @@ export function setupRecordRoutes(app: Express, connection: Connection, readers:
   })
 
   serve(app, api.setupRecord, async ({ params, author }) => {
-    await readBefore(connection, params.id, reads)
+    await readBefore(connection, params.id, reads, author.now)
     return inTransaction(connection, async (lane) => (await gather(lane, params.id, reads, author.now)).record, { for: 'read' })
   })
   serve(app, api.readRecord, async ({ body }) => (await compareRecord(connection.db, body.document)).says)
@@ -35,7 +35,7 @@ export function setupRecordRoutes(app: Express, connection: Connection, readers:
   serveFile(app, 'setupRecordPdf', async (request, now) => {
     const paper = String(request.query.paper ?? 'a4')
     if (!(paper in PAPERS)) throw new Problem(400, 'not-understood', 'paper: a4 or letter.')
-    await readBefore(connection, String(request.params.id), reads)
+    await readBefore(connection, String(request.params.id), reads, now)
     const { gathered, pictures } = await inTransaction(
       connection,
       async (lane) => {
