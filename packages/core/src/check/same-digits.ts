@@ -15,6 +15,7 @@ export const sameDigits: Check = {
     const found = [
       ...twoAxes(result.readings, scene),
       ...asLastTime(result, scene),
+      ...asOtherSide(result, scene),
       ...result.writes.flatMap((write) => otherSlot(write, result.writes, scene)),
     ]
     return found.length > 0 || result.readings.length < 2
@@ -64,6 +65,33 @@ function asLastTime({ writes, readings }: Result, scene: Scene): Finding[] {
       name: 'no figure twice',
       verdict: 'query',
       sentence: `${names} would all be, to the last digit, what they were the last time. Say that they were measured, and not copied.`,
+      figures: same.map(({ register, value }) => ({ label: registerName(register), value })),
+    },
+  ]
+}
+
+/**
+ * A zero that comes out, to the last digit, as another operation left it in the slot: the part was turned over or another one lies there,
+ * and the old figure was read off the control.
+ */
+function asOtherSide({ writes, readings }: Result, scene: Scene): Finding[] {
+  const { plan, standing, machine } = scene
+  if (readings.length === 0 || !plan) return []
+  const scatters = plan.fixtureRepeat ?? limitOf(machine, 'fixtureRepeat')
+  const same = writes.filter(({ register, value }) => {
+    const stands = zeroAxis(register) === null ? undefined : standing[registerKey(register)]
+    const isOther = stands?.operation != null && stands.operation !== plan.operation && stands.setup !== plan.setup
+    return isOther && stands.state === 'set' && value !== 0 && stands.value === value && scatters > 2 * machine.increment
+  })
+  if (same.length === 0) return []
+  const names = listed(same.map(({ register }) => registerName(register)))
+  return [
+    {
+      check: 'same-digits',
+      about: 'other operation',
+      name: 'no figure twice',
+      verdict: 'query',
+      sentence: `${names} would be, to the last digit, what another operation left there. Say that ${same.length === 1 ? 'it was' : 'they were'} touched on this part, and not read off the control.`,
       figures: same.map(({ register, value }) => ({ label: registerName(register), value })),
     },
   ]

@@ -245,6 +245,37 @@ describe('figures of the last time', () => {
   })
 })
 
+describe('a zero that another operation left in the slot', () => {
+  const X = workRegister('G54', 'X')
+  const left = (value: number, more: Partial<Standing> = {}) =>
+    planned({ operation: 'second-side' }, [[X, stands(mm(value), { operation: 'first-side', setup: 'before', ...more })]])
+  const asked = (where: Scene) => run('edge', touch, where).findings.find(({ about }) => about === 'other operation')
+
+  it('is asked about where it comes out to the last digit on the other side', () => {
+    // −318.2040 and the radius of finder 10.
+    expect(asked(left(-313.204))?.sentence).toBe(
+      'G54 X would be, to the last digit, what another operation left there. Say that it was touched on this part, and not read off the control.',
+    )
+  })
+
+  it('is not where it differs by a digit, or is of this operation', () => {
+    expect(asked(left(-313.205))).toBeUndefined()
+    expect(asked(left(-313.204, { operation: 'second-side' }))).toBeUndefined()
+    expect(asked(left(-313.204, { operation: null }))).toBeUndefined()
+  })
+})
+
+describe('a thickness that is typed', () => {
+  const typed = (thickness: string) => run('edge', { ...touch, between: 'typed', thickness }, planned({}))
+  it('is more than zero: nothing between has its own answer', () => {
+    expect(typed('0').values.problems).toMatchObject([
+      { input: 'thickness', kind: 'refused', sentence: 'Thickness between: more than zero. Where nothing lies between, choose that.' },
+    ])
+    expect(typed('-0.5').values.problems).toHaveLength(1)
+    expect(typed('0.05').values.problems).toEqual([])
+  })
+})
+
 describe('tools without a length', () => {
   const called = ['4', '7'].map((number) => ({ number, offset: number, diameterOffset: number, diameter: false }))
 

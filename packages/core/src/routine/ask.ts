@@ -159,6 +159,8 @@ export function chosenTool(values: Values, scene: Scene): MountedTool | null {
   return toolByNumber(scene, values.choice('tool'))
 }
 
+const NO_THICKNESS = 'Thickness between: more than zero. Where nothing lies between, choose that.'
+
 export interface BetweenOptions {
   families?: readonly GaugeFamily[]
   /** True where a gauge may be understated for safety: under a tool's tip. */
@@ -186,7 +188,8 @@ export function betweenInputs(scene: Scene, raw: RawInputs, options: BetweenOpti
     ],
   }
   const chosen = raw[choice.id]
-  if (chosen === TYPED) return [choice, { ...sizeInput(`${prefix}thickness`, 'Thickness between'), given: false }]
+  if (chosen === TYPED)
+    return [choice, { ...sizeInput(`${prefix}thickness`, 'Thickness between', { aboveZero: NO_THICKNESS }), given: false }]
   return chosen && chosen !== NOTHING && mayCountLess
     ? [choice, sizeInput(`${prefix}counted`, 'Counts as', { optional: true, hint: 'only where it is understated on purpose' })]
     : [choice]

@@ -29,6 +29,8 @@ export interface LengthInput extends Input {
   otherDisplay?: boolean
   /** True for a place that a gauge finds: its figure may be taken for it as for any size. */
   gauged?: boolean
+  /** What is said of a figure that is not more than zero, where none can be; without it any figure may be. */
+  aboveZero?: string
   /** True for a figure of the choices' strip rather than of a line: a pitch, an expected width. */
   given?: boolean
 }

@@ -110,9 +110,10 @@ class Reading {
     else this.refuse(id, `${label}: write a number from ${min} to ${max} ${unit}.`)
   }
 
-  length({ id, label, grid }: LengthInput, text: string): void {
+  length({ id, label, grid, aboveZero }: LengthInput, text: string): void {
     const reading = readLength(text, { name: label, unit: this.scene.machine.unit, grid })
-    if (reading.kind === 'length') this.lengths.set(id, reading.value)
+    if (aboveZero !== undefined && 'value' in reading && reading.value <= 0) this.refuse(id, aboveZero)
+    else if (reading.kind === 'length') this.lengths.set(id, reading.value)
     else if (reading.kind === 'refused') this.refuse(id, reading.sentence)
     else if (reading.kind === 'finer') {
       if (this.agreed.includes(id)) this.lengths.set(id, reading.value)
