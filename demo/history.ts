@@ -238,7 +238,10 @@ class MachineFortnight {
       () => this.author(),
       (least, most) => this.pass(least, most),
     )
-    const unproven = isProven ? null : 'carried on as the last lot was run; first part measured by hand'
+    // Where a newer text of the program comes while a lot runs, the lot goes on with the old one.
+    const unproven = isProven
+      ? 'the lot runs on with the text it began with'
+      : 'carried on as the last lot was run; first part measured by hand'
     const first = Math.round(quantity * this.chance.between(0.35, 0.65))
     for (const made of [first, quantity - first]) {
       this.pass(110, 170)

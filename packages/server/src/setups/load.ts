@@ -114,7 +114,8 @@ function lapsedBy(at: string, issue: SetupRow['issue'], scene: Scene, steps: rea
   const written = provenNoMore(at, scene, geometryOf(measured, scene))
   if (written !== null) return written
   if (again.length > 0) return `${listed(again)} to be done again`
-  if (issue && new Date(issue.at).toISOString() > at) return `issue ${issue.issue} of the program has come since`
+  const came = issue && new Date(issue.at).toISOString()
+  if (issue && came! > at && came! <= scene.now) return `issue ${issue.issue} of the program has come since`
   return isHomed(scene) ? null : `${scene.machine.name} was switched on since, and nobody has noted that it was homed`
 }
 

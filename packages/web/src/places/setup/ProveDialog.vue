@@ -69,9 +69,11 @@ async function go(): Promise<void> {
         <li v-if="bars.length > 6">and {{ bars.length - 6 }} more</li>
       </ul>
     </div>
-    <ul v-if="bars.length === 0 && page.firstRun.length > 0" class="lines list-none m-0 p-0" aria-label="Looked at">
+    <ul v-if="bars.length === 0 && page.firstRun.length > 0" class="list-none m-0 p-0" aria-label="Looked at">
       <li v-for="line in page.firstRun" :key="line">
-        <Checkbox :checked="ticked.includes(line)" @change="tick(line, $event.target.checked)">{{ line }}</Checkbox>
+        <Checkbox class="min-h-11 items-center" :checked="ticked.includes(line)" @change="tick(line, $event.target.checked)">{{
+          line
+        }}</Checkbox>
       </li>
     </ul>
     <TextField v-if="bars.length === 0" v-model="observed" label="What was seen" :maxlength="500" :problem="problems.observed" />
@@ -81,10 +83,3 @@ async function go(): Promise<void> {
     </template>
   </FormDialog>
 </template>
-
-<style scoped>
-.lines :deep(.ant-checkbox-wrapper) {
-  min-height: 44px;
-  align-items: center;
-}
-</style>

@@ -13,17 +13,23 @@ const session = useSession()
 /** So many are read at a glance; the rest is one press away. */
 const SHOWN = 2
 const here = computed(() => props.page.chain.stages.find(({ stage }) => stage === props.page.chain.here)!)
+const LOOKS = {
+  done: 'border-t-4 border-t-act pt-2',
+  here: 'border-t-8 border-t-act pt-1',
+  ahead: 'border-t-4 border-t-rule pt-2',
+  missed: 'border-t-4 border-t-rule pt-2',
+} as const
 const STATE_WORDS = { done: 'reached', here: 'to be reached now', ahead: 'not yet', missed: 'left out' } as const
 </script>
 
 <template>
   <section aria-label="Where it stands">
-    <ol class="spine list-none m-0 p-0 flex flex-wrap">
+    <ol class="list-none m-0 p-0 flex flex-wrap">
       <li
         v-for="stage in page.chain.stages"
         :key="stage.stage"
-        class="stage flex-1 min-w-24 pt-2 pr-2"
-        :class="stage.state"
+        class="flex-1 min-w-24 pr-2"
+        :class="LOOKS[stage.state]"
         :data-stage="stage.stage"
         :data-state="stage.state"
         :aria-current="stage.state === 'here' ? 'step' : undefined"
@@ -31,7 +37,9 @@ const STATE_WORDS = { done: 'reached', here: 'to be reached now', ahead: 'not ye
         <span class="flex items-center gap-1.5">
           <VerdictMark v-if="stage.state === 'done'" verdict="clear" />
           <VerdictMark v-else-if="stage.state === 'missed'" verdict="query" />
-          <span class="word">{{ STAGE_WORDS[stage.stage] }}</span>
+          <span :class="{ 'font-bold': stage.state === 'here', 'text-quiet': stage.state === 'ahead' }">{{
+            STAGE_WORDS[stage.stage]
+          }}</span>
           <span class="sr-only">{{ STATE_WORDS[stage.state] }}</span>
         </span>
         <span v-if="stage.at && stage.state !== 'ahead'" class="quiet small block"
@@ -46,22 +54,3 @@ const STATE_WORDS = { done: 'reached', here: 'to be reached now', ahead: 'not ye
     </p>
   </section>
 </template>
-
-<style scoped>
-.stage {
-  border-top: 4px solid var(--rule);
-}
-.stage.done {
-  border-top-color: var(--act);
-}
-.stage.here {
-  border-top: 8px solid var(--act);
-  padding-top: 4px;
-}
-.stage.here .word {
-  font-weight: 700;
-}
-.stage.ahead .word {
-  color: var(--quiet);
-}
-</style>
