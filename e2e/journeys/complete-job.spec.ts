@@ -23,6 +23,16 @@ async function takeAndRecord(page: Page, read: string): Promise<void> {
   await recordWith(page, 'the first loading of this job')
 }
 
+/** Ticks every readout that is still to be seen on the control. */
+async function seeAll(page: Page): Promise<void> {
+  const see = page.getByRole('button', { name: 'I see it' })
+  await expect(see.first()).toBeVisible()
+  for (let left = await see.count(); left > 0; left--) {
+    await see.first().click()
+    await expect(see).toHaveCount(left - 1)
+  }
+}
+
 test('a flange is set up, sent, cut, measured and corrected on a practice mill', async ({ page, shop }) => {
   const mill = await practise(shop, 'mill-3')
   await connect(page, shop, 'mill-3', mill)
@@ -152,12 +162,7 @@ test('a flange is set up, sent, cut, measured and corrected on a practice mill',
 
   // The control has the figures; what its display shows with them is looked at as well.
   await at(`${setup}/step/seen`)
-  const see = page.getByRole('button', { name: 'I see it' })
-  await expect(see.first()).toBeVisible()
-  for (let left = await see.count(); left > 0; left--) {
-    await see.first().click()
-    await expect(see).toHaveCount(left - 1)
-  }
+  await seeAll(page)
 
   await at(`${setup}/go`)
   await expect(go).toHaveAttribute('data-go', 'query')
@@ -198,14 +203,19 @@ test('a flange is set up, sent, cut, measured and corrected on a practice mill',
   await expect(page.locator('[data-result]')).toContainText(asSeen(-(40.012 - first) / 2))
   await expect(page.locator('.ant-select', { has: page.getByRole('combobox', { name: 'Measured with' }) })).toContainText('Bore gauge 40')
   await recordWith(page, 'first part')
-  // Wear is corrected in production: the go stands. The control has it only when it is sent.
-  await at(`${setup}/go`)
-  await expect(go).toContainText('Go, given')
+  // Wear is corrected in production: the first part still proves the setup. The control has it only when it is sent, and seen there.
+  await at(setup)
+  await expect(page.locator('[data-stage=seen]')).toHaveAttribute('data-state', 'here')
+  await expect(page.locator('[data-proven=yes]')).toBeVisible()
   await at('/exchange/mill-3/held')
   await page.getByRole('button', { name: 'Read it from the control' }).click()
   await expect(page.locator('[data-differs]')).toHaveCount(1)
   await sendLedgers(page)
   await expect(page.locator('[data-sent]')).toContainText('It came back equal.')
+  await at(`${setup}/step/seen`)
+  await seeAll(page)
+  await at(`${setup}/go`)
+  await expect(go).toContainText('Go, given')
   await machine()
   await panel.run(2)
   const second = await panel.measure('recess 40', 'Bore gauge 40')
