@@ -176,6 +176,16 @@ function nextOf(here: Stage, wants: Wants): NextDo | null {
   return here === 'running' ? { does: 'count', step: null, words: 'Count parts' } : null
 }
 
+/** Why parts that are counted now have no proof behind them; null where a first part proves the setup. */
+export function unprovenBecause(firstPart: Pick<FirstPart, 'lapsed'> | null): string | null {
+  if (firstPart === null) return 'No first part was run carefully in this setup yet.'
+  return firstPart.lapsed === null ? null : `The first part no longer proves this setup: ${firstPart.lapsed}.`
+}
+
+/** "4 parts were counted without a proven first part."; empty where none was. */
+export const unprovenWords = ({ unproven }: Pick<Chain, 'unproven'>): string =>
+  unproven === 0 ? '' : `${unproven === 1 ? '1 part was' : `${unproven} parts were`} counted without a proven first part.`
+
 /** Stages before the first part that do not hold, in words: why none is to be run yet. */
 export function beforeFirstPart({ stages }: Chain): string[] {
   return stages
@@ -187,13 +197,14 @@ export function beforeFirstPart({ stages }: Chain): string[] {
  * Where a setup stands, in one sentence: the same on the floor, in a handover and on paper.
  * @returns "To be measured: H5 length is unset, which is not zero. Measure it. And 2 more."
  */
-export function chainWords({ here, stages, unproven, made }: Chain): string {
+export function chainWords(chain: Chain): string {
+  const { here, stages, unproven, made } = chain
   const wants = stages.find(({ stage }) => stage === here)?.wants ?? []
   const [first, ...more] = wants
   const and = more.length === 0 ? '' : ` And ${more.length} more.`
   const missed = stages.filter(({ state }) => state === 'missed').map(({ stage }) => STAGE_WORDS[stage].toLowerCase())
   const parts = `${made === 1 ? '1 part' : `${made} parts`} counted`
-  const without = unproven > 0 ? ` ${unproven === 1 ? '1 part was' : `${unproven} parts were`} counted without a proven first part.` : ''
+  const without = unproven > 0 ? ` ${unprovenWords(chain)}` : ''
   const WORDS: Readonly<Record<Stage, string>> = {
     begun: 'Begun.',
     measured: `To be measured: ${first?.sentence}${and}`,

@@ -1,2 +1,2 @@
-export { beforeFirstPart, chainOf, chainWords, FIRST_RUN, STAGE_WORDS, STAGES } from './chain.ts'
+export { beforeFirstPart, chainOf, chainWords, FIRST_RUN, STAGE_WORDS, STAGES, unprovenBecause, unprovenWords } from './chain.ts'
 export type { Chain, ChainFacts, FirstPart, GoGiven, NextDo, Stage, StageState, Want } from './chain.ts'

@@ -1,4 +1,9 @@
+import type { Scene } from '../scene/index.ts'
 import type { Check } from './finding.ts'
+
+/** True where the machine was homed after it was switched on, by what is on record. */
+export const isHomed = ({ homedAt, poweredAt }: Pick<Scene, 'homedAt' | 'poweredAt'>): boolean =>
+  homedAt !== null && (poweredAt === null || homedAt >= poweredAt)
 
 /** Machine coordinates are worth nothing before the machine has been homed. */
 export const homed: Check = {
@@ -7,8 +12,8 @@ export const homed: Check = {
   applies: {},
   run({ scene, result }) {
     if (result.readings.length === 0) return []
-    const { homedAt, poweredAt, machine } = scene
-    const since = homedAt !== null && (poweredAt === null || homedAt >= poweredAt)
+    const { machine } = scene
+    const since = isHomed(scene)
     return [
       {
         check: 'homed',

@@ -3,6 +3,7 @@ import {
   chainWords,
   type Chain,
   familyState,
+  isHomed,
   judgeLife,
   listed,
   parseRegisterKey,
@@ -54,8 +55,7 @@ type Said = Omit<Notice, 'setup'>
 
 function noticesOfMachine(head: Head, scene: Scene): Said[] {
   const notices: Said[] = []
-  if (!head.homedAt || (head.poweredAt && head.homedAt < head.poweredAt))
-    notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.', mendedAt: MACHINE })
+  if (!isHomed(head)) notices.push({ verdict: 'stop', sentence: 'Not homed since it was switched on.', mendedAt: MACHINE })
   const { standing, tools } = scene
   notices.push(...suspicions(scene))
   const families = scene.families.map((family) => familyState(family, scene))

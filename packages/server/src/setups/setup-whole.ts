@@ -1,4 +1,4 @@
-import { leftOpen } from '@rook/core'
+import { leftOpen, unprovenBecause } from '@rook/core'
 import type { Entry, EntryContent, Setup } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Connection } from '../base/db/client.ts'
@@ -96,9 +96,7 @@ interface Counted {
 
 /** Why no first part proves the setup now; null where one does. */
 async function whyUnproven(lane: Lane, row: SetupRow, now: string): Promise<string | null> {
-  const { proven } = await setupNow(lane, row, now)
-  if (proven === null) return 'No first part was run carefully in this setup yet.'
-  return proven.lapsed === null ? null : `The first part no longer proves this setup: ${proven.lapsed}.`
+  return unprovenBecause((await setupNow(lane, row, now)).proven)
 }
 
 /** Counts what was finished and what was scrapped. */

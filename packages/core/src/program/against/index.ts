@@ -65,6 +65,5 @@ export const goRegisters = (held: GoFacts): RegisterKey[] =>
     ]),
   ].filter((key) => parseRegisterKey(key).layer !== 'wear')
 
-export { isHomed } from './ready.ts'
 export { GO_STAGES } from './finding.ts'
 export type { GoFinding, GoFacts, Mend, SoFar, GoStage, StepSoFar } from './finding.ts'

@@ -1,6 +1,6 @@
 import { listed, parseRegisterKey, registerName, type RegisterKey } from '../../register/index.ts'
 import { taskOf, taskWords } from '../../tool/index.ts'
-import { foundBefore, settledSince } from '../../check/index.ts'
+import { foundBefore, isHomed, settledSince } from '../../check/index.ts'
 import { registersRun, slotsRun, toolsRun } from './runs-by.ts'
 import type { Against, Found, GoCheck, StepSoFar } from './finding.ts'
 
@@ -17,10 +17,6 @@ export const ready: GoCheck = (against) => [
 /** An answer is kept under a finding's id, which is no longer than this. */
 const MOST_ID = 200
 const plain = { line: null, register: null } as const
-
-/** True where the machine was homed after it was switched on, by what is on record. */
-export const isHomed = ({ homedAt, poweredAt }: Against['scene']): boolean =>
-  homedAt !== null && (poweredAt === null || homedAt >= poweredAt)
 
 function homed({ scene, soFar }: Against): Found[] {
   const { machine, poweredAt } = scene

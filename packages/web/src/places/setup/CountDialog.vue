@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { unprovenBecause } from '@rook/core'
 import type { Setup } from '@rook/contract'
 import { computed, reactive } from 'vue'
 import * as z from 'zod/mini'
@@ -13,10 +14,7 @@ import { useKeptTyping } from '../../client/kept-typing.ts'
 const props = defineProps<{ setup: string; proven: Setup['proven'] }>()
 const emit = defineEmits<{ close: [] }>()
 const form = reactive({ made: '', scrapped: '', reason: '', unproven: '' })
-const without = computed(() => {
-  if (props.proven === null) return 'No first part was run carefully in this setup yet.'
-  return props.proven.lapsed === null ? null : `The first part no longer proves this setup: ${props.proven.lapsed}.`
-})
+const without = computed(() => unprovenBecause(props.proven))
 const SHAPE = z
   .object({
     made: wholeOrNone('Good parts: a whole number.'),

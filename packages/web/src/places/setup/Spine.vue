@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { STAGE_WORDS } from '@rook/core'
+import { STAGE_WORDS, unprovenWords } from '@rook/core'
 import type { ChainPage, Setup } from '@rook/contract'
 import { computed } from 'vue'
 import { useSession } from '../../client/session.ts'
@@ -50,7 +50,7 @@ const STATE_WORDS = { done: 'reached', here: 'to be reached now', ahead: 'not ye
     <WantList :wants="here.wants" :at="data.summary" :shown="SHOWN" />
     <p v-if="page.chain.unproven > 0" class="query mx-0 my-1" data-unproven>
       <VerdictMark verdict="query" />
-      {{ page.chain.unproven === 1 ? '1 part was' : `${page.chain.unproven} parts were` }} counted without a proven first part.
+      {{ unprovenWords(page.chain) }}
     </p>
   </section>
 </template>
