@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { PRACTICE } from '@rook/demo/practice/specs.ts'
 import { startMachine } from '@rook/practice/floor'
-import { expect, pick, signIn, type Shop } from './shop.ts'
+import { expect, pick, type Shop, signedIn } from './shop.ts'
 
 const started: { stop(): void }[] = []
 
@@ -21,7 +21,7 @@ export type Practised = Awaited<ReturnType<typeof practise>>
 
 /** A lead says on the machine's page how it is reached, and leaves. */
 export async function connect(page: Page, shop: Shop, id: string, { machine, ports }: Practised): Promise<void> {
-  await signIn(page, shop, 'T. Oakhanger')
+  await signedIn(page, shop, 'T. Oakhanger')
   await page.goto(`${shop.url}/machines/${id}`)
   await expect(page.locator('[data-connection]')).toContainText('Not connected to any wire.')
   await page.getByRole('button', { name: 'How it is reached' }).click()

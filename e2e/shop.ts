@@ -143,6 +143,22 @@ export async function signIn(page: Page, shop: Shop, name = 'I. Marrow', pin = P
   await page.waitForURL('**/floor')
 }
 
+/** Signed in as at the pad, without it: for a journey that begins somewhere else. It goes to no page. */
+export async function signedIn(page: Page, shop: Shop, name = 'I. Marrow', pin = PINS[name]!): Promise<void> {
+  const { people } = (await (await page.request.get(`${shop.url}/api/people`)).json()) as { people: { id: string; name: string }[] }
+  const person = people.find((one) => one.name === name)
+  const answer = await page.request.post(`${shop.url}/api/session`, { data: { person: person?.id, pin } })
+  if (!answer.ok()) throw new Error(`${name} is not signed in: ${await answer.text()}`)
+}
+
+/** Opens a step of the setup that is at hand on a machine, by its address. */
+export async function openAtStep(page: Page, shop: Shop, machine: string, step: string): Promise<void> {
+  const setups = (await (await page.request.get(`${shop.url}/api/setups`)).json()) as { id: string; machine: string }[]
+  const setup = setups.find((one) => one.machine === machine)
+  if (!setup) throw new Error(`no setup is at hand on ${machine}`)
+  await page.goto(`${shop.url}/setup/${setup.id}/step/${step}`)
+}
+
 /** Opens a step of the setup that is at hand on a machine. */
 export async function openStep(page: Page, machine: string, step: string): Promise<void> {
   await page.locator(`[data-machine=${machine}] a`).first().click()

@@ -266,6 +266,7 @@ describe('guards', () => {
       'control_sent has lost a guard: link_row',
     ],
     ['editions that nobody keeps', 'ALTER TABLE person DISABLE TRIGGER person_kept', 'person has lost a guard: keep_edition'],
+    ['a first edition that nobody keeps', 'DROP TRIGGER job_edition_first ON job', 'job has lost a guard: keep_first_editions'],
     [
       'a guard that looks away',
       `CREATE OR REPLACE FUNCTION refuse_change() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RETURN NEW; END $$`,

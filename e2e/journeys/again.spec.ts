@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { mm, orderOfWork, type PlannedTool } from '@rook/core'
 import { Door } from '../door.ts'
 import { beginSetup, confirmTwo, measured, next } from '../setting.ts'
-import { expect, pick, PINS, signIn, test, type Shop } from '../shop.ts'
+import { expect, pick, PINS, test, type Shop, signedIn } from '../shop.ts'
 
 const tool = (number: string): PlannedTool => ({ number, offset: number, diameterOffset: number, diameter: false })
 const PLAN = {
@@ -62,7 +62,7 @@ test('a job that is set up again on its fixture takes a third of the touches, an
   const K = await stands('setter/setter-a/K/geometry')
   const readings = await Promise.all(['4', '7', '12'].map(async (number) => (K + (await stands(`tool/${number}/length/geometry`))) / 1e6))
   await countTouches(page)
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/operations/${operation}`)
   const before = await touches(page)
   await beginSetup(page, 'Mill 3', '0801')
@@ -118,7 +118,7 @@ test('a job that is set up again on its fixture takes a third of the touches, an
 })
 
 test('a note with a picture stays with the part, and the setup record comes on paper', async ({ page, shop }) => {
-  await signIn(page, shop, 'B. Hollins')
+  await signedIn(page, shop, 'B. Hollins')
   await page.goto(`${shop.url}/parts/flange`)
   const dialog = page.getByRole('dialog')
   // A page comes piece by piece: a press while it still moves may land beside.

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { connect, panelOf, practise, sendLedgers, stopMachines, take } from '../practice.ts'
 import { beginSetup, confirmTwo, recordWith } from '../setting.ts'
-import { expect, pick, signIn, test } from '../shop.ts'
+import { expect, pick, test, signedIn } from '../shop.ts'
 
 // A whole job on a practice machine, as the people at it do it: from the program that comes on a stick to the second part. The wire
 // is cut twice on the way. Where the part truly lies is written in the demo; no figure here comes from the ledger's own code.
@@ -36,7 +36,7 @@ async function seeAll(page: Page): Promise<void> {
 test('a flange is set up, sent, cut, measured and corrected on a practice mill', async ({ page, shop }) => {
   const mill = await practise(shop, 'mill-3')
   await connect(page, shop, 'mill-3', mill)
-  await signIn(page, shop, 'I. Marrow')
+  await signedIn(page, shop, 'I. Marrow')
 
   // What was on the machine ends; the new issue of the program is kept; its setup begins.
   await page.goto(`${shop.url}/setup/mill-3-0407`)

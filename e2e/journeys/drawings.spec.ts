@@ -1,5 +1,5 @@
 import { answerAll, give } from '../give.ts'
-import { expect, openStep, pick, signIn, test, type Shop } from '../shop.ts'
+import { expect, pick, signIn, test, type Shop, signedIn, openAtStep } from '../shop.ts'
 
 /** A drawing of the flange as a drawing program writes it: group codes and values in turn. It names no unit. */
 const FLANGE = [
@@ -80,7 +80,7 @@ test('every figure is read in the other unit at one touch, and nothing is record
 })
 
 test('a routine outside a setup offers what was used last, and shows the part that is in the machine', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/machines/mill-3/routine/edge`)
   const offer = page.locator('[data-last-used]')
   await expect(offer).toContainText('G54')
@@ -95,8 +95,8 @@ test('a routine outside a setup offers what was used last, and shows the part th
 })
 
 test('a drawing grows under the wheel, moves by keys, and comes back whole', async ({ page, shop }) => {
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'zero-G54-Y')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'zero-G54-Y')
   const drawing = page.getByRole('group', { name: /^Drawing, / })
   // What a person measures it by: how far apart two marks stand on the screen.
   const spread = () =>

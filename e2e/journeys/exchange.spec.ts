@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { give, results } from '../give.ts'
 import { placeOf, readLines } from '../lines.ts'
-import { expect, pick, signIn, test, type Shop } from '../shop.ts'
+import { expect, pick, test, type Shop, signedIn } from '../shop.ts'
 
 const HEADER = 'Tool no.,Id,Name,Length,Diameter,Edges\n'
 /** Ten tools as a presetting bench would write them. */
@@ -42,7 +42,7 @@ test('ten tools from nothing: a new machine, a file into the drawer, mounted, me
   page,
   shop,
 }) => {
-  await signIn(page, shop, 'T. Oakhanger')
+  await signedIn(page, shop, 'T. Oakhanger')
   await page.goto(`${shop.url}/machines/new`)
   await page.getByLabel('Name', { exact: true }).fill('Mill 9')
   for (const axis of ['X', 'Y', 'Z']) await page.getByLabel(`${axis} from`).fill('-600')
@@ -134,7 +134,7 @@ test('values go out and come back the same in both units, on mills and lathes, i
   page,
   shop,
 }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   for (const machine of ['lathe-1', 'lathe-2', 'mill-1', 'mill-2', 'mill-3', 'mill-4']) {
     await page.goto(`${shop.url}/exchange/${machine}`)
     await page.getByText(/^all \d+ mounted/).click()
@@ -156,7 +156,7 @@ test('values go out and come back the same in both units, on mills and lathes, i
 })
 
 test('a preset file is read by its columns; what it has otherwise is taken one by one', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/exchange/mill-4/presets`)
   await choose(page, 'no-sender.csv', 'T,L\n6,95.7\n')
   await expect(page.getByRole('alert')).toContainText('From: say first who or what the file comes from')
@@ -195,7 +195,7 @@ test('a preset file is read by its columns; what it has otherwise is taken one b
 })
 
 test('how lines are written is the shop\u2019s to say, machine by machine', async ({ page, shop }) => {
-  await signIn(page, shop, 'T. Oakhanger')
+  await signedIn(page, shop, 'T. Oakhanger')
   await page.goto(`${shop.url}/exchange/mill-4/template`)
   await page.getByLabel('Length', { exact: true }).fill('G10 L1 P{n}')
   await expect(page.getByRole('alert')).toContainText('{v} is missing')

@@ -1,5 +1,5 @@
 import { answerAll, give, results } from '../give.ts'
-import { expect, signIn, test, type Shop } from '../shop.ts'
+import { expect, test, type Shop, signedIn } from '../shop.ts'
 
 const stands = async (shop: Shop, register: string) =>
   Number(
@@ -10,7 +10,7 @@ const shown = (value: number) => (value / 1e6).toFixed(3).replace('-', '\u2212')
 
 test('a setter arm is tied by the master, both faces at once, and measures a boring bar from the other side', async ({ page, shop }) => {
   const master = await stands(shop, 'tool/1/X/geometry')
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/machines/lathe-1/routine/arm-constant`)
   await give(page, { setter: 'Setter arm', tool: 'T1', face: 'X\u2212', width: '10', reading: '-92.418' })
   // K moving X− is the reading less the master's X; the face on the other side lies two widths further in, in diameters.
@@ -30,7 +30,7 @@ test('a setter arm is tied by the master, both faces at once, and measures a bor
 })
 
 test('the second side has its zero where the sub-spindle counts, and a turned size goes into the wear', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/machines/lathe-1/routine/face`)
   // T3 has geometry Z G; its tip direction is put right for a face that is touched moving Z+.
   const G = await stands(shop, 'tool/1/Z/geometry')

@@ -1,5 +1,5 @@
 import { answerAll, fact, give, results } from '../give.ts'
-import { expect, signIn, test, type Shop } from '../shop.ts'
+import { expect, test, type Shop, signedIn } from '../shop.ts'
 import type { Page } from '@playwright/test'
 
 const minus = (text: string) => text.replaceAll('-', '\u2212')
@@ -25,7 +25,7 @@ test('a probe is calibrated in the ring, and the bore comes out as worked by han
   page,
   shop,
 }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await open(page, shop, 'mill-3', 'probe-in-ring')
   await give(page, { probe: 'Probe 2', ring: 'Ring 40', repeats: 'once', seated: 'lined up', centreX: '0', centreY: '0' })
   await give(page, { 'X+1': '17.016', 'X-1': '-17.010', 'Y+1': '17.014', 'Y-1': '-17.012' })
@@ -53,7 +53,7 @@ test('a probe is calibrated in the ring, and the bore comes out as worked by han
 })
 
 test('on one wall with the spindle turned the radii are those worked by hand', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await open(page, shop, 'mill-2', 'probe-on-wall')
   await give(page, { probe: 'Probe 2', pin: 'Pin 10', direction: 'X+', repeats: 'once', seated: 'lined up', wall: '-58.300' })
   await give(page, { turn0: '-56.284', turn90: '-56.287', turn180: '-56.290', turn270: '-56.286' })
@@ -64,7 +64,7 @@ test('on one wall with the spindle turned the radii are those worked by hand', a
 })
 
 test('a turned block gives corner and angle; the rotation goes with the zero where the control can turn', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await open(page, shop, 'mill-3', 'turned-corner')
   await give(page, {
     slot: 'G57',
@@ -89,7 +89,7 @@ test('a turned block gives corner and angle; the rotation goes with the zero whe
 })
 
 test('known features are fitted with and without a rotation, and what is left is judged', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await open(page, shop, 'mill-3', 'known-features')
   await give(page, { slot: 'G57', finder: 'Probe 2', count: '3', read: 'machine display', turning: 'not allowed', tolerance: '0.05' })
   await give(page, { nominalX1: '18', nominalY1: '22', nominalX2: '92', nominalY2: '22', nominalX3: '92', nominalY3: '58' })
@@ -113,7 +113,7 @@ test('known features are fitted with and without a rotation, and what is left is
 })
 
 test('a corner on three axes, into several slots; its middle by the stock\u2019s size; a shift from there', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   const length = await stood(shop, 'mill-3', 'tool/4/length')
   await open(page, shop, 'mill-3', 'corner')
   await give(page, {
@@ -166,7 +166,7 @@ test('a corner on three axes, into several slots; its middle by the stock\u2019s
 })
 
 test('a slot is halved by its two sides, and the wrong finder is named by the width', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await open(page, shop, 'mill-3', 'middle')
   await give(page, {
     slot: 'G57',
@@ -187,7 +187,7 @@ test('a slot is halved by its two sides, and the wrong finder is named by the wi
 })
 
 test('a first zero has nothing to be held against, and says so; the opposite side then names the wrong finder', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await open(page, shop, 'mill-3', 'edge')
   const touch = { slot: 'G57', axis: 'X', direction: 'X+', finder: 'Finder 10', between: 'Nothing' }
   await give(page, { ...touch, reading: '-318.204', place: '0' })
@@ -203,7 +203,7 @@ test('a first zero has nothing to be held against, and says so; the opposite sid
 })
 
 test('a grid is shown before it is written, and the parts come where they were worked out by hand', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await open(page, shop, 'mill-2', 'capture')
   await give(page, { slot: 'G54', axes: 'X and Y', finder: 'Indicator', readingX: '-310', placeX: '0', readingY: '-205', placeY: '0' })
   await record(page)
@@ -217,7 +217,7 @@ test('a grid is shown before it is written, and the parts come where they were w
 })
 
 test('the plane of a face shows its tilt; Z comes from a height as well; a flip says what to expect', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   const length = await stood(shop, 'mill-3', 'tool/4/length')
   await open(page, shop, 'mill-3', 'face-plane')
   await give(page, { slot: 'G57', tool: 'T4', between: 'Nothing', touches: '4', over: 'in their middle', place: '0' })

@@ -1,11 +1,11 @@
-import { expect, openStep, pick, signIn, test } from '../shop.ts'
+import { expect, openStep, pick, signIn, test, signedIn, openAtStep } from '../shop.ts'
 
 /** The last G54 X of the demo's flange is this far from a round figure; what is typed is worked out by hand. */
 const READING = 'Machine Y at the touch'
 
 test('a pick-up goes from the reading to the ledger, and agrees with a sum by hand', async ({ page, shop }) => {
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'zero-G54-Y')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'zero-G54-Y')
   await expect(page.getByText('writes to')).toContainText('G54 Y on Mill 3')
   await pick(page, 'Between', 'Nothing')
   await page.getByLabel(READING).fill('-174.7050')
@@ -33,8 +33,8 @@ test('a tool length on the setter, then the face with that tool', async ({ page,
   )
   const K = Number(constant!.value)
   const show = (nm: number) => (nm / 1e6).toFixed(4).replace('-', '\u2212')
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'length-T4')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'length-T4')
   await page.getByLabel('Machine Z at the touch').fill(((K + 103_475_500) / 1e6).toFixed(4))
   await expect(page.locator('[data-result]')).toContainText('103.4755')
   await page.getByRole('button', { name: /^Record/ }).click()
@@ -57,8 +57,8 @@ test('a forgotten shim is stopped, named, and let pass only by a lead', async ({
     `SELECT value FROM register_value WHERE machine = 'mill-3' AND register = 'tool/4/length/geometry'`,
   )
   const reading = (Number(zero!.value) + Number(length!.value) + 800_000 + 1_000_000) / 1e6
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'zero-G54-Z')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'zero-G54-Z')
   await pick(page, 'Between', 'Nothing')
   await page.getByLabel('Machine Z at the touch').fill(reading.toFixed(4))
   const stop = page.locator('[data-check=jump][data-verdict=stop]')
@@ -79,8 +79,8 @@ test('a forgotten shim is stopped, named, and let pass only by a lead', async ({
 })
 
 test('a query is answered with a reason that is kept', async ({ page, shop }) => {
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'zero-G54-Y')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'zero-G54-Y')
   await pick(page, 'Between', 'Nothing')
   await page.getByLabel(READING).fill('-175.0217')
   await expect(page.locator('[data-verdict=query]')).toContainText('No single slip explains it')
@@ -94,8 +94,8 @@ test('a query is answered with a reason that is kept', async ({ page, shop }) =>
 })
 
 test('undo is offered right where the entry was made, and says what it did', async ({ page, shop }) => {
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'zero-G54-Y')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'zero-G54-Y')
   await pick(page, 'Between', 'Nothing')
   await page.getByLabel(READING).fill('-174.7050')
   await page.getByRole('button', { name: /^Record/ }).click()
@@ -107,7 +107,7 @@ test('undo is offered right where the entry was made, and says what it did', asy
 })
 
 test('a side of the drawing can be touched to say what was touched', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/machines/mill-2/routine/edge`)
   await page.getByRole('button', { name: 'right side, moving X\u2212' }).click()
   await expect(page.getByRole('radio', { name: 'X', exact: true })).toBeChecked()

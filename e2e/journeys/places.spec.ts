@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, goTo, openStep, signIn, test } from '../shop.ts'
+import { expect, goTo, signIn, test, signedIn, openAtStep } from '../shop.ts'
 
 test('a wrong PIN is told, and the right one lets in', async ({ page, shop }) => {
   await page.goto(shop.url)
@@ -26,8 +26,8 @@ test('the night opens the setup and sees what is measured, what is carried over,
 })
 
 test('steps without figures are confirmed or skipped with a reason', async ({ page, shop }) => {
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'length-T12')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'length-T12')
   await page.getByRole('button', { name: 'skip this step' }).click()
   await page.getByLabel(/Why it is skipped/).fill('chamfer is done by hand on this batch')
   await page.getByRole('button', { name: 'Skip it' }).click()
@@ -42,8 +42,8 @@ test('steps without figures are confirmed or skipped with a reason', async ({ pa
 })
 
 test('readouts are ticked one by one until the step is done', async ({ page, shop }) => {
-  await signIn(page, shop)
-  await openStep(page, 'lathe-1', 'seen')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'lathe-1', 'seen')
   await expect(page.locator('[data-readout]').first()).toBeVisible()
   for (let left = await page.getByRole('button', { name: 'I see it' }).count(); left > 0; left--) {
     await page.getByRole('button', { name: 'I see it' }).first().click()
@@ -53,7 +53,7 @@ test('readouts are ticked one by one until the step is done', async ({ page, sho
 })
 
 test('a lead adds a machine, and is told of all that is missing at once', async ({ page, shop }) => {
-  await signIn(page, shop, 'T. Oakhanger')
+  await signedIn(page, shop, 'T. Oakhanger')
   await page.goto(`${shop.url}/machines/new`)
   await page.getByRole('button', { name: 'Keep this record' }).click()
   await expect(page.getByRole('alert')).toContainText('Name: give the machine a name.')

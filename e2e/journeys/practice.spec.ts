@@ -1,13 +1,13 @@
 import { connect, panelOf, practise, sendLedgers, stopMachines, take } from '../practice.ts'
 import { recordWith } from '../setting.ts'
-import { expect, pick, signIn, test } from '../shop.ts'
+import { expect, pick, signIn, test, signedIn } from '../shop.ts'
 
 test.afterEach(stopMachines)
 
 test('a zero is touched on a practice mill and taken over the wire, which is cut on the way', async ({ page, shop }) => {
   const mill = await practise(shop, 'mill-3')
   await connect(page, shop, 'mill-3', mill)
-  await signIn(page, shop, 'I. Marrow')
+  await signedIn(page, shop, 'I. Marrow')
   await page.goto(`${shop.url}/machines/mill-3`)
   await page.getByRole('link', { name: 'Practise on it' }).click()
   const panel = panelOf(page)

@@ -1,6 +1,6 @@
 import { Door } from '../door.ts'
 import { give } from '../give.ts'
-import { expect, pick, signIn, test } from '../shop.ts'
+import { expect, pick, test, signedIn } from '../shop.ts'
 
 const PROGRAM = [
   '%',
@@ -18,7 +18,7 @@ const PROGRAM = [
 const file = (lines: readonly string[]) => ({ name: 'SPOT.NC', mimeType: 'text/plain', buffer: Buffer.from(lines.join('\r\n')) })
 
 test('a program is kept, held against the record, and has its go until a figure changes', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(shop.url + '/operations/flange-20')
   const program = page.getByRole('region', { name: 'Program' })
   await expect(program.locator('[data-issue="5"]')).toContainText('W. Tansley')
@@ -78,7 +78,7 @@ test('a program is kept, held against the record, and has its go until a figure 
 })
 
 test('text and path of a program lead to each other, over the stock and as far as the machine goes', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(shop.url + '/setup/mill-3-0407/go')
   await page.getByRole('link', { name: 'Its path in the machine' }).click()
   const above = page.locator('[data-view=above]')

@@ -1,7 +1,7 @@
-import { expect, pick, signIn, test } from '../shop.ts'
+import { expect, pick, signIn, test, signedIn } from '../shop.ts'
 
 test('a shift is handed over in few words, stands on the floor, and is read and signed by who comes', async ({ page, shop, browser }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/machines/mill-4/handover`)
   const lines = page.locator('li[data-kind]')
   await expect(lines.filter({ hasText: 'carried over, neither measured nor confirmed in this setup' })).toBeVisible()

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { answerAll, give, results } from '../give.ts'
-import { expect, openStep, pick, signIn, test, type Shop } from '../shop.ts'
+import { expect, pick, signIn, test, type Shop, signedIn, openAtStep } from '../shop.ts'
 
 const stands = async (shop: Shop, machine: string, register: string) => {
   const [row] = await shop.query<{ value: string; state: string }>(
@@ -13,8 +13,8 @@ const cell = (page: Page, register: string) => page.locator(`[data-register="${r
 
 test('a run of tools offers the next by itself, keeps what remains in sight, and skips with a reason', async ({ page, shop }) => {
   const K = (await stands(shop, 'mill-4', 'setter/setter-c/K/geometry')).value
-  await signIn(page, shop)
-  await openStep(page, 'mill-4', 'tools')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-4', 'tools')
   await expect(page.locator('[data-run]')).toContainText('5 to do')
   await expect(page.locator('[data-task="T6/length"]')).toHaveAttribute('aria-current', 'step')
   await expect(page.getByText('writes to')).toContainText('H6 length on Mill 4')
@@ -49,7 +49,7 @@ test('the tools table takes figures in place and a column from a spreadsheet, sh
   page,
   shop,
 }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/tools/mill-4`)
   await cell(page, 'tool/6/length/geometry').fill('95.608 + .004')
   await expect(page.locator('[data-total="tool/6/length/geometry"]')).toHaveText('95.612')
@@ -89,7 +89,7 @@ test('the tools table takes figures in place and a column from a spreadsheet, sh
 })
 
 test('the table is sorted, narrowed down by words and by standing', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/tools/mill-4`)
   await expect(page.locator('[data-tool]').first()).toContainText('Face mill 63')
   await page.getByRole('button', { name: /^Length/ }).click()
@@ -125,7 +125,7 @@ test('a pocket measured twice is not corrected twice: from the tool\u2019s page 
   page,
   shop,
 }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   const correct = async (measured: string, more: Record<string, string> = {}) => {
     await page.goto(`${shop.url}/tools/drawer/em-10-f`)
     await page.getByRole('link', { name: 'Size across' }).click()
@@ -155,7 +155,7 @@ test('a pocket measured twice is not corrected twice: from the tool\u2019s page 
 })
 
 test('a new insert is one action with its consequences; a life is counted and warns', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/tools/drawer/em-10-f`)
   await expect(page.locator('[data-life]')).toContainText('of 200 parts')
   await page.getByLabel('parts since then').fill('200')
@@ -176,7 +176,7 @@ test('a new insert is one action with its consequences; a life is counted and wa
 })
 
 test('a tool moved to another pocket takes its figures along; another in its place makes them stale', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/tools/mill-4`)
   await page.getByRole('button', { name: 'Mount a tool' }).click()
   const dialog = page.getByRole('dialog')
@@ -198,7 +198,7 @@ test('a tool moved to another pocket takes its figures along; another in its pla
 })
 
 test('another tool is put into a pocket in one go, and the one that sat there goes to the drawer', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/tools/drawer/em-16-a`)
   await page.getByRole('button', { name: 'Put another into T2' }).click()
   const dialog = page.getByRole('dialog')
@@ -213,7 +213,7 @@ test('another tool is put into a pocket in one go, and the one that sat there go
 })
 
 test('cutting load: a sample cut, what was seen after it, and where it warns', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/tools/drawer/em-06-b`)
   await page.getByRole('button', { name: 'A sample cut of another section' }).click()
   await page.getByLabel('Section of the program').fill('slot, finishing')

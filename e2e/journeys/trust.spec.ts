@@ -1,8 +1,8 @@
 import { give } from '../give.ts'
-import { expect, openStep, pick, signIn, test } from '../shop.ts'
+import { expect, pick, test, signedIn, openAtStep } from '../shop.ts'
 
 test('a reference tool marked disturbed makes all that rests on it stale, by name, on every screen', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/machines/mill-2`)
   const reference = page.locator('[data-register="tool/1/length/geometry"]')
   await reference.getByRole('button', { name: 'mark disturbed' }).click()
@@ -23,7 +23,7 @@ test('a reference tool marked disturbed makes all that rests on it stale, by nam
 })
 
 test('a gauge that failed shows the entries made with it, and what of them still stands', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/gauges`)
   await expect(page.locator('[data-gauge=feeler-05]')).toHaveAttribute('data-state', 'due')
   await page.getByRole('link', { name: 'Shim 1.000' }).click()
@@ -37,8 +37,8 @@ test('a gauge that failed shows the entries made with it, and what of them still
 })
 
 test('a wrong readout that is typed in leads back to the likeliest mistake', async ({ page, shop }) => {
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'seen')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'seen')
   const check = page.locator('[data-counter="zero/G54/X"]')
   const [row] = await shop.query<{ value: string; before: string }>(
     `SELECT w.after AS value, w.before FROM entry_write w JOIN register_value v ON v.entry = w.entry AND v.register = w.register WHERE v.machine = 'mill-3' AND v.register = 'work/G54/X/geometry'`,
@@ -53,7 +53,7 @@ test('a wrong readout that is typed in leads back to the likeliest mistake', asy
 })
 
 test('a lead tightens a limit for one machine; looser than the shop is refused', async ({ page, shop }) => {
-  await signIn(page, shop, 'T. Oakhanger')
+  await signedIn(page, shop, 'T. Oakhanger')
   await page.goto(`${shop.url}/machines/mill-2/record`)
   const limit = page.getByLabel(/^This machine: a zero that moves less/)
   await limit.fill('0.5')
@@ -67,7 +67,7 @@ test('a lead tightens a limit for one machine; looser than the shop is refused',
 })
 
 test('the drawing grows, moves and comes back by keys', async ({ page, shop }) => {
-  await signIn(page, shop)
+  await signedIn(page, shop)
   await page.goto(`${shop.url}/machines/mill-3/routine/edge`)
   const picture = page.getByRole('group', { name: /^Drawing/ })
   const stock = picture.locator('rect.stock')
@@ -86,8 +86,8 @@ test('the drawing grows, moves and comes back by keys', async ({ page, shop }) =
 })
 
 test('a tablet left open on a setup that is finished meanwhile keeps its figures and says so', async ({ page, shop }) => {
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'zero-G54-Y')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'zero-G54-Y')
   const reading = page.getByLabel('Machine Y at the touch')
   await expect(reading).toBeVisible()
   await shop.query(`UPDATE setup SET ended_at = now() WHERE machine = 'mill-3' AND ended_at IS NULL`)

@@ -4,7 +4,7 @@ import { TURRET_LATHE } from '@rook/testing'
 import { Door } from '../door.ts'
 import { answerAll, give, results } from '../give.ts'
 import { beginSetup, confirmTwo, measured, next } from '../setting.ts'
-import { expect, pick, signIn, test, type Shop } from '../shop.ts'
+import { expect, pick, test, type Shop, signedIn } from '../shop.ts'
 
 const PIN = '4711'
 const tool = (number: string) => ({ number, offset: number, diameterOffset: number, diameter: false })
@@ -75,7 +75,7 @@ test.describe('a part through both spindles', () => {
           ({ register, value }) => [register, Number(value)],
         ),
       )
-    await signIn(page, shop, 'E. Early', PIN)
+    await signedIn(page, shop, 'E. Early', PIN)
     await page.goto(`${shop.url}/operations/${operation}`)
     await beginSetup(page, 'Lathe 1', '0901')
     const setup = page.url()

@@ -1,4 +1,4 @@
-import { expect, openStep, pick, signIn, test } from '../shop.ts'
+import { expect, openStep, pick, signIn, test, signedIn, openAtStep } from '../shop.ts'
 
 const READING = 'Machine Y at the touch'
 
@@ -30,8 +30,8 @@ test('two at one machine see each other at once, and the slower one keeps what w
 })
 
 test('a loser whom the news did not reach is told by the server who wrote what', async ({ page, shop }) => {
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'zero-G54-Y')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'zero-G54-Y')
   await pick(page, 'Between', 'Nothing')
   await page.getByLabel(READING).fill('-174.7050')
   await expect(page.getByRole('button', { name: /^Record/ })).toBeEnabled()

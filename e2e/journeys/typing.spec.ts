@@ -1,10 +1,10 @@
-import { expect, openStep, pick, signIn, test } from '../shop.ts'
+import { expect, pick, test, signedIn, openAtStep } from '../shop.ts'
 
 const READING = 'Machine Y at the touch'
 
 test.beforeEach(async ({ page, shop }) => {
-  await signIn(page, shop)
-  await openStep(page, 'mill-3', 'zero-G54-Y')
+  await signedIn(page, shop)
+  await openAtStep(page, shop, 'mill-3', 'zero-G54-Y')
   await pick(page, 'Between', 'Nothing')
 })
 
@@ -61,8 +61,8 @@ test('half-typed work survives a reload, and goes on on another tablet', async (
   await page.waitForTimeout(1500)
   const other = await browser.newContext({ viewport: { width: 1024, height: 768 } })
   const tablet = await other.newPage()
-  await signIn(tablet, shop, 'W. Tansley')
-  await openStep(tablet, 'mill-3', 'zero-G54-Y')
+  await signedIn(tablet, shop, 'W. Tansley')
+  await openAtStep(tablet, shop, 'mill-3', 'zero-G54-Y')
   await expect(tablet.getByLabel(READING)).toHaveValue('-174.70')
   await expect(tablet.getByText('Taken over from the tablet that I. Marrow typed on')).toBeVisible()
   await other.close()

@@ -1,3 +1,4 @@
+import { layoutOf } from '../register/index.ts'
 import { IN_SPINDLE, NO_TOOL, OTHER_TOOL } from '../routine/index.ts'
 import type { Check, Finding } from './finding.ts'
 
@@ -12,8 +13,7 @@ export const inSpindle: Check = {
     const { [IN_SPINDLE]: said, tool: chosen } = given?.raw ?? {}
     if (!said || !chosen || !given!.inputs.some(({ id }) => id === IN_SPINDLE)) return []
     const finding = { check: 'in-spindle', name: NAME, figures: [] }
-    const isLathe = scene.machine.kind === 'lathe'
-    const [where, there] = isLathe ? ['at the work', 'stands at the work'] : ['in the spindle', 'is in the spindle']
+    const { where, is: there } = layoutOf(scene.machine).atWork
     // A further pair of offsets is called by the tool's own number.
     const tool = chosen.split('.')[0]!
     if (said === tool) return [{ ...finding, verdict: 'clear', sentence: `T${tool} ${there}.` }]

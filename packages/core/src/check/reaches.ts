@@ -1,4 +1,4 @@
-import { layoutOf, zeroAxis } from '../register/index.ts'
+import { zeroAxis } from '../register/index.ts'
 import { plus, type Nm } from '../length/index.ts'
 import { asShown, type Axis } from '../machine/index.ts'
 import { reachOf } from '../reach/index.ts'
@@ -13,10 +13,10 @@ import type { Check, Finding } from './finding.ts'
 export const reaches: Check = {
   id: 'reaches',
   name: 'part within reach',
-  applies: {},
+  applies: { stock: 'block' },
   run({ scene, result }) {
-    const { plan, machine } = scene
-    if (!plan?.stock || layoutOf(machine).stock !== 'block') return []
+    const { plan } = scene
+    if (!plan?.stock) return []
     return result.writes.flatMap((write) => {
       const axis = zeroAxis(write.register)
       if (axis === null) return []

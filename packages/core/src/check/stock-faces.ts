@@ -1,6 +1,5 @@
 import { magnitude, minus, negate, nm, times, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { layoutOf } from '../register/index.ts'
 import type { TouchedFace } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -15,10 +14,10 @@ const NAME = 'face as the stock has it'
 export const stockFaces: Check = {
   id: 'stock-faces',
   name: NAME,
-  applies: {},
+  applies: { stock: 'block' },
   run({ scene, result }) {
-    const { plan, machine } = scene
-    if (!plan?.stock || layoutOf(machine).stock !== 'block') return []
+    const { plan } = scene
+    if (!plan?.stock) return []
     return (result.touched ?? []).map((face) => judge(face, scene))
   },
 }

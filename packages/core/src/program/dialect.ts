@@ -17,24 +17,21 @@ export interface Dialect extends ProgramWords {
 }
 
 /** What is usual for a kind of machine. */
-const usualWords = (kind: MachineKind): ProgramWords => ({
-  bare: 'units',
-  tool: kind === 'lathe' ? 'Tttoo' : 'T M6',
-  semicolon: true,
-  codesForDistance: kind !== 'lathe',
-})
+const USUAL: Readonly<Record<MachineKind, ProgramWords>> = {
+  mill: { bare: 'units', tool: 'T M6', semicolon: true, codesForDistance: true },
+  lathe: { bare: 'units', tool: 'Tttoo', semicolon: true, codesForDistance: false },
+}
 
 /** The dialect that follows from a machine's record. */
 export function dialectOf(machine: Pick<MachineRecord, 'kind' | 'unit' | 'slots' | 'xReads' | 'dialect' | 'rotary'>): Dialect {
-  const isLathe = machine.kind === 'lathe'
   return {
     kind: machine.kind,
     unit: machine.unit,
-    ...usualWords(machine.kind),
+    ...USUAL[machine.kind],
     ...machine.dialect,
     increments: { mm: nm(1_000), in: nm(2_540) },
     slots: machine.slots.map(({ code }) => code),
     rotary: machine.rotary.map(({ axis }) => axis),
-    diameters: isLathe && machine.xReads === 'diameter',
+    diameters: machine.kind === 'lathe' && machine.xReads === 'diameter',
   }
 }

@@ -40,6 +40,17 @@ export interface Layout {
   stock: 'block' | 'bar'
   /** True where tool lengths count as the machine's convention says; elsewhere they are geometry offsets. */
   countsLengths: boolean
+  /** True where tools have a tip direction: a face is touched with the side of the tip that lies toward it. */
+  hasTips: boolean
+  /** Where the tool is that cuts, in words. */
+  atWork: AtWork
+}
+
+/** Where the tool is that cuts: "T4 is in the spindle", "read with T4 in the spindle", and the question for it. */
+export interface AtWork {
+  is: string
+  where: string
+  label: string
 }
 
 /** Fields of a machine's record that only some kinds have. */
@@ -55,6 +66,7 @@ interface KindRow {
   across(machine: Shape): Layout['across']
   stock: Layout['stock']
   countsLengths: boolean
+  atWork: AtWork
   mayTurn: boolean
   /** Where the work sits when a work offset grows, and when it falls, as its operator sees it. */
   ways: Readonly<Record<Axis, readonly [grows: string, falls: string]>>
@@ -77,6 +89,7 @@ export const KINDS: Readonly<Record<MachineKind, KindRow>> = {
     across: ({ diameterRegister }) => diameterRegister,
     stock: 'block',
     countsLengths: true,
+    atWork: { is: 'is in the spindle', where: 'in the spindle', label: 'Tool in the spindle' },
     mayTurn: true,
     ways: { X: ['further right', 'further left'], Y: ['further back', 'nearer to you'], Z: ['higher', 'lower'] },
     asks: ['lengthConvention', 'diameterRegister', 'rotates', 'displayTurns', 'rotary'],
@@ -91,6 +104,7 @@ export const KINDS: Readonly<Record<MachineKind, KindRow>> = {
     across: () => null,
     stock: 'bar',
     countsLengths: false,
+    atWork: { is: 'stands at the work', where: 'at the work', label: 'Station at the work' },
     mayTurn: false,
     ways: { X: ['further out', 'further in'], Y: ['higher', 'lower'], Z: ['further from the chuck', 'nearer to the chuck'] },
     asks: ['xReads', 'spindles', 'turrets'],
@@ -130,6 +144,8 @@ export function layoutOf(machine: Shape): Layout {
     turrets: machine.turrets,
     stock: kind.stock,
     countsLengths: kind.countsLengths,
+    hasTips: tool.some(({ property }) => property === 'tip'),
+    atWork: kind.atWork,
   }
   layouts.set(machine, layout)
   return layout

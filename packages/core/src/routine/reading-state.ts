@@ -1,5 +1,6 @@
 import { formatExact, mm, nm, type LengthUnit, type Nm } from '../length/index.ts'
 import type { MachineRecord } from '../machine/index.ts'
+import { layoutOf } from '../register/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { rowInput } from './ask.ts'
 import type { ChoiceInput, InputSpec, RawInputs } from './input.ts'
@@ -53,12 +54,11 @@ export function stateInputs(
 export const NO_TOOL = 'none'
 export const OTHER_TOOL = 'other'
 
-function inSpindle({ kind }: MachineRecord, tools: Scene['tools']): ChoiceInput {
+function inSpindle(machine: MachineRecord, tools: Scene['tools']): ChoiceInput {
   const own = tools
     .filter(({ pairOf }) => pairOf === undefined)
     .map(({ number, name }): [string, string] => [number, `T${number}, ${name}`])
-  const label = kind === 'lathe' ? 'Station at the work' : 'Tool in the spindle'
-  return { ...row(IN_SPINDLE, label, [...own, [NO_TOOL, 'none'], [OTHER_TOOL, 'another']]), shown: 'list' as const }
+  return { ...row(IN_SPINDLE, layoutOf(machine).atWork.label, [...own, [NO_TOOL, 'none'], [OTHER_TOOL, 'another']]), shown: 'list' as const }
 }
 
 /** The input that says which tool stood at the work when it was read. */

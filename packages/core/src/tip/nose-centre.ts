@@ -30,7 +30,7 @@ const POINT: NoseAtTouch = { radius: nm(0), contributors: [], rests: [], lines: 
  */
 export function noseAtTouch(tool: MountedTool | null, axis: 'X' | 'Z', scene: Scene): NoseAtTouch {
   // A drill or a driven cutter has no nose, whatever its tip direction is set to.
-  if (!tool || !TURNS.includes(tool.kind) || layoutOf(scene.machine).stock !== 'bar') return POINT
+  if (!tool || !TURNS.includes(tool.kind) || !layoutOf(scene.machine).hasTips) return POINT
   const [tip, nose] = [registerKey(tipRegister(tool.offset)), registerKey(noseRegister(tool.offset))]
   const said = scene.standing[tip]
   if (!said || !CENTRES.includes(said.value)) return POINT

@@ -7,8 +7,9 @@ import { job, part, partCount, setup } from '../base/db/schema.ts'
 import { notFound, Problem } from '../base/problem.ts'
 import { stampOf, type Author } from '../base/author.ts'
 import { countsWhere } from './counts.ts'
+import { countsOfJobs } from './job-counts.ts'
 import { found, PAGE } from './list-page.ts'
-import { setupsOf, summed, throughAll } from './setup-lines.ts'
+import { setupsOf } from './setup-lines.ts'
 import { announce } from '../base/live/announce.ts'
 
 interface Wanted {
@@ -26,8 +27,6 @@ export async function jobsOf(db: Queries, { part: partId, id, words = '', skip =
       partNumber: part.number,
       partName: part.name,
       runs: sql<boolean>`EXISTS (SELECT FROM setup s WHERE s.job = ${job.id} AND s.ended_at IS NULL)`,
-      made: throughAll(job.id),
-      scrapped: summed(sql`c.scrapped`, sql`c.job = ${job.id}`),
     })
     .from(job)
     .innerJoin(part, eq(part.id, job.part))
@@ -41,8 +40,13 @@ export async function jobsOf(db: Queries, { part: partId, id, words = '', skip =
     .orderBy(asc(job.closed), sql`${job.due} NULLS LAST`, sql`${job.number} DESC`)
     .limit(PAGE)
     .offset(skip)
+  const counts = await countsOfJobs(
+    db,
+    rows.map((row) => row.id),
+  )
   return rows.map(({ changedAt: _at, changedBy: _by, closed, runs, ...row }) => ({
     ...row,
+    ...(counts.get(row.id) ?? { made: 0, scrapped: 0 }),
     state: closed ? 'closed' : runs ? 'running' : 'open',
   }))
 }

@@ -106,8 +106,7 @@ export async function loadingsOf(db: Queries, id: string, machine: string | null
     SELECT machine, register, json_agg(json_build_object('setup', setup, 'at', at, 'value', value) ORDER BY at DESC) AS loadings FROM (
       SELECT DISTINCT ON (w.machine, w.register, w.setup) w.machine, w.register, w.setup, w.at, w.after AS value
       FROM (SELECT id FROM setup WHERE operation = ${id} AND machine = coalesce(${machine}, machine) ORDER BY started_at DESC LIMIT ${LOADINGS}) own
-      JOIN entry e ON e.setup = own.id AND e.kind = 'pick-up'
-      JOIN entry_write w ON w.entry = e.id
+      JOIN entry_write w ON w.setup = own.id AND w.kind = 'pick-up'
       WHERE w.register LIKE 'work/%' AND w.after IS NOT NULL
         AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = w.entry AND k.kind = 'correction')
       ORDER BY w.machine, w.register, w.setup, w.seq DESC

@@ -4,15 +4,8 @@ import type { Queries } from '../base/db/client.ts'
 import { job, machine, operation, setup } from '../base/db/schema.ts'
 
 /** What was counted and not taken back. */
-export const summed = (column: SQL, where: SQL) =>
+const summed = (column: SQL, where: SQL) =>
   sql<number>`(SELECT coalesce(sum(${column}), 0) FROM part_count c WHERE ${where} AND NOT EXISTS (SELECT FROM entry k WHERE k.refers = c.entry AND k.kind = 'correction'))`.mapWith(
-    Number,
-  )
-
-/** Parts of a job that went through every operation it was set up for: a second side that is still to be cut makes none whole. */
-export const throughAll = (job: SQLWrapper) =>
-  sql<number>`(SELECT coalesce(min(done.made), 0) FROM (
-      SELECT ${summed(sql`c.made`, sql`c.setup = ANY (array_agg(s.id))`)} AS made FROM setup s WHERE s.job = ${job} GROUP BY s.operation) done)`.mapWith(
     Number,
   )
 

@@ -43,7 +43,12 @@ export function guardsOf(table: TableName): Guard[] {
         ]
       : []),
     ...(held.by === 'links' ? [{ function: 'link_row', type: ROW | BEFORE | INSERT, args: held.of }] : []),
-    ...(held.by === 'editions' ? [{ function: 'keep_edition', type: ROW | INSERT | UPDATE | DELETE, args: held.of }] : []),
+    ...(held.by === 'editions'
+      ? [
+          { function: 'keep_edition', type: ROW | UPDATE | DELETE, args: held.of },
+          { function: 'keep_first_editions', type: INSERT, args: held.of },
+        ]
+      : []),
   ]
 }
 

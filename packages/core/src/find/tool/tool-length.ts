@@ -246,7 +246,7 @@ function onDatum(values: Values, scene: Scene): Rest {
 
 /** A turning tool touches a face with the side of its tip that lies toward it; a mill's tool has no tip direction. */
 const tipOnFace = (tool: MountedTool | null, values: Values, scene: Scene): Sheet['refusal'] =>
-  tool && layoutOf(scene.machine).stock === 'bar'
+  tool && layoutOf(scene.machine).hasTips
     ? tipRefusal(tool, 'Z', zSense(scene.machine, values.choice('slot')) === 1 ? -1 : 1, scene)
     : null
 

@@ -123,7 +123,7 @@ const tipAndLength = (tool: MountedTool, register: RegisterKey, reach: Standing 
 
 /** A turning tool touches a face with the side of its tip that lies toward it; a mill's tool has no tip direction. */
 const tipOnFace = (tool: MountedTool, sense: 1 | -1, scene: Scene): Refusal | null =>
-  layoutOf(scene.machine).stock === 'bar' ? tipRefusal(tool, 'Z', sense === 1 ? -1 : 1, scene) : null
+  layoutOf(scene.machine).hasTips ? tipRefusal(tool, 'Z', sense === 1 ? -1 : 1, scene) : null
 
 const reachName = (tool: MountedTool | null, { machine }: Scene): string => {
   const words = layoutOf(machine).countsLengths ? 'length' : 'geometry Z'

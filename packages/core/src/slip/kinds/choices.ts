@@ -1,7 +1,7 @@
 import type { Gauge } from '../../gauge/index.ts'
 import { layoutOf } from '../../register/index.ts'
 import type { ChoiceInput } from '../../routine/index.ts'
-import { gaugeById, type Scene } from '../../scene/index.ts'
+import { gaugeById } from '../../scene/index.ts'
 import type { Alternative } from '../alternative.ts'
 import type { Given } from '../given.ts'
 import { between } from './between.ts'
@@ -50,9 +50,6 @@ export function choices(given: Given): Alternative[] {
 const isOfSlots = ({ options }: ChoiceInput, { scene }: Pick<Given, 'scene'>): boolean =>
   options.some(({ value }) => scene.machine.slots.some(({ code }) => code === value))
 
-/** A mill's tool sits in the spindle, a lathe's on its turret. */
-const atTheWork = ({ machine }: Scene): string => (layoutOf(machine).stock === 'bar' ? 'at the work' : 'in the spindle')
-
 /** What was chosen, after what ought to have been: “not allowed” already says what it is not. */
 const insteadOf = (chosen: string): string => (/^(not|no|nothing)\b/i.test(chosen) ? '' : `, not ${chosen}`)
 
@@ -74,7 +71,7 @@ function others(input: ChoiceInput, chosen: string, gauge: Gauge | null, { raw, 
             scene,
           }
         }
-        if (input.id === 'tool') return { id: 'other-tool', phrase: `T${value} had been ${atTheWork(scene)}`, raw: changed, scene }
+        if (input.id === 'tool') return { id: 'other-tool', phrase: `T${value} had been ${layoutOf(scene.machine).atWork.where}`, raw: changed, scene }
         if (isOfSlots(input, { scene })) return { id: 'other-slot', phrase: `${label(value)} had been active`, raw: changed, scene }
         if (input.id.startsWith('direction')) {
           const alone = inputs.filter(({ id }) => id.startsWith('direction')).length === 1

@@ -1,0 +1,1 @@
+CREATE INDEX "entry_write_pick_up" ON "entry_write" USING btree ("setup","machine","register","seq") WHERE "entry_write"."kind" = 'pick-up' AND "entry_write"."register" LIKE 'work/%';
