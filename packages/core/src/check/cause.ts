@@ -3,9 +3,10 @@ import { registerKey, registerName } from '../register/index.ts'
 import type { Result, Slip, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { MISTAKES } from '../mistake/index.ts'
-import { likeliest, reworked, type Candidate, type Fit, type Off } from '../slip/index.ts'
+import { likeliest, PLANNED_TIMES, reworked, type Candidate, type Fit, type Off } from '../slip/index.ts'
 import { asShown } from '../machine/index.ts'
 import { apartOf, movedBy, nameOfWrite, type Apart } from './apart.ts'
+import { bringsPlanBack } from './as-planned.ts'
 import { alsoPossible } from './explain.ts'
 import type { Evidence, Finding, Verdict } from './finding.ts'
 
@@ -60,7 +61,12 @@ function candidatesOf({ scene, result, given }: Evidence, now: Off): { candidate
   const again = given ? reworked(given.routine, { ...given, scene }, (other, at) => offOf(apartOf(other, at, true)), now) : null
   const redone = (again?.found ?? []).map(({ alternative, result: other }): Candidate => {
     const words = named(alternative, result, other)
-    return { ...words, off: offOf(apartOf(other, alternative.scene, true)), alternative }
+    return {
+      ...words,
+      off: offOf(apartOf(other, alternative.scene, true)),
+      alternative,
+      times: bringsPlanBack(alternative.raw, given, scene) ? PLANNED_TIMES : 1,
+    }
   })
   const members = new Map(again?.members ?? [])
   for (const { id } of said) members.set(id, (members.get(id) ?? 0) + 1)

@@ -1,3 +1,4 @@
+import { asShown } from '../machine/index.ts'
 import { listed, propertyOf, registerName, zeroAxis } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
@@ -30,21 +31,26 @@ export const compared: Check = {
     const on = [...new Set(first.flatMap((write) => movedBy(write, scene)?.record?.source ?? []))]
     const only = on.length === 0 ? 'Nothing was compared' : `Compared with ${listed(on)} alone, which is wide`
     const witness = given?.inputs.some(({ id }) => id.startsWith('witness'))
+    const { tolerance = null } = scene.plan ?? {}
+    const isFine = witness && tolerance !== null && tolerance <= FINE
+    const why = isFine ? ` The part has a tolerance of ${asShown(tolerance, scene.machine)}: touch it, or say how the zero is known.` : ''
     return [
       {
         check: 'compared',
         about: names,
         name: 'held against something',
-        verdict: 'clear',
-        tell: true,
+        ...(isFine ? { verdict: 'query' as const } : { verdict: 'clear' as const, tell: true }),
         sentence: `${only}: ${names} ${first.length === 1 ? 'has' : 'have'} no earlier figure of the same ${first[0]!.register.family === 'work' ? 'operation' : 'tool'}. ${
           witness ? 'Touch the opposite side too' : 'Touch a second time, or by another way'
-        }: it takes ten seconds and shows a wrong size or side.`,
+        }: it takes ten seconds and shows a wrong size or side.${why}`,
         figures: [],
       },
     ]
   },
 }
+
+/** Where the closest tolerance zone of the part is this narrow, a first zero that nothing holds is asked about, nanometres. */
+const FINE = 50_000
 
 /** True where no earlier figure of the same thing stands: a record is too wide to count as one. */
 function isFirst(write: Write, scene: Scene): boolean {

@@ -1,3 +1,4 @@
+import { asPlanned } from './as-planned.ts'
 import { clears } from './clears.ts'
 import { compared } from './compared.ts'
 import { convention } from './convention.ts'
@@ -50,6 +51,7 @@ export const CHECKS: readonly Check[] = [
   reaches,
   turningReach,
   stockFaces,
+  asPlanned,
   plannedSlot,
   reserved,
   sameAngle,

@@ -1,5 +1,7 @@
 import { registerKey, zeroAxis } from '../register/index.ts'
 import { rework } from '../slip/index.ts'
+import type { RawInputs } from '../routine/index.ts'
+import { asPlanned, plannedInput } from './as-planned.ts'
 import { comparedIn, movedBy, nameOfSize, nameOfWrite } from './apart.ts'
 import { causesOf } from './cause.ts'
 import type { Evidence, Finding } from './finding.ts'
@@ -13,12 +15,14 @@ export function byOneCause(findings: Finding[], evidence: Evidence, run: (eviden
   const open = findings.filter(({ verdict }) => verdict !== 'clear')
   if (open.length < 2) return findings
   const means = new Map<Finding, string[]>()
+  const add = (finding: Finding, to: readonly string[]) => means.set(finding, [...(means.get(finding) ?? []), ...to])
   const belong = (found: readonly Finding[], to: readonly string[]) => {
-    for (const finding of open) if (!found.some((one) => isSame(one, finding))) means.set(finding, [...(means.get(finding) ?? []), ...to])
+    for (const finding of open) if (!ofChoices(finding) && !found.some((one) => isSame(one, finding))) add(finding, to)
   }
   for (const { alternative, token } of namedIn(open, evidence)) {
     const undone = rework(evidence.given!.routine, alternative)
     if (undone?.result) belong(openOf(run({ scene: alternative.scene, sheet: undone, result: undone.result })), [token])
+    for (const finding of open) if (ofChoices(finding) && comesBack(finding, alternative.raw, evidence)) add(finding, [token])
   }
   for (const [at, write] of evidence.result.writes.entries()) {
     const moved = movedBy(write, evidence.scene, { among: comparedIn(evidence.result) })
@@ -45,6 +49,11 @@ export function byOneCause(findings: Finding[], evidence: Evidence, run: (eviden
       : finding,
   )
 }
+
+/** What was chosen otherwise than the step plans it does not hang on any figure: it goes with the mistake that would bring the plan back. */
+const ofChoices = ({ check }: Finding): boolean => check === asPlanned.id
+const comesBack = ({ means = [] }: Finding, raw: RawInputs, { scene: { planned = {} } }: Evidence): boolean =>
+  Object.keys(planned).some((id) => means.includes(plannedInput(id)) && raw[id] === planned[id])
 
 const openOf = (findings: readonly Finding[]) => findings.filter(({ verdict }) => verdict !== 'clear')
 const isSame = (one: Finding, other: Finding): boolean => one.check === other.check && one.about === other.about

@@ -1,5 +1,6 @@
 import { magnitude, minus, negate, nm, times, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
+import { layoutOf } from '../register/index.ts'
 import type { TouchedFace } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -14,11 +15,13 @@ const NAME = 'face as the stock has it'
 export const stockFaces: Check = {
   id: 'stock-faces',
   name: NAME,
-  applies: { stock: 'block' },
+  applies: {},
   run({ scene, result }) {
-    const { plan } = scene
-    if (!plan?.stock) return []
-    return (result.touched ?? []).map((face) => judge(face, scene))
+    if (!scene.plan?.stock) return []
+    const isBar = layoutOf(scene.machine).stock === 'bar'
+    // A bar's sides are diameters; its face is the end that lies away from what holds it, on either spindle.
+    const faces = (result.touched ?? []).filter(({ axis }) => !isBar || axis === 'Z')
+    return faces.map((face) => judge(isBar ? { ...face, direction: -1 } : face, scene))
   },
 }
 

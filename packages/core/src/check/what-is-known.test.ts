@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { mm, nm } from '../length/index.ts'
-import { lengthRegister, setterRegister, workRegister, type RegisterRef } from '../register/index.ts'
+import { geometryRegister, lengthRegister, setterRegister, workRegister, type RegisterRef } from '../register/index.ts'
 import type { Plan, Scene, Standing } from '../scene/index.ts'
 import { assess } from '../assessment/index.ts'
 import { routineById } from '../catalogue/index.ts'
-import { INCH_MILL, run, scene, stands } from '@rook/testing'
+import { INCH_MILL, LATHE, run, scene, stands } from '@rook/testing'
 
 const touch = { slot: 'G54', axis: 'X', direction: '+', finder: 'finder', between: 'none', reading: '-318.2040', place: '0' }
 const face = { slot: 'G54', tool: '4', between: 'none', reading: '-372.29', place: '0.8' }
@@ -65,6 +65,28 @@ describe('a face against the stock of the operation', () => {
     expect(found).toMatchObject({ names: true })
     expect(found?.sentence).toContain('G54 Z moves \u22120.8000')
     expect(found?.sentence).toContain('had been Z 0.0000, where it has been cut to')
+  })
+})
+
+describe('the face of a bar', () => {
+  // The master's geometry Z is zero, so the zero is the reading less where the face stands.
+  const master: [RegisterRef, Standing] = [geometryRegister('4', 'Z'), stands(nm(0), { state: 'deliberately-zero' })]
+  const stock = { X: { from: nm(0), to: mm(60) }, Y: { from: nm(0), to: mm(60) }, Z: { from: mm(-80), to: mm(1.5) } }
+  const said = (place: string, more: Partial<Plan> = {}) =>
+    run(
+      'face',
+      { slot: 'G54', tool: '4', between: 'none', reading: '-212.480', place },
+      planned({ stock, ...more }, [master], { machine: LATHE }),
+    ).finding('stock-faces')
+
+  it('stands where the stock ends before anything is cut, on a lathe too', () => {
+    expect(said('1.5')).toMatchObject({ verdict: 'clear' })
+    expect(said('0')?.sentence).toContain(
+      'the stock reaches to Z 1.500 on this side; the face is said to stand at 0.000, as if it were finished',
+    )
+    expect(said('-1.5')?.sentence).toContain('its allowance counted to the other side')
+    expect(said('3')?.sentence).toContain('twice its allowance')
+    expect(said('0', { cut: '2026-11-24T02:00:00.000Z' })).toMatchObject({ verdict: 'clear' })
   })
 })
 

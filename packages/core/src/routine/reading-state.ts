@@ -58,7 +58,10 @@ function inSpindle(machine: MachineRecord, tools: Scene['tools']): ChoiceInput {
   const own = tools
     .filter(({ pairOf }) => pairOf === undefined)
     .map(({ number, name }): [string, string] => [number, `T${number}, ${name}`])
-  return { ...row(IN_SPINDLE, layoutOf(machine).atWork.label, [...own, [NO_TOOL, 'none'], [OTHER_TOOL, 'another']]), shown: 'list' as const }
+  return {
+    ...row(IN_SPINDLE, layoutOf(machine).atWork.label, [...own, [NO_TOOL, 'none'], [OTHER_TOOL, 'another']]),
+    shown: 'list' as const,
+  }
 }
 
 /** The input that says which tool stood at the work when it was read. */

@@ -169,6 +169,8 @@ export interface Scene {
   reserved: readonly Reserved[]
   /** Beside a plan: what lies in the machine by its setup at hand. For pictures alone, no figure rests on it. */
   atHand: Pick<Plan, 'stock' | 'holding'> | null
+  /** What the step that is being done plans of its routine, by the routine's inputs; absent where no step is done. It does not cross the wire. */
+  planned?: Readonly<Record<string, string>>
 }
 
 export function gaugeById(scene: Scene, id: string | null): Gauge | null {

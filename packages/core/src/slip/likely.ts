@@ -1,3 +1,6 @@
+/** What a step plans is this many times as likely to have been there as another thing of its kind, where another was chosen. */
+export const PLANNED_TIMES = 30
+
 /** Entries that are off by what nobody can name: the part lies elsewhere, a chip, a figure that was misread. */
 export const UNKNOWN = 0.06
 

@@ -28,6 +28,8 @@ export interface Candidate {
   phrase: string
   off: Off
   alternative?: Alternative
+  /** How many times as likely as its kind says, where something else speaks for it. */
+  times?: number
 }
 
 /**
@@ -39,10 +41,10 @@ export interface Candidate {
  * @param off names of those that are off by more than they may
  */
 export function likeliest(candidates: readonly Candidate[], members: ReadonlyMap<string, number>, now: Off, off: readonly string[]): Fit[] {
-  const fitting = candidates.flatMap(({ id, phrase, off: then, alternative }) => {
+  const fitting = candidates.flatMap(({ id, phrase, off: then, alternative, times = 1 }) => {
     const left = fits(then, now, off)
     if (!left) return []
-    const log = Math.log(MISTAKES[id].likely / (members.get(id) ?? 1)) + logFit(then, now)
+    const log = Math.log((times * MISTAKES[id].likely) / (members.get(id) ?? 1)) + logFit(then, now)
     return [{ id, phrase, left, log, ...(alternative ? { alternative } : {}) }]
   })
   if (fitting.length === 0) return []

@@ -12,6 +12,17 @@ import {
 import type { StepPlan } from '@rook/contract'
 import { Problem } from '../base/problem.ts'
 
+/** What the step of an entry plans of its routine; null where the setup has no such step, or it is done by none. */
+export function plannedFor(steps: readonly StepPlan[], step: string, scene: Scene): Wanted | null {
+  const named = taskOf(step)
+  const planned = named && steps.find((one) => one.id === named.step)
+  if (!planned) return null
+  if (planned.kind === 'tools') return ofTask(planned, named, scene)
+  return named.tool === null && planned.kind === 'routine' ? planned : null
+}
+
+type Wanted = Pick<StepPlan, 'routine' | 'preset'>
+
 interface Done {
   step: string
   routine: Routine
@@ -30,8 +41,7 @@ export function doesStep(steps: readonly StepPlan[], { step, routine, inputs, ag
   const named = taskOf(step)
   const planned = named && steps.find((one) => one.id === named.step)
   if (!planned) throw new Problem(422, 'other-step', 'The setup has no such step. Open its order of work and record from there.')
-  const wanted =
-    planned.kind === 'tools' ? ofTask(planned, named, scene) : named.tool === null && planned.kind === 'routine' ? planned : null
+  const wanted = plannedFor(steps, step, scene)
   if (!wanted || wanted.routine !== routine.id)
     throw new Problem(
       422,
@@ -45,7 +55,7 @@ export function doesStep(steps: readonly StepPlan[], { step, routine, inputs, ag
 }
 
 /** What one tool of a run is measured by; null where the run has no such task. */
-function ofTask(run: StepPlan, { tool, what }: NamedTask, scene: Scene): Pick<StepPlan, 'routine' | 'preset'> | null {
+function ofTask(run: StepPlan, { tool, what }: NamedTask, scene: Scene): Wanted | null {
   if (tool === null || what === null || !scene.plan?.tools.some(({ number }) => number === tool)) return null
   return taskPreset(what, tool, run.preset)
 }

@@ -11,7 +11,7 @@ import { BLANK, headingOf } from '../ledger/heading.ts'
 import { entryWriteOf } from '../ledger/entry-write.ts'
 import { refuseIfMovedOn } from '../ledger/moved-on.ts'
 import { answered, refuseWithObstacles } from '../ledger/obstacles.ts'
-import { doesStep } from './planned-step.ts'
+import { doesStep, plannedFor } from './planned-step.ts'
 import { withRelease, type Released } from '../ledger/release.ts'
 import { loadAll } from '../ledger/scene.ts'
 import { onceOnly, sentBy } from '../ledger/sending.ts'
@@ -54,9 +54,11 @@ async function work(
   author: Author,
   bare: boolean,
 ): Promise<Entry> {
-  const { machine, scene, steps } = await loadAll(lane, machineId, body.setup, author.now, { lock: !bare, steps: body.step !== null })
+  const { machine, scene: there, steps } = await loadAll(lane, machineId, body.setup, author.now, { lock: !bare, steps: body.step !== null })
   if (!routine.machines.includes(machine.record.kind))
     throw new Problem(422, 'routine-unfit', `${routine.name} is not done on a ${machine.record.kind}.`)
+  const planned = body.step === null ? null : plannedFor(steps, body.step, there)
+  const scene: Scene = planned === null ? there : { ...there, planned: planned.preset }
   const assessment = assess(routine, body.inputs, scene, body.agreed)
   const result = completeResult(assessment)
   const registers = result.writes.map(({ register }) => registerKey(register))

@@ -1,5 +1,6 @@
 import {
   assess,
+  isPlannable,
   nm,
   propertyOf,
   registerKey,
@@ -7,6 +8,7 @@ import {
   timesInDiameter,
   type Finding,
   type Gauge,
+  type InputSpec,
   type MountedTool,
   type RawInputs,
   type RegisterKey,
@@ -120,6 +122,25 @@ function forTheFirstTime({ scene, truth }: ReturnType<Play['play']>, chance: Cha
   return { ...scene, standing, tools }
 }
 
+/** Chosen at the machine, whatever a planner thinks. */
+const AT_THE_MACHINE = ['wear', 'rotation']
+
+/** The same in a step that a planner has planned: what is chosen and where the features lie is written down, and no reading is. */
+function inAStep(scene: Scene, raw: RawInputs, inputs: readonly InputSpec[]): Scene {
+  const planned = inputs.filter((input) => isPlannable(input) && !AT_THE_MACHINE.includes(input.id) && raw[input.id] !== undefined)
+  return { ...scene, planned: Object.fromEntries(planned.map(({ id }) => [id, raw[id]!])) }
+}
+
+/** What the plan would have had where another choice or place was given. */
+function asPlanned(wrong: RawInputs, { planned = {} }: Scene, inputs: readonly InputSpec[]): string[] {
+  return inputs.flatMap((input) => {
+    const right = planned[input.id]
+    if (right === undefined || wrong[input.id] === right) return []
+    const label = input.kind === 'choice' ? input.options.find(({ value }) => value === right)?.label : right
+    return [`Not as the step plans it: .*and not ${(label ?? right).replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`]
+  })
+}
+
 /** What is asked of an entry without a mistake because the play is so: each with its reason. */
 const BY_DESIGN: Readonly<Record<string, string>> = {
   'on-purpose': 'a zero on purpose has its reason asked for',
@@ -143,14 +164,15 @@ const isWithinReach = (findings: readonly Finding[]) =>
  * Plays every routine in every way, clean and with each mistake that it gives occasion for.
  * @param scenes of each kind for each way of playing
  * @param missed called with what was typed and what was said
- * @param history whether the machine has done this before, or has only what a shop has on record at the first touch
+ * @param history whether the machine has done this before, or has only what a shop has on record at the first touch: outside a setup,
+ *   or in a step of one
  */
 export function playMistakes(
   scenes: number,
   seed = 'mistakes',
   plays: readonly Play[] = PLAYS,
   missed?: Missed,
-  history: 'done before' | 'first time' = 'done before',
+  history: 'done before' | 'first time' | 'first time, in a step' = 'done before',
 ): Fared {
   const fared: Fared = { mistakes: new Map(), clean: new Map() }
   for (const play of plays) {
@@ -159,7 +181,8 @@ export function playMistakes(
     for (let at = 0; at < scenes; at++) {
       const played = play.play(chance)
       const past = history === 'done before' ? withPast(play.routine, played, chance) : forTheFirstTime(played, chance)
-      const scene = { ...past, gauges: [...past.gauges, ...CABINETS[at % CABINETS.length]!] }
+      const there = { ...past, gauges: [...past.gauges, ...CABINETS[at % CABINETS.length]!] }
+      const scene = history === 'first time, in a step' ? inAStep(there, played.raw, inputsOf(play.routine, played.raw, there)) : there
       const { findings } = assess(routine, played.raw, scene)
       if (!isWithinReach(findings)) continue
       const clean = questions(findings).filter(({ check }) => BY_DESIGN[check] === undefined)
@@ -170,7 +193,8 @@ export function playMistakes(
         const made = mistake({ raw: played.raw, scene, inputs, chance })
         const off = made && effect(routine, made.raw, played.raw, scene)
         if (!made || off === null) continue
-        const said = countMistake(fared, `${kind} / ${play.name}`, off, made.names, questions(findings))
+        const names = new RegExp([made.names.source, ...asPlanned(made.raw, scene, inputs)].join('|'))
+        const said = countMistake(fared, `${kind} / ${play.name}`, off, names, questions(findings))
         if (said !== null) missed?.(`${kind} / ${play.name}`, made.raw, said)
       }
     }

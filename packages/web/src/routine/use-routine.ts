@@ -37,8 +37,10 @@ export function useRoutine(at: RoutineAt, scene: Ref<Scene>) {
 
   const same = sameInputs()
   const settled = useSettled(() => draft.value.inputs, routine, scene)
+  // Held against what the step plans, as the server does with what it plans itself.
+  const looked = computed(() => (at.step === null ? scene.value : { ...scene.value, planned: at.preset }))
   const assessment = computed(() => {
-    const fresh = assess(routine, draft.value.inputs, scene.value, draft.value.agreed, settled.value)
+    const fresh = assess(routine, draft.value.inputs, looked.value, draft.value.agreed, settled.value)
     return { ...fresh, inputs: same(fresh.inputs) }
   })
   /** Figures that somebody typed, and not what the plan gives or what was chosen. */

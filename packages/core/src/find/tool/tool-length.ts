@@ -246,9 +246,7 @@ function onDatum(values: Values, scene: Scene): Rest {
 
 /** A turning tool touches a face with the side of its tip that lies toward it; a mill's tool has no tip direction. */
 const tipOnFace = (tool: MountedTool | null, values: Values, scene: Scene): Sheet['refusal'] =>
-  tool && layoutOf(scene.machine).hasTips
-    ? tipRefusal(tool, 'Z', zSense(scene.machine, values.choice('slot')) === 1 ? -1 : 1, scene)
-    : null
+  tool && layoutOf(scene.machine).hasTips ? tipRefusal(tool, 'Z', zSense(scene.machine, values.choice('slot')) === 1 ? -1 : 1, scene) : null
 
 /** On the work of a sub-spindle the tip moves Z+ onto the face, and part Z counts against machine Z. */
 const mirrored = (sense: 1 | -1): Partial<SingleTouch> => (sense === 1 ? {} : { sense, direction: 1 })

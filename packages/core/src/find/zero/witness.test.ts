@@ -109,4 +109,13 @@ describe('what nothing is held against', () => {
     expect(found?.sentence).toContain('G54 X has no earlier figure of the same operation. Touch the opposite side too')
     expect(run('edge', raw, KNOWN).finding('compared')).toBeUndefined()
   })
+
+  it('is asked about where the part has a close tolerance, until the witness is touched', () => {
+    const close = { ...FIRST, plan: { ...FIRST.plan!, tolerance: mm(0.05) } }
+    const found = run('edge', raw, close).finding('compared')
+    expect(found?.verdict).toBe('query')
+    expect(found?.sentence).toContain('The part has a tolerance of 0.0500: touch it, or say how the zero is known.')
+    expect(at({}, close).finding('compared')).toBeUndefined()
+    expect(run('edge', raw, { ...close, plan: { ...close.plan, tolerance: mm(0.06) } }).finding('compared')?.verdict).toBe('clear')
+  })
 })

@@ -71,7 +71,8 @@ function others(input: ChoiceInput, chosen: string, gauge: Gauge | null, { raw, 
             scene,
           }
         }
-        if (input.id === 'tool') return { id: 'other-tool', phrase: `T${value} had been ${layoutOf(scene.machine).atWork.where}`, raw: changed, scene }
+        if (input.id === 'tool')
+          return { id: 'other-tool', phrase: `T${value} had been ${layoutOf(scene.machine).atWork.where}`, raw: changed, scene }
         if (isOfSlots(input, { scene })) return { id: 'other-slot', phrase: `${label(value)} had been active`, raw: changed, scene }
         if (input.id.startsWith('direction')) {
           const alone = inputs.filter(({ id }) => id.startsWith('direction')).length === 1
