@@ -138,7 +138,7 @@ describe('counter-checks', () => {
       marrow.send<Entry & Problem>('POST', '/api/setups/now/counter-checks', { id: randomUUID(), key, value })
     expect((await see('nothing', 0)).status).toBe(422)
     const basis = { 'work/G54/Y/geometry': null }
-    await marrow.send('POST', ENTRIES, edgeEntry({ basis }, { axis: 'Y', reading: '-174.7030' }))
+    await marrow.send('POST', ENTRIES, edgeEntry({ basis, step: null }, { axis: 'Y', reading: '-174.7030' }))
     const wrong = await see('zero/G54/Y', mm(-169))
     expect(wrong).toMatchObject({ status: 409, body: { code: 'register-moved-on' } })
     const right = (await scene()).standing['work/G54/Y/geometry']!.value

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { mm, orderOfWork } from '@rook/core'
 import type {
+  GoPage,
   Entry,
   EntryLine,
   FloorMachine,
@@ -70,6 +71,9 @@ beforeAll(async () => {
   operator = await new Browser(shop.url).signIn('cordell')
 })
 afterAll(() => shop.stop())
+
+/** A first zero on a part with a close tolerance is asked about where the opposite side was not touched. */
+const known = (slot: string) => ({ 'homed|query|': 'homed this morning, seen', [`compared|query|${slot} X`]: 'seen with a gauge pin' })
 
 describe('a shop’s own part', () => {
   it('is added by a planner, with a number of its own', async () => {
@@ -246,7 +250,7 @@ describe('a setup', () => {
     const { status } = await setter.send<Entry>(
       'POST',
       '/api/machines/mill-3/entries',
-      edgeEntry({ setup: setupId, step: 'zero-G55-X', basis: { 'work/G55/X/geometry': null } }, { slot: 'G55' }),
+      edgeEntry({ setup: setupId, step: 'zero-G55-X', basis: { 'work/G55/X/geometry': null }, answers: known('G55') }, { slot: 'G55' }),
     )
     expect(status).toBe(200)
     const { body } = await setter.send<Setup>('GET', `/api/setups/${setupId}`)
@@ -362,7 +366,7 @@ describe('a setup', () => {
     const { status } = await setter.send(
       'POST',
       '/api/machines/mill-3/entries',
-      edgeEntry({ setup: id, step: null, basis: { 'work/G54/X/geometry': null } }),
+      edgeEntry({ setup: id, step: null, basis: { 'work/G54/X/geometry': null }, answers: known('G54') }),
     )
     expect(status).toBe(200)
     expect(await proven()).toMatchObject({ lapsed: 'G54 X written since' })
@@ -397,6 +401,30 @@ describe('a setup', () => {
     expect(await made()).toBe(3)
     // Setups of other jobs are no sides of it.
     expect(await sides('now')).toEqual([])
+  })
+
+  it('has no go where its program cuts into the jaws, and says how deep and in which line', async () => {
+    const { body: own } = await planner.send<OperationRecord>('POST', `/api/parts/${part.id}/operations`, {
+      ...PLAN,
+      name: 'Op 40',
+    })
+    // The jaws reach 4 up a block whose lowest face lies at -12: their tops are at -8.
+    const holding = { kind: 'vise', count: 1, fixedJaw: 'Y+', grip: mm(4), parallels: null }
+    expect((await planner.send('PUT', `/api/operations/${own.id}/workpiece`, { holding, outline: null })).status).toBe(200)
+    const there = (await setter.send<SetupSummary[]>('GET', '/api/setups')).body.find(({ slots }) => slots.includes('G55'))!.id
+    await setter.send('POST', `/api/setups/${there}/ended`, { id: randomUUID(), reason: 'spindle needed' })
+    const id = randomUUID()
+    expect((await begin(setter, { id, operation: own.id })).status).toBe(200)
+    await keepProgram(planner, id, 'O43\nG21 G90\nT4 M6\nG55 G0 X40. Y-20. Z10.\nG1 Z-9.5 F200\nY50.\nG0 Z10.\nM30')
+    const { body } = await setter.send<GoPage>('GET', `/api/setups/${id}/go`)
+    const jaws = body.findings.filter(({ id: of }) => of.startsWith('in the way') && of.includes('jaw'))
+    expect(jaws).toMatchObject([
+      { verdict: 'stop', line: 5 },
+      { verdict: 'stop', line: 6 },
+    ])
+    expect(jaws[0]!.sentence).toContain('T4 cuts 1.5000 deep into the')
+    // The squares that it was found by stay where the program was read.
+    expect(body.read).not.toHaveProperty('depths')
   })
 
   it('is verified like everything else, down to the counts', async () => {

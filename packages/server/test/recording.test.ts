@@ -86,22 +86,6 @@ describe('recording', () => {
     expect(invented).toMatchObject({ status: 422, body: { code: 'readout-unknown' } })
   })
 
-  it('asks why a step was done otherwise than it plans, keeps the reason, and leaves the step to do', async () => {
-    const other = (answers: Record<string, string>) =>
-      edgeEntry(
-        { basis: { 'work/G54/Y/geometry': null }, answers: { 'homed|query|': 'homed this morning, seen', ...answers } },
-        { axis: 'Y' },
-      )
-    const refused = await tansley.send<Problem>('POST', ENTRIES, other({}))
-    expect(refused).toMatchObject({ status: 422, body: { code: 'unanswered' } })
-    expect(refused.body.detail).toContain('Not as the step plans it: \u201cAxis\u201d is Y and not X.')
-    const reason = 'Y first, the clamp is in the way of X'
-    const kept = await tansley.send<Entry>('POST', ENTRIES, other({ 'as-planned|query|axis Y': reason }))
-    expect(kept.status).toBe(200)
-    expect(kept.body.content.step).toBeNull()
-    expect(kept.body.content.findings.find(({ finding }) => finding.check === 'as-planned')?.reason).toBe(reason)
-  })
-
   it('lets a stop pass with a lead\u2019s PIN and reason only, and keeps both', async () => {
     const basis = { 'work/G55/X/geometry': null }
     const wrongSlot = (more: object) => edgeEntry({ basis, ...more }, { slot: 'G55', reading: '-318.2110' })
@@ -192,6 +176,24 @@ describe('steps', () => {
     expect(await marrow.send('POST', '/api/setups/now/steps/none/skipped', { id: randomUUID(), reason: 'not here' })).toMatchObject({
       status: 404,
     })
+  })
+
+  it('asks why a step was done otherwise than it plans, keeps the reason, and leaves the step to do', async () => {
+    const { body: scene } = await marrow.send<Scene>('GET', '/api/machines/mill-3/scene?setup=now')
+    const basis = { 'work/G54/Y/geometry': scene.standing['work/G54/Y/geometry']!.entry }
+    const other = (answers: Record<string, string>) =>
+      edgeEntry(
+        { basis, answers: { 'homed|query|': 'homed this morning, seen', ...answers } },
+        { axis: 'Y', reading: '-174.7030' },
+      )
+    const refused = await tansley.send<Problem>('POST', ENTRIES, other({}))
+    expect(refused).toMatchObject({ status: 422, body: { code: 'unanswered' } })
+    expect(refused.body.detail).toContain('Not as the step plans it: \u201cAxis\u201d is Y and not X.')
+    const reason = 'Y first, the clamp is in the way of X'
+    const kept = await tansley.send<Entry>('POST', ENTRIES, other({ 'as-planned|query|axis Y': reason }))
+    expect(kept.status).toBe(200)
+    expect(kept.body.content.step).toBeNull()
+    expect(kept.body.content.findings.find(({ finding }) => finding.check === 'as-planned')?.reason).toBe(reason)
   })
 })
 

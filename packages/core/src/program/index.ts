@@ -17,6 +17,8 @@ export function readProgram(pieces: () => Iterable<string>, dialect: Dialect, on
 
 export { dialectOf } from './dialect.ts'
 export type { Dialect } from './dialect.ts'
+export { DepthMap } from './depth.ts'
+export type { Depths } from './depth.ts'
 export type { Extents, Reached, Span } from './extents.ts'
 export type { CalledSlot, CalledSub, CalledTool, Move, NotFollowed, ProgramRead, ReadError, WrittenValue } from './read.ts'
 export { ProgramReader } from './reader.ts'

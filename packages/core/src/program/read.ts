@@ -1,3 +1,4 @@
+import type { Depths } from './depth.ts'
 import type { Extents } from './extents.ts'
 
 /** A line of the program, with something that stands on it. */
@@ -122,6 +123,8 @@ export interface ProgramRead {
   optional: number
   /** How it ends: M2, M30, M99, %; null where the text just stops. */
   ends: string | null
+  /** How deep each tool goes where; absent where nobody gathered it. It stays where the program was read. */
+  depths?: Depths[]
   /** What is still on at its end. */
   leftOn: ('cutter compensation' | 'rotation' | 'local shift' | 'cycle')[]
 }

@@ -1,5 +1,5 @@
 import { atWork } from '../base/files/at-work.ts'
-import { readProgram, type Dialect, type ProgramRead } from '@rook/core'
+import { DepthMap, readProgram, type Dialect, type ProgramRead } from '@rook/core'
 
 import { piecesOf } from './decode.ts'
 import { unpacked } from './unpack.ts'
@@ -12,7 +12,9 @@ export interface ToRead {
 
 function read({ content, dialect }: ToRead): ProgramRead {
   const bytes = unpacked(content)
-  return readProgram(() => piecesOf(bytes), dialect)
+  const depths = new DepthMap(dialect)
+  const found = readProgram(() => piecesOf(bytes), dialect, depths.push)
+  return { ...found, depths: depths.end() }
 }
 
 export default atWork((asked: ToRead) => read(asked))

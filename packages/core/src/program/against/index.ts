@@ -3,6 +3,7 @@ import { parseRegisterKey, type RegisterKey } from '../../register/index.ts'
 import { asTold } from './as-told.ts'
 import { callsOf } from './calls.ts'
 import { cutter } from './cutter.ts'
+import { inTheWay } from './in-the-way.ts'
 import { fineEnough } from './fine-enough.ts'
 import type { Against, Found, GoCheck, GoFinding, GoFacts, ProgramCheck } from './finding.ts'
 import { ready } from './ready.ts'
@@ -25,7 +26,7 @@ const OF_RECORD: readonly GoCheck[] = [ready, cutter, standsBesides, fineEnough,
 const OF_CALLS: readonly GoCheck[] = [slots, tools]
 
 /** What only the text of a program can say. */
-const OF_PROGRAM: readonly ProgramCheck[] = [turned, travel, stock, written, text]
+const OF_PROGRAM: readonly ProgramCheck[] = [turned, travel, stock, inTheWay, written, text]
 
 /** Without the text of a program nobody has looked at what it calls. */
 const NO_TEXT: Found = {
