@@ -182,10 +182,7 @@ describe('steps', () => {
     const { body: scene } = await marrow.send<Scene>('GET', '/api/machines/mill-3/scene?setup=now')
     const basis = { 'work/G54/Y/geometry': scene.standing['work/G54/Y/geometry']!.entry }
     const other = (answers: Record<string, string>) =>
-      edgeEntry(
-        { basis, answers: { 'homed|query|': 'homed this morning, seen', ...answers } },
-        { axis: 'Y', reading: '-174.7030' },
-      )
+      edgeEntry({ basis, answers: { 'homed|query|': 'homed this morning, seen', ...answers } }, { axis: 'Y', reading: '-174.7030' })
     const refused = await tansley.send<Problem>('POST', ENTRIES, other({}))
     expect(refused).toMatchObject({ status: 422, body: { code: 'unanswered' } })
     expect(refused.body.detail).toContain('Not as the step plans it: \u201cAxis\u201d is Y and not X.')

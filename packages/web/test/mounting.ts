@@ -12,7 +12,17 @@ export function signedIn(role: Role = 'lead'): Pinia {
   const person = { id: 'oakhanger', name: 'T. Oakhanger', role }
   useSession(pinia).opened({
     person,
-    shop: { name: 'Works', timeZone: 'Europe/London', idleMinutes: 30, localMachines: false, asks: [], firstRun: [], address: '', shifts: [], seal: null },
+    shop: {
+      name: 'Works',
+      timeZone: 'Europe/London',
+      idleMinutes: 30,
+      localMachines: false,
+      asks: [],
+      firstRun: [],
+      address: '',
+      shifts: [],
+      seal: null,
+    },
   })
   return pinia
 }

@@ -26,6 +26,20 @@ export interface Extents {
   into: Reached
 }
 
+/** How deep a tool goes over each small square of the plan, under one slot: all that is needed to hold it against what stands there. */
+export interface Depths {
+  tool: string | null
+  slot: string | null
+  /** Side of a square, nanometres. */
+  square: number
+  /** Middles of the squares, nanometres in part coordinates; X of a lathe is a radius. */
+  x: number[]
+  y: number[]
+  /** Lowest Z of the tool's end there at feed and at rapid, with its line; NaN and 0 where it never is. */
+  feed: { z: number[]; line: number[] }
+  rapid: { z: number[]; line: number[] }
+}
+
 export const AXES: readonly Axis[] = ['X', 'Y', 'Z']
 
 /** Takes a place into what is reached. */

@@ -1,5 +1,4 @@
-import type { Depths } from './depth.ts'
-import type { Extents } from './extents.ts'
+import type { Depths, Extents } from './extents.ts'
 
 /** A line of the program, with something that stands on it. */
 export interface At {

@@ -54,7 +54,11 @@ async function work(
   author: Author,
   bare: boolean,
 ): Promise<Entry> {
-  const { machine, scene: there, steps } = await loadAll(lane, machineId, body.setup, author.now, { lock: !bare, steps: body.step !== null })
+  const {
+    machine,
+    scene: there,
+    steps,
+  } = await loadAll(lane, machineId, body.setup, author.now, { lock: !bare, steps: body.step !== null })
   if (!routine.machines.includes(machine.record.kind))
     throw new Problem(422, 'routine-unfit', `${routine.name} is not done on a ${machine.record.kind}.`)
   const planned = body.step === null ? null : plannedFor(steps, body.step, there)

@@ -2,7 +2,7 @@ import { magnitude, nm } from '../../length/index.ts'
 import { asShown } from '../../machine/index.ts'
 import { layoutOf, listed } from '../../register/index.ts'
 import type { MountedTool, Scene } from '../../scene/index.ts'
-import type { Depths } from '../depth.ts'
+import type { Depths } from '../extents.ts'
 import type { Found, ProgramCheck } from './finding.ts'
 import { besideSolid, solidsOf, type Solid } from './holding-solids.ts'
 

@@ -39,3 +39,7 @@ export const chained = {
 /** One of the words that the code knows. */
 export const oneOf = (name: string, column: AnyPgColumn, words: readonly string[]) =>
   check(name, sql`${column} in (${sql.raw(words.map((word) => `'${word}'`).join(', '))})`)
+
+/** Rows of what a fixture was found at: sought through all that was written, they took most of an operation’s page. */
+export const foundZeros = ({ kind, register }: Record<'kind' | 'register', AnyPgColumn>) =>
+  sql`${kind} = 'pick-up' AND ${register} LIKE 'work/%'`

@@ -30,7 +30,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core'
-import { chained, length, moment, oneOf, stamps } from './columns.ts'
+import { chained, foundZeros, length, moment, oneOf, stamps } from './columns.ts'
 import { machine } from './machine-tables.ts'
 import { job, setup, operation } from './plan-tables.ts'
 import { person } from './shop-tables.ts'
@@ -407,10 +407,7 @@ export const entryWrite = pgTable(
     index('entry_write_register').on(table.machine, table.register, table.seq),
     index('entry_write_time').on(table.register, table.at, table.machine, table.seq),
     index('entry_write_operation').on(table.machine, table.operation, table.register, table.seq),
-    // What a fixture was found at in each of its setups: sought through all that was written there it was most of an operation's page.
-    index('entry_write_pick_up')
-      .on(table.setup, table.machine, table.register, table.seq)
-      .where(sql`${table.kind} = 'pick-up' AND ${table.register} LIKE 'work/%'`),
+    index('entry_write_pick_up').on(table.setup, table.machine, table.register, table.seq).where(foundZeros(table)),
     oneOf('entry_write_state', table.state, WRITE_STATES),
     oneOf('entry_write_kind', table.kind, ENTRY_KINDS),
   ],
