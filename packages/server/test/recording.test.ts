@@ -178,7 +178,7 @@ describe('steps', () => {
     })
   })
 
-  it('asks why a step was done otherwise than it plans, keeps the reason, and leaves the step to do', async () => {
+  it('asks for a reason where a choice differs from the plan, keeps it, and leaves the step open', async () => {
     const { body: scene } = await marrow.send<Scene>('GET', '/api/machines/mill-3/scene?setup=now')
     const basis = { 'work/G54/Y/geometry': scene.standing['work/G54/Y/geometry']!.entry }
     const other = (answers: Record<string, string>) =>

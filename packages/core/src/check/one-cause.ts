@@ -50,7 +50,7 @@ export function byOneCause(findings: Finding[], evidence: Evidence, run: (eviden
   )
 }
 
-/** What was chosen otherwise than the step plans it does not hang on any figure: it goes with the mistake that would bring the plan back. */
+/** A choice that differs from the plan is off whatever the figures are. It belongs to the mistake that, undone, brings the plan back. */
 const ofChoices = ({ check }: Finding): boolean => check === asPlanned.id
 const comesBack = ({ means = [] }: Finding, raw: RawInputs, { scene: { planned = {} } }: Evidence): boolean =>
   Object.keys(planned).some((id) => means.includes(plannedInput(id)) && raw[id] === planned[id])

@@ -84,6 +84,13 @@ describe('the jaws of a vise', () => {
     expect(said('in the way, not', around(-12), {}, MILL, bare)).toMatchObject({ verdict: 'query', mend: 'tool' })
   })
 
+  it('are said to be held against coarsely where the program goes so far that its squares grow', () => {
+    const far = ['G21 G90', 'T4 M6', 'G54 G0 X0. Y0. Z5.', 'G1 Z-1. F500']
+    for (let row = 0; row < 400; row++) far.push(`X${row % 2 ? 0 : 800}.`, `Y${2 * row + 2}.`)
+    expect(said('in the way, not', far)).toMatchObject({ verdict: 'query' })
+    expect(said('in the way, not', far)?.sentence).toMatch(/told from one over it to [248]\.0000 only/)
+  })
+
   it('say nothing where no path was gathered', () => {
     const read = readProgram(() => [around(-23.5).join('\n')], dialectOf(MILL))
     const where = scene([], { tools: TOOLS, plan: { ...scene().plan!, stock: BLOCK, holding: VISE } })

@@ -100,12 +100,16 @@ function widthOf(tool: MountedTool | null, { machine }: Scene): number | null {
   return tool?.properties.DC ?? null
 }
 
+/** Coarser than this, nanometres, it is said: a cutter is then held against a solid by less than its radius. */
+const MOST_SQUARE = 1_000_000
+
 /** What was left out is said by name: the holders, cutters whose diameter is not on record, what goes inside. */
 function notLooked(paths: readonly Depths[], scene: Scene): Found[] {
   const numbers = [...new Set(paths.flatMap(({ tool }) => tool ?? []))]
   const tools = numbers.map((number) => scene.tools.find((one) => one.number === number && one.pairOf === undefined) ?? null)
   const named = (which: (tool: MountedTool | null) => boolean) =>
     numbers.filter((_number, at) => which(tools[at]!)).map((number) => `T${number}`)
+  const square = Math.max(0, ...paths.map((path) => path.square))
   const points = named((tool) => widthOf(tool, scene) === null)
   const inside = named((tool) => tool !== null && !goesAround(tool, scene))
   const [first = 'Shanks and holders were not looked at.', ...more] = [
@@ -115,6 +119,9 @@ function notLooked(paths: readonly Depths[], scene: Scene): Found[] {
     ...(points.length > 0
       ? [`${listed(points)} ${points.length === 1 ? 'has' : 'have'} no diameter on record: looked at as a point.`]
       : []),
+    ...(square > MOST_SQUARE
+      ? [`The program goes far: a cutter beside a solid is told from one over it to ${asShown(nm(square), scene.machine)} only.`]
+      : []),
     ...(inside.length > 0
       ? [`${listed(inside)} ${inside.length === 1 ? 'works' : 'work'} inside the bar: not held against what holds it.`]
       : []),
@@ -122,7 +129,7 @@ function notLooked(paths: readonly Depths[], scene: Scene): Found[] {
   return [
     {
       id: 'in the way, not looked at',
-      verdict: points.length > 0 ? 'query' : 'clear',
+      verdict: points.length > 0 || square > MOST_SQUARE ? 'query' : 'clear',
       line: null,
       register: null,
       mend: points.length > 0 ? 'tool' : 'look',
