@@ -1,4 +1,4 @@
-import { shiftAt, type Shift } from './shift.ts'
+import { clockOf, shiftAt, type Shift } from './shift.ts'
 import { instantAt, wallClockAt } from './wall-clock.ts'
 
 /** A shift as it truly ran: its name, and the instants at which it began and ends. */
@@ -7,9 +7,6 @@ export interface ShiftSpan {
   from: string
   to: string
 }
-
-const DAY = 86_400_000
-const minutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3))
 
 /**
  * The shift that runs at a moment, with its beginning and end as instants: with summer time a night has seven hours or nine.
@@ -21,11 +18,14 @@ export function shiftSpan(shifts: readonly Shift[], timeZone: string, at: string
   const name = shiftAt(shifts, timeZone, at)
   const shift = shifts.find((one) => one.name === name)
   if (!shift) return null
-  const shown = wallClockAt(timeZone, Date.parse(at))
-  const midnight = Math.floor(shown / DAY) * DAY
-  const overMidnight = minutes(shift.starts) >= minutes(shift.ends)
+  const shown = wallClockAt(timeZone, at)
+  const overMidnight = shift.starts >= shift.ends
   // After midnight it is the night that began on the day before.
-  const day = overMidnight && (shown - midnight) / 60_000 < minutes(shift.ends) ? midnight - DAY : midnight
-  const instant = (ofDay: number, clock: string) => new Date(instantAt(timeZone, ofDay + minutes(clock) * 60_000)).toISOString()
-  return { name: shift.name, from: instant(day, shift.starts), to: instant(overMidnight ? day + DAY : day, shift.ends) }
+  const began = shown.toPlainDate().subtract({ days: overMidnight && clockOf(shown) < shift.ends ? 1 : 0 })
+  const ended = began.add({ days: overMidnight ? 1 : 0 })
+  return {
+    name: shift.name,
+    from: instantAt(timeZone, `${began.toString()}T${shift.starts}`),
+    to: instantAt(timeZone, `${ended.toString()}T${shift.ends}`),
+  }
 }

@@ -1,45 +1,31 @@
-const DAY = 86_400_000
-const calendars = new Map<string, Intl.DateTimeFormat>()
-
-function calendarIn(timeZone: string): Intl.DateTimeFormat {
-  const known = calendars.get(timeZone)
-  if (known) return known
-  const calendar = new Intl.DateTimeFormat('en-GB', {
-    timeZone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  })
-  calendars.set(timeZone, calendar)
-  return calendar
-}
+import { Temporal } from 'temporal-polyfill'
 
 /**
- * What a clock on the wall shows at an instant, to the minute, as milliseconds of a clock that is never changed.
+ * What the shop's clock and calendar show at an instant.
  * @param timeZone IANA zone
- * @param at milliseconds since 1970 in UTC
+ * @param at ISO 8601
  */
-export function wallClockAt(timeZone: string, at: number): number {
-  const part = Object.fromEntries(
-    calendarIn(timeZone)
-      .formatToParts(at)
-      .map(({ type, value }) => [type, Number(value)]),
-  )
-  return Date.UTC(part.year!, part.month! - 1, part.day!, part.hour!, part.minute!)
-}
+export const wallClockAt = (timeZone: string, at: string): Temporal.PlainDateTime =>
+  Temporal.Instant.from(at).toZonedDateTimeISO(timeZone).toPlainDateTime()
 
 /**
- * The first instant at which the wall clock shows a time. An hour that occurs twice is meant the first time; one that does not
+ * The first instant at which the shop's clock shows a time. An hour that occurs twice is meant the first time; one that does not
  * exist has come when the clock is put past it.
  * @param timeZone IANA zone
- * @param shown what the clock shows, as `wallClockAt` gives it
+ * @param shown what the clock shows: a day and a time, ISO 8601 without a zone
  */
-export function instantAt(timeZone: string, shown: number): number {
-  const offsets = [shown - DAY, shown + DAY].map((near) => wallClockAt(timeZone, near) - near)
-  // The larger offset gives the earlier instant.
-  const candidates = offsets.map((offset) => shown - offset).sort((one, other) => one - other)
-  return candidates.find((at) => wallClockAt(timeZone, at) === shown) ?? candidates[1]!
+export const instantAt = (timeZone: string, shown: Temporal.PlainDateTime | string): string =>
+  instantOf(Temporal.PlainDateTime.from(shown).toZonedDateTime(timeZone))
+
+/**
+ * A day of the shop's calendar, from its first millisecond to its last: it has 23 hours, or 25, when the clock is changed.
+ * @param timeZone IANA zone
+ * @param day ISO 8601, "2026-11-24"
+ */
+export function dayAt(timeZone: string, day: string): { from: string; to: string } {
+  const first = Temporal.PlainDate.from(day).toZonedDateTime(timeZone)
+  const next = first.toPlainDate().add({ days: 1 }).toZonedDateTime(timeZone)
+  return { from: instantOf(first), to: instantOf(next.subtract({ milliseconds: 1 })) }
 }
+
+const instantOf = (at: Temporal.ZonedDateTime): string => at.toInstant().toString({ fractionalSecondDigits: 3 })

@@ -31,7 +31,7 @@ export function sealDay(connection: Connection, now: string): Promise<Seal | nul
     async ({ client, kept }) => {
       await client.query('SELECT pg_advisory_xact_lock($1)', [SEAL_LOCK])
       const { timeZone } = await kept.shop(client, await kept.versions(client))
-      const day = new Date(wallClockAt(timeZone, Date.parse(now))).toISOString().slice(0, 10)
+      const day = wallClockAt(timeZone, now).toPlainDate().toString()
       const { rows: sealed } = await client.query<{ day: string; hash: string }>(
         'SELECT day, trim(hash) AS hash FROM seal ORDER BY day COLLATE "C" DESC LIMIT 1',
       )
