@@ -4,7 +4,7 @@ import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { prepareDatabase } from '../src/base/db/prepare.ts'
 import { startServer } from '../src/server.ts'
-import { Browser, edgeEntry, freshDatabase, MILL, openShop } from './shop.ts'
+import { Browser, edgeEntry, emptyDatabase, MILL, openShop } from './shop.ts'
 
 let shop: Awaited<ReturnType<typeof openShop>>
 beforeAll(async () => {
@@ -204,7 +204,7 @@ describe('whom a screen shows', () => {
 
 describe('an empty database', () => {
   it('opens on the first lead, once, and works from there', async () => {
-    const databaseUrl = await freshDatabase()
+    const databaseUrl = await emptyDatabase()
     const running = await startServer({ databaseUrl: await prepareDatabase(databaseUrl), host: '127.0.0.1', port: 0 })
     const browser = new Browser(running.url)
     expect((await browser.send<{ people: unknown[] }>('GET', '/api/people')).body.people).toEqual([])

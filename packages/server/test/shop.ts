@@ -10,22 +10,27 @@ import { assembly, gauge, job, machine, machineHead, mount, operation, part, per
 import { hashPin } from '../src/sign-in/pin.ts'
 import { startServer, type Running } from '../src/server.ts'
 
-/** A database of the test's own on the throw-away PostgreSQL, with nothing in it. */
-export async function emptyDatabase(): Promise<string> {
-  const base = process.env.TEST_DATABASE
-  if (!base) throw new Error('TEST_DATABASE is not set; run npm run test:server')
+/** Where nothing is at work yet, on the throw-away PostgreSQL. */
+const BASE = process.env.TEST_DATABASE
+
+/** A database of the test's own, with nothing in it, or with what another one has that nobody is connected to. */
+export async function emptyDatabase(from?: string): Promise<string> {
+  if (!BASE) throw new Error('TEST_DATABASE is not set; run npm run test:server')
   const name = `test_${randomUUID().replaceAll('-', '')}`
-  const client = new pg.Client({ connectionString: base })
+  const client = new pg.Client({ connectionString: BASE })
   await client.connect()
-  await client.query(`CREATE DATABASE ${name}`)
+  await client.query(`CREATE DATABASE ${name}${from ? ` TEMPLATE ${from.split('/').at(-1)!}` : ''}`)
   await client.end()
-  return base.replace(/\/[^/]+$/, `/${name}`)
+  return BASE.replace(/\/[^/]+$/, `/${name}`)
 }
 
-/** The same with every table there. */
-export async function freshDatabase(): Promise<string> {
+/** A small shop as every file of tests begins with it: filled once in a process, and copied from then on. */
+let filled: Promise<string> | null = null
+
+async function fill(): Promise<string> {
   const url = await emptyDatabase()
   await migrate(url)
+  await stock(url)
   return url
 }
 
@@ -106,8 +111,7 @@ async function stock(url: string): Promise<void> {
 
 /** A small shop with its server, on a database of its own. */
 export async function openShop(): Promise<Running & { databaseUrl: string; appUrl: string }> {
-  const databaseUrl = await freshDatabase()
-  await stock(databaseUrl)
+  const databaseUrl = await emptyDatabase(await (filled ??= fill()))
   const appUrl = await prepareDatabase(databaseUrl)
   return { ...(await startServer({ databaseUrl: appUrl, host: '127.0.0.1', port: 0 })), databaseUrl, appUrl }
 }
