@@ -1,4 +1,4 @@
-import { clockOf, shiftAt, type Shift } from './shift.ts'
+import { shiftAt, type Shift } from './shift.ts'
 import { instantAt, wallClockAt } from './wall-clock.ts'
 
 /** A shift as it truly ran: its name, and the instants at which it began and ends. */
@@ -21,7 +21,7 @@ export function shiftSpan(shifts: readonly Shift[], timeZone: string, at: string
   const shown = wallClockAt(timeZone, at)
   const overMidnight = shift.starts >= shift.ends
   // After midnight it is the night that began on the day before.
-  const began = shown.toPlainDate().subtract({ days: overMidnight && clockOf(shown) < shift.ends ? 1 : 0 })
+  const began = shown.toPlainDate().subtract({ days: overMidnight && shown.toPlainTime().toString() < shift.ends ? 1 : 0 })
   const ended = began.add({ days: overMidnight ? 1 : 0 })
   return {
     name: shift.name,

@@ -1,4 +1,3 @@
-import { wallClockAt } from '@rook/core'
 import type { Shop } from '@rook/contract'
 
 type Zone = Pick<Shop, 'timeZone'> | null
@@ -40,7 +39,8 @@ export function calendarDay(at: string, zone: Zone): string {
 export const plainDay = (day: string): string => calendarDay(`${day}T00:00:00Z`, null)
 
 /** The day of the calendar that a clock in the shop shows at a moment, "2026-11-24". */
-export const dayIn = (at: Date, zone: Zone): string =>
-  wallClockAt(zone?.timeZone ?? 'UTC', at.toISOString())
-    .toPlainDate()
-    .toString()
+export function dayIn(at: Date, zone: Zone): string {
+  const parts = inZone(zone, { year: 'numeric', month: '2-digit', day: '2-digit' }).formatToParts(at)
+  const part = (type: string) => parts.find((one) => one.type === type)!.value
+  return `${part('year')}-${part('month')}-${part('day')}`
+}

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { ConfigProvider } from 'ant-design-vue'
-import { watch } from 'vue'
+import { onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useLive } from '../client/live.ts'
 import { inOther } from '../client/other-unit.ts'
 import { useSession } from '../client/session.ts'
+import InTurn from '../ui/InTurn.vue'
 import Shell from './Shell.vue'
 import { useTheme } from '../client/theme.ts'
 
@@ -14,6 +15,9 @@ const session = useSession()
 const live = useLive()
 const queries = useQueryClient()
 session.hearTabs()
+/** Colours and sizes are worked out first, and the page in them when a finger could have been answered between. */
+const isDressed = ref(false)
+onMounted(() => setTimeout(() => (isDressed.value = true)))
 const route = useRoute()
 const router = useRouter()
 
@@ -33,9 +37,11 @@ watch(
 
 <template>
   <ConfigProvider :theme="antTheme" :auto-insert-space-in-button="false">
-    <RouterView v-slot="{ Component, route: at }">
+    <RouterView v-if="isDressed" v-slot="{ Component, route: at }">
       <component :is="Component" v-if="at.meta.open" />
-      <Shell v-else-if="session.person" :theme="name" @turn="turn"><component :is="Component" /></Shell>
+      <Shell v-else-if="session.person" :theme="name" @turn="turn"
+        ><InTurn><component :is="Component" /></InTurn
+      ></Shell>
     </RouterView>
   </ConfigProvider>
 </template>

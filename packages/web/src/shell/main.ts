@@ -11,5 +11,8 @@ import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router.ts'
 
-// What the files themselves did is one task; the first page is another, so that a slow tablet is never away for both.
-setTimeout(() => createApp(App).use(createPinia()).use(VueQueryPlugin).use(router).mount('#app'))
+// What the files themselves did is one task, what the page is made of another, and the page a third: a slow tablet answers between.
+setTimeout(() => {
+  const app = createApp(App).use(createPinia()).use(VueQueryPlugin).use(router)
+  setTimeout(() => app.mount('#app'))
+})

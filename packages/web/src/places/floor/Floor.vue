@@ -6,6 +6,7 @@ import { computed, defineAsyncComponent, onBeforeUnmount, ref } from 'vue'
 import { useContextLine } from '../../client/context.ts'
 import { useFloor } from '../../client/queries.ts'
 import { useSession } from '../../client/session.ts'
+import InTurn from '../../ui/InTurn.vue'
 import OneOf from '../../ui/OneOf.vue'
 import MachineCard from './MachineCard.vue'
 import { fits, inOrder, SHOWN } from './floor-order.ts'
@@ -20,6 +21,8 @@ useContextLine(() => ['Floor'])
 
 /** More than this many stand as rows: forty cards are no overview. */
 const CARDS = 8
+/** As many are there at once as a slow tablet makes while nobody notices; the others come one after the other. */
+const FIRST = 2
 const text = ref('')
 const shown = ref<keyof typeof SHOWN>('all')
 const me = computed(() => session.person?.name ?? '')
@@ -59,7 +62,9 @@ const OPTIONS = (Object.entries(SHOWN) as [keyof typeof SHOWN, string][]).map(([
     <FirstSteps v-if="floor.data.value && floor.data.value.every(({ setup }) => !setup)" />
     <FloorTable v-if="isLarge" :machines="machines" :is-new="isNew" />
     <div v-else class="grid grid-cols-[repeat(auto-fill,minmax(min(360px,100%),1fr))] gap-3.5">
-      <MachineCard v-for="one in machines" :key="one.machine.id" :on="one" :fresh="isNew(one)" />
+      <InTurn v-for="(one, place) in machines" :key="one.machine.id" :at-once="place < FIRST">
+        <MachineCard :on="one" :fresh="isNew(one)" />
+      </InTurn>
     </div>
   </div>
 </template>

@@ -7,6 +7,7 @@ import { usePeople } from '../../client/queries.ts'
 import { useSession } from '../../client/session.ts'
 import { useTheme } from '../../client/theme.ts'
 import { clockTime } from '../../client/time.ts'
+import InTurn from '../../ui/InTurn.vue'
 import { turns } from '../../ui/turns.ts'
 import { zoneHere } from '../people/time-zones.ts'
 import RookMark from '../../parts/RookMark.vue'
@@ -86,7 +87,7 @@ async function enter(): Promise<void> {
       </section>
       <section aria-label="PIN">
         <h2 class="mb-3.5">{{ name ? `PIN of ${name}` : 'Pick your name first' }}</h2>
-        <PinPad v-model="pin" :disabled="!chosen || busy" @enter="enter" />
+        <InTurn><PinPad v-model="pin" :disabled="!chosen || busy" @enter="enter" /></InTurn>
         <p v-if="trouble" class="stop" role="alert">{{ trouble }}</p>
       </section>
     </div>
