@@ -359,6 +359,23 @@ describe('cutting load', () => {
     ])
   })
 
+  it('moves no limit over the same sample cut without a word, and keeps the word', async () => {
+    await load({ section: 'slot' })
+    const raised = await load({ section: 'slot', alarm: 0.8 })
+    expect(raised).toMatchObject({
+      status: 422,
+      body: { fields: { note: expect.stringContaining('alarm 40 % to warning 20 %, alarm 80 %') as string } },
+    })
+    const { body } = await load({ section: 'slot', alarm: 0.8, note: 'it alarmed on every entry into the corner' })
+    expect(body.loads.filter(({ section }) => section === 'slot').map(({ alarm, note }) => [alarm, note])).toEqual([
+      [0.8, 'it alarmed on every entry into the corner'],
+      [0.4, null],
+    ])
+    // A new cut has limits of its own, and none so wide that they watch nothing.
+    expect((await load({ section: 'slot', value: 44 })).status).toBe(200)
+    expect((await load({ section: 'slot', value: 45, alarm: 9 })).body.detail).toContain('waits for 450 %')
+  })
+
   it('refuses an alarm below its warning, and lines that cannot be read, whole', async () => {
     expect(await load({ alarm: 0.1 })).toMatchObject({
       status: 422,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { judgeLoad, loadAt, loadProblems, readLoads, timesLoosened } from '../load/index.ts'
+import { judgeLoad, loadAt, loadProblems, readLoads, timesLoosened, wantsReason } from '../load/index.ts'
 import { judgeLife, lifeProblems, lifeText } from './index.ts'
 
 describe('the life of an edge', () => {
@@ -55,6 +55,26 @@ describe('cutting load', () => {
     expect(timesLoosened([at(0.5), at(0.6)])).toBe(1)
     expect(timesLoosened([at(0.5), at(0.6), at(0.8)])).toBe(2)
     expect(timesLoosened([at(0.5), at(0.6), at(0.8, 44)])).toBe(0)
+  })
+
+  it.each([
+    ['its first', base, null, null],
+    ['the same again', base, base, null],
+    ['a new sample cut with other limits', { ...base, value: 44, alarm: 0.6 }, base, null],
+    ['in another unit', { ...base, unit: 'kW', alarm: 0.6 }, base, null],
+    ['a higher alarm', { ...base, alarm: 0.6 }, base, 'from warning 20 %, alarm 50 % to warning 20 %, alarm 60 %'],
+    ['a lower warning', { ...base, warning: 0.1 }, base, 'from warning 20 %, alarm 50 % to warning 10 %, alarm 50 %'],
+    [
+      'an alarm at ten times the sample cut',
+      { ...base, alarm: 9 },
+      null,
+      'An alarm at 900 % waits for 400 % where the sample cut showed 40.',
+    ],
+    ['an alarm at twice', { ...base, alarm: 1 }, null, null],
+  ])('%s is kept, or wants a word', (_what, next, before, words) => {
+    const said = wantsReason(next, before)
+    if (words === null) expect(said).toBeNull()
+    else expect(said).toContain(words)
   })
 
   it('is read as it is pasted, all lines or none', () => {

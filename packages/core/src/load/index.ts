@@ -1,2 +1,2 @@
-export { judgeLoad, loadAt, loadProblems, readLoads, timesLoosened } from './load.ts'
+export { judgeLoad, loadAt, loadProblems, readLoads, timesLoosened, wantsReason } from './load.ts'
 export type { LoadBaseline, LoadJudged, LoadLines, LoadSeen } from './load.ts'

@@ -43,6 +43,30 @@ export function loadProblems({ value, unit, warning, alarm }: LoadBaseline): Rec
   return problems
 }
 
+/** An alarm further above the sample cut than this is asked about: at twice the load an edge has long gone. */
+const WIDE = 1
+
+const asLimits = ({ warning, alarm }: LoadBaseline) => `warning ${percent(warning)}, alarm ${percent(alarm)}`
+
+/**
+ * Why a baseline is not kept without a word about it; null where it speaks for itself. Limits that move over the same load watch
+ * something else than before, with nothing measured; an alarm that is too wide watches nothing.
+ *
+ * @param next shares above the baseline, as everywhere here
+ * @param before the newest baseline of the same section; null for its first
+ * @returns a sentence that names the figures and what to do
+ */
+export function wantsReason(next: LoadBaseline, before: LoadBaseline | null): string | null {
+  const isSameCut = before !== null && before.value === next.value && before.unit === next.unit
+  if (isSameCut && (before.warning !== next.warning || before.alarm !== next.alarm))
+    return `The sample cut stays ${next.value} ${next.unit} and its limits change from ${asLimits(before)} to ${asLimits(next)}. Say why, or type what a new sample cut showed.`
+  if (next.alarm > WIDE)
+    return `An alarm at ${percent(next.alarm)} waits for ${asLoad(loadAt(next, next.alarm))} ${next.unit} where the sample cut showed ${next.value}. Say why it may be so wide, or type a lower one.`
+  return null
+}
+
+const asLoad = (load: number) => Math.round(load * 100) / 100
+
 /**
  * How many times in a row the alarm was raised without a new sample cut: each baseline has the same load as the one
  * before and a higher alarm. More than once, and the limit follows the tool instead of watching it.

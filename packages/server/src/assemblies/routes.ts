@@ -1,7 +1,7 @@
-import { loadProblems, readLoads } from '@rook/core'
+import { loadProblems, readLoads, wantsReason } from '@rook/core'
 import { api, type AssemblyInput } from '@rook/contract'
 import { randomUUID } from 'node:crypto'
-import { eq } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import type { Express } from 'express'
 import type { Connection, Queries } from '../base/db/client.ts'
 import { inTransaction, type Lane } from '../base/db/transaction.ts'
@@ -68,6 +68,14 @@ export function assemblyRoutes(app: Express, connection: Connection): void {
     const work = async (lane: Lane) => {
       await firstTime(lane)
       await loadAssembly(lane.db, params.id)
+      const [before = null] = await lane.db
+        .select()
+        .from(loadBaseline)
+        .where(and(eq(loadBaseline.assembly, params.id), eq(loadBaseline.section, body.section)))
+        .orderBy(desc(loadBaseline.at))
+        .limit(1)
+      const unsaid = body.note ? null : wantsReason(body, before)
+      if (unsaid) throw new Problem(422, 'load', unsaid, { fields: { note: unsaid } })
       await lane.db.insert(loadBaseline).values({ ...body, assembly: params.id, at: author.now, person: author.person.id })
       await keepSending(lane)
     }

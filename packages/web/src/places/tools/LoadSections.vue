@@ -8,7 +8,7 @@ import { useSend } from '../../client/use-send.ts'
 import ChooseFile from '../../ui/ChooseFile.vue'
 import VerdictMark from '../../parts/VerdictMark.vue'
 import LoadChart from './LoadChart.vue'
-import { LOAD_FORM } from './load-form.ts'
+import { loadForm } from './load-form.ts'
 import { useChecked } from '../../ui/checked.ts'
 import TextField from '../../ui/TextField.vue'
 import WordField from '../../ui/WordField.vue'
@@ -25,7 +25,10 @@ const adding = ref(false)
 const form = reactive({ section: '', program: '', value: '', unit: '%', warning: '20', alarm: '40', note: '' })
 const texts = reactive<Record<string, string>>({})
 const { trouble, send } = useSend()
-const { problems, take, begin } = useChecked(LOAD_FORM, () => form)
+const { problems, take, begin } = useChecked(
+  () => loadForm(props.loads),
+  () => form,
+)
 
 async function add(): Promise<void> {
   const body = take()
