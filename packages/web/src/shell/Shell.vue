@@ -2,7 +2,7 @@
 import { shiftAt } from '@rook/core'
 import { useIntervalFn } from '@vueuse/core'
 import { Alert, Button } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import PlaceBoundary from '../parts/PlaceBoundary.vue'
 import PlaceIcon from '../parts/PlaceIcon.vue'
@@ -13,6 +13,7 @@ import { useLive } from '../client/live.ts'
 import { inOther } from '../client/other-unit.ts'
 import { wasRenewed } from '../client/renewed.ts'
 import { useSession } from '../client/session.ts'
+import { turns } from '../ui/turns.ts'
 import Shortcuts from './Shortcuts.vue'
 
 defineProps<{ theme: 'day' | 'night' }>()
@@ -31,7 +32,14 @@ watch(
   () => main.value?.scrollTo(0, 0),
   { flush: 'post' },
 )
-const now = ref(new Date())
+/**
+ * The first clock of a zone takes a slow tablet a tenth of a second: which shift it is stands there a moment after the page that
+ * was asked for.
+ */
+const now = ref<Date | null>(null)
+let noClock: () => void = () => undefined
+onMounted(() => (noClock = turns.wait(() => (now.value = new Date()))))
+onBeforeUnmount(() => noClock())
 useIntervalFn(() => (now.value = new Date()), 30_000)
 
 const places = [
@@ -53,7 +61,7 @@ const isHere = (place: string) =>
   (place === '/parts' && route.path.startsWith('/operations/'))
 
 const shift = computed(() => {
-  const name = session.shop && shiftAt(session.shop.shifts, session.shop.timeZone, now.value.toISOString())
+  const name = now.value && session.shop && shiftAt(session.shop.shifts, session.shop.timeZone, now.value.toISOString())
   return name ? `${name} shift` : null
 })
 
