@@ -3,7 +3,7 @@ import { readInputs, type InputSpec, type RawInputs } from '../routine/index.ts'
 import { gaugeById, type Scene } from '../scene/index.ts'
 import type { Check, Evidence } from './finding.ts'
 
-const NAME = 'as planned'
+const NAME = 'as the step plans it'
 
 /**
  * What the step of the setup plans of a routine, against what was chosen and typed for it: at a first touch, where no figure is on
