@@ -50,7 +50,7 @@ afterEach(async () => {
   for (const { setup } of played.splice(0)) await setter.send('POST', `/api/setups/${setup}/ended`, { id: randomUUID(), reason: 'played' })
 })
 
-async function putIn(...[name, at, routine]: [name: string, at: Scene, routine: string]): Promise<World> {
+async function putIn(name: string, at: Scene, routine: string): Promise<World> {
   const world = await putIntoShop(inside, name, at, routine)
   played.push(world)
   return world

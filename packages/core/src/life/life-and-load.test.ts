@@ -61,6 +61,7 @@ describe('cutting load', () => {
     ['its first', base, null, null],
     ['the same again', base, base, null],
     ['a new sample cut with other limits', { ...base, value: 44, alarm: 0.6 }, base, null],
+    ['the same, rounded by a screen', { ...base, warning: 0.333 }, { ...base, warning: 0.3333 }, null],
     ['in another unit', { ...base, unit: 'kW', alarm: 0.6 }, base, null],
     ['a higher alarm', { ...base, alarm: 0.6 }, base, 'from warning 20 %, alarm 50 % to warning 20 %, alarm 60 %'],
     ['a lower warning', { ...base, warning: 0.1 }, base, 'from warning 20 %, alarm 50 % to warning 10 %, alarm 50 %'],

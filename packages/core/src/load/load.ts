@@ -58,7 +58,8 @@ const asLimits = ({ warning, alarm }: LoadBaseline) => `warning ${percent(warnin
  */
 export function wantsReason(next: LoadBaseline, before: LoadBaseline | null): string | null {
   const isSameCut = before !== null && before.value === next.value && before.unit === next.unit
-  if (isSameCut && (before.warning !== next.warning || before.alarm !== next.alarm))
+  // As they are shown: what a screen rounds is no other limit when it is sent back.
+  if (isSameCut && asLimits(before) !== asLimits(next))
     return `The sample cut stays ${next.value} ${next.unit} and its limits change from ${asLimits(before)} to ${asLimits(next)}. Say why, or type what a new sample cut showed.`
   if (next.alarm > WIDE)
     return `An alarm at ${percent(next.alarm)} waits for ${asLoad(loadAt(next, next.alarm))} ${next.unit} where the sample cut showed ${next.value}. Say why it may be so wide, or type a lower one.`

@@ -1,6 +1,7 @@
 import type { Dialect } from './dialect.ts'
 import type { Depths } from './extents.ts'
 import { flattenArc } from './path/flatten-arc.ts'
+import { planFrameOf, type PlanFrame } from './path/plan-frame.ts'
 import type { Move } from './read.ts'
 
 /** Squares are as small as this, nanometres, as long as there are not too many of them; then they double. */
@@ -29,14 +30,10 @@ export class DepthMap {
   private count = 0
   private last: Group | null = null
   private readonly groups = new Map<string, Group>()
-  private readonly factorX: number
+  private readonly frame: PlanFrame
 
-  /** A lathe's tool stands in the middle of Y until the program says otherwise. */
-  private readonly hasY: boolean
-
-  constructor({ diameters, kind }: Pick<Dialect, 'diameters' | 'kind'>) {
-    this.factorX = diameters ? 0.5 : 1
-    this.hasY = kind === 'mill'
+  constructor(dialect: Pick<Dialect, 'diameters' | 'kind'>) {
+    this.frame = planFrameOf(dialect)
   }
 
   readonly push = (move: Move): void => {
@@ -44,7 +41,7 @@ export class DepthMap {
     const isFeed = move.kind === 'feed'
     let from = move.from
     if (move.arc)
-      for (const place of flattenArc(move.from, move.to, move.arc, this.factorX)) {
+      for (const place of flattenArc(move.from, move.to, move.arc, this.frame.factorX)) {
         this.along(group.squares, from, place, isFeed, move.line)
         from = place
       }
@@ -83,11 +80,11 @@ export class DepthMap {
 
   private along(squares: Squares, from: Move['from'], to: Move['to'], isFeed: boolean, line: number): void {
     const { square } = this
-    const [x, y, z] = [to[0] * this.factorX, this.across(to[1]), to[2]]
+    const [x, y, z] = [to[0] * this.frame.factorX, this.frame.yOf(to[1]), to[2]]
     if (Number.isNaN(x) || Number.isNaN(y) || Number.isNaN(z)) return
     // From a place that is not known only the end of the move is.
-    const isKnown = !Number.isNaN(from[0]) && !Number.isNaN(this.across(from[1])) && !Number.isNaN(from[2])
-    const [fromX, fromY, fromZ] = isKnown ? [from[0] * this.factorX, this.across(from[1]), from[2]] : [x, y, z]
+    const isKnown = !Number.isNaN(from[0]) && !Number.isNaN(this.frame.yOf(from[1])) && !Number.isNaN(from[2])
+    const [fromX, fromY, fromZ] = isKnown ? [from[0] * this.frame.factorX, this.frame.yOf(from[1]), from[2]] : [x, y, z]
     const steps = Math.ceil((LOOKS * Math.max(Math.abs(x - fromX), Math.abs(y - fromY))) / square)
     let [before, low] = [fromZ, fromZ < z ? fromZ : z]
     for (let n = 1; n <= steps; n++) {
@@ -98,10 +95,6 @@ export class DepthMap {
       before = after
     }
     this.mark(squares, x, y, low, isFeed, line)
-  }
-
-  private across(y: number): number {
-    return !this.hasY && Number.isNaN(y) ? 0 : y
   }
 
   private mark(squares: Squares, x: number, y: number, z: number, isFeed: boolean, line: number): void {

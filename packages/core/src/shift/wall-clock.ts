@@ -14,7 +14,7 @@ export const wallClockAt = (timeZone: string, at: string): Temporal.PlainDateTim
  * @param timeZone IANA zone
  * @param shown what the clock shows: a day and a time, ISO 8601 without a zone
  */
-export const instantAt = (timeZone: string, shown: Temporal.PlainDateTime | string): string =>
+export const instantAt = (timeZone: string, shown: string): string =>
   instantOf(Temporal.PlainDateTime.from(shown).toZonedDateTime(timeZone))
 
 /**

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { ConfigProvider } from 'ant-design-vue'
-import { onMounted, ref, watch } from 'vue'
+import { watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useLive } from '../client/live.ts'
 import { inOther } from '../client/other-unit.ts'
@@ -15,9 +15,6 @@ const session = useSession()
 const live = useLive()
 const queries = useQueryClient()
 session.hearTabs()
-/** Colours and sizes are worked out first, and the page in them when a finger could have been answered between. */
-const isDressed = ref(false)
-onMounted(() => setTimeout(() => (isDressed.value = true)))
 const route = useRoute()
 const router = useRouter()
 
@@ -37,11 +34,14 @@ watch(
 
 <template>
   <ConfigProvider :theme="antTheme" :auto-insert-space-in-button="false">
-    <RouterView v-if="isDressed" v-slot="{ Component, route: at }">
-      <component :is="Component" v-if="at.meta.open" />
-      <Shell v-else-if="session.person" :theme="name" @turn="turn"
-        ><InTurn><component :is="Component" /></InTurn
-      ></Shell>
-    </RouterView>
+    <!-- Colours and sizes, the frame of a page, what is in it: a slow tablet answers a finger between. -->
+    <InTurn>
+      <RouterView v-slot="{ Component, route: at }">
+        <component :is="Component" v-if="at.meta.open" />
+        <Shell v-else-if="session.person" :theme="name" @turn="turn">
+          <InTurn><component :is="Component" /></InTurn>
+        </Shell>
+      </RouterView>
+    </InTurn>
   </ConfigProvider>
 </template>

@@ -112,7 +112,7 @@ function notLooked(paths: readonly Depths[], scene: Scene): Found[] {
   const square = Math.max(0, ...paths.map((path) => path.square))
   const points = named((tool) => widthOf(tool, scene) === null)
   const inside = named((tool) => tool !== null && !goesAround(tool, scene))
-  const [first = 'Shanks and holders were not looked at.', ...more] = [
+  const sentences = [
     layoutOf(scene.machine).stock === 'bar'
       ? 'Looked at with the tip of each tool alone, and not with its holder.'
       : 'Looked at with the cutter of each tool alone, and not with its shank or holder.',
@@ -133,7 +133,7 @@ function notLooked(paths: readonly Depths[], scene: Scene): Found[] {
       line: null,
       register: null,
       mend: points.length > 0 ? 'tool' : 'look',
-      sentence: [first, ...more].join(' '),
+      sentence: sentences.join(' '),
     },
   ]
 }

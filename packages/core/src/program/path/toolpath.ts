@@ -1,6 +1,7 @@
 import type { Dialect } from '../dialect.ts'
 import type { Move } from '../read.ts'
 import { flattenArc } from './flatten-arc.ts'
+import { planFrameOf, type PlanFrame } from './plan-frame.ts'
 
 /** How a vertex was come to: not at all (the path begins anew there), at rapid, at feed. */
 export const JUMP = 0
@@ -44,13 +45,10 @@ export class ToolpathBuilder {
   /** Where the last vertex lies, programmed nanometres; NaN where none does. */
   private last: [number, number, number] = [NaN, NaN, NaN]
   private lastPart = -1
-  private readonly factorX: number
-  /** A lathe's tool stands in the middle of Y until the program says otherwise. */
-  private readonly hasY: boolean
+  private readonly frame: PlanFrame
 
-  constructor({ diameters, kind }: Pick<Dialect, 'diameters' | 'kind'>) {
-    this.factorX = diameters ? 0.5 : 1
-    this.hasY = kind === 'mill'
+  constructor(dialect: Pick<Dialect, 'diameters' | 'kind'>) {
+    this.frame = planFrameOf(dialect)
   }
 
   readonly push = (move: Move): void => {
@@ -63,7 +61,7 @@ export class ToolpathBuilder {
     const part = this.partOf(move)
     if (part !== this.lastPart || from.some((value, axis) => value !== this.last[axis])) this.add(from, JUMP, move.line, part)
     const way = move.kind === 'feed' ? FEED : RAPID
-    if (move.arc) for (const place of flattenArc(from, to, move.arc, this.factorX)) this.add(place, way, move.line, part)
+    if (move.arc) for (const place of flattenArc(from, to, move.arc, this.frame.factorX)) this.add(place, way, move.line, part)
     this.add(to, way, move.line, part)
     this.last = [to[0], to[1], to[2]]
     this.lastPart = part
@@ -80,8 +78,8 @@ export class ToolpathBuilder {
     }
   }
 
-  private whole(place: Move['from']): Move['from'] {
-    return this.hasY || !Number.isNaN(place[1]) ? place : [place[0], 0, place[2]]
+  private whole([x, y, z]: Move['from']): Move['from'] {
+    return [x, this.frame.yOf(y), z]
   }
 
   private partOf({ tool, slot }: Move): number {
@@ -96,7 +94,7 @@ export class ToolpathBuilder {
   private add([x, y, z]: readonly [number, number, number], way: number, line: number, part: number): void {
     if (this.count === this.ways.length) this.grow()
     const at = this.count++
-    this.places[3 * at] = (x * this.factorX) / 1e6
+    this.places[3 * at] = (x * this.frame.factorX) / 1e6
     this.places[3 * at + 1] = y / 1e6
     this.places[3 * at + 2] = z / 1e6
     this.ways[at] = way
