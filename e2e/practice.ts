@@ -3,6 +3,9 @@ import { PRACTICE } from '@rook/demo/practice/specs.ts'
 import { startMachine } from '@rook/practice/floor'
 import { expect, pick, type Shop, signedIn } from './shop.ts'
 
+/** Nobody watches the axes of a journey on their way. */
+const HASTE = 20
+
 const started: { stop(): void }[] = []
 
 /** Stops every practice machine that a journey has started. */
@@ -12,7 +15,11 @@ export function stopMachines(): void {
 
 /** One of the demo's practice machines, on ports of its own, with its panel in the shop. */
 export async function practise(shop: Shop, id: string) {
-  const machine = await startMachine(PRACTICE.find((spec) => spec.id === id)!)
+  const machine = await startMachine(
+    PRACTICE.find((spec) => spec.id === id)!,
+    undefined,
+    HASTE,
+  )
   started.push(machine)
   await shop.practise({ [id]: `http://127.0.0.1:${machine.ports.agent}/panel` })
   return machine

@@ -153,8 +153,9 @@ export async function signedIn(page: Page, shop: Shop, name = 'I. Marrow', pin =
 
 /** Opens a step of the setup that is at hand on a machine, by its address. */
 export async function openAtStep(page: Page, shop: Shop, machine: string, step: string): Promise<void> {
-  const setups = (await (await page.request.get(`${shop.url}/api/setups`)).json()) as { id: string; machine: string }[]
-  const setup = setups.find((one) => one.machine === machine)
+  const answer = await page.request.get(`${shop.url}/api/setups`)
+  if (!answer.ok()) throw new Error(`the setups are not told: ${await answer.text()}`)
+  const setup = ((await answer.json()) as { id: string; machine: string }[]).find((one) => one.machine === machine)
   if (!setup) throw new Error(`no setup is at hand on ${machine}`)
   await page.goto(`${shop.url}/setup/${setup.id}/step/${step}`)
 }

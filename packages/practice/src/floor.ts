@@ -11,9 +11,12 @@ export interface Ports {
   line: number
 }
 
-/** Starts a machine with its agent, line channel and panel, on loopback; port 0 takes any free one. */
-export async function startMachine(spec: PracticeSpec, ports: Ports = { agent: 0, line: 0 }) {
-  const machine = new PracticeMachine(spec, Date.now)
+/**
+ * Starts a machine with its agent, line channel and panel, on loopback; port 0 takes any free one.
+ * @param haste how many times as fast as a real one its axes move; all else keeps its time
+ */
+export async function startMachine(spec: PracticeSpec, ports: Ports = { agent: 0, line: 0 }, haste = 1) {
+  const machine = new PracticeMachine(spec, Date.now, haste)
   const channel = new LineChannel(machine)
   const panel = new Panel(machine, channel)
   const agent = new MachineAgent(machine, (request, response) => panel.serve(request, response))

@@ -64,6 +64,7 @@ export class PracticeMachine {
   constructor(
     readonly spec: PracticeSpec,
     private readonly now: () => number,
+    private readonly haste = 1,
   ) {
     this.chance = new Chance(spec.seed)
     const step = spec.unit === 'in' ? spec.increment / 25.4 : spec.increment
@@ -350,7 +351,15 @@ export class PracticeMachine {
   private go(axis: string, to: number, speed: number, into: string | null = null, held?: (at: number) => void): void {
     const from = this.at[axis]!
     const start = this.now()
-    this.motion = { axis, from, to, start, ends: start + (Math.abs(to - from) / speed) * 1000, into, ...(held ? { held } : {}) }
+    this.motion = {
+      axis,
+      from,
+      to,
+      start,
+      ends: start + (Math.abs(to - from) / (speed * this.haste)) * 1000,
+      into,
+      ...(held ? { held } : {}),
+    }
     this.at[axis] = to
     this.cutFrom = null
   }

@@ -136,8 +136,9 @@ const ADD_TOOLS = `
   SELECT id, name, estimate, flutes, properties, $2, $3
   FROM jsonb_to_recordset($1::jsonb) AS tool(id text, name text, estimate bigint, flutes integer, properties jsonb)`
 const ADD_EVENTS = `
-  INSERT INTO assembly_event (id, assembly, at, person, kind, note)
-  SELECT gen_random_uuid(), tool.id, $2, $3, 'added', $4 FROM jsonb_to_recordset($1::jsonb) AS tool(id text)`
+  SELECT note_assemblies(jsonb_agg(jsonb_build_object(
+    'id', gen_random_uuid(), 'assembly', tool ->> 'id', 'at', $2::text, 'person', $3::text, 'kind', 'added', 'note', $4::text)))
+  FROM jsonb_array_elements($1::jsonb) AS tool`
 
 async function addStrangers(
   { client }: Lane,
