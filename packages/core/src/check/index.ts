@@ -36,6 +36,7 @@ import { travel } from './travel.ts'
 import { turningReach } from './turning-reach.ts'
 import { turningSign } from './turning-sign.ts'
 import { warmth } from './warmth.ts'
+import { sameSlip, shiftedColumn } from './whole-column.ts'
 import { wearLimits } from './wear-limits.ts'
 
 /**
@@ -44,6 +45,8 @@ import { wearLimits } from './wear-limits.ts'
  */
 export const CHECKS: readonly Check[] = [
   remarks,
+  shiftedColumn,
+  sameSlip,
   jump,
   size,
   compared,

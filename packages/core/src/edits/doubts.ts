@@ -2,61 +2,26 @@ import { limitOf } from '../limits/index.ts'
 import { answersToWear } from '../assembly/index.ts'
 import { magnitude, minus, plus, times, ZERO, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { isCutter, isReach, listed, parseRegisterKey, registerKey, timesInDiameter, type RegisterRef } from '../register/index.ts'
+import { isCutter, parseRegisterKey, timesInDiameter, type RegisterRef } from '../register/index.ts'
 import type { Remark } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Change, Edit } from './edit.ts'
 import { toolOfRegister } from './tool-of-register.ts'
 
 /**
- * What a table invites that a routine does not: a column in the wrong rows, a cutter's diameter put right by hand
- * where wear was meant, an amount that replaces where it should have been added.
+ * What a table invites that a routine does not: a cutter's diameter put right by hand where wear was meant, an amount that replaces
+ * where it should have been added.
  */
 export function doubtsOf(edits: readonly Edit[], changes: readonly Change[], scene: Scene): Remark[] {
-  return [
-    ...shiftedColumn(changes, scene),
-    ...changes.flatMap((change) => {
-      const register = parseRegisterKey(change.register)
-      const text = edits.find((edit) => edit.register === change.register)?.text ?? ''
-      return [
-        ...sizedByGeometry(change, register, scene),
-        ...answersNot(change, register, scene),
-        ...replacedOrAdded(change, register, text, scene),
-      ]
-    }),
-  ]
-}
-
-/**
- * Several lengths that leave their own place and are each, as near as a measurement repeats, what stands for
- * another tool: a column that began in the wrong row. A single one is explained by the jump itself.
- */
-function shiftedColumn(changes: readonly Change[], scene: Scene): Remark[] {
-  const { machine } = scene
-  const near = 2 * limitOf(machine, 'lengthRepeat')
-  const strays = changes.flatMap(({ register: key, name, before, after }) => {
-    const register = parseRegisterKey(key)
-    // Cutters of one diameter are common, tools of one length are not.
-    if (!isReach(register, machine) || before === null) return []
-    if (magnitude(minus(after, before)) <= limitOf(machine, 'lengthMoves')) return []
-    const owner = scene.tools.find(({ offset }) => {
-      const other = offset !== register.slot && scene.standing[registerKey({ ...register, slot: offset })]
-      return other && magnitude(minus(other.value, after)) <= near
-    })
-    return owner ? [{ key, name, after, words: `${name} what T${owner.number} has` }] : []
+  return changes.flatMap((change) => {
+    const register = parseRegisterKey(change.register)
+    const text = edits.find((edit) => edit.register === change.register)?.text ?? ''
+    return [
+      ...sizedByGeometry(change, register, scene),
+      ...answersNot(change, register, scene),
+      ...replacedOrAdded(change, register, text, scene),
+    ]
   })
-  if (strays.length < 2) return []
-  return [
-    {
-      id: 'shifted-column',
-      name: 'in their own rows',
-      verdict: 'stop',
-      sentence: `${strays.length} of these figures are each what stands for another tool: ${listed(strays.map(({ words }) => words))}. It looks like a column that began in the wrong row.`,
-      figures: strays.map(({ name, after }) => ({ label: name, value: after })),
-      odd: strays.map(({ key }) => key),
-      names: true,
-    },
-  ]
 }
 
 /** A true diameter is measured once; one that creeps away from the cutter's own was used to size a pocket. */
