@@ -47,10 +47,13 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
   const unknown = limitOf(machine, 'unknownStandard')
   const repeat = repeatOf(write, scene)
   const doubted = found.what === '' && isSuspect(standingNote(registerKey(write.register), scene))
+  const then = found.standing?.warmth
+  const grew = Boolean(write.warmth && then) && write.warmth !== then
   const standard = Math.hypot(
     write.uncertainty?.standard ?? unknown,
     found.value.standard ?? unknown,
     repeat.standard,
+    grew ? limitOf(machine, 'warmGrowth') : 0,
     doubted ? limitOf(machine, 'inDoubt') : 0,
   )
   const least = limitOf(machine, BY_FAMILY[write.register.family].moves)
@@ -61,7 +64,7 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
     limit,
     reference: found.value,
     what: found.what,
-    learned: repeat.learned,
+    learned: `${repeat.learned}${grew ? `, ${write.warmth} now and ${then} then` : ''}`,
     doubted,
     record: found.record,
   }

@@ -207,6 +207,34 @@ describe('cold and warm', () => {
   })
 })
 
+describe('a length that was found cold and is found warm', () => {
+  // The setter was touched at -502.118; 103.4755 was measured cold, and a warm spindle has grown by 0.034.
+  const standing = (warmth: 'cold' | 'warm' | null): [RegisterRef, Standing][] => [
+    [setterRegister('setter'), stands(mm(-502.118))],
+    [length[0], { ...length[1], warmth }],
+  ]
+  const said = (now: string, then: 'cold' | 'warm' | null, grown = 0.034) =>
+    run(
+      'tool-length',
+      { tool: '4', method: 'setter', setter: 'setter', reading: (-398.6425 + grown).toFixed(4), warmth: now },
+      scene(standing(then)),
+    ).finding('jump')
+
+  it('may lie off by what a machine grows, and says so', () => {
+    expect(said('warm', 'cold')).toMatchObject({ verdict: 'clear' })
+    expect(said('warm', 'cold')?.sentence).toMatch(/, warm now and cold then\.$/)
+    expect(said('cold', 'warm', -0.034)).toMatchObject({ verdict: 'clear' })
+  })
+
+  it('is asked about where both were in one state, where nobody said, and where no machine grows so far', () => {
+    expect(said('warm', 'warm')).toMatchObject({ verdict: 'query' })
+    expect(said('cold', 'cold')).toMatchObject({ verdict: 'query' })
+    expect(said('warm', null)).toMatchObject({ verdict: 'query' })
+    expect(said('', 'cold')).toMatchObject({ verdict: 'query' })
+    expect(said('warm', 'cold', 0.12)).toMatchObject({ verdict: 'query' })
+  })
+})
+
 describe('a machine that was homed again', () => {
   const x = (at: string, setup = 'now'): [RegisterRef, Standing] => [
     workRegister('G54', 'X'),

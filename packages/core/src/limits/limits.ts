@@ -18,6 +18,7 @@ export type LimitId =
   | 'fixtureRepeat'
   | 'lengthMoves'
   | 'lengthRepeat'
+  | 'warmGrowth'
   | 'constantMoves'
   | 'radiusMoves'
   | 'unknownStandard'
@@ -74,6 +75,7 @@ export const LIMITS: readonly Limit[] = [
   limit('fixtureRepeat', 'length', mm(0.02), 'how a loading repeats (one standard deviation) where the operation does not say'),
   limit('lengthMoves', 'length', mm(0.02), 'a length that moves less than this is not questioned'),
   limit('lengthRepeat', 'length', mm(0.005), 'how one assembly\u2019s length repeats (one standard deviation)'),
+  limit('warmGrowth', 'length', mm(0.015), 'how far a figure found warm lies from one found cold (one standard deviation)'),
   limit('constantMoves', 'length', mm(0.02), 'a setter\u2019s constant that moves less than this is not questioned'),
   limit('radiusMoves', 'length', mm(0.004), 'a probe\u2019s radius that moves less than this from its last calibration is not questioned'),
   limit('unknownStandard', 'length', mm(0.01), 'standard uncertainty taken for a value that states none'),
