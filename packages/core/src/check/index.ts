@@ -32,6 +32,7 @@ import { spindleOf } from './spindle-of.ts'
 import { stationMap } from './station-map.ts'
 import { stickOut } from './stick-out.ts'
 import { stockFaces } from './stock-faces.ts'
+import { tipTurned } from './tip-turned.ts'
 import { travel } from './travel.ts'
 import { turningReach } from './turning-reach.ts'
 import { turningSign } from './turning-sign.ts'
@@ -63,6 +64,7 @@ export const CHECKS: readonly Check[] = [
   estimate,
   stickOut,
   nominalDiameter,
+  tipTurned,
   offsetNumber,
   clears,
   lengthsWanting,

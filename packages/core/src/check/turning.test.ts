@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { LATHE, MILL, mounted, run, scene, stands } from '@rook/testing'
+import { LATHE, MILL, mounted, run, scene, stands, TURRET_LATHE } from '@rook/testing'
+import { assessEdits } from '../edits/index.ts'
 import { mm, nm } from '../length/index.ts'
-import { geometryRegister, workRegister, type RegisterRef } from '../register/index.ts'
+import { geometryRegister, noseRegister, registerKey, tipRegister, workRegister, type RegisterRef } from '../register/index.ts'
 import type { RawInputs } from '../routine/index.ts'
 
 const TOOLS = ['1', '3', '5'].map((number) => mounted(number, `tool-${number}`, 'Turning tool', { kind: 'turning' }))
@@ -198,5 +199,57 @@ describe('skims of one setup on one surface', () => {
   it('are told apart from a bore\u2019s, and from another setup\u2019s', () => {
     expect(said('60', before(59.5, 'bore'))).toBeUndefined()
     expect(said('60', before(59.5, 'outside', 'before'))).toBeUndefined()
+  })
+})
+
+describe('a tip that points elsewhere than before', () => {
+  const tools = [mounted('1', 'ld-80', 'Turning tool 80\u00b0', { kind: 'turning', insert: 'CNMG 120408' })]
+  const known = (tip: number, assembly = 'ld-80'): [RegisterRef, ReturnType<typeof stands>][] => [
+    [noseRegister('1'), stands(mm(0.8), { assembly })],
+    [tipRegister('1'), stands(nm(tip), { assembly })],
+  ]
+  const turned = (tip: string, standing: ReturnType<typeof known>) =>
+    run('nose-and-tip', { tool: '1', 'nose-from': 'insert', tip }, scene(standing, { machine: LATHE, plan: null, tools })).finding(
+      'tip-turned',
+    )
+
+  it('is asked about where the same tool still sits there', () => {
+    expect(turned('4', known(3))).toMatchObject({ verdict: 'query' })
+    expect(turned('4', known(3))?.sentence).toBe(
+      'T1 tip direction would go from 3, toward the axis and toward the chuck, to 4, toward the axis and away from the chuck, and the tool is the same. Look at the tip in the turret. If it was turned round, say so.',
+    )
+    expect(turned('3', known(3))).toMatchObject({ verdict: 'clear' })
+  })
+
+  it('has no question for another tool, or where none was known', () => {
+    expect(turned('4', known(3, 'ld-55'))).toBeUndefined()
+    expect(turned('4', [])).toBeUndefined()
+  })
+
+  it('is asked about in a table too', () => {
+    const edits = [{ register: registerKey(tipRegister('1')), text: '4' }]
+    const { findings } = assessEdits(edits, 'measured', scene(known(3), { machine: LATHE, plan: null, tools }))
+    expect(findings.find(({ check }) => check === 'tip-turned')).toMatchObject({ verdict: 'query' })
+  })
+})
+
+describe('a face that is held in one spindle, corrected with the tool of the other', () => {
+  const tools = ['3', '11'].map((number) => mounted(number, `tool-${number}`, 'Turning tool', { kind: 'turning' }))
+  const corrected = (tool: string, side: string) =>
+    run(
+      'turned-size',
+      { tool, kind: 'shoulder', side, by: 'measured', with: 'mic', target: '-24', measured: '-23.95' },
+      scene([[geometryRegister(tool, 'Z'), stands(mm(53.132))]], { machine: TURRET_LATHE, plan: null, tools }),
+    ).finding('spindle-of')
+
+  it('is asked about, whichever way round', () => {
+    // Station 11 works at the sub-spindle, 3 at the main one.
+    expect(corrected('11', 'main')).toMatchObject({ verdict: 'query' })
+    expect(corrected('11', 'main')?.sentence).toBe(
+      'T11 works at the sub-spindle, and the part is said to be held in the main spindle. Look where it is held, or choose the tool that cuts there.',
+    )
+    expect(corrected('3', 'sub')).toMatchObject({ verdict: 'query' })
+    expect(corrected('3', 'main')).toBeUndefined()
+    expect(corrected('11', 'sub')).toBeUndefined()
   })
 })
