@@ -116,7 +116,7 @@ it('tells of a round figure, and is quiet otherwise', () => {
       {
         file: 'packages/core/src/register/property.ts',
         before: '      X: ofTool(',
-        put: "      chamfer: ofTool({\n        words: 'chamfer',\n        heading: 'Chamfer',\n        letter: 'D',\n        number: 'diameterOffset',\n        wear: false,\n        neededToCut: 'no',\n        inFile: 'as it is',\n        line: 'chamfer',\n      }),\n",
+        put: "      chamfer: ofTool({\n        words: 'chamfer',\n        heading: 'Chamfer',\n        letter: 'D',\n        number: 'diameterOffset',\n        wear: false,\n        neededToCut: 'no',\n        inFile: 'as it is',\n        line: 'chamfer',\n        measure: null,\n      }),\n",
         asked: 'its row',
       },
       {
