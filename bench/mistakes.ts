@@ -5,7 +5,7 @@ const SCENES = Number(process.env.MISTAKE_SCENES ?? 40)
 
 const percent = (part: number, of: number) => (of === 0 ? '' : `${((100 * part) / of).toFixed(1)} %`)
 const row = (name: string, cells: readonly string[]) =>
-  console.log(`  ${name.padEnd(34)}${cells.map((cell) => cell.padStart(11)).join('')}`)
+  console.log(`  ${name.padEnd(48)}${cells.map((cell) => cell.padStart(11)).join('')}`)
 const sum = (all: readonly Tally[]): Tally =>
   all.reduce(
     (one, { scenes, caught, askedName, named, misnamed, asked }) => ({
@@ -53,7 +53,9 @@ for (const history of ['first time', 'first time, in a step'] as const) {
   const firstTime = playMistakes(SCENES, 'first time', undefined, show, history)
   const touches = new Map<string, Tally[]>()
   for (const [key, tally] of firstTime.mistakes) {
-    const routine = key.split(' / ')[1]!.split(':')[0]!
+    const play = key.split(' / ')[1]!
+    // What was touched a second time stands by itself: there all of it is to be caught.
+    const routine = play.includes('witnessed') ? play : play.split(':')[0]!
     touches.set(routine, [...(touches.get(routine) ?? []), tally])
   }
   const where = history === 'first time' ? 'outside a setup' : 'in a step that plans what is chosen and where the features lie'

@@ -30,9 +30,9 @@ export const compared: Check = {
     // What a rule or a catalogue says is wide: it shows a wrong tool, and no wrong size or side.
     const on = [...new Set(first.flatMap((write) => movedBy(write, scene)?.record?.source ?? []))]
     const only = on.length === 0 ? 'Nothing was compared' : `Compared with ${listed(on)} alone, which is wide`
-    const witness = given?.inputs.some(({ id }) => id.startsWith('witness'))
+    const also = given?.inputs.find((input) => input.also)?.also
     const { tolerance = null } = scene.plan ?? {}
-    const isFine = witness && tolerance !== null && tolerance <= FINE
+    const isFine = also !== undefined && tolerance !== null && tolerance <= FINE
     const why = isFine ? ` The part has a tolerance of ${asShown(tolerance, scene.machine)}: touch it, or say how the zero is known.` : ''
     return [
       {
@@ -41,7 +41,7 @@ export const compared: Check = {
         name: 'held against something',
         ...(isFine ? { verdict: 'query' as const } : { verdict: 'clear' as const, tell: true }),
         sentence: `${only}: ${names} ${first.length === 1 ? 'has' : 'have'} no earlier figure of the same ${first[0]!.register.family === 'work' ? 'operation' : 'tool'}. ${
-          witness ? 'Touch the opposite side too' : 'Touch a second time, or by another way'
+          also ?? 'Touch a second time, or by another way'
         }: it takes ten seconds and shows a wrong size or side.${why}`,
         figures: [],
       },

@@ -65,9 +65,12 @@ function movesWithPart({ register }: Write, { machine }: Scene): boolean {
   return tiedToPart(register, machine) || (register.family === 'setter' && machine.lengthConvention === 'touch-off')
 }
 
-/** True where a register has a figure that a new one would be held against. */
-export function hasPast(register: RegisterRef, scene: Scene): boolean {
-  const write: Write = { register, value: ZERO, state: 'set', uncertainty: null, assembly: null, rests: [] }
+/**
+ * True where a register has a figure that a new one would be held against.
+ * @param assembly the one whose register it is; null for what belongs to no tool
+ */
+export function hasPast(register: RegisterRef, scene: Scene, assembly: string | null = null): boolean {
+  const write: Write = { register, value: ZERO, state: 'set', uncertainty: null, assembly, rests: [] }
   const found = referenceFor(write, scene)
   return found !== null && found.record === null && found.value.state !== 'deliberately-zero'
 }

@@ -25,9 +25,9 @@ export const size: Check = {
         ],
       }
       const said = `The ${found.label} comes out at ${asShown(found.found, machine)}, expected ${asShown(found.expected!, machine)}`
-      if (magnitude(off.moved) <= off.limit) return [{ ...finding, verdict: 'clear', sentence: `${said}.` }]
       if (found.because)
         return [{ ...finding, verdict: 'stop', names: true, means: [found.because], sentence: `${said}: ${found.because}.` }]
+      if (magnitude(off.moved) <= off.limit) return [{ ...finding, verdict: 'clear', sentence: `${said}.` }]
       const cause = told(causesOf(nameOfSize(at), evidence), nameOfSize(at), (value) => asShown(value, machine))
       if (cause) return [{ ...finding, ...cause, names: true, sentence: `${said}. ${cause.sentence}` }]
       const by = asShown(off.moved, machine, 'always')

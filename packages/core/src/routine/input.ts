@@ -7,6 +7,8 @@ interface Input {
   hint?: string
   /** May be left empty. */
   optional?: boolean
+  /** What to do to give it, where it shows a slip that nothing else would: the check that finds nothing to compare with says so. */
+  also?: string
   /** Said of the measurement beside its figures: it stands under them. */
   beside?: boolean
 }

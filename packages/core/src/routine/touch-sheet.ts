@@ -26,12 +26,12 @@ interface TouchParts {
   /** How the reading is called in the travel check. */
   readingLabel: string
   remarks?: Remark[]
+  /** Sizes that the touch finds by the way. */
+  sizes?: FoundSize[]
 }
 
 export interface PickUpParts extends TouchParts {
   values: Values
-  /** Sizes that the touch finds by the way. */
-  sizes?: FoundSize[]
   /** True for a side touched along X or Y: a rotation that stands in the slot is asked about. */
   square?: boolean
   drawing: Drawing
@@ -116,6 +116,7 @@ export function touchOffSheet(parts: TouchOffParts): Sheet {
       readings: readingsOf(parts),
       readouts: parts.readouts(minus(readoutOf(touch!), times(wear, touch!.sense ?? 1))),
       gauges: parts.gauges,
+      sizes: parts.sizes ?? [],
       remarks: [...(parts.remarks ?? []), ...wearRemarks(values, target, scene)],
     },
   }

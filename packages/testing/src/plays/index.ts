@@ -6,10 +6,11 @@ import { STATED_PLAYS, STATED_SHIFTS } from './stated.ts'
 import { TOOL_PLAYS, TOOL_SHIFTS } from './tools.ts'
 import { TURNED_PLAYS, TURNED_SHIFTS } from './turned.ts'
 import { WEAR_PLAYS, WEAR_SHIFTS } from './wear.ts'
+import { WITNESSED_PLAYS } from './witnessed.ts'
 
 export type { Play, Played } from './play.ts'
 
-const NAMED = [PART_ZERO_PLAYS, CALIBRATE_PLAYS, TURNED_PLAYS, TOOL_PLAYS, LATHE_PLAYS, WEAR_PLAYS, STATED_PLAYS] as const
+const NAMED = [PART_ZERO_PLAYS, CALIBRATE_PLAYS, TURNED_PLAYS, TOOL_PLAYS, LATHE_PLAYS, WEAR_PLAYS, STATED_PLAYS, WITNESSED_PLAYS] as const
 
 /** Every routine as it is played at the machine, some in several ways, with the truth that it looks for. */
 export const PLAYS: readonly Play[] = NAMED.flatMap((named) => playsOf(named))

@@ -28,7 +28,7 @@ const TOOLS = [
 const assemblyOf = ({ family, slot }: RegisterRef) =>
   (family === 'tool' ? TOOLS.find(({ offset }) => offset === slot)?.assembly : null) ?? null
 
-const on = (machine: MachineRecord, standing: [RegisterRef, number, number][]) =>
+export const on = (machine: MachineRecord, standing: [RegisterRef, number, number][]) =>
   scene(
     standing.map(([ref, value, standard]) => [ref, stands(nm(Math.round(value)), { standard, assembly: assemblyOf(ref) })]),
     { machine, plan: null, tools: TOOLS },

@@ -308,6 +308,7 @@ describe('the work of a sub-spindle, whose part Z counts against machine Z', () 
       'less T7 geometry Z',
       'add Face stands at part Z',
       'add Feeler 0.05 between',
+      'aside another tool on the same face',
     ])
   })
 

@@ -14,6 +14,7 @@ import {
 import { restingOn } from '../../reach/index.ts'
 import { commonShift, type Scene, type Standing } from '../../scene/index.ts'
 import { line, type WorkingLine } from '../../working/index.ts'
+import { bySecondDiameter, secondDiameterInputs, secondDiameterLines } from './second-diameter.ts'
 import { sideOfBar } from './side-of-bar.ts'
 import { surfaceInput, surfaceOf, TOWARD } from './surface.ts'
 import { withinStock } from './journal.ts'
@@ -42,6 +43,7 @@ export const turnedDiameter: Routine = {
       { ...readingInput('X', scene.machine, 'Machine X after backing off in Z', 'after'), optional: true },
       measuredWithInput(scene, raw),
       { ...placeInput('Diameter measured', null), gauged: true },
+      ...secondDiameterInputs(scene, raw),
     ])
   },
 
@@ -60,7 +62,8 @@ export const turnedDiameter: Routine = {
       rests: [...rests, ...nose.rests],
       target,
       label,
-      lines: [...linesOf(values, scene, slot, zero), ...nose.lines(TOWARD[surface])],
+      lines: [...linesOf(values, scene, slot, zero), ...nose.lines(TOWARD[surface]), ...secondDiameterLines(values, scene)],
+      sizes: bySecondDiameter(values, scene),
       refusal: refusalOf(slot, zero, diameter, scene) ?? (tool && tipRefusal(tool, 'X', TOWARD[surface], scene)) ?? nose.refusal,
       touch,
       contributors: zero ? [restingOn(`${slot} X`, zero), diameterDoubt(values, scene), ...nose.contributors] : [],

@@ -95,7 +95,7 @@ describe('tool X from a turned diameter', () => {
     const at = scene([[...axis]], { machine: { ...LATHE, xReads: 'radius' } })
     const { sheet } = assess(turnedDiameter, raw, at)
     expect(sheet.result?.writes[0]?.value).toBe(mm(-218.091))
-    expect(sheet.working.lines.map(({ operation }) => operation)).toEqual(['start', 'aside', 'less', 'aside', 'less'])
+    expect(sheet.working.lines.map(({ operation }) => operation)).toEqual(['start', 'aside', 'less', 'aside', 'less', 'aside'])
     expect(sumOf(sheet.working.lines)).toBe(mm(-218.091))
   })
 

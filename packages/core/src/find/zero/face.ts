@@ -29,6 +29,7 @@ import { line } from '../../working/index.ts'
 import { zSense } from '../../machine/index.ts'
 import { noseAtTouch, type NoseAtTouch } from '../../tip/nose-centre.ts'
 import { tipRefusal } from '../../tip/tip.ts'
+import { bySecondTool, secondToolInputs, secondToolLines, secondToolRefusal } from './second-tool.ts'
 import { standsDoubt, standsInputs, standsLines, standsRefusal, withStanding } from './face-stands.ts'
 
 /** What may lie between a tool's tip and a face. */
@@ -54,6 +55,7 @@ export const face: Routine = {
       ...betweenInputs(scene, raw, { families: UNDER_A_TIP }),
       readingInput('Z', scene.machine),
       ...standsInputs(raw),
+      ...secondToolInputs(scene, raw),
     ]
   },
 
@@ -77,8 +79,13 @@ export const face: Routine = {
         ...standsLines(values, sense),
         ...betweenLines(values, between, scene, sense),
         ...nose.lines(sense === 1 ? -1 : 1),
+        ...secondToolLines(values, scene),
       ],
-      refusal: (tool && tipAndLength(tool, register!, reach, sense, scene)) ?? nose.refusal ?? standsRefusal(values, scene),
+      refusal:
+        (tool && tipAndLength(tool, register!, reach, sense, scene)) ??
+        nose.refusal ??
+        standsRefusal(values, scene) ??
+        secondToolRefusal(values, scene),
       touch: tool && taken ? touchOf(values, scene, tool, { ...taken, nose }, between, sense) : null,
       contributors: tool && between ? doubtsOf(values, scene, tool, between, nose) : [],
       gauges: gaugesUsed(between?.gauge),
@@ -87,6 +94,7 @@ export const face: Routine = {
           ? [register, ...nose.rests, ...(taken!.wear === 0 ? [] : [registerKey(wearOf(reachRegister(scene.machine, tool!)))])]
           : [],
       readingLabel: 'machine Z at the touch',
+      sizes: bySecondTool(values, tool, scene),
       remarks: understated(between),
       drawing: faceDrawing(values, scene, { tool, between }),
       readouts: (value, slot) => [

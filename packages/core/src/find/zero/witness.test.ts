@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { run, scene, stands } from '@rook/testing'
+import { LATHE, mounted, run, scene, stands } from '@rook/testing'
 import { mm } from '../../length/index.ts'
-import { workRegister } from '../../register/index.ts'
+import { geometryRegister, lengthRegister, workRegister, type RegisterRef } from '../../register/index.ts'
 import type { RawInputs } from '../../routine/index.ts'
 import { routineById } from '../../catalogue/routines.ts'
 import { edge } from './edge.ts'
@@ -117,5 +117,119 @@ describe('what nothing is held against', () => {
     expect(found?.sentence).toContain('The part has a tolerance of 0.0500: touch it, or say how the zero is known.')
     expect(at({}, close).finding('compared')).toBeUndefined()
     expect(run('edge', raw, { ...close, plan: { ...close.plan, tolerance: mm(0.06) } }).finding('compared')?.verdict).toBe('clear')
+  })
+})
+
+describe('a face touched with a second tool', () => {
+  // Worked by hand: T4 is 103.4755 long, T7 138.0221 (H17); the raw top stands 0.8 over a zero at −476.5655. T4 touches at
+  // −476.5655 + 0.8 + 103.4755 = −372.2900, T7 at −476.5655 + 0.8 + 138.0221 = −337.7434.
+  const lengths: [RegisterRef, ReturnType<typeof stands>][] = [
+    [lengthRegister('4'), stands(mm(103.4755), { assembly: 'em-12' })],
+    [lengthRegister('17'), stands(mm(138.0221), { assembly: 'dr-66' })],
+  ]
+  const first = scene(lengths)
+  const top = { slot: 'G54', tool: '4', between: 'none', reading: '-372.2900', place: '0.8' }
+  const second = (more: RawInputs = {}, where = first) => run('face', { ...top, witness: '-337.7434', 'witness-tool': '7', ...more }, where)
+  const inputs = (where: typeof first, given: RawInputs = top) =>
+    routineById('face')!
+      .inputs(where, given)
+      .map(({ id }) => id)
+
+  it('is offered where nothing is on record to compare with', () => {
+    expect(inputs(first)).toContain('witness')
+    expect(inputs(first)).not.toContain('witness-tool')
+    expect(inputs(first, { ...top, witness: '-337.7434' })).toContain('witness-tool')
+    expect(inputs(scene([...lengths, [workRegister('G54', 'Z'), stands(mm(-476.56))]]))).not.toContain('witness')
+    expect(run('face', top, first).finding('compared')?.sentence).toContain('Touch the face with another tool too')
+  })
+
+  it('agrees where all is well, over a block as without it, and the zero is what it was', () => {
+    expect(second().value('work/G54/Z')).toBe(mm(-476.5655))
+    expect(second().finding('size')).toMatchObject({
+      verdict: 'clear',
+      sentence: 'The difference between T7 and T4 on this face comes out at 0.0000, expected 0.0000.',
+    })
+    expect(second().finding('compared')).toBeUndefined()
+    const block = { between: 'shim', reading: '-371.2900', witness: '-336.7434' }
+    expect(second(block).finding('size')).toMatchObject({ verdict: 'clear' })
+  })
+
+  it('names another tool in the spindle, and a figure that slipped', () => {
+    // T17 is not there; T7 touched both times, and T4 was said to.
+    expect(second({ reading: '-337.7434' }).finding('size')?.sentence).toContain('T7 had been in the spindle')
+    expect(second({ reading: '-327.2900' }).finding('size')?.sentence).toContain('two digits of the reading had been swapped')
+    expect(second({ reading: '-371.5' }).finding('size')?.verdict).toBe('query')
+  })
+
+  it('is no second one with the same tool, and wants a tool whose length stands', () => {
+    expect(second({ 'witness-tool': '4', witness: '-372.2920' }).finding('size')).toMatchObject({
+      verdict: 'stop',
+      sentence: expect.stringContaining('both touches are T4\u2019s, which shows nothing') as string,
+    })
+    const without = scene(lengths.slice(0, 1))
+    expect(second({}, without).refusal).toContain('T7 has no length')
+  })
+})
+
+describe('a second diameter skimmed with the same tool', () => {
+  // Worked by hand: X of the axis is 0; T3 reads G + P: G = −231.406, so 60.000 is cut at −171.406 and 52.480 at −178.926.
+  const at = scene([[workRegister('G54', 'X'), stands(mm(0), { state: 'deliberately-zero' })]], {
+    machine: LATHE,
+    plan: null,
+    tools: [mounted('3', 'tool-3', 'Turning tool', { kind: 'turning' })],
+  })
+  const cut = { tool: '3', slot: 'G54', reading: '-171.406', place: '60' }
+  const both = (more: RawInputs = {}, where = at) =>
+    run('turned-diameter', { ...cut, witness: '-178.926', 'witness-place': '52.48', ...more }, where)
+
+  it('agrees where all is well', () => {
+    expect(both().value('tool/3/X')).toBe(mm(-231.406))
+    expect(both().finding('size')).toMatchObject({
+      verdict: 'clear',
+      sentence: 'The difference between both diameters comes out at 0.000, expected 0.000.',
+    })
+    expect(both().finding('compared')).toBeUndefined()
+    expect(run('turned-diameter', cut, at).finding('compared')?.sentence).toContain('Skim a second diameter with it too')
+  })
+
+  it('shows radii for diameters, and names a figure that slipped', () => {
+    // Both typed as radii: 30 and 26.24 lie 3.76 apart, the readings 7.52.
+    expect(both({ place: '30', 'witness-place': '26.24' }).finding('size')).toMatchObject({
+      verdict: expect.not.stringMatching('clear') as string,
+    })
+    expect(both({ place: '600' }).finding('size')?.sentence).toContain('decimal point')
+    expect(both({ reading: '-117.406' }).finding('size')?.sentence).toContain('swapped')
+  })
+
+  it('counts halves where X reads radii', () => {
+    const radii = { ...at, machine: { ...LATHE, xReads: 'radius' as const } }
+    expect(both({ reading: '-201.406', witness: '-205.166' }, radii).finding('size')).toMatchObject({ verdict: 'clear' })
+  })
+
+  it('is no second one at the same diameter', () => {
+    for (const more of [{ witness: '-171.406', 'witness-place': '60' }, { 'witness-place': '60' }] as RawInputs[])
+      expect(both(more).finding('size')).toMatchObject({
+        verdict: 'stop',
+        sentence: expect.stringContaining('both are one and the same diameter, which shows nothing') as string,
+      })
+  })
+
+  it('is not offered where the tool has a figure to compare with', () => {
+    const known = scene(
+      [
+        ...Object.entries({ X: -231.41 }).map(
+          ([axis, value]) =>
+            [geometryRegister('3', axis as 'X'), stands(mm(value), { assembly: 'tool-3' })] as [RegisterRef, ReturnType<typeof stands>],
+        ),
+        [workRegister('G54', 'X'), stands(mm(0))],
+      ],
+      { machine: LATHE, plan: null, tools: at.tools },
+    )
+    const ids = (where: typeof at) =>
+      routineById('turned-diameter')!
+        .inputs(where, cut)
+        .map(({ id }) => id)
+    expect(ids(at)).toContain('witness')
+    expect(ids(known)).not.toContain('witness')
   })
 })

@@ -44,6 +44,7 @@ export function witnessInputs(axis: SideAxis, direction: Direction | null, scene
       ...readingInput(axis, scene.machine, label, `witness${of}`),
       optional: true,
       hint: 'to be sure, for nothing is on record to compare with',
+      also: 'Touch the opposite side too',
     },
     ...(raw[`witness${of}`] && known(axis, scene) === null
       ? [sizeInput(`width${of}`, `Width over both sides${of === '' ? '' : ` in ${of}`}`, { optional: true })]
