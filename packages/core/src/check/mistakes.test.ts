@@ -1,4 +1,4 @@
-import { playCorrections, playEdits, playMistakes, type Tally } from '@rook/testing'
+import { isBorne, playCorrections, playEdits, playMistakes, type Tally } from '@rook/testing'
 import { expect, it } from 'vitest'
 
 /** The corpus in small: `npm run mistakes` plays more of it, and says where something is missed. */
@@ -17,4 +17,14 @@ it('mistakes are caught, named rightly and asked about once, and nobody is asked
   const clean = [...fared.clean.values()]
   const questioned = clean.reduce((total, tally) => total + tally.questioned, 0)
   expect(questioned / clean.reduce((total, tally) => total + tally.scenes, 0)).toBeLessThan(0.02)
+}, 120_000)
+
+it('at the first touch in a step, what the record bears is caught and named, and the rest is written down', () => {
+  const history = 'first time, in a step'
+  const { mistakes } = playMistakes(2, 'a first few', undefined, undefined, history)
+  const borne = [...mistakes].filter(([key]) => isBorne(key, history)).map(([, tally]) => tally)
+  const sum = (what: keyof Tally) => borne.reduce((total, tally) => total + tally[what], 0)
+  expect(sum('scenes')).toBeGreaterThan(300)
+  expect(sum('caught') / sum('scenes')).toBeGreaterThanOrEqual(0.97)
+  expect(sum('named') / sum('askedName')).toBeGreaterThanOrEqual(0.88)
 }, 120_000)

@@ -138,7 +138,7 @@ const atStock =
 
 const NOTHING = /nothing had lain between/
 
-export const MISTAKES: Readonly<Record<string, Mistake>> = {
+export const MISTAKES = {
   'sign of a reading': inFigure('reading', /had the other sign/, flipped),
   'unit of a reading': inFigure('reading', /had been typed in|converted/, otherUnit),
   'point of a reading': inFigure('reading', /decimal point/, pointLeft),
@@ -211,7 +211,7 @@ export const MISTAKES: Readonly<Record<string, Mistake>> = {
     const changed = readings.map(({ id, axis }) => [id, written((figure(raw[id]!) * scale - shift(axis!)) / scale, scene)])
     return { raw: { ...raw, ...Object.fromEntries(changed) }, names: /common shift/ }
   },
-}
+} satisfies Readonly<Record<string, Mistake>>
 
 /** Inputs of a routine for what is given. */
 export const inputsOf = (routine: string, raw: RawInputs, scene: Scene): InputSpec[] => routineById(routine)!.inputs(scene, raw)
