@@ -56,6 +56,27 @@ describe('one cause', () => {
   })
 })
 
+describe('a choice that is not the step\u2019s', () => {
+  const planned = { slot: 'G54', axis: 'X', direction: '+', finder: 'finder', between: 'none', place: '0' }
+  const step = { ...before, planned }
+
+  it('is one question with all that is off because of it', () => {
+    // The step plans 0; half of the stock was typed, and the zero comes out 46 from its last value.
+    const groups = open(run('edge', { ...touch, place: '46' }, step).findings)
+    expect(groups).toHaveLength(1)
+    expect([groups[0]!.head, ...groups[0]!.under].map(({ check }) => check)).toEqual(expect.arrayContaining(['as-planned', 'jump']))
+  })
+
+  it('hides nothing that is off whatever is chosen', () => {
+    const withKnocked = { ...step, planned: { ...planned, finder: 'knocked' } }
+    const groups = open(run('edge', { ...touch, place: '46', finder: 'knocked' }, withKnocked).findings)
+    expect(groups.map(({ head }) => head.check)).toContain('gauge-fit')
+    // A reading that slipped as well is off with the choice put right.
+    const both = open(run('edge', { ...touch, place: '46', reading: '-31.8204' }, step).findings)
+    expect(both.length).toBeGreaterThan(1)
+  })
+})
+
 describe('how far is too far', () => {
   it('a long move that nothing explains is stopped, a short one asked about', () => {
     const jump = (reading: string) => run('edge', { ...touch, reading }, before).finding('jump')

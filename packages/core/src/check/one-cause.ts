@@ -1,6 +1,6 @@
 import { registerKey, zeroAxis } from '../register/index.ts'
-import { rework } from '../slip/index.ts'
-import type { RawInputs } from '../routine/index.ts'
+import { rework, type Alternative } from '../slip/index.ts'
+import { readInputs, type RawInputs } from '../routine/index.ts'
 import { asPlanned, plannedInput } from './as-planned.ts'
 import { comparedIn, movedBy, nameOfSize, nameOfWrite } from './apart.ts'
 import { causesOf } from './cause.ts'
@@ -20,9 +20,13 @@ export function byOneCause(findings: Finding[], evidence: Evidence, run: (eviden
     for (const finding of open) if (!ofChoices(finding) && !found.some((one) => isSame(one, finding))) add(finding, to)
   }
   for (const { alternative, token } of namedIn(open, evidence)) {
-    const undone = rework(evidence.given!.routine, alternative)
-    if (undone?.result) belong(openOf(run({ scene: alternative.scene, sheet: undone, result: undone.result })), [token])
+    const undone = workedOut(alternative, evidence)
+    if (undone) belong(openOf(run(undone)), [token])
     for (const finding of open) if (ofChoices(finding) && comesBack(finding, alternative.raw, evidence)) add(finding, [token])
+  }
+  for (const finding of open.filter(ofChoices)) {
+    const undone = workedOut(asStepPlans(finding, evidence), evidence)
+    if (undone) belong(openOf(run(undone)), finding.means ?? [])
   }
   for (const [at, write] of evidence.result.writes.entries()) {
     const moved = movedBy(write, evidence.scene, { among: comparedIn(evidence.result) })
@@ -48,6 +52,28 @@ export function byOneCause(findings: Finding[], evidence: Evidence, run: (eviden
       ? { ...finding, verdict: 'stop' as const }
       : finding,
   )
+}
+
+/** The entry as it would be, with what was given for it: nothing is looked for there that may have caused what is still off. */
+function workedOut({ raw, scene }: Pick<Alternative, 'raw' | 'scene'>, { given }: Evidence): Evidence | null {
+  const { routine } = given!
+  const sheet = rework(routine, { raw, scene })
+  if (!sheet?.result) return null
+  const inputs = routine.inputs(scene, raw)
+  const ids = inputs.map(({ id }) => id)
+  return {
+    scene,
+    sheet,
+    result: sheet.result,
+    given: { routine, inputs, raw, values: readInputs(inputs, raw, scene, ids) },
+    explains: false,
+  }
+}
+
+/** What was given, with every choice that a finding calls unplanned as the step plans it. */
+function asStepPlans({ means = [] }: Finding, { given, scene }: Evidence): Pick<Alternative, 'raw' | 'scene'> {
+  const back = Object.entries(scene.planned ?? {}).filter(([id]) => means.includes(plannedInput(id)))
+  return { raw: { ...given!.raw, ...Object.fromEntries(back) }, scene }
 }
 
 /** A choice that differs from the plan is off whatever the figures are. It belongs to the mistake that, undone, brings the plan back. */
