@@ -14,7 +14,7 @@ export const compared: Check = {
   name: 'held against something',
   applies: {},
   run({ scene, result, given }): Finding[] {
-    const sizes = (result.sizes ?? []).filter(({ expected }) => expected !== null)
+    const sizes = (result.sizes ?? []).filter(({ expected, isTold }) => expected !== null && !isTold)
     const isHeld = ({ register }: Write) => sizes.some(({ axis }) => axis === undefined || axis === zeroAxis(register))
     const first = result.writes.filter(
       (write) =>

@@ -27,9 +27,10 @@ export const size: Check = {
       const said = `The ${found.label} comes out at ${asShown(found.found, machine)}, expected ${asShown(found.expected!, machine)}`
       if (found.because)
         return [{ ...finding, verdict: 'stop', names: true, means: [found.because], sentence: `${said}: ${found.because}.` }]
-      if (magnitude(off.moved) <= off.limit) return [{ ...finding, verdict: 'clear', sentence: `${said}.` }]
+      if (magnitude(off.moved) <= off.limit) return found.isTold ? [] : [{ ...finding, verdict: 'clear', sentence: `${said}.` }]
       const cause = told(causesOf(nameOfSize(at), evidence), nameOfSize(at), (value) => asShown(value, machine))
       if (cause) return [{ ...finding, ...cause, names: true, sentence: `${said}. ${cause.sentence}` }]
+      if (found.isTold) return []
       const by = asShown(off.moved, machine, 'always')
       return [{ ...finding, verdict: 'query', sentence: `${said}, ${by} off. Look for a chip, a burr or the wrong gauge.` }]
     })

@@ -61,6 +61,8 @@ export interface FoundSize {
   axis?: Axis
   /** What the routine itself knows to be wrong where it comes out so. */
   because?: string
+  /** True where the routine says itself that it is off: it is held against what is expected to find the cause, and for nothing else. */
+  isTold?: boolean
 }
 
 /** Something only this routine can judge: touches at odds with each other, an angle, a tilt. */

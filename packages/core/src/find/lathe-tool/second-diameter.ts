@@ -20,7 +20,7 @@ export function secondDiameterInputs(scene: Scene, raw: RawInputs): InputSpec[] 
       hint: 'to be sure, for nothing is on record to compare with',
       also: 'Skim a second diameter with it too',
     },
-    ...(raw.witness ? [{ ...placeInput('Second diameter measured', null, 'witness-place'), gauged: true }] : []),
+    ...(raw.witness ? [{ ...placeInput('Second diameter measured', null, 'witness-place'), gauged: true, optional: true }] : []),
   ]
 }
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { foldFindings } from '../../check/index.ts'
 import { mm } from '../../length/index.ts'
 import { workRegister } from '../../register/index.ts'
 import { MILL, run, scene, stands } from '@rook/testing'
@@ -48,6 +49,39 @@ describe('known features', () => {
     expect(value('work/G54/Y')).toBe(mm(-199.877))
     expect(finding('features')?.verdict).toBe('stop')
     expect(finding('features')?.figures.map(({ value: left }) => (left / 1e6).toFixed(3))).toEqual(['0.106', '0.057', '0.072'])
+  })
+
+  it('names the slip that leaves something at the features', () => {
+    // Four corners of 74 by 36, found where a zero of −300, −200 puts them.
+    const places = [
+      [18, 22],
+      [92, 22],
+      [92, 58],
+      [18, 58],
+    ] as const
+    const right = {
+      ...{ slot: 'G54', finder: 'finder', count: '4', read: 'machine', turning: 'no' },
+      ...Object.fromEntries(
+        places.flatMap(([x, y], at) => [
+          [`nominalX${at + 1}`, String(x)],
+          [`nominalY${at + 1}`, String(y)],
+          [`foundX${at + 1}`, (x - 300).toFixed(3)],
+          [`foundY${at + 1}`, (y - 200).toFixed(3)],
+        ]),
+      ),
+    }
+    const said = (more: Record<string, string>) => {
+      const { findings } = run('known-features', { ...right, ...more }, scene([], { plan: null }))
+      const groups = foldFindings(findings.filter(({ verdict }) => verdict !== 'clear'))
+      return { asked: groups.length, words: groups.map(({ head }) => head.sentence).join(' ') }
+    }
+    expect(said({})).toEqual({ asked: 0, words: '' })
+    expect(said({ nominalX2: '46' })).toMatchObject({ asked: 1, words: expect.stringContaining('had been halved') as string })
+    expect(said({ foundY3: '-124' })).toMatchObject({ asked: 1, words: expect.stringContaining('digits') as string })
+    const swapped = { foundX2: '-282.000', foundY2: '-142.000', foundX4: '-208.000', foundY4: '-178.000' }
+    expect(said(swapped)).toMatchObject({ asked: 1, words: expect.stringContaining('the readings at 2 and 4 had been swapped') as string })
+    // A hole that truly lies elsewhere has no name, and is asked about once.
+    expect(said({ foundX3: '-207.613', foundY3: '-141.771' }).asked).toBe(1)
   })
 
   it('reads the machine display as well, and then needs no zero to begin with', () => {

@@ -1,6 +1,6 @@
 import { formatAngle, microdegrees } from '../../angle/index.ts'
 import { limitOf } from '../../limits/index.ts'
-import { nm, roundToIncrement, type Nm } from '../../length/index.ts'
+import { nm, roundToIncrement, type Nm, ZERO } from '../../length/index.ts'
 import { drawWork, type Drawing } from '../../drawing/index.ts'
 import { bestFit, type BestFit, type Pair } from '../../fit/index.ts'
 import { asShown } from '../../machine/index.ts'
@@ -17,6 +17,7 @@ import {
   sizeInput,
   zeroInputs,
   zeroSheet,
+  type FoundSize,
   type InputSpec,
   type RawInputs,
   type Refusal,
@@ -100,6 +101,7 @@ export const knownFeatures: Routine = {
       facts: fit ? factsOf(fit, values, scene, turning) : [],
       gauges: gaugesUsed(finder?.id),
       readings: reading === 'machine' ? readingsOf(values, count) : [],
+      sizes: fit ? leftOf(fit, values, scene) : [],
       remarks: fit ? remarksOf(fit, values, scene, turning) : [],
       drawing: drawingOf(values, scene, count, fit),
       readouts: (active, seen) =>
@@ -232,6 +234,20 @@ function asMeasured(values: Values, scene: Scene): Nm {
   const finder = gaugeById(scene, values.choice('finder'))
   const standard = Math.hypot(finder?.uncertainty ?? 0, ofReadout(scene.machine.increment).standard)
   return nm(Math.round(Math.max(limitOf(scene.machine, 'sizeOff'), 3 * Math.SQRT2 * standard)))
+}
+
+/** What is left at each feature, for the slip that would leave nothing. */
+function leftOf(fit: BestFit, values: Values, scene: Scene): FoundSize[] {
+  const standard = asMeasured(values, scene) / 3
+  return fit.residuals.flatMap((left, at) =>
+    (['x', 'y'] as const).map((along) => ({
+      label: `${along.toUpperCase()} left at ${featureName(scene, at)}`,
+      found: nm(Math.round(left[along])),
+      standard,
+      expected: ZERO,
+      isTold: true,
+    })),
+  )
 }
 
 function remarksOf(fit: BestFit, values: Values, scene: Scene, turning: boolean): Remark[] {
