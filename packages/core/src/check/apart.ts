@@ -47,8 +47,7 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
   const unknown = limitOf(machine, 'unknownStandard')
   const repeat = repeatOf(write, scene)
   const doubted = found.what === '' && isSuspect(standingNote(registerKey(write.register), scene))
-  const then = found.standing?.warmth
-  const grew = Boolean(write.warmth && then) && write.warmth !== then
+  const grew = grewBetween(write, found.standing)
   const standard = Math.hypot(
     write.uncertainty?.standard ?? unknown,
     found.value.standard ?? unknown,
@@ -64,11 +63,15 @@ export function movedBy(write: Write, scene: Scene, { anyones = false, among = 1
     limit,
     reference: found.value,
     what: found.what,
-    learned: `${repeat.learned}${grew ? `, ${write.warmth} now and ${then} then` : ''}`,
+    learned: `${repeat.learned}${grew ?? ''}`,
     doubted,
     record: found.record,
   }
 }
+
+/** In which state of the machine each of the two was found, where those were two; null where it was one, or nobody said. */
+const grewBetween = ({ warmth: now }: Write, standing: Reference['standing']): string | null =>
+  now && standing?.warmth && now !== standing.warmth ? `, ${now} now and ${standing.warmth} then` : null
 
 /** What a value is compared with. A zero on purpose is nothing to be near, but where this may be the very thing that is zero. */
 function nearTo(write: Write, scene: Scene, anyones: boolean): Reference | null {

@@ -25,6 +25,8 @@ export const tipTurned: Check = {
         {
           ...finding,
           verdict: 'query',
+          means: [registerKey(write.register)],
+          names: true,
           sentence: `${name} would go from ${said(standing.value)}, to ${said(write.value)}, and the tool is the same. Look at the tip in the turret. If it was turned round, say so.`,
         },
       ]

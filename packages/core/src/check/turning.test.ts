@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { LATHE, MILL, mounted, run, scene, stands, TURRET_LATHE } from '@rook/testing'
+import { foldFindings } from './index.ts'
 import { assessEdits } from '../edits/index.ts'
 import { mm, nm } from '../length/index.ts'
 import { geometryRegister, noseRegister, registerKey, tipRegister, workRegister, type RegisterRef } from '../register/index.ts'
@@ -219,6 +220,9 @@ describe('a tip that points elsewhere than before', () => {
       'T1 tip direction would go from 3, toward the axis and toward the chuck, to 4, toward the axis and away from the chuck, and the tool is the same. Look at the tip in the turret. If it was turned round, say so.',
     )
     expect(turned('3', known(3))).toMatchObject({ verdict: 'clear' })
+    // Pointing away from the axis is no way for a turning tool either: that is one question.
+    const away = run('nose-and-tip', { tool: '1', 'nose-from': 'insert', tip: '2' }, scene(known(3), { machine: LATHE, plan: null, tools }))
+    expect(foldFindings(away.findings.filter(({ verdict }) => verdict !== 'clear'))).toHaveLength(1)
   })
 
   it('has no question for another tool, or where none was known', () => {

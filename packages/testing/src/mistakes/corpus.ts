@@ -72,7 +72,8 @@ function withPast(routine: string, { raw, scene, truth }: ReturnType<Play['play'
   const add = (register: RegisterRef, value: number, assembly: string | null) => {
     const key = registerKey(register)
     const isThere = scene.standing[key] !== undefined || past.some(([one]) => one === key)
-    if (!isThere) past.push([key, stands(nm(Math.round(value / increment) * increment), { standard: 3_000, assembly })])
+    const kept = propertyOf(register).holds === 'whole' ? value : Math.round(value / increment) * increment
+    if (!isThere) past.push([key, stands(nm(kept), { standard: 3_000, assembly })])
   }
   // What is written beside what is looked for, the other parts of a grid, was there before as well.
   const known = new Set(truth.map(([register]) => registerKey(register)))
@@ -212,6 +213,8 @@ function effect(routine: Parameters<typeof assess>[0], wrong: RawInputs, right: 
     const before = was.sheet.result!.writes[at]
     if (!before || write.register.layer === 'wear') return 0
     if (registerKey(before.register) !== registerKey(write.register)) return Infinity
+    // A whole number is another one or it is not.
+    if (propertyOf(write.register).holds === 'whole') return write.value === before.value ? 0 : Infinity
     const loading = write.register.family === 'work' ? 2 * loadingOf(scene) : 0
     return Math.abs(write.value - before.value) / ((before.uncertainty?.expanded ?? 0) + loading + 4_000)
   })

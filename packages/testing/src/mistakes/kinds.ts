@@ -175,6 +175,7 @@ export const MISTAKES = {
   }),
   'inside for outside': pressed(/^(kind|surface|turned)$/, (_was, label) => new RegExp(`had been ${escaped(label)}`)),
   'face another': pressed(/^face$/, (_was, label) => new RegExp(`had been ${escaped(label)}`)),
+  'tip direction another': pressed(/^tip$/, () => /tip direction would go/),
   'part display read': partDisplay,
   'radius taken off twice': radiusBefore,
   'readings swapped'({ raw, inputs }) {

@@ -51,6 +51,10 @@ export const LIMITS: Readonly<Record<'first time' | 'first time, in a step', Lim
       because: 'two tools without figures are alike; what is on the tool\u2019s own label, or the machine\u2019s word, would show it',
       in: [...BY_TOUCH, 'nose-and-tip'],
     },
+    'tip direction another': {
+      because: 'which way a tip points is seen at the turret; the step of an operation would say it',
+      in: ['nose-and-tip'],
+    },
     'inside for outside': { because: 'a diameter alone does not say which side of it was turned', in: ['known-diameter'] },
     'face another': { because: 'the faces of an arm lie as far apart as a tip is wide', in: ['arm-constant'] },
   },

@@ -2,7 +2,7 @@ import { TURNS } from '../../assembly/index.ts'
 import { doubtBy } from '../../limits/index.ts'
 import { minus, nm, roundToIncrement, type Nm } from '../../length/index.ts'
 import { asShown } from '../../machine/index.ts'
-import { noseRegister, tipRegister } from '../../register/index.ts'
+import { noseRegister, registerKey, tipRegister } from '../../register/index.ts'
 import {
   angleInput,
   chosenTool,
@@ -224,6 +224,7 @@ function againstKind(tool: MountedTool, tip: number): Remark[] {
         ? `A ${tool.kind === 'boring-bar' ? 'boring bar' : 'turning tool'} whose tip points ${away ? 'away from' : 'toward'} the axis.`
         : `T${tool.number} is a ${away ? 'boring bar' : 'turning tool'}, and its tip would point ${away ? 'toward' : 'away from'} the axis. Look at it in the turret, or say why it sits so.`,
       figures: [],
+      odd: [registerKey(tipRegister(tool.offset))],
     },
   ]
 }

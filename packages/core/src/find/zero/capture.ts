@@ -22,7 +22,7 @@ import type { Gauge } from '../../gauge/index.ts'
 import { reachOf, restingOn, wearIn } from '../../reach/index.ts'
 import { ofReadout } from '../../uncertainty/index.ts'
 import type { WorkingLine } from '../../working/index.ts'
-import { lengthRefusal } from './face.ts'
+import { lengthRefusal } from './length-usable.ts'
 import { placeLabel, standingReadouts } from './seen-from-zero.ts'
 
 const AXES: Readonly<Record<string, Axis[]>> = { XY: ['X', 'Y'], X: ['X'], Y: ['Y'], Z: ['Z'] }
@@ -71,7 +71,7 @@ export const capture: Routine = {
       scene,
       ...(axes.includes('Z') ? {} : { square: { point: axes.length === 2 && x !== null && y !== null ? { x, y } : null } }),
       found: found.length > 0 ? found : [{ axis: 'X', total: null, contributors: [] }],
-      refusal: tool && register ? lengthRefusal(tool, register, reach, scene) : null,
+      refusal: tool ? lengthRefusal(tool, scene) : null,
       lines: linesOf(axes, values, tool, reach?.value ?? null),
       gauges: gaugesUsed(finder?.id),
       readings: axes.flatMap((axis) => {

@@ -36,7 +36,8 @@ import { contactCorrection, readoutAtTouch, type Direction } from '../../touch/i
 import { ofReadout, type Contributor } from '../../uncertainty/index.ts'
 import type { WorkingCell, WorkingLine } from '../../working/index.ts'
 import { doubtBy, limitOf } from '../../limits/index.ts'
-import { lengthRefusal, UNDER_A_TIP } from './face.ts'
+import { UNDER_A_TIP } from './face.ts'
+import { lengthRefusal } from './length-usable.ts'
 import { witnessed, witnessInputs, witnessLines } from './witness.ts'
 import { calibrationOf, finderInputs, SIDE_NAMES, type SideAxis } from './finders.ts'
 
@@ -82,7 +83,7 @@ export const corner: Routine = {
       scene,
       square: { point: null },
       found: sides.map((side) => foundBy(side)),
-      refusal: tool ? lengthRefusal(tool, registerKey(reachRegister(scene.machine, tool)), reachOf(tool, scene), scene) : null,
+      refusal: tool ? lengthRefusal(tool, scene) : null,
       lines: linesOf(values, sides, scene),
       gauges: gaugesUsed(finder?.id, ...sides.map(({ between }) => between?.gauge)),
       readings: sides.flatMap(({ axis, touch }) => (touch ? [{ axis, label: `machine ${axis} at the touch`, value: touch.reading }] : [])),

@@ -29,7 +29,8 @@ import { partFrame, turned, workTotal, type MountedTool, type Scene, type Standi
 import { reachOf, restingOn, wearIn } from '../../reach/index.ts'
 import { contributorsTo, ofReadout, type Contributor, type Source } from '../../uncertainty/index.ts'
 import type { Fact, WorkingLine } from '../../working/index.ts'
-import { lengthRefusal, UNDER_A_TIP } from './face.ts'
+import { UNDER_A_TIP } from './face.ts'
+import { lengthRefusal } from './length-usable.ts'
 import { standingReadouts } from './seen-from-zero.ts'
 
 const COUNTS = [3, 4, 5, 6, 9]
@@ -126,7 +127,7 @@ function touchedWith(values: Values, scene: Scene): TouchedWith {
   const reach = reachOf(tool, scene)
   const register = registerKey(reachRegister(scene.machine, tool))
   const contributors = reach ? [restingOn(`T${tool.number} length`, reach), ...shared] : shared
-  return { tool, reach, register, between, contributors, refusal: lengthRefusal(tool, register, reach, scene) }
+  return { tool, reach, register, between, contributors, refusal: lengthRefusal(tool, scene) }
 }
 
 interface TouchedSurface {

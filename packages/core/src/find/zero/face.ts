@@ -1,8 +1,7 @@
 import { doubtBy } from '../../limits/index.ts'
 import { minus, type Nm } from '../../length/index.ts'
 import type { GaugeFamily } from '../../gauge/index.ts'
-import { isSuspect, standingNote } from '../../standing/index.ts'
-import { layoutOf, reachRegister, registerKey, wearOf, type RegisterKey } from '../../register/index.ts'
+import { layoutOf, reachRegister, registerKey, wearOf } from '../../register/index.ts'
 import {
   betweenInputs,
   betweenLines,
@@ -22,13 +21,14 @@ import {
   type SingleTouch,
   type Values,
 } from '../../routine/index.ts'
-import type { MountedTool, Scene, Standing } from '../../scene/index.ts'
+import type { MountedTool, Scene } from '../../scene/index.ts'
 import { reachOf, restingOn, touchingReach, wearIn, wearLine } from '../../reach/index.ts'
 import type { Contributor } from '../../uncertainty/index.ts'
 import { line } from '../../working/index.ts'
 import { zSense } from '../../machine/index.ts'
 import { noseAtTouch, type NoseAtTouch } from '../../tip/nose-centre.ts'
 import { tipRefusal } from '../../tip/tip.ts'
+import { lengthRefusal } from './length-usable.ts'
 import { bySecondTool, secondToolInputs, secondToolLines, secondToolRefusal } from './second-tool.ts'
 import { standsDoubt, standsInputs, standsLines, standsRefusal, withStanding } from './face-stands.ts'
 
@@ -81,11 +81,7 @@ export const face: Routine = {
         ...nose.lines(sense === 1 ? -1 : 1),
         ...secondToolLines(values, scene),
       ],
-      refusal:
-        (tool && tipAndLength(tool, register!, reach, sense, scene)) ??
-        nose.refusal ??
-        standsRefusal(values, scene) ??
-        secondToolRefusal(values, scene),
+      refusal: refusalOf(values, tool, sense, nose, scene),
       touch: tool && taken ? touchOf(values, scene, tool, { ...taken, nose }, between, sense) : null,
       contributors: tool && between ? doubtsOf(values, scene, tool, between, nose) : [],
       gauges: gaugesUsed(between?.gauge),
@@ -110,24 +106,10 @@ export const face: Routine = {
   },
 }
 
-/** Why a tool’s length cannot be used: there is none, or what it was measured against is no longer what it was. */
-export function lengthRefusal(tool: MountedTool, register: RegisterKey, reach: Standing | undefined, scene: Scene): Refusal | null {
-  if (reach) {
-    const note = standingNote(register, scene)
-    if (!isSuspect(note)) return null
-    return {
-      input: 'tool',
-      sentence: `T${tool.number}\u2019s length cannot be used as it is: ${note.because}. Measure T${tool.number} again, or touch with a tool whose length is good.`,
-    }
-  }
-  return {
-    input: 'tool',
-    sentence: `T${tool.number} has no length on ${scene.machine.name}; unset is not zero. Measure it first, or touch with a tool that has one.`,
-  }
+function refusalOf(values: Values, tool: MountedTool | null, sense: 1 | -1, nose: NoseAtTouch, scene: Scene): Refusal | null {
+  const own = tool && (lengthRefusal(tool, scene) ?? tipOnFace(tool, sense, scene))
+  return own ?? nose.refusal ?? standsRefusal(values, scene) ?? secondToolRefusal(values, scene)
 }
-
-const tipAndLength = (tool: MountedTool, register: RegisterKey, reach: Standing | undefined, sense: 1 | -1, scene: Scene): Refusal | null =>
-  lengthRefusal(tool, register, reach, scene) ?? tipOnFace(tool, sense, scene)
 
 /** A turning tool touches a face with the side of its tip that lies toward it; a mill's tool has no tip direction. */
 const tipOnFace = (tool: MountedTool, sense: 1 | -1, scene: Scene): Refusal | null =>

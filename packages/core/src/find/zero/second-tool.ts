@@ -2,7 +2,7 @@ import { doubtBy } from '../../limits/index.ts'
 import { hasPast } from '../../check/reference.ts'
 import { nm, ZERO } from '../../length/index.ts'
 import { zSense } from '../../machine/index.ts'
-import { reachRegister, registerKey, workRegister } from '../../register/index.ts'
+import { workRegister } from '../../register/index.ts'
 import {
   readingInput,
   slotOfZero,
@@ -13,12 +13,12 @@ import {
   type Refusal,
   type Values,
 } from '../../routine/index.ts'
-import { reachOf, touchingReach } from '../../reach/index.ts'
+import { touchingReach } from '../../reach/index.ts'
 import { toolByNumber, type MountedTool, type Scene } from '../../scene/index.ts'
 import { noseAtTouch } from '../../tip/nose-centre.ts'
 import { ofReadout } from '../../uncertainty/index.ts'
 import type { WorkingLine } from '../../working/index.ts'
-import { lengthRefusal } from './face.ts'
+import { lengthRefusal } from './length-usable.ts'
 
 /**
  * A second touch of the same face with another tool, offered where a zero in Z has no past to be held against: another tool in the
@@ -54,9 +54,7 @@ export function secondToolLines(values: Values, scene: Scene): WorkingLine[] {
 export function secondToolRefusal(values: Values, scene: Scene): Refusal | null {
   const tool = otherOf(values, scene)
   if (!tool) return null
-  const refused =
-    lengthRefusal(tool, registerKey(reachRegister(scene.machine, tool)), reachOf(tool, scene), scene) ??
-    noseAtTouch(tool, 'Z', scene).refusal
+  const refused = lengthRefusal(tool, scene) ?? noseAtTouch(tool, 'Z', scene).refusal
   return refused && { ...refused, input: 'witness-tool' }
 }
 
