@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { findingKey, obstacles, type Finding, type MachineRecord } from '@rook/core'
+import { findingKey, foldFindings, obstacles, type Finding, type MachineRecord } from '@rook/core'
 import { Button } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { useSession } from '../client/session.ts'
@@ -29,10 +29,15 @@ const reason = defineModel<string>('reason', { default: '' })
 const releasing = ref(false)
 const open = computed(() => obstacles(props.findings, answers))
 const busy = computed(() => props.sent.kind === 'sending' || props.sent.kind === 'unsure')
+/** As many as stand above: one reason answers all that mean one thing. */
+const asked = computed(() => {
+  const { unanswered } = open.value
+  const groups = foldFindings(props.findings.filter(({ verdict }) => verdict !== 'clear'))
+  return groups.filter(({ head, under }) => [head, ...under].some((one) => unanswered.includes(one))).length
+})
 const waits = computed(() => {
   if (props.hindrance) return props.hindrance
-  const { length } = open.value.unanswered
-  if (length > 0) return `${length} ${length === 1 ? 'query wants' : 'queries want'} a reason first.`
+  if (asked.value > 0) return `${asked.value} ${asked.value === 1 ? 'question wants' : 'questions want'} a reason first.`
   return reason.value.trim().length < 3 ? 'Say in a few words where the figures come from.' : null
 })
 

@@ -196,7 +196,9 @@ describe('what stands between a list and its record', () => {
 
   it('and for every query', async () => {
     const wrapper = sheet({ reason: 'bench', findings: [finding('query', 'H4 length moves')] })
-    expect(textOf(wrapper)).toContain('1 query wants a reason first.')
+    expect(textOf(wrapper)).toContain('1 question wants a reason first.')
+    const both = ['H4 length moves', 'H4 length is far from its estimate'].map((words) => ({ ...finding('query', words), means: ['H4'] }))
+    expect(textOf(sheet({ reason: 'bench', findings: both }))).toContain('1 question wants a reason first.')
     await wrapper
       .findAll('button')
       .find((one) => one.text() === 'give a reason')!
