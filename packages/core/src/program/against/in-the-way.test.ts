@@ -41,21 +41,23 @@ const around = (z: number) => [
 describe('the jaws of a vise', () => {
   it('leave room over them, with the line where it is least', () => {
     expect(said('in the way fixed jaw', around(-12))).toMatchObject({ verdict: 'clear', line: 10 })
-    expect(said('in the way fixed jaw', around(-12))?.sentence).toBe('The least room over the fixed jaw is 10.0000: T4 at feed, line 10.')
-    expect(said('in the way moving jaw', around(-12))?.sentence).toContain('10.0000: T4 at feed, line 8')
+    expect(said('in the way fixed jaw', around(-12))?.sentence).toBe('The least room over the fixed jaw is 10.0000: T4 at feed.')
+    expect(said('in the way moving jaw', around(-12))?.sentence).toContain('10.0000: T4 at feed')
+    expect(said('in the way moving jaw', around(-12))?.line).toBe(8)
   })
 
   it('are not cut into: a stop that says how deep, where', () => {
     const one = said('in the way fixed jaw', around(-23.5))
     expect(one).toMatchObject({ verdict: 'stop', line: 10, mend: 'program' })
-    expect(one?.sentence).toContain('T4 cuts 1.5000 deep into the fixed jaw, line 10: its top lies at Z \u221222.0000')
+    expect(one?.sentence).toContain('T4 cuts 1.5000 deep into the fixed jaw: its top lies at Z \u221222.0000')
     expect(said('in the way moving jaw', around(-23.5))).toMatchObject({ verdict: 'stop', line: 8 })
   })
 
   it('are asked about where a chip is as high as the room, and rapids count too', () => {
     expect(said('in the way fixed jaw', around(-21.4))?.verdict).toBe('query')
     const under = ['G21 G90', 'T4 M6', 'G54 G0 X50. Y-30.', 'G43 H4 Z50.', 'Z-25.', 'Z50.', 'M30']
-    expect(said('in the way moving jaw', under)?.sentence).toContain('T4 moves at rapid 3.0000 deep into the moving jaw, line 5')
+    expect(said('in the way moving jaw', under)?.sentence).toContain('T4 moves at rapid 3.0000 deep into the moving jaw')
+    expect(said('in the way moving jaw', under)?.line).toBe(5)
   })
 
   it('stand on the sides that the record says, and reach no further than the work along them', () => {
@@ -67,6 +69,32 @@ describe('the jaws of a vise', () => {
         .map(({ sentence }) => sentence)
         .join(' '),
     ).toContain('Nothing goes over the fixed jaw.')
+  })
+
+  it('are met by a shank that is wider than its cutter, from where the cut ends upward', () => {
+    // A cutter of 6 on a shank of 10, 5 long: its middle 3.5 inside the block it clears the jaw, and the shank reaches 1.5 over it.
+    // With its end at −29 the shank begins at −24, 2 below the jaw's top.
+    const slim = (APMX: number | null) => [
+      mounted('4', 'em-06', 'End mill 6', {
+        kind: 'end-mill',
+        properties: { DC: mm(6), DMM: mm(10), ...(APMX === null ? {} : { APMX: mm(APMX) }) },
+      }),
+    ]
+    const inside = ['G21 G90', 'T4 M6', 'G54 G0 X50. Y3.5', 'G43 H4 Z50.', 'G1 Z-29. F300', 'X60.', 'G0 Z50.', 'M30']
+    const moving = (APMX: number | null) => said('in the way moving jaw', inside, {}, MILL, slim(APMX))
+    expect(moving(5)).toMatchObject({ verdict: 'stop', line: 5, mend: 'program' })
+    expect(moving(5)?.sentence).toBe(
+      'The shank of T4 goes 2.0000 deep into the moving jaw: its top lies at Z \u221222.0000. Change the program, or how the work is held.',
+    )
+    // 8 long it is 1 above the jaw, 12 long it has room.
+    expect(moving(7.5)).toMatchObject({ verdict: 'query' })
+    expect(moving(7.5)?.sentence).toContain('the shank of T4 at feed')
+    expect(moving(12)?.verdict).toBe('clear')
+    // Where the cut's length is not on record nothing is known of where the shank begins, and that is said.
+    expect(moving(null)?.verdict).toBe('clear')
+    const last = (APMX: number | null) => found(inside, {}, MILL, slim(APMX)).at(-1)?.sentence
+    expect(last(5)).toContain('Looked at with the cutter of each tool and the shank of T4, and not with a holder or another shank.')
+    expect(last(null)).toContain('with the cutter of each tool alone')
   })
 
   it('pass a cutter that only just misses them', () => {
@@ -130,7 +158,7 @@ describe('the jaws of a chuck', () => {
 
   it('leave room in front of them, worked by hand', () => {
     expect(said('in the way chuck', along(-41), plan(), turning, tools)?.sentence).toBe(
-      'The least room over the jaws of the chuck is 4.000: T1 at feed, line 5.',
+      'The least room over the jaws of the chuck is 4.000: T1 at feed.',
     )
     expect(said('in the way chuck', along(-47), plan(), turning, tools)).toMatchObject({ verdict: 'stop', line: 5 })
     expect(said('in the way chuck', along(-47), plan(), turning, tools)?.sentence).toContain(

@@ -10,8 +10,8 @@ import { besideSolid, solidsOf, type Solid } from './holding-solids.ts'
 const NEAR = 1_000_000
 
 /**
- * Every move against what holds the work, with the cutter as a cylinder of its diameter: room = least Z of its end less the top of the
- * solid, wherever the cutter is over it.
+ * Every move against what holds the work, with the cutter, and the shank where it is wider, as cylinders: room = least Z of where each
+ * begins less the top of the solid, wherever it is over it.
  */
 export const inTheWay: ProgramCheck = ({ read, scene }) => {
   if (!read.depths) return []
@@ -35,6 +35,7 @@ interface Room {
   tool: MountedTool | null
   number: string
   kind: 'feed' | 'rapid'
+  body: Body['name']
   room: number
   line: number
 }
@@ -57,7 +58,7 @@ function held(solid: Solid, paths: readonly Depths[], scene: Scene): Found[] {
       finding(
         one,
         solid.isOpen && one.kind === 'feed' ? 'query' : 'stop',
-        `T${one.number} ${one.kind === 'feed' ? 'cuts' : 'moves at rapid'} ${shown(one.room)} deep into ${solid.name}, line ${one.line}: its top lies at Z ${asShown(solid.top, scene.machine)}. ${
+        `${goes(one)} ${shown(one.room)} deep into ${solid.name}: its top lies at Z ${asShown(solid.top, scene.machine)}. ${
           solid.isOpen && one.kind === 'feed' ? 'Say that it has room for it there.' : 'Change the program, or how the work is held.'
         }`,
       ),
@@ -66,10 +67,29 @@ function held(solid: Solid, paths: readonly Depths[], scene: Scene): Found[] {
     const nothing = `Nothing goes over ${solid.name}.`
     return [{ id: `in the way ${solid.id}`, verdict: 'clear', line: null, register: null, mend: 'look', sentence: nothing }]
   }
-  const how = `T${least.number} ${least.kind === 'feed' ? 'at feed' : 'at rapid'}, line ${least.line}`
+  const how = `${least.body === 'shank' ? `the shank of T${least.number}` : `T${least.number}`} ${least.kind === 'feed' ? 'at feed' : 'at rapid'}`
   return least.room < NEAR
     ? [finding(least, 'query', `Only ${shown(least.room)} of room over ${solid.name}: ${how}. A chip is as high; say that it is meant.`)]
     : [finding(least, 'clear', `The least room over ${solid.name} is ${shown(least.room)}: ${how}.`)]
+}
+
+const goes = ({ body, number, kind }: Room): string =>
+  body === 'shank' ? `The shank of T${number} goes` : `T${number} ${kind === 'feed' ? 'cuts' : 'moves at rapid'}`
+
+/** A part of a tool, as a cylinder that stands on its end. */
+interface Body {
+  name: 'cutter' | 'shank'
+  radius: number
+  /** How far above the tool's end it begins. */
+  from: number
+}
+
+/** What a tool is as far as its record says (ISO 13399): the cutter of DC, and a wider shank of DMM from where the cut's length APMX ends. */
+function bodiesOf(tool: MountedTool | null, scene: Scene): Body[] {
+  const cutter: Body = { name: 'cutter', radius: (widthOf(tool, scene) ?? 0) / 2, from: 0 }
+  const { DMM, APMX } = tool?.properties ?? {}
+  const isWider = layoutOf(scene.machine).stock === 'block' && DMM !== undefined && DMM / 2 > cutter.radius && cutter.radius > 0
+  return isWider && APMX !== undefined ? [cutter, { name: 'shank', radius: DMM / 2, from: APMX }] : [cutter]
 }
 
 /** The least room of a tool over a solid, at feed and at rapid. */
@@ -77,17 +97,21 @@ function roomsOf(solid: Solid, { tool: number, square, x, y, ...ways }: Depths, 
   const tool = scene.tools.find((one) => one.number === number && one.pairOf === undefined) ?? null
   if (tool && !goesAround(tool, scene)) return []
   // What lies within a square of the edge is not told apart from what just passes it.
-  const reach = Math.max((widthOf(tool, scene) ?? 0) / 2 - square, 0)
-  return (['feed', 'rapid'] as const).flatMap((kind): Room[] => {
-    let [room, line] = [Infinity, 0]
-    for (const [at, z] of ways[kind].z.entries()) {
-      const own = ways[kind].line[at]!
-      // Of several places that are as deep the first line is told.
-      const isLess = z - solid.top < room || (z - solid.top === room && own < line)
-      if (isLess && besideSolid(solid, x[at]!, y[at]!) <= reach) [room, line] = [z - solid.top, own]
-    }
-    return room === Infinity ? [] : [{ tool, number: number ?? '?', kind, room, line }]
-  })
+  const bodies = bodiesOf(tool, scene)
+  return (['feed', 'rapid'] as const).flatMap((kind) =>
+    bodies.flatMap(({ name: body, radius, from }): Room[] => {
+      const reach = Math.max(radius - square, 0)
+      let [room, line] = [Infinity, 0]
+      for (const [at, z] of ways[kind].z.entries()) {
+        const own = ways[kind].line[at]!
+        const over = z + from - solid.top
+        // Of several places that are as deep the first line is told.
+        const isLess = over < room || (over === room && own < line)
+        if (isLess && besideSolid(solid, x[at]!, y[at]!) <= reach) [room, line] = [over, own]
+      }
+      return room === Infinity ? [] : [{ tool, number: number ?? '?', kind, body, room, line }]
+    }),
+  )
 }
 
 /** On a lathe what bores and drills goes into the bar, between the jaws. */
@@ -112,10 +136,13 @@ function notLooked(paths: readonly Depths[], scene: Scene): Found[] {
   const square = Math.max(0, ...paths.map((path) => path.square))
   const points = named((tool) => widthOf(tool, scene) === null)
   const inside = named((tool) => tool !== null && !goesAround(tool, scene))
+  const shanks = named((tool) => bodiesOf(tool, scene).length > 1)
   const sentences = [
     layoutOf(scene.machine).stock === 'bar'
       ? 'Looked at with the tip of each tool alone, and not with its holder.'
-      : 'Looked at with the cutter of each tool alone, and not with its shank or holder.',
+      : shanks.length > 0
+        ? `Looked at with the cutter of each tool and the shank of ${listed(shanks)}, and not with a holder or another shank.`
+        : 'Looked at with the cutter of each tool alone, and not with its shank or holder.',
     ...(points.length > 0
       ? [`${listed(points)} ${points.length === 1 ? 'has' : 'have'} no diameter on record: looked at as a point.`]
       : []),
