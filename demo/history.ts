@@ -169,7 +169,7 @@ class MachineFortnight {
       this.clock += this.chance.between(6, 30) * HOUR
       const scrapped = this.chance.happens(0.3) ? 1 : 0
       const reason = scrapped ? this.chance.pick(SCRAP) : null
-      const counted = { id: this.chance.uuid(), made: quantity, scrapped, reason, unproven: 'from the job card' }
+      const counted = { id: this.chance.uuid(), made: quantity, scrapped, reason, unproven: 'from the job card', edges: [] }
       await countParts(this.connection, id, counted, this.author())
       await endSetup(this.connection, id, { id: this.chance.uuid(), reason: 'From the job card; its figures are on paper.' }, this.author())
       await this.connection.db.update(job).set({ closed: true, changedAt: this.now(), changedBy: 'hollins' }).where(eq(job.number, number))
@@ -247,7 +247,7 @@ class MachineFortnight {
       this.pass(110, 170)
       const scrapped = this.chance.happens(0.2) ? 1 : 0
       const reason = scrapped > 0 ? this.chance.pick(SCRAP) : null
-      await countParts(connection, id, { ...own(), made, scrapped, reason, unproven }, this.author())
+      await countParts(connection, id, { ...own(), made, scrapped, reason, unproven, edges: [] }, this.author())
     }
     this.pass(4, 12)
     await endSetup(connection, id, { ...own(), reason: 'lot finished' }, this.author())

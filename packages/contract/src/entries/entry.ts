@@ -114,6 +114,8 @@ export const entryContent = z
         scrapped: z.int(),
         /** Why they were counted without a first part that proves the setup. */
         unproven: z.string().optional(),
+        /** The tools on whose edges they were counted. */
+        edges: z.array(z.object({ assembly: z.string(), number: z.string(), name: z.string() })).optional(),
       })
       .optional(),
     /** Steps that were carried over from an earlier setup, in entries that do it. */

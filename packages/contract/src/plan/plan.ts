@@ -318,6 +318,8 @@ export const countBody = z
     reason: z.string().trim().max(300).nullable(),
     /** Why they were made although no first part proves the setup; asked for where none does. */
     unproven: z.string().trim().max(300).nullable().default(null),
+    /** Assemblies on whose edges they count; where it is left out, all that the setup plans and whose life is counted in parts. */
+    edges: z.array(z.string().max(60)).max(200).nullable().default(null),
   })
   .refine(({ made, scrapped }) => made + scrapped > 0, { error: 'Good parts: one at least, or one scrapped.', path: ['made'] })
   .refine(({ scrapped, reason }) => scrapped === 0 || (reason ?? '').length >= 3, {

@@ -1,6 +1,8 @@
 export { calledBy, calledTool } from './called.ts'
 export { carriedWith, numbersIn } from './carry.ts'
 export type { Carried } from './carry.ts'
+export { edgesCounted } from './edges-counted.ts'
+export type { EdgeByHand, EdgeCounted } from './edges-counted.ts'
 export { familyProblem, familyState, whyNot } from './family.ts'
 export type { FamilyMember, FamilyState, MemberWord } from './family.ts'
 export { stationRefusal } from './in-station.ts'

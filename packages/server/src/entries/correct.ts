@@ -7,6 +7,7 @@ import type { Lane } from '../base/db/transaction.ts'
 import { assembly, assemblyEvent, entry, job, registerValue, setup, setupPlan, type entryWrite } from '../base/db/schema.ts'
 import { notFound, Problem } from '../base/problem.ts'
 import { refuseUnlessMayRecord } from '../base/http/may.ts'
+import { giveEdgesBack } from '../assemblies/edges-used.ts'
 import { takeCalibrationBack } from '../gauges/events.ts'
 import { append, type Finder } from '../ledger/append.ts'
 import { stampOf, type Author } from '../base/author.ts'
@@ -52,6 +53,7 @@ export async function correct(
       [...before.values()],
     )
     if (wrong!.content.kind === 'tool-changed') await giveLifeBack(lane.db, target, author)
+    if (wrong!.content.kind === 'counted') await giveEdgesBack(lane.db, target, author)
     if (wrong!.content.kind === 'calibration') await takeCalibrationBack(lane, target, author)
     if (wrong!.content.kind === 'ended') await reopen(lane.db, wrong!.setup!, author)
     return { ...appended, correctedBy: null, seen: [] }

@@ -1,4 +1,4 @@
-import { leftOpen, unprovenBecause } from '@rook/core'
+import { edgesCounted, leftOpen, listed, unprovenBecause, type Scene } from '@rook/core'
 import type { Entry, EntryContent, Setup } from '@rook/contract'
 import { eq } from 'drizzle-orm'
 import type { Connection } from '../base/db/client.ts'
@@ -12,6 +12,7 @@ import { loadMachine } from '../ledger/machine.ts'
 import { loadScene } from '../ledger/scene.ts'
 import { firstTime, onceOnly, sentBy } from '../ledger/sending.ts'
 import { refuseUnlessMayRecord } from '../base/http/may.ts'
+import { useEdges } from '../assemblies/edges-used.ts'
 import { standingEntries } from './entries.ts'
 import { describe, loadSetupPlan, type SetupRow } from './load.ts'
 
@@ -49,11 +50,13 @@ export function ofSetup(connection: Connection, setupId: string, { body, kind, s
   })
 }
 
+const sceneNow = async (lane: Lane, { plan }: SetupRow, now: string): Promise<Scene> =>
+  loadScene(lane, await loadMachine(lane, plan.machine), plan.setup, now, 'read')
+
 /** A setup as it stands at this moment. */
-async function setupNow(lane: Lane, row: SetupRow, now: string): Promise<Setup> {
+async function setupNow(lane: Lane, row: SetupRow, now: string, scene?: Scene): Promise<Setup> {
   const id = row.plan.setup
-  const scene = await loadScene(lane, await loadMachine(lane, row.plan.machine), id, now, 'read')
-  return describe(row, (await standingEntries(lane, [id])).get(id)!, scene)
+  return describe(row, (await standingEntries(lane, [id])).get(id)!, scene ?? (await sceneNow(lane, row, now)))
 }
 
 /** What is still open in it. */
@@ -92,16 +95,33 @@ interface Counted {
   reason: string | null
   /** Why they were made although no first part proves the setup. */
   unproven: string | null
+  /** Assemblies on whose edges they count; null for all that count parts. */
+  edges: string[] | null
 }
 
-/** Why no first part proves the setup now; null where one does. */
-async function whyUnproven(lane: Lane, row: SetupRow, now: string): Promise<string | null> {
-  return unprovenBecause((await setupNow(lane, row, now)).proven)
+/** The tools on whose edges parts are counted. */
+function edgesOf(scene: Scene, { made, scrapped, edges }: Counted): { assembly: string; number: string; name: string }[] {
+  const { counted } = edgesCounted(scene, made + scrapped)
+  const stranger = edges?.find((id) => !counted.some(({ assembly }) => assembly === id))
+  if (stranger !== undefined)
+    throw new Problem(
+      422,
+      'no-such-edge',
+      `No tool of this setup whose life is counted in parts is ${stranger}. Look at its tools again.`,
+      {
+        fields: { edges: 'Look at the tools of the setup again.' },
+      },
+    )
+  return counted.flatMap(({ assembly, number, name }) => (edges === null || edges.includes(assembly) ? [{ assembly, number, name }] : []))
 }
+
+const usedBy = (edges: ReturnType<typeof edgesOf>): string[] =>
+  edges.length > 0 ? [`on the edges of ${listed(edges.map(({ number }) => `T${number}`))}`] : []
 
 /** Counts what was finished and what was scrapped. */
 export function countParts(connection: Connection, id: string, body: Counted, author: Author): Promise<Entry> {
   const { made, scrapped, reason, unproven } = body
+  const edges: ReturnType<typeof edgesOf> = []
   return ofSetup(
     connection,
     id,
@@ -109,7 +129,8 @@ export function countParts(connection: Connection, id: string, body: Counted, au
       body,
       kind: 'counted',
       async say(lane, row, { now }) {
-        const without = await whyUnproven(lane, row, now)
+        const scene = await sceneNow(lane, row, now)
+        const without = unprovenBecause((await setupNow(lane, row, now, scene)).proven)
         if (without !== null && (unproven ?? '').length < 3)
           throw new Problem(
             422,
@@ -119,16 +140,17 @@ export function countParts(connection: Connection, id: string, body: Counted, au
               fields: { unproven: without },
             },
           )
+        edges.splice(0, edges.length, ...edgesOf(scene, body))
         const said = [...(reason ? [reason] : []), ...(without === null ? [] : [`Counted without a proven first part: ${unproven}`])]
         return {
           kind: 'counted',
-          title: [...(made > 0 ? [`${made} made`] : []), ...(scrapped > 0 ? [`${scrapped} scrapped`] : [])].join(', '),
+          title: [...(made > 0 ? [`${made} made`] : []), ...(scrapped > 0 ? [`${scrapped} scrapped`] : []), ...usedBy(edges)].join(', '),
           reason: said.join('. ') || null,
-          parts: { made, scrapped, ...(without === null ? {} : { unproven: unproven! }) },
+          parts: { made, scrapped, ...(without === null ? {} : { unproven: unproven! }), ...(edges.length > 0 ? { edges } : {}) },
         }
       },
-      after: (lane, row, entry) =>
-        lane.db.insert(partCount).values({
+      async after(lane, row, entry) {
+        await lane.db.insert(partCount).values({
           entry: entry.id,
           setup: id,
           job: row.job.id,
@@ -137,7 +159,9 @@ export function countParts(connection: Connection, id: string, body: Counted, au
           reason: entry.reason,
           at: entry.at,
           by: entry.person.name,
-        }),
+        })
+        await useEdges(lane.db, entry, made + scrapped, { ...author, now: entry.at })
+      },
     },
     author,
   )

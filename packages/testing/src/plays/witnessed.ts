@@ -1,6 +1,6 @@
 import { geometryRegister, lengthRegister, nm, workRegister } from '@rook/core'
 import { LATHE } from '../machines.ts'
-import { mounted, scene } from '../scene.ts'
+import { mounted, scene, stands } from '../scene.ts'
 import { shown, typed } from '../typed.ts'
 import { at, MACHINE, STANDARD, touch, zero } from './part-zero.ts'
 import { on } from './lathe.ts'
@@ -57,10 +57,19 @@ export const WITNESSED_PLAYS = {
     const top = W + 0.8e6 + 1e6 + chance.normal(STANDARD.shim)
     const over = (length: number) => shown(top + length + chance.normal(STANDARD.length) + chance.normal(STANDARD.felt), MACHINE)
     return {
-      scene: {
-        ...at(Object.entries(lengths).map(([number, length]) => [lengthRegister(number), length, STANDARD.length])),
-        tools: Object.entries(lengths).map(([number, length]) => mounted(number, 'em-12', `Tool ${number}`, { estimate: nm(length) })),
-      },
+      scene: scene(
+        Object.entries(lengths).map(([number, length]) => [
+          lengthRegister(number),
+          stands(nm(length), { standard: STANDARD.length, assembly: `tool-${number}` }),
+        ]),
+        {
+          machine: MACHINE,
+          plan: null,
+          tools: Object.entries(lengths).map(([number, length]) =>
+            mounted(number, `tool-${number}`, `Tool ${number}`, { estimate: nm(length) }),
+          ),
+        },
+      ),
       raw: {
         slot: 'G54',
         tool: '4',

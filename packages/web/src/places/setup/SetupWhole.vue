@@ -89,7 +89,7 @@ const last = computed(() => counts.data.value?.[0] ?? null)
       :scene="scene.data.value"
       @close="doing = null"
     />
-    <CountDialog v-if="doing === 'count'" :setup="setup" :proven="data.proven" @close="doing = null" />
+    <CountDialog v-if="doing === 'count'" :setup="setup" :proven="data.proven" :scene="scene.data.value ?? null" @close="doing = null" />
     <ProveDialog v-if="doing === 'prove' && page" :setup="setup" :page="page" @close="doing = null" />
     <EndDialog v-if="doing === 'end'" :setup="setup" :data="data" @close="doing = null" />
   </section>
