@@ -72,8 +72,8 @@ async function go(): Promise<void> {
       />
       <WordField v-model="form.scrapped" label="Scrapped" figure :maxlength="6" inputmode="numeric" :problem="problems.scrapped" />
     </div>
-    <fieldset v-if="edges.counted.length > 0" class="m-0 border-0 p-0" data-edges>
-      <legend class="quiet small">Edges that cut them</legend>
+    <div v-if="edges.counted.length > 0" role="group" aria-labelledby="edges-that-cut" class="grid gap-1 mt-3" data-edges>
+      <span id="edges-that-cut" class="quiet">Edges that cut them</span>
       <Checkbox
         v-for="one in edges.counted"
         :key="one.assembly"
@@ -84,8 +84,8 @@ async function go(): Promise<void> {
         T{{ one.number }}, {{ one.name }}:
         <span :class="one.then.verdict">{{ one.then.sentence }}</span>
       </Checkbox>
-    </fieldset>
-    <p v-if="byHand" class="quiet small m-0">{{ byHand }}: not counted here, say on the tool’s page how much was used.</p>
+    </div>
+    <p v-if="byHand" class="quiet small m-0 mb-3">{{ byHand }}: not counted here, say on the tool’s page how much was used.</p>
     <template v-if="without !== null">
       <p class="query m-0" data-without-proof>{{ without }}</p>
       <WordField v-model="form.unproven" label="Why these parts count all the same" :maxlength="300" :problem="problems.unproven" />
