@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Scene } from '@rook/core'
+import type { ProgramRead, Scene } from '@rook/core'
 import type { Entry, FloorMachine } from '@rook/contract'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { connect } from '../src/base/db/client.ts'
@@ -7,6 +7,7 @@ import { FileReaders } from '../src/base/files/file-readers.ts'
 import { Overview } from '../src/floor/overview.ts'
 import { ProgramReads } from '../src/programs/reads.ts'
 import { startServer, type Running } from '../src/server.ts'
+import { keepProgram } from './go-through.ts'
 import { Browser, edgeEntry, MILL, openShop } from './shop.ts'
 
 /** A shop whose clock the test sets. */
@@ -193,6 +194,34 @@ describe('the floor', () => {
     // One look that runs when the others come, and one that they share.
     expect(asked).toEqual(['floor-marks', 'floor-marks'])
     expect(new Set(floors.slice(1)).size).toBe(1)
+    await connection.pool.end()
+  })
+
+  it('is whole where the text of a program has been read just while its card is made, and says so the next time', async () => {
+    await keepProgram(setter, 'now')
+    const connection = connect(shop.appUrl, () => undefined)
+    let [read, isRead] = [() => undefined as void, false]
+    const reading = new Promise<ProgramRead>((done) => (read = () => done({} as ProgramRead)))
+    class Late extends ProgramReads {
+      override of = () => reading
+      override atHand = (...text: Parameters<ProgramReads['atHand']>) => (isRead ? reads.atHand(...text) : null)
+    }
+    const reads = new ProgramReads(new FileReaders())
+    connection.pool.on('connect', (client) => {
+      const own = client.query.bind(client) as (...args: unknown[]) => unknown
+      client.query = ((...args: unknown[]) => {
+        // The cards are made, and nobody has been told of them yet.
+        if (/^commit$/i.test(String(args[0]))) read()
+        return own(...args)
+      }) as typeof client.query
+    })
+    const overview = new Overview(connection, new Late(new FileReaders()))
+    const first = await overview.read(now)
+    expect(first.map(({ machine }) => machine.id)).toEqual(['mill-3', 'lathe-2'])
+    isRead = true
+    const second = await overview.read(now)
+    expect(second[0]).not.toBe(first[0])
+    expect(second[1]).toBe(first[1])
     await connection.pool.end()
   })
 })

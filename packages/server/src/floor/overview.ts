@@ -137,12 +137,18 @@ export class Overview {
       const record = asMachine(rowOf(machine, kept))
       if (this.reads.atHand(hash, record)) return []
       // Once it is there, the card is made anew with what it says.
-      return [this.reads.of(hash, record, () => contentOf({ client: pool }, hash)).then(() => this.cards.delete(id))]
+      return [this.reads.of(hash, record, () => contentOf({ client: pool }, hash)).then(() => this.makeOld(id))]
     })
     if (waiting.length > 0)
       await Promise.race([Promise.allSettled(waiting), new Promise((over) => setTimeout(over, WAITS_FOR_TEXT).unref())])
     // A text that cannot be read says so at the go.
     for (const one of waiting) one.catch(() => undefined)
+  }
+
+  /** A card that is no longer so is made anew by whoever asks next; it is never missing, for somebody may be telling of it just now. */
+  private makeOld(id: string): void {
+    const card = this.cards.get(id)
+    if (card) this.cards.set(id, { ...card, mark: '' })
   }
 
   private async make(lane: Lane, marks: ReadonlyMap<string, string>, now: string): Promise<void> {
