@@ -78,7 +78,8 @@ function isUnreachable(error: Coded | undefined, depth = 0): boolean {
   const code = typeof error.code === 'string' ? error.code : ''
   const isSqlState = /^[0-9A-Z]{5}$/.test(code)
   if ((isSqlState && UNREACHABLE.test(code)) || NETWORK.has(code)) return true
-  if (/Connection terminated|Client has encountered a connection error/.test(error.message ?? '')) return true
+  // The last of them is said while the server itself is stopping.
+  if (/Connection terminated|Client has encountered a connection error|after calling end on the pool/.test(error.message ?? '')) return true
   return isUnreachable(error.cause as Coded | undefined, depth + 1)
 }
 
