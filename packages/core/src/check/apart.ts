@@ -110,8 +110,12 @@ export const wearLimit = (id: 'wearStep' | 'wearTotal', register: Write['registe
   nm(Math.round(limitOf(machine, id) / (timesInDiameter(register, machine) ?? 1)))
 
 /** How far a size that was found by the way is from the one expected; null where none is. */
-export function sizeOff({ found, expected, standard }: FoundSize, { machine }: Scene): Apart | null {
+export function sizeOff({ found, expected, standard, holds }: FoundSize, { machine }: Scene): Apart | null {
   if (expected === null) return null
+  if (holds === 'angle') {
+    const limit = nm(Math.round(Math.max(limitOf(machine, 'angleSwept') * 3, limitOf(machine, 'questionedBeyond') * standard)))
+    return { moved: minus(found, expected), standard, limit }
+  }
   const limit = nm(Math.round(Math.max(limitOf(machine, 'sizeOff'), limitOf(machine, 'questionedBeyond') * standard)))
   // What is expected comes from a drawing or a rule: it is never finer than this.
   return { moved: minus(found, expected), standard: Math.hypot(standard, EXPECTED), limit }

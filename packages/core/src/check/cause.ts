@@ -8,6 +8,7 @@ import { asShown } from '../machine/index.ts'
 import { apartOf, movedBy, nameOfWrite, type Apart } from './apart.ts'
 import { bringsPlanBack } from './as-planned.ts'
 import { alsoPossible } from './explain.ts'
+import { readTwice } from './read-twice.ts'
 import type { Evidence, Finding, Verdict } from './finding.ts'
 
 /**
@@ -16,7 +17,7 @@ import type { Evidence, Finding, Verdict } from './finding.ts'
  * @param name as `apartOf` calls it
  */
 export function causesOf(name: string, evidence: Evidence): Fit[] {
-  if (evidence.explains === false) return []
+  if (evidence.explains === false || readTwice(evidence.result)) return []
   const known = causes.get(evidence)
   const all = known ?? explain(evidence)
   if (!known) causes.set(evidence, all)
@@ -31,7 +32,11 @@ function explain(evidence: Evidence): Map<string, Fit[]> {
   const apart = apartOf(result, scene)
   const now = offOf(apart)
   const off = [...apart].filter(([, { moved, limit }]) => magnitude(moved) > limit).map(([name]) => name)
-  const { candidates, members } = candidatesOf(evidence, now)
+  const { candidates: all, members } = candidatesOf(evidence, now)
+  // What is moved from where it stands is as far from there as was said: only the register can be another.
+  const candidates = off.every((name) => restsOnItself(result.writes.find((_, at) => nameOfWrite(at) === name)))
+    ? all.filter(({ id }) => id === 'other-slot' || id === 'other-value')
+    : all
   const together = off.length > 1 ? likeliest(candidates, members, now, off) : []
   return new Map(
     off.map((name) => {
@@ -49,6 +54,9 @@ function explain(evidence: Evidence): Map<string, Fit[]> {
     }),
   )
 }
+
+/** A figure that is worked out from what stands in its own register. */
+export const restsOnItself = (write: Write | undefined): boolean => write?.rests.includes(registerKey(write.register)) ?? false
 
 const offOf = (apart: ReadonlyMap<string, Apart>): Off =>
   new Map([...apart].map(([name, { moved, standard }]) => [name, { off: moved, standard }]))

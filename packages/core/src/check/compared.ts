@@ -1,6 +1,6 @@
 import { asShown } from '../machine/index.ts'
 import { listed, propertyOf, registerName, zeroAxis } from '../register/index.ts'
-import type { Write } from '../routine/index.ts'
+import type { InputSpec, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { movedBy } from './apart.ts'
 import type { Check, Finding } from './finding.ts'
@@ -20,7 +20,7 @@ export const compared: Check = {
       (write) =>
         (write.register.family === 'work' || write.register.family === 'tool') &&
         write.register.layer === 'geometry' &&
-        propertyOf(write.register).holds === 'length' &&
+        canBeSure(write, given?.inputs ?? []) &&
         write.state === 'set' &&
         !isHeld(write) &&
         isFirst(write, scene),
@@ -47,6 +47,12 @@ export const compared: Check = {
       },
     ]
   },
+}
+
+/** A length can be touched again in any case; an angle where the routine has a second look. */
+const canBeSure = ({ register }: Write, inputs: readonly InputSpec[]): boolean => {
+  const { holds } = propertyOf(register)
+  return holds === 'length' || (holds === 'angle' && register.property !== 'R' && inputs.some(({ also }) => also))
 }
 
 /** Where the closest tolerance zone of the part is this narrow, a first zero that nothing holds is asked about, nanometres. */

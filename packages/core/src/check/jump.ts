@@ -3,9 +3,13 @@ import { asRegister, parseRegisterKey, propertyOf, registerKey, registerName } f
 import type { Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { comparedIn, movedBy, nameOfWrite } from './apart.ts'
-import { causesOf, told } from './cause.ts'
+import { readTwice } from './read-twice.ts'
+import { causesOf, restsOnItself, told } from './cause.ts'
 import type { Check, Finding } from './finding.ts'
 import { limitOf } from '../limits/index.ts'
+
+/** All axes of a slot that is moved from where it stands are one move. */
+const fromItself = (write: Write): string[] => (restsOnItself(write) ? [`${write.register.slot} from itself`] : [])
 
 /**
  * What a long move without a reason is a stop for: a length, or a zero of the same operation that was touched. A zero that is worked
@@ -49,8 +53,8 @@ export const jump: Check = {
       const cause = told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), shown, write.assembly ?? '')
       if (!cause) {
         const far = !doubted && !record && magnitude(moved) > limitOf(machine, 'movesFar') && staysInPlace(write, scene)
-        const unexplained = evidence.explains === false ? '' : ' No single slip explains it.'
-        return [{ ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond}.${unexplained}`, means: [odd] }]
+        const unexplained = evidence.explains === false || readTwice(result) ? '' : ' No single slip explains it.'
+        return [{ ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond}.${unexplained}`, means: [odd, ...fromItself(write)] }]
       }
       return [{ ...finding, verdict: cause.verdict, sentence: `${beyond}. ${cause.sentence}`, means: [odd, ...cause.means!], names: true }]
     })

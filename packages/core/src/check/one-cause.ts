@@ -5,6 +5,13 @@ import { asPlanned, plannedInput } from './as-planned.ts'
 import { comparedIn, movedBy, nameOfSize, nameOfWrite } from './apart.ts'
 import { causesOf } from './cause.ts'
 import type { Evidence, Finding } from './finding.ts'
+import { jump } from './jump.ts'
+import { reaches } from './reaches.ts'
+import { READ_TWICE, readTwice } from './read-twice.ts'
+import { rotation } from './rotation.ts'
+import { size } from './size.ts'
+import { travel } from './travel.ts'
+import { turningReach } from './turning-reach.ts'
 
 /**
  * Ties findings together that have one cause: what would be clear with the likeliest mistake undone is that mistake, and what would
@@ -28,6 +35,8 @@ export function byOneCause(findings: Finding[], evidence: Evidence, run: (eviden
     const undone = workedOut(asStepPlans(finding, evidence), evidence)
     if (undone) belong(openOf(run(undone)), finding.means ?? [])
   }
+  const oneReading = readTwice(evidence.result) ? READ_TWICE : open.some((finding) => isImpossible(finding, evidence)) ? IMPOSSIBLE : null
+  if (oneReading) for (const finding of open) if (isOfReadings(finding, evidence)) add(finding, [oneReading])
   for (const [at, write] of evidence.result.writes.entries()) {
     const moved = movedBy(write, evidence.scene, { among: comparedIn(evidence.result) })
     if (!moved || !open.some(({ check, means: own }) => check === 'jump' && own?.includes(registerKey(write.register)))) continue
@@ -80,6 +89,16 @@ function asStepPlans({ means = [] }: Finding, { given, scene }: Evidence): Pick<
 const ofChoices = ({ check }: Finding): boolean => check === asPlanned.id
 const comesBack = ({ means = [] }: Finding, raw: RawInputs, { scene: { planned = {} } }: Evidence): boolean =>
   Object.keys(planned).some((id) => means.includes(plannedInput(id)) && raw[id] === planned[id])
+
+/** A reading that no display of the machine can show: what is odd besides follows from it. */
+const isImpossible = ({ check, verdict, figures }: Finding, { result }: Evidence): boolean =>
+  check === travel.id && verdict === 'stop' && result.readings.some(({ label }) => label === figures[0]?.label)
+const IMPOSSIBLE = 'a reading that the machine cannot show'
+
+/** What a reading makes what it is: where the figures come out, and what the routine itself says of its touches. */
+const isOfReadings = ({ check }: Finding, { result }: Evidence): boolean =>
+  BY_READINGS.includes(check) || (result.remarks ?? []).some(({ id }) => id === check)
+const BY_READINGS: readonly string[] = [jump.id, reaches.id, turningReach.id, travel.id, size.id, rotation.id]
 
 const openOf = (findings: readonly Finding[]) => findings.filter(({ verdict }) => verdict !== 'clear')
 const isSame = (one: Finding, other: Finding): boolean => one.check === other.check && one.about === other.about

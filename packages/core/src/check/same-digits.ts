@@ -1,9 +1,10 @@
 import { asShown } from '../machine/index.ts'
 import { listed, registerKey, registerName, workRegister, zeroAxis } from '../register/index.ts'
-import type { Reading, Result, Write } from '../routine/index.ts'
+import type { Result, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
 import { limitOf } from '../limits/index.ts'
+import { READ_TWICE, readTwice } from './read-twice.ts'
 import { referenceFor } from './reference.ts'
 
 /** The same digits twice are seldom two measurements. */
@@ -13,7 +14,7 @@ export const sameDigits: Check = {
   applies: {},
   run({ scene, result }) {
     const found = [
-      ...twoAxes(result.readings, scene),
+      ...twoAxes(result, scene),
       ...asLastTime(result, scene),
       ...asOtherSide(result, scene),
       ...result.writes.flatMap((write) => otherSlot(write, result.writes, scene)),
@@ -24,17 +25,19 @@ export const sameDigits: Check = {
   },
 }
 
-function twoAxes(readings: readonly Reading[], { machine }: Scene): Finding[] {
-  const same = readings.find((one) => one.value !== 0 && readings.some((other) => other.axis > one.axis && other.value === one.value))
-  if (!same) return []
-  const other = readings.find((one) => one.axis > same.axis && one.value === same.value)!
+function twoAxes(result: Result, { machine }: Scene): Finding[] {
+  const twice = readTwice(result)
+  if (!twice) return []
+  const { one, other } = twice
   return [
     {
       check: 'same-digits',
       name: 'no figure twice',
       verdict: 'query',
-      sentence: `${capital(same.label)} and ${other.label} are both ${asShown(same.value, machine)}. One of them may have been read for the other.`,
-      figures: [{ label: same.label, value: same.value }],
+      sentence: `${capital(one.label)} and ${other.label} are both ${asShown(one.value, machine)}. One of them may have been read for the other.`,
+      figures: [{ label: one.label, value: one.value }],
+      means: [READ_TWICE],
+      names: true,
     },
   ]
 }

@@ -54,7 +54,9 @@ export interface FoundSize {
   /** "width of the slot", "bore" */
   label: string
   found: Nm
-  /** Standard uncertainty, nanometres. */
+  /** Of an angle its figures are millionths of a degree. */
+  holds?: 'angle'
+  /** Standard uncertainty, in the unit of the figure. */
   standard: number
   expected: Nm | null
   /** The axis of the one zero that it shows; where none is said it shows all that was found with it. */

@@ -215,12 +215,16 @@ function effect(routine: Parameters<typeof assess>[0], wrong: RawInputs, right: 
     if (registerKey(before.register) !== registerKey(write.register)) return Infinity
     // A whole number is another one or it is not.
     if (propertyOf(write.register).holds === 'whole') return write.value === before.value ? 0 : Infinity
-    const loading = write.register.family === 'work' ? 2 * loadingOf(scene) : 0
+    const angle = propertyOf(write.register).holds === 'angle'
+    const loading = angle ? 2 * TURNS : write.register.family === 'work' ? 2 * loadingOf(scene) : 0
     return Math.abs(write.value - before.value) / ((before.uncertainty?.expanded ?? 0) + loading + 4_000)
   })
   const most = Math.max(0, ...moved)
   return most > CAUGHT ? { refused: null, findings: now.findings, asked: most > NAMED } : null
 }
+
+/** What the lie of the work turns by from one loading to the next, standard deviation in millionths of a degree. */
+const TURNS = 167_000
 
 /** A mistake has to be caught from so many times the \u00b1U of the comparison, and named from so many. */
 const [CAUGHT, NAMED] = [3, 15]

@@ -42,6 +42,36 @@ const inFigure =
     return text && text !== raw[input.id] ? { raw: { ...raw, [input.id]: text }, names } : null
   }
 
+/** Changes one angle. */
+const inAngle =
+  (names: RegExp, change: (text: string, scene: Scene, chance: Chance) => string | null): Mistake =>
+  ({ raw, scene, inputs, chance }) => {
+    const input = anyOf(
+      inputs.filter(
+        (input) => input.kind === 'angle' && input.onLine === true && plain(raw[input.id] ?? '') && figure(raw[input.id]!) !== 0,
+      ),
+      chance,
+    )
+    const text = input && change(raw[input.id]!, scene, chance)
+    return text && text !== raw[input.id] ? { raw: { ...raw, [input.id]: text }, names } : null
+  }
+
+/** 30.25 degrees are 30\u00b015\u2032: the minutes were typed as if they were hundredths. */
+const minutesTyped = (text: string) => {
+  const [degrees, part] = [Math.trunc(Math.abs(figure(text))), Math.abs(figure(text)) % 1]
+  const minutes = Math.round(part * 60)
+  return minutes === 0 || minutes === 60 ? null : `${text.startsWith('-') ? '-' : ''}${degrees}.${String(minutes).padStart(2, '0')}`
+}
+
+/** Something small lay under the tip, or a burr stood up: the touch came too early. Nothing that was typed explains it. */
+const chipUnder: Mistake = ({ raw, scene, inputs, chance }) => {
+  const input = lengths(inputs, raw, 'reading').find(({ axis, id }) => axis === 'Z' && plain(raw[id]!))
+  if (!input) return null
+  const scale = scene.machine.unit === 'mm' ? 1e6 : 25.4e6
+  const high = chance.between(60_000, 400_000) / scale
+  return { raw: { ...raw, [input.id]: written(figure(raw[input.id]!) + high, scene) }, names: /No single slip/ }
+}
+
 const flipped = (text: string) => (text.startsWith('-') ? text.slice(1) : `-${text}`)
 const otherUnit = (text: string, scene: Scene) => written(scene.machine.unit === 'mm' ? figure(text) / 25.4 : figure(text) * 25.4, scene)
 const pointLeft = (text: string) => {
@@ -54,7 +84,9 @@ const swapped = (text: string, _scene: Scene, chance: Chance) => {
     at > 0 && /\d/.test(char) && /\d/.test(text[at - 1]!) && char !== text[at - 1] ? [at] : [],
   )
   const at = anyOf(places, chance)
-  return at === null ? null : text.slice(0, at - 1) + text[at]! + text[at - 1]! + text.slice(at + 1)
+  const other = at === null ? null : text.slice(0, at - 1) + text[at]! + text[at - 1]! + text.slice(at + 1)
+  // Nobody types a zero before a figure.
+  return other === null || /^-?0\d/.test(other) ? null : other
 }
 
 const choice = (inputs: readonly InputSpec[], id: string | RegExp) =>
@@ -103,7 +135,9 @@ const radiusBefore: Mistake = ({ raw, scene, inputs }) => {
   if (!finder || !plain(raw.reading ?? '') || !raw.direction || !choice(inputs, 'direction')) return null
   const scale = scene.machine.unit === 'mm' ? 1e6 : 25.4e6
   const by = ((raw.direction === '+' ? 1 : -1) * finder.size) / 2 / scale
-  return { raw: { ...raw, reading: written(figure(raw.reading!) + by, scene) }, names: /radius had already been taken off/ }
+  // Who does so does it on the opposite side as well.
+  const opposite: RawInputs = plain(raw.witness ?? '') ? { witness: written(figure(raw.witness!) - by, scene) } : {}
+  return { raw: { ...raw, ...opposite, reading: written(figure(raw.reading!) + by, scene) }, names: /radius had already been taken off/ }
 }
 
 /** Another option of a choice was pressed. */
@@ -202,6 +236,22 @@ export const MISTAKES = {
       [stem + other, raw[stem + one]!],
     ])
     return { raw: { ...raw, ...(Object.fromEntries(changed) as RawInputs) }, names: /had been swapped|another line|end for end/ }
+  },
+  'sign of an angle': inAngle(/had the other sign/, flipped),
+  'point of an angle': inAngle(/decimal point/, pointLeft),
+  'digits of an angle swapped': inAngle(/two digits .* swapped/, swapped),
+  'minutes for decimals': inAngle(/minutes/, minutesTyped),
+  'chip under the tip': chipUnder,
+  'one reading for two axes'({ raw, inputs }) {
+    const readings = lengths(inputs, raw, 'reading')
+    const one = readings[0]
+    const other = readings.find(({ axis }) => axis !== one?.axis)
+    return one && other ? { raw: { ...raw, [other.id]: raw[one.id]! }, names: /may have been read for the other/ } : null
+  },
+  'radius for diameter measured'({ raw, scene, inputs }) {
+    const input =
+      scene.machine.kind === 'lathe' ? lengths(inputs, raw, 'place').find(({ gauged, id }) => gauged && plain(raw[id]!)) : undefined
+    return input ? { raw: { ...raw, [input.id]: written(figure(raw[input.id]!) / 2, scene) }, names: /had been halved|a radius/ } : null
   },
   'axis another': pressed(/^axis$/, (was) => new RegExp(`had been ${escaped(was)},`)),
   'common shift left out'({ raw, scene, inputs }) {

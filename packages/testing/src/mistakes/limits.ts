@@ -16,11 +16,19 @@ type Kind = keyof typeof MISTAKES
 type Limits = Readonly<Partial<Record<Kind, Limit>>>
 
 const lies = 'a lone reading lies anywhere in the travel; a second touch from the other side, or with another tool, would show it'
+const looked = 'a lone angle lies anywhere; a second look, or a second face, would show it'
 const READINGS: Limits = {
   'unit of a reading': { because: lies, in: [...LONE, ...CONSTANTS] },
   'digits of a reading swapped': { because: lies, in: [...LONE, ...CONSTANTS, ...BY_TOUCH] },
   'point of a reading': { because: lies, in: [...LONE, ...CONSTANTS, 'tool-y'] },
   'sign of a reading': { because: 'Y of a turning tool lies on either side of the axis; a second journal would show it', in: ['tool-y'] },
+  'sign of an angle': { because: looked, in: ['rotary-zero', 'nose-and-tip'] },
+  'point of an angle': { because: looked, in: ['rotary-zero'] },
+  'digits of an angle swapped': { because: looked, in: ['rotary-zero'] },
+  'chip under the tip': {
+    because: 'what is on record is wider than a chip is thick; a second touch would show it',
+    in: [...LONE, ...CONSTANTS, ...BY_TOUCH],
+  },
   'radius taken off twice': { because: 'both figures are readings of one touch; the opposite side would show it', in: ['edge'] },
 }
 

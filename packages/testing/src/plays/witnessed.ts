@@ -1,5 +1,5 @@
-import { geometryRegister, lengthRegister, nm, workRegister } from '@rook/core'
-import { LATHE } from '../machines.ts'
+import { geometryRegister, lengthRegister, nm, rotationRegister, workRegister } from '@rook/core'
+import { FOUR_AXES, LATHE } from '../machines.ts'
 import { mounted, scene, stands } from '../scene.ts'
 import { shown, typed } from '../typed.ts'
 import { at, MACHINE, STANDARD, touch, zero } from './part-zero.ts'
@@ -48,6 +48,121 @@ export const WITNESSED_PLAYS = {
         witnessY: touch(W.Y, 1, 5e6, 0, chance.normal(STANDARD.finder)),
       },
       truth: (['X', 'Y'] as const).map((axis) => [workRegister('G54', axis), W[axis]]),
+    }
+  },
+
+  'turned-corner: witnessed from both sides'(chance) {
+    const W = zero(chance)
+    const angle = chance.normal(0.004)
+    const t = { x: Math.cos(angle), y: Math.sin(angle) }
+    // Where the finder of radius 5 stands at a side, so far along the block and across it; the machine moved along one axis.
+    const stands = (along: number, across: number, moved: 'x' | 'y') => {
+      const centre = { x: W.X + along * t.x - across * t.y, y: W.Y + along * t.y + across * t.x }
+      centre[moved] += chance.normal(STANDARD.finder)
+      return [shown(centre.x, MACHINE), shown(centre.y, MACHINE)] as const
+    }
+    const touches = {
+      '1': stands(5e6, -5e6, 'y'),
+      '2': stands(85e6, -5e6, 'y'),
+      '3': stands(-5e6, 34e6, 'x'),
+      'witness-long': stands(40e6, 63e6 + 5e6, 'y'),
+      'witness-square': stands(92e6 + 5e6, 20e6, 'x'),
+    }
+    const readings = Object.entries(touches).flatMap(([id, [x, y]]) =>
+      id.startsWith('witness')
+        ? [
+            [`${id}-X`, x],
+            [`${id}-Y`, y],
+          ]
+        : [
+            [`X${id}`, x],
+            [`Y${id}`, y],
+          ],
+    )
+    return {
+      scene: { ...at([]), plan: scene().plan },
+      raw: {
+        slot: 'G54',
+        side: 'X',
+        directionLong: '+',
+        directionSquare: '+',
+        finder: 'finder',
+        between: 'none',
+        placeX: '0',
+        placeY: '0',
+        ...(Object.fromEntries(readings) as Record<string, string>),
+      },
+      truth: [
+        [workRegister('G54', 'X'), W.X],
+        [workRegister('G54', 'Y'), W.Y],
+        [rotationRegister('G54'), ((angle * 180) / Math.PI) * 1e6],
+      ],
+    }
+  },
+
+  'rotary-zero: witnessed at a second angle'(chance) {
+    const level = chance.between(-150e6, 150e6)
+    const run = chance.between(50e6, 90e6)
+    const looked = (slope: number) => {
+      const reading = Math.round((level + (slope * 180e6) / Math.PI) / 1000) * 1000
+      const rise = Math.tan(((reading - level) * Math.PI) / 180e6) * run + chance.normal(3_000) + chance.normal(3_000)
+      return { reading: String(reading / 1e6), rise: typed(rise) }
+    }
+    const [first, second] = [looked(chance.normal(0.0006)), looked(chance.pick([-1, 1] as const) * chance.between(0.01, 0.03))]
+    return {
+      scene: scene([], { machine: FOUR_AXES, plan: null }),
+      raw: {
+        slot: 'G54',
+        axis: 'A',
+        how: 'face',
+        indicator: 'indicator',
+        ...first,
+        run: typed(run + chance.normal(10_000)),
+        place: '0',
+        witness: second.reading,
+        'witness-rise': second.rise,
+      },
+      truth: [[workRegister('G54', 'A'), level]],
+    }
+  },
+
+  'rotary-zero: witnessed by a second face'(chance) {
+    const W = chance.between(-100e6, 100e6)
+    const swept = (part: number) => String(Math.round((W + part + chance.normal(5_000)) / 1000) / 1000)
+    return {
+      scene: scene([], { machine: FOUR_AXES, plan: null }),
+      raw: {
+        slot: 'G54',
+        axis: 'A',
+        how: 'now',
+        by: 'true',
+        reading: swept(30e6),
+        place: '30',
+        witness: swept(120e6),
+        'witness-place': '120',
+      },
+      truth: [[workRegister('G54', 'A'), W]],
+    }
+  },
+
+  'tool-length: witnessed over another shim'(chance) {
+    const [W, H] = [zero(chance).Z, chance.between(103e6, 104e6)]
+    const over = (thickness: number) =>
+      shown(W + H + 0.8e6 + thickness + chance.normal(STANDARD.shim) + chance.normal(STANDARD.felt), MACHINE)
+    const standing = [[workRegister('G54', 'Z'), W + chance.normal(STANDARD.length), STANDARD.length]] as const
+    return {
+      scene: at(standing.map(([register, value, standard]) => [register, value, standard])),
+      raw: {
+        tool: '4',
+        method: 'part',
+        slot: 'G54',
+        between: 'shim',
+        place: '0.8',
+        reading: over(1e6),
+        witness: over(50e6),
+        'witness-between': 'block',
+      },
+      truth: [[lengthRegister('4'), H]],
     }
   },
 

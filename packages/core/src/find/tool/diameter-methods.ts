@@ -125,7 +125,11 @@ function oneSide(values: Values, scene: Scene, tool: MountedTool): Found {
             },
           ],
     ),
-    remarks: [...spindleRemarks(values), ...lengthFirst(tool, scene), ...spreadRemark(edges, tool, scene.machine, outward)],
+    remarks: [
+      ...spindleRemarks(values),
+      ...lengthFirst(tool, scene),
+      ...spreadRemark(edges, tool, scene.machine, outward, diameterRegister(scene.machine, tool.diameterOffset)),
+    ],
     drawing: { ...drawingOf(at, tool, scene, d ?? 1, edges.counts === null, radius), edges: edgeMarks(edges, outward) },
     refusal: at.refusal ?? needCentre(at, scene) ?? tooSmall(radius, 'reading'),
   }

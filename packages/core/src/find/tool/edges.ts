@@ -6,6 +6,7 @@ import { limitOf } from '../../limits/index.ts'
 import { readingInput, type InputSpec, type Remark, type Values } from '../../routine/index.ts'
 import type { MountedTool } from '../../scene/index.ts'
 import type { Axis } from '../../machine/index.ts'
+import { registerKey, type RegisterRef } from '../../register/index.ts'
 
 /** Setters can take one edge after the other; more than this no tool here has. */
 const MOST = 8
@@ -89,7 +90,7 @@ export function behindOf({ readings }: EdgesRead, outward: 1 | -1): Nm[] {
 }
 
 /** The spread of the edges held against its limit, and the edge that is apart. Nothing for a single reading. */
-export function spreadRemark(read: EdgesRead, tool: MountedTool, machine: MachineRecord, outward: 1 | -1): Remark[] {
+export function spreadRemark(read: EdgesRead, tool: MountedTool, machine: MachineRecord, outward: 1 | -1, of: RegisterRef): Remark[] {
   if (read.readings.length < 2 || read.counts === null) return []
   const behind = behindOf(read, outward)
   const spread = nm(Math.max(...behind))
@@ -105,6 +106,8 @@ export function spreadRemark(read: EdgesRead, tool: MountedTool, machine: Machin
       verdict: spread > limit * 4 || isChipped(behind) ? 'stop' : 'query',
       sentence: `${apart(behind)} by ${shown(spread)}, more than the ${shown(limit)} that T${tool.number} may have. Look at the edge before it cuts.`,
       figures,
+      // One touch that was early does both: the edges lie apart, and what is found of them is off.
+      odd: [registerKey(of)],
     },
   ]
 }

@@ -56,6 +56,7 @@ import {
   spreadRemark,
   type EdgesRead,
 } from './edges.ts'
+import { bySecondThickness, secondThicknessInputs, secondThicknessLines } from './second-thickness.ts'
 import { spindleFacts, spindleInputs, spindleRemarks } from './spindle.ts'
 
 type Method = 'part' | 'block' | 'setter' | 'datum'
@@ -86,6 +87,7 @@ export const toolLength: Routine = {
     inputs.push(...edgeReadings('Z', scene.machine, raw.method === 'setter' ? edgeCount(raw.edges) : 1))
     if (raw.method === 'part' || raw.method === 'block')
       inputs.push(placeInput(raw.method === 'part' ? 'Face stands at part Z' : 'Gauge stands on part Z', 'Z'))
+    inputs.push(...secondThicknessInputs(scene, raw))
     return [...inputs, ...wearInput(tool ? reachRegister(scene.machine, tool) : null, scene)]
   },
 
@@ -99,7 +101,8 @@ export const toolLength: Routine = {
       axis: 'Z',
       target,
       label: labelOf(tool, target),
-      lines: rest.lines,
+      lines: [...rest.lines, ...secondThicknessLines(values, scene)],
+      sizes: bySecondThickness(values, chosenBetween(values, scene), zSense(scene.machine, values.choice('slot')), scene),
       rests: rest.rests,
       values,
       remarks: rest.remarks,
@@ -296,7 +299,7 @@ function onSetter(values: Values, scene: Scene): Rest {
     contributors: setter && constant ? [restingOn(`K of ${setter.name}`, constant)] : [],
     perTouch: setter && constant ? edgesDoubt(edges, [...feltTouch(scene), { label: setter.name, standard: setter.uncertainty }], 1) : [],
     rests: key ? [key] : [],
-    remarks: [...spindleRemarks(values), ...(tool ? spreadRemark(edges, tool, scene.machine, 1) : [])],
+    remarks: [...spindleRemarks(values), ...(tool ? spreadRemark(edges, tool, scene.machine, 1, reachRegister(scene.machine, tool)) : [])],
     refusal: constantRefusal(setter, key, scene),
     readouts: (mounted) => settersReadout(mounted, scene, constant!, wearLeft(values, reachRegister(scene.machine, mounted), scene)),
   }

@@ -22,6 +22,7 @@ import { commonShift, gaugeById, type Scene } from '../../scene/index.ts'
 import type { Gauge } from '../../gauge/index.ts'
 import { combine, ofReadout, type Contributor } from '../../uncertainty/index.ts'
 import type { WorkingLine } from '../../working/index.ts'
+import { bySecondAngle, secondAngleInputs, secondAngleLines } from './second-angle.ts'
 
 type Method = 'now' | 'typed' | 'face'
 const TURN = 360_000_000
@@ -79,6 +80,7 @@ export const rotaryZero: Routine = {
       ...inputs,
       angleInput('reading', `Machine ${name} now`),
       angleInput('place', `${raw.how === 'face' ? 'Level is' : 'That is'} part ${name}`),
+      ...secondAngleInputs(axis?.axis ?? null, scene, raw),
     ]
   },
 
@@ -96,7 +98,7 @@ export const rotaryZero: Routine = {
       working: {
         unit: scene.machine.unit,
         columns: [''],
-        lines: linesOf(values, record, how, slot, write?.turns ?? 0, scene),
+        lines: [...linesOf(values, record, how, slot, write?.turns ?? 0, scene), ...secondAngleLines(values, record?.axis ?? null, scene)],
         results: [
           {
             label: target ? `${slot} ${record!.axis}` : 'Rotary axis',
@@ -109,6 +111,7 @@ export const rotaryZero: Routine = {
       result: write && {
         writes: [write.write],
         readings: [],
+        sizes: bySecondAngle(values, record!, found!.contributors),
         readouts: readoutsOf(values, record!, how, slot!),
         gauges: gaugesUsed(how === 'face' ? values.choice('indicator') : null),
       },

@@ -27,6 +27,7 @@ import { contributorsTo, ofReadout, type Source } from '../../uncertainty/index.
 import type { WorkingCell, WorkingLine } from '../../working/index.ts'
 import { calibrationOf, finderInputs, SIDE_NAMES, type SideAxis } from './finders.ts'
 import { placeSeen, standingReadouts } from './seen-from-zero.ts'
+import { turnedWidth, turnedWitnessInputs, turnedWitnessLines, type TurnedSide } from './turned-witness.ts'
 
 /**
  * Corner of a block that is turned a little: two touches on one side give its angle, one on the square side
@@ -61,6 +62,7 @@ export const turnedCorner: Routine = {
       ),
       placeInput('Corner stands at part X', 'X', 'placeX'),
       placeInput('Corner stands at part Y', 'Y', 'placeY'),
+      ...turnedWitnessInputs([longTouch, squareTouch], scene, raw),
     ]
   },
 
@@ -83,7 +85,8 @@ export const turnedCorner: Routine = {
           rests: calibrationOf(finder, scene),
         }
       }),
-      lines: linesOf(values, solved, turns),
+      lines: [...linesOf(values, solved, turns), ...turnedWitnessLines(values, scene)],
+      sizes: solved ? solved.sides.flatMap((side) => turnedWidth(side, values, finder!, chosenBetween(values, scene)!, scene)) : [],
       facts: solved ? [{ label: 'turned', text: formatAngle(microdegrees((solved.angle * 180) / Math.PI)) }] : [],
       gauges: gaugesUsed(finder?.id, chosenBetween(values, scene)?.gauge),
       readings: TOUCHES.flatMap((touch) =>
@@ -112,6 +115,7 @@ interface Solved {
   angle: number
   /** On corner X, corner Y and the angle. */
   sources: Source[]
+  sides: TurnedSide[]
 }
 
 interface Touches {
@@ -155,7 +159,15 @@ function readTouches(values: Values, scene: Scene): Solved | Refusal | null {
       input: null,
       sentence: `The side along ${side} would be turned by ${Math.round((Math.abs(corner.angle) * 180) / Math.PI)}\u00b0. Look for a reading typed on the wrong line.`,
     }
-  return { ...corner, sources: sourcesOf(touches, finder.name, finder.uncertainty, between.contributor, scene) }
+  const [longTouch, squareTouch] = touchAxes(side)
+  return {
+    ...corner,
+    sources: sourcesOf(touches, finder.name, finder.uncertainty, between.contributor, scene),
+    sides: [
+      { which: 'long', axis: longTouch, direction: long, normal: n, centre: first },
+      { which: 'square', axis: squareTouch, direction: square, normal: t, centre: touches.points[2]! },
+    ],
+  }
 }
 
 interface Point {

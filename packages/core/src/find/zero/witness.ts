@@ -30,7 +30,9 @@ interface Side {
 /** Behind the ids of a routine that touches a side on more than one axis. */
 export type WitnessOf = '' | SideAxis
 
-const known = (axis: SideAxis, { plan }: Scene): Nm | null => (plan?.stock ? minus(plan.stock[axis].to, plan.stock[axis].from) : null)
+/** How wide the stock is along an axis; null where no plan says it. */
+export const stockWidth = (axis: SideAxis, { plan }: Scene): Nm | null =>
+  plan?.stock ? minus(plan.stock[axis].to, plan.stock[axis].from) : null
 
 /**
  * A second touch on the opposite side, offered where a zero has no past to be held against: with the size of the stock it shows a
@@ -46,7 +48,7 @@ export function witnessInputs(axis: SideAxis, direction: Direction | null, scene
       hint: 'to be sure, for nothing is on record to compare with',
       also: 'Touch the opposite side too',
     },
-    ...(raw[`witness${of}`] && known(axis, scene) === null
+    ...(raw[`witness${of}`] && stockWidth(axis, scene) === null
       ? [sizeInput(`width${of}`, `Width over both sides${of === '' ? '' : ` in ${of}`}`, { optional: true })]
       : []),
   ]
@@ -88,7 +90,7 @@ export function witnessed(values: Values, reading: Nm | null, side: Side, scene:
       label: `width over both sides${of === '' ? '' : ` in ${of}`}`,
       found: nm(Math.round(found)),
       standard,
-      expected: typed ?? known(axis, scene),
+      expected: typed ?? stockWidth(axis, scene),
       axis,
       ...(oneSide ? { because: 'both touches are on one and the same side; touch the opposite one' } : {}),
     },
