@@ -1,4 +1,5 @@
-import { isBorne, LIMITS, playCorrections, playEdits, playMistakes, type Missed, type Tally } from '@rook/testing'
+import { routineById } from '@rook/core'
+import { isBorne, LIMITS, playCorrections, playEdits, playFiles, playMistakes, type Missed, type Tally } from '@rook/testing'
 
 /** Scenes of each kind for each way of playing a routine. */
 const SCENES = Number(process.env.MISTAKE_SCENES ?? 40)
@@ -26,6 +27,26 @@ const cellsOf = ({ scenes, caught, askedName, named, misnamed, asked }: Tally) =
   percent(asked, scenes),
 ]
 
+/** Where a way of playing belongs: what it finds, and on which kind of machine. */
+function groupOf(key: string): string {
+  const play = key.split(' / ')[1]!
+  const [name] = play.split(':')
+  if (play.startsWith('file')) return 'files'
+  if (name === 'table') return 'tables'
+  const routine = routineById(name!)
+  if (!routine || routine.kind === 'wear') return 'corrections'
+  if (name === 'rotary-zero') return 'rotary axes'
+  if (/lathe|turned-(diameter|size)/.test(play) || routine.machines.every((kind) => kind === 'lathe')) return 'lathe'
+  if (/^(tool|setter|probe)-|^(round-stylus)/.test(name!)) return 'tools of a mill'
+  return /^(face|face-plane|by-height)$/.test(name!) ? 'part zero in Z' : 'part zero in X and Y'
+}
+
+function byGroup(all: ReadonlyMap<string, Tally>): Map<string, Tally[]> {
+  const groups = new Map<string, Tally[]>()
+  for (const [key, tally] of all) groups.set(groupOf(key), [...(groups.get(groupOf(key)) ?? []), tally])
+  return groups
+}
+
 const began = performance.now()
 /** Part of a kind or routine whose misses are to be read. */
 const SHOW = process.env.MISTAKE_SHOW
@@ -35,6 +56,7 @@ const show: Missed = (key, raw, said) => {
 const fared = playMistakes(SCENES, 'mistakes', undefined, show)
 playCorrections(fared, SCENES, 'corrections', show)
 playEdits(fared, SCENES, 'edits', show)
+for (const past of ['measured', 'nothing'] as const) playFiles(fared, SCENES, past, 'files', show)
 const kinds = new Map<string, Tally[]>()
 for (const [key, tally] of fared.mistakes) {
   const [kind] = key.split(' / ')
@@ -44,6 +66,16 @@ console.log('One mistake in each entry, larger than three times its ±U (aims: c
 row('', ['scenes', 'caught', 'named', 'misnamed', 'asked twice'])
 for (const [kind, tallies] of kinds) row(kind, cellsOf(sum(tallies)))
 row('all', cellsOf(sum([...kinds.values()].flat())))
+
+console.log('The same by group:')
+for (const [group, tallies] of byGroup(fared.mistakes)) row(group, cellsOf(sum(tallies)))
+
+const ruled = playMistakes(SCENES, 'ruled', undefined, show, 'ruled before')
+const ofTools = [...ruled.mistakes].filter(([key]) => ['tools of a mill', 'lathe'].includes(groupOf(key)))
+console.log('Tools that were only held to a rule before (aims: caught 85 %, named 80 % of those):')
+for (const [group, tallies] of byGroup(new Map(ofTools))) row(group, cellsOf(sum(tallies)))
+row('of what the record bears (99 %, 90 %)', cellsOf(sum(ofTools.filter(([key]) => isBorne(key, 'first time')).map(([, tally]) => tally))))
+for (const [name, tally] of ruled.clean) fared.clean.set(`${name}, ruled before`, tally)
 
 console.log('Where fewer than 95 of 100 are caught or named:')
 for (const [key, tally] of fared.mistakes)

@@ -18,7 +18,7 @@ export const editsBody = z
     id: z.uuid(),
     setup: z.string().max(60).nullable().default(null),
     edits: z
-      .array(z.object({ register: z.string().max(120), text: z.string().max(200) }))
+      .array(z.object({ register: z.string().max(120), text: z.string().max(200), by: z.string().max(200).exactOptional() }))
       .min(1, { error: 'Changes: there is nothing to record.' })
       .max(2_000, { error: 'Changes: at most 2000 at once.' }),
     worth: z.enum(['measured', 'estimated']),

@@ -62,9 +62,13 @@ const offOf = (apart: ReadonlyMap<string, Apart>): Off =>
   new Map([...apart].map(([name, { moved, standard }]) => [name, { off: moved, standard }]))
 
 function candidatesOf({ scene, result, given }: Evidence, now: Off): { candidates: Candidate[]; members: Map<string, number> } {
+  const members = new Map<string, number>()
   const said = result.writes.flatMap((write, at) => {
     const own = write.slips ?? []
-    return bySlips(write, at, scene, given ? own : [...own, ...alsoPossible(write, scene)])
+    const slips = bySlips(write, at, scene, given ? own : [...own, ...alsoPossible(write, scene)])
+    // Each figure has its own: how many others came with it makes none of them less likely.
+    for (const { id } of slips) members.set(id, Math.max(members.get(id) ?? 0, slips.filter((one) => one.id === id).length))
+    return slips
   })
   const again = given ? reworked(given.routine, { ...given, scene }, (other, at) => offOf(apartOf(other, at, true)), now) : null
   const redone = (again?.found ?? []).map(({ alternative, result: other }): Candidate => {
@@ -76,8 +80,7 @@ function candidatesOf({ scene, result, given }: Evidence, now: Off): { candidate
       times: bringsPlanBack(alternative.raw, given, scene) ? PLANNED_TIMES : 1,
     }
   })
-  const members = new Map(again?.members ?? [])
-  for (const { id } of said) members.set(id, (members.get(id) ?? 0) + 1)
+  for (const [id, many] of again?.members ?? []) members.set(id, (members.get(id) ?? 0) + many)
   return { candidates: [...said, ...redone], members }
 }
 

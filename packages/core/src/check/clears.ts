@@ -1,6 +1,6 @@
 import { minus, nm, plus, type Nm } from '../length/index.ts'
 import { asShown } from '../machine/index.ts'
-import { isReach, registerName } from '../register/index.ts'
+import { isReach, registerKey, registerName } from '../register/index.ts'
 import type { Write } from '../routine/index.ts'
 import { workTotal, type Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -22,6 +22,7 @@ function judge(write: Write, scene: Scene): Finding[] {
   if (!travel) return []
   const name = registerName(write.register)
   const shown = (value: Nm) => asShown(value, machine)
+  const means = [registerKey(write.register)]
   const finding = { check: 'clears', about: name, name: 'clears the stock', figures: [{ label: name, value: write.value }] }
   const slot = plan?.slots.find((code) => workTotal(scene, code, 'Z') !== null)
   if (plan?.stock && slot) {
@@ -30,6 +31,7 @@ function judge(write: Write, scene: Scene): Finding[] {
       atTop > travel.max
         ? {
             ...finding,
+            means,
             verdict: 'stop',
             sentence: `With ${name} ${shown(write.value)} the tip would stand ${shown(minus(atTop, travel.max))} inside the stock even with Z at ${shown(travel.max)}, from ${slot}. Look for a lost decimal point, or a shorter holder.`,
           }
@@ -46,6 +48,7 @@ function judge(write: Write, scene: Scene): Finding[] {
   return [
     {
       ...finding,
+      means,
       verdict: 'stop',
       sentence: `${name} would be ${shown(write.value)}; Z on ${machine.name} moves only ${shown(nm(travel.max - travel.min))} in all. Look for a lost decimal point or the wrong unit.`,
     },

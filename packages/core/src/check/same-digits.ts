@@ -1,5 +1,5 @@
 import { asShown } from '../machine/index.ts'
-import { listed, registerKey, registerName, workRegister, zeroAxis } from '../register/index.ts'
+import { isReach, listed, registerKey, registerName, workRegister, zeroAxis } from '../register/index.ts'
 import type { Result, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import type { Check, Finding } from './finding.ts'
@@ -12,11 +12,12 @@ export const sameDigits: Check = {
   id: 'same-digits',
   name: 'no figure twice',
   applies: {},
-  run({ scene, result }) {
+  run({ scene, result, given }) {
     const found = [
       ...twoAxes(result, scene),
       ...asLastTime(result, scene),
       ...asOtherSide(result, scene),
+      ...(given ? [] : twoTools(result, scene)),
       ...result.writes.flatMap((write) => otherSlot(write, result.writes, scene)),
     ]
     return found.length > 0 || result.readings.length < 2
@@ -98,6 +99,30 @@ function asOtherSide({ writes, readings }: Result, scene: Scene): Finding[] {
       figures: same.map(({ register, value }) => ({ label: registerName(register), value })),
     },
   ]
+}
+
+/** Lengths of two tools that came together and are alike to the last digit: one row stands twice. Diameters often are alike. */
+function twoTools({ writes }: Result, { machine }: Scene): Finding[] {
+  const lengths = writes.filter(
+    ({ register, value, state }) => register.layer === 'geometry' && isReach(register, machine) && value !== 0 && state === 'set',
+  )
+  return lengths.flatMap((one, at): Finding[] => {
+    const same = lengths.slice(at + 1).filter(({ value, assembly }) => value === one.value && assembly !== one.assembly)
+    if (same.length === 0) return []
+    const all = [one, ...same]
+    return [
+      {
+        check: 'same-digits',
+        about: all.map(({ register }) => registerKey(register)).join(' '),
+        name: 'no figure twice',
+        verdict: 'query',
+        sentence: `${listed(all.map(({ register }) => registerName(register)))} are alike to the last digit, ${asShown(one.value, machine)}. One of them may be the other’s.`,
+        figures: all.map(({ register, value }) => ({ label: registerName(register), value })),
+        means: all.map(({ register }) => registerKey(register)),
+        names: true,
+      },
+    ]
+  })
 }
 
 /** A zero equal to another slot’s to the last digit, written at another time: copied, or left from before. */

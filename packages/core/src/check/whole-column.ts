@@ -55,6 +55,17 @@ export const shiftedColumn: Check = {
     return [isReach, isCutter].flatMap((isOf): Finding[] => {
       const column = strays.filter(({ write }) => write.register.layer === 'geometry' && isOf(write.register, scene.machine))
       if (column.length < 2) return []
+      const exchanged = column.length === 2 ? exchangedIn(column as [Stray, Stray], scene) : null
+      if (exchanged)
+        return [
+          findingOf(
+            'shifted-column',
+            'in their own rows',
+            'stop',
+            column,
+            `${listed(exchanged.map((tool) => `T${tool}`))} would each have what the other one has. Their figures look exchanged.`,
+          ),
+        ]
       const owners = (isOf === isReach ? measuredOwners(column, scene) : null) ?? shiftedOwners(column, scene)
       if (!owners) return []
       const words = owners.map(({ stray, tool }) => `${registerName(stray.write.register)} what T${tool} has`)
@@ -69,6 +80,17 @@ export const shiftedColumn: Check = {
       ]
     })
   },
+}
+
+/** Numbers of two tools of which each would be right with the figure of the other; null where that is not so. */
+function exchangedIn([one, other]: [Stray, Stray], scene: Scene): [string, string] | null {
+  const fits = (figure: Stray, place: Stray) => {
+    const as = movedBy({ ...figure.write, register: place.write.register, assembly: place.write.assembly }, scene)
+    return as !== null && magnitude(as.moved) <= as.limit
+  }
+  const of = ({ write }: Stray) => scene.tools.find((tool) => numberOf(tool, write.register) === write.register.slot)?.number
+  const [first, second] = [of(one), of(other)]
+  return first !== undefined && second !== undefined && fits(one, other) && fits(other, one) ? [first, second] : null
 }
 
 type Owners = { stray: Stray; tool: string }[] | null

@@ -5,6 +5,8 @@ import type { RegisterKey } from '../register/index.ts'
 export interface Edit {
   register: RegisterKey
   text: string
+  /** By how much a wear is meant to change, typed as well: with the figure itself it shows an amount taken for a total, and a sign. */
+  by?: string
 }
 
 /** What the typed figures are worth: read off something that measured them, or estimates. */

@@ -17,6 +17,7 @@ import {
 import { resultCell, type Result, type Sheet, type Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { meantFigures } from '../slip/index.ts'
+import { byHowMuch } from './by-how-much.ts'
 import { doubtsOf } from './doubts.ts'
 import type { Change, Edit, EditWorth } from './edit.ts'
 import { toolOfRegister } from './tool-of-register.ts'
@@ -91,11 +92,17 @@ export function readEdits(
 export function assessEdits(edits: readonly Edit[], worth: EditWorth, scene: Scene, from: EditsFrom = 'table'): EditsAssessed {
   const read = readEdits(edits, worth, scene, from)
   const writes = read.changes.map(({ register, after }) => writeOf(parseRegisterKey(register), after, worth, scene))
-  const result: Result = { writes, readings: [], readouts: [], gauges: [], remarks: doubtsOf(edits, read.changes, scene) }
+  const result: Result = { writes, readings: [], readouts: [], gauges: [], remarks: remarksOn(edits, read.changes, scene, from) }
   const sheet = sheetOf(result, scene)
   const checked = writes.length > 0 && Object.keys(read.problems).length === 0
   return { ...read, sheet, findings: checked ? runChecks({ scene, sheet, result }) : [] }
 }
+
+/** What is sent by a control is what it holds: nobody typed it, and nobody meant it to change by anything. */
+const remarksOn = (edits: readonly Edit[], changes: readonly Change[], scene: Scene, from: EditsFrom) => [
+  ...doubtsOf(edits, changes, scene),
+  ...(from === 'table' ? byHowMuch(edits, changes, scene) : []),
+]
 
 function stateOf({ layer }: RegisterRef, value: Nm, worth: EditWorth): Write['state'] {
   if (layer === 'wear') return value === ZERO ? 'deliberately-zero' : 'set'

@@ -1,3 +1,4 @@
+export { asksByHowMuch } from './by-how-much.ts'
 export { assessEdits, isEdited, pasteInto, readEdits, sheetOf } from './edits.ts'
 export type { Change, Edit, EditWorth } from './edit.ts'
 export type { EditsAssessed, EditsFrom, EditsRead } from './edits.ts'

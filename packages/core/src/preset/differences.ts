@@ -240,11 +240,18 @@ function anchorOf(
 
 /** What a figure of the file may have been meant to be, as its register would hold it then. */
 const slipsOf = (inFile: Nm, next: Nm, register: RegisterRef, { machine }: Pick<Scene, 'machine'>): Slip[] =>
-  meantFigures(inFile, 'the figure in the file', machine.unit).map(({ id, phrase, value }) => ({
+  [...meantFigures(inFile, 'the figure in the file', machine.unit), inMicrometres(inFile)].map(({ id, phrase, value }) => ({
     id,
     phrase,
     corrected: nm(Math.round(next + (value - inFile) / (timesInDiameter(register, machine) ?? 1))),
   }))
+
+/** Some devices write whole micrometres. */
+const inMicrometres = (value: Nm) => ({
+  id: 'point-reading' as const,
+  phrase: 'the figure in the file had been micrometres',
+  value: nm(Math.round(value / 1000)),
+})
 
 /** The registers' part of what was chosen, as writes for the checks and the ledger. */
 export function presetWrites(chosen: readonly Difference[], scene: Pick<Scene, 'machine'>): Write[] {

@@ -66,14 +66,21 @@ const numberOf = (tool: MountedTool, { property }: RegisterRef) => (/diameter|ra
  * A machine that has done this before: what is found now was found then, but for the scatter of a loading; other tools and other
  * slots have figures of their own.
  */
-function withPast(routine: string, { raw, scene, truth }: ReturnType<Play['play']>, chance: Chance): Scene {
+function withPast(
+  routine: string,
+  { raw, scene, truth }: ReturnType<Play['play']>,
+  chance: Chance,
+  tools: 'measured' | 'ruled' = 'measured',
+): Scene {
   const { increment } = scene.machine
   const past: [RegisterKey, Standing][] = []
   const add = (register: RegisterRef, value: number, assembly: string | null) => {
     const key = registerKey(register)
     const isThere = scene.standing[key] !== undefined || past.some(([one]) => one === key)
     const kept = propertyOf(register).holds === 'whole' ? value : Math.round(value / increment) * increment
-    if (!isThere) past.push([key, stands(nm(kept), { standard: 3_000, assembly })])
+    if (isThere) return
+    const isRuled = tools === 'ruled' && register.family === 'tool' && propertyOf(register).holds === 'length'
+    past.push([key, stands(nm(kept), isRuled ? { state: 'estimated', standard: 250_000, assembly } : { standard: 3_000, assembly })])
   }
   // What is written beside what is looked for, the other parts of a grid, was there before as well.
   const known = new Set(truth.map(([register]) => registerKey(register)))
@@ -84,7 +91,8 @@ function withPast(routine: string, { raw, scene, truth }: ReturnType<Play['play'
   for (const [register, value] of found) {
     if (register.layer === 'wear') continue
     const tool = scene.tools.find((one) => numberOf(one, register) === register.slot)
-    const scatter = propertyOf(register).holds === 'length' ? chance.normal(register.family === 'work' ? loadingOf(scene) : 2_000) : 0
+    const scatters = register.family === 'work' ? loadingOf(scene) : register.family === 'tool' && tools === 'ruled' ? RULED : 2_000
+    const scatter = propertyOf(register).holds === 'length' ? chance.normal(scatters) : 0
     add(register, value + scatter, register.family === 'tool' ? (tool?.assembly ?? null) : null)
   }
   for (const [register, value] of truth.length > 0 ? truth : found)
@@ -148,6 +156,7 @@ const BY_DESIGN: Readonly<Record<string, string>> = {
   'wear-kept': 'the person keeps the old wear',
   'rotation-kept': 'the person keeps a rotation that stands',
   tilt: 'the face is tilted',
+  'correction-worth': 'the size lies nearer to its target than it can be known',
   'printed-X': 'the turret is not where its maker says',
   'printed-Z': 'the turret is not where its maker says',
 }
@@ -162,18 +171,22 @@ const isWithinReach = (findings: readonly Finding[]) =>
   questions(findings).every(({ check }) => check !== 'travel' && check !== 'turning-reach' && check !== 'reaches')
 
 /**
+ * What a machine knows of what is played: it was found before (in another setup: what stands is carried over), its tools were only held to
+ * a rule, or nothing was found and a shop has what it has on record, outside a setup or in a step of one.
+ */
+export type History = 'done before' | 'ruled before' | 'first time' | 'first time, in a step'
+
+/**
  * Plays every routine in every way, clean and with each mistake that it gives occasion for.
  * @param scenes of each kind for each way of playing
  * @param missed called with what was typed and what was said
- * @param history whether the machine has done this before, or has only what a shop has on record at the first touch: outside a setup,
- *   or in a step of one
  */
 export function playMistakes(
   scenes: number,
   seed = 'mistakes',
   plays: readonly Play[] = PLAYS,
   missed?: Missed,
-  history: 'done before' | 'first time' | 'first time, in a step' = 'done before',
+  history: History = 'done before',
 ): Fared {
   const fared: Fared = { mistakes: new Map(), clean: new Map() }
   for (const play of plays) {
@@ -181,7 +194,10 @@ export function playMistakes(
     const chance = new Chance(`${seed} ${play.name}`)
     for (let at = 0; at < scenes; at++) {
       const played = play.play(chance)
-      const past = history === 'done before' ? withPast(play.routine, played, chance) : forTheFirstTime(played, chance)
+      const past =
+        history === 'done before' || history === 'ruled before'
+          ? withPast(play.routine, played, chance, history === 'ruled before' ? 'ruled' : 'measured')
+          : forTheFirstTime(played, chance)
       const there = { ...past, gauges: [...past.gauges, ...CABINETS[at % CABINETS.length]!] }
       const scene = history === 'first time, in a step' ? inAStep(there, played.raw, inputsOf(play.routine, played.raw, there)) : there
       const { findings } = assess(routine, played.raw, scene)

@@ -68,6 +68,23 @@ const KINDS: Readonly<Record<string, Mistyped>> = {
     edits: [{ register: registerKey(wearOf(lengthRegister(TOOLS[tool]!))), text: '+0.02' }],
     names: /would take its place\. If it was to be added/,
   }),
+  'amount in place of the total, with its by': ({ tool }) => ({
+    edits: [{ register: registerKey(wearOf(lengthRegister(TOOLS[tool]!))), text: '-0.015', by: '-0.015' }],
+    names: /the amount typed where the total belongs/,
+  }),
+  'sign of a wear, with its by': ({ tool }) => ({
+    edits: [{ register: registerKey(wearOf(lengthRegister(TOOLS[tool]!))), text: '-0.035', by: '0.015' }],
+    names: /has the other sign/,
+  }),
+  'wear of another tool, with its by': ({ tool }) => ({
+    // The neighbour stands at −0.02 as well until somebody corrects it: here it does.
+    edits: [{ register: registerKey(wearOf(lengthRegister(TOOLS[tool]!))), text: '-0.055', by: '-0.015' }],
+    names: /Look which of the two is meant/,
+  }),
+  'wear that nobody says the size of': ({ tool }) => ({
+    edits: [{ register: registerKey(wearOf(lengthRegister(TOOLS[tool]!))), text: '-0.035' }],
+    names: /say which size it comes from/,
+  }),
   'drill corrected': () => ({
     edits: [{ register: registerKey(wearOf(diameterRegister(MILL, '6'))), text: '-0.01' }],
     names: /it makes the size that it has/,
@@ -90,6 +107,11 @@ export function playEdits(fared: Fared, scenes: number, seed = 'edits', missed?:
       fared,
       'table: lengths measured again',
       said([0, 1, 2].map((row) => ({ register: lengthKey(TOOLS[row]!), text: text(lengths[row]! + chance.normal(3_000)) }))),
+    )
+    countClean(
+      fared,
+      'table: wear with what it changes by',
+      said([{ register: registerKey(wearOf(lengthRegister('2'))), text: '-0.035', by: '-0.015' }]),
     )
     for (const [kind, mistake] of Object.entries(KINDS)) {
       const made = mistake({ lengths, tool, fresh, chance })

@@ -1,6 +1,7 @@
 export { playCorrections } from './corrections.ts'
 export { playMistakes } from './corpus.ts'
 export { playEdits } from './edits.ts'
+export { playFiles } from './files.ts'
 export { MISTAKES } from './kinds.ts'
 export { isBorne, LIMITS } from './limits.ts'
 export type { Fared, Missed, Tally } from './tally.ts'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { asRegister, minus, numberOf, parseRegisterKey, type RegisterKey, type Scene } from '@rook/core'
-import { Button } from 'ant-design-vue'
+import { asksByHowMuch, asRegister, minus, numberOf, parseRegisterKey, type RegisterKey, type Scene } from '@rook/core'
+import { Button, Input } from 'ant-design-vue'
 import { computed } from 'vue'
 import RecordSeveral from '../../routine/RecordSeveral.vue'
 import type { Outcome } from '../../client/use-send.ts'
@@ -41,6 +41,7 @@ const COLUMNS = [
   { key: 'before', title: 'Was', align: 'right' },
   { key: 'after', title: 'Becomes', align: 'right' },
   { key: 'moves', title: 'Moves', align: 'right' },
+  { key: 'by', title: 'Was to change by' },
   { key: 'leave', title: '' },
 ] as const
 const worths = [
@@ -89,6 +90,20 @@ const worths = [
             row.before === null ? '' : asRegister(row.register, minus(row.after, row.before), scene.machine, 'always')
           }}</span></template
         >
+        <template #by="{ row }">
+          <Input
+            v-if="asksByHowMuch(row)"
+            class="figure w-28! text-right"
+            :value="edits.byOf(row.register)"
+            :aria-label="`${row.name} was to change by`"
+            placeholder="±"
+            inputmode="decimal"
+            :maxlength="40"
+            autocomplete="off"
+            :data-by="row.register"
+            @update:value="edits.typeBy(row.register, $event)"
+          />
+        </template>
         <template #leave="{ row }">
           <span class="query small">{{ assessed.rounded[row.register] ? 'rounded' : '' }}</span>
           <Button type="link" @click="edits.drop(row.register)">leave it as it was</Button>

@@ -14,18 +14,28 @@ import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 
 interface Pending {
   texts: Record<RegisterKey, string>
+  /** By how much each wear is meant to change, where somebody typed it. */
+  bys: Record<RegisterKey, string>
   worth: EditWorth
   reason: string
   /** The entry behind each register when it was first typed over: a write in between is noticed. */
   basis: Record<RegisterKey, string | null>
 }
 
-const nothing = (): Pending => ({ texts: {}, worth: 'measured', reason: '', basis: {} })
+const nothing = (): Pending => ({ texts: {}, bys: {}, worth: 'measured', reason: '', basis: {} })
 
 /** Figures typed into a machine's tools table and not recorded yet; kept in this browser at every keystroke. */
 export function useEdits(machine: string, scene: MaybeRefOrGetter<Scene | null>) {
   const pending = useKept<Pending>(`edits:${machine}`, nothing)
-  const edits = computed<Edit[]>(() => Object.entries(pending.value.texts).map(([register, text]) => ({ register, text })))
+  const edits = computed<Edit[]>(() =>
+    Object.entries(pending.value.texts).map(([register, text]) => {
+      const by = byOf(register)
+      return by === '' ? { register, text } : { register, text, by }
+    }),
+  )
+  // What an older version of this page has kept knows of none.
+  const byOf = (register: RegisterKey): string => (pending.value.bys as Pending['bys'] | undefined)?.[register] ?? ''
+  const typeBy = (register: RegisterKey, text: string) => (pending.value.bys = { ...pending.value.bys, [register]: text })
   const read = computed(() => {
     const at = toValue(scene)
     return at ? readEdits(edits.value, pending.value.worth, at) : null
@@ -45,6 +55,7 @@ export function useEdits(machine: string, scene: MaybeRefOrGetter<Scene | null>)
   /** What stands is shown again, as if nothing had been typed. */
   function drop(register: RegisterKey): void {
     pending.value.texts = Object.fromEntries(Object.entries(pending.value.texts).filter(([key]) => key !== register))
+    pending.value.bys = Object.fromEntries(Object.entries(pending.value.bys ?? {}).filter(([key]) => key !== register))
     pending.value.basis = Object.fromEntries(Object.entries(pending.value.basis).filter(([key]) => key !== register))
   }
 
@@ -67,7 +78,21 @@ export function useEdits(machine: string, scene: MaybeRefOrGetter<Scene | null>)
   const worth = computed({ get: () => pending.value.worth, set: (value) => (pending.value.worth = value) })
   const reason = computed({ get: () => pending.value.reason, set: (text) => (pending.value.reason = text) })
 
-  return { pending, edits, read, assessed, worth, reason, type, drop, accept, shownValue, clear: () => (pending.value = nothing()) }
+  return {
+    pending,
+    edits,
+    read,
+    assessed,
+    worth,
+    reason,
+    byOf,
+    typeBy,
+    type,
+    drop,
+    accept,
+    shownValue,
+    clear: () => (pending.value = nothing()),
+  }
 }
 
 export type EditsState = ReturnType<typeof useEdits>
