@@ -3,7 +3,7 @@ import { registerKey, registerName } from '../register/index.ts'
 import type { Result, Slip, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { MISTAKES } from '../mistake/index.ts'
-import { likeliest, PLANNED_TIMES, reworked, type Candidate, type Fit, type Off } from '../slip/index.ts'
+import { likeliest, PLANNED_TIMES, possible, reworked, type Candidate, type Fit, type Off } from '../slip/index.ts'
 import { asShown } from '../machine/index.ts'
 import { apartOf, movedBy, nameOfWrite, type Apart } from './apart.ts'
 import { bringsPlanBack } from './as-planned.ts'
@@ -16,18 +16,33 @@ import type { Evidence, Finding, Verdict } from './finding.ts'
  * this figure alone. The mistakes are found by working the entry out again with one thing otherwise.
  * @param name as `apartOf` calls it
  */
-export function causesOf(name: string, evidence: Evidence): Fit[] {
-  if (evidence.explains === false || readTwice(evidence.result)) return []
+export const causesOf = (name: string, evidence: Evidence): Fit[] => explained(name, evidence)?.named ?? []
+
+/** What may have caused a figure that nothing is named for: it fits, and is one of many that do not. */
+export function mayBe(name: string, evidence: Evidence, shown: (value: Nm) => string): string | null {
+  const cause = explained(name, evidence)
+  if (!cause?.possible || cause.named.length > 0) return null
+  const left = cause.possible.left.get(name) ?? 0
+  return `It may be that ${cause.possible.phrase}: then it agrees${left === 0 ? '' : ` within ${shown(nm(Math.round(left)))}`}.`
+}
+
+interface Explained {
+  named: Fit[]
+  possible: Fit | null
+}
+
+function explained(name: string, evidence: Evidence): Explained | null {
+  if (evidence.explains === false || readTwice(evidence.result)) return null
   const known = causes.get(evidence)
   const all = known ?? explain(evidence)
   if (!known) causes.set(evidence, all)
-  return all.get(name) ?? []
+  return all.get(name) ?? null
 }
 
 /** Several checks ask about the same entry; it is worked out once. */
-const causes = new WeakMap<Evidence, Map<string, Fit[]>>()
+const causes = new WeakMap<Evidence, Map<string, Explained>>()
 
-function explain(evidence: Evidence): Map<string, Fit[]> {
+function explain(evidence: Evidence): Map<string, Explained> {
   const { scene, result } = evidence
   const apart = apartOf(result, scene)
   const now = offOf(apart)
@@ -40,17 +55,12 @@ function explain(evidence: Evidence): Map<string, Fit[]> {
   const together = off.length > 1 ? likeliest(candidates, members, now, off) : []
   return new Map(
     off.map((name) => {
-      if (together.length > 0) return [name, together]
-      const only = (all: Off): Off => new Map([...all].filter(([one]) => one === name))
-      return [
-        name,
-        likeliest(
-          candidates.map((one) => ({ ...one, off: only(one.off) })),
-          members,
-          only(now),
-          [name],
-        ),
-      ]
+      if (together.length > 0) return [name, { named: together, possible: null }]
+      const only = (of: Off): Off => new Map([...of].filter(([one]) => one === name))
+      const own = candidates.map((one) => ({ ...one, off: only(one.off) }))
+      const named = likeliest(own, members, only(now), [name])
+      // Of several that are off together one cause is sought: what may have moved a single one of them is a guess.
+      return [name, { named, possible: named.length > 0 || off.length > 1 ? null : possible(own, members, only(now), [name]) }]
     }),
   )
 }

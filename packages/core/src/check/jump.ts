@@ -4,7 +4,7 @@ import type { Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { comparedIn, movedBy, nameOfWrite } from './apart.ts'
 import { readTwice } from './read-twice.ts'
-import { causesOf, restsOnItself, told } from './cause.ts'
+import { causesOf, mayBe, restsOnItself, told } from './cause.ts'
 import type { Check, Finding } from './finding.ts'
 import { limitOf } from '../limits/index.ts'
 
@@ -53,7 +53,10 @@ export const jump: Check = {
       const cause = told(causesOf(nameOfWrite(at), evidence), nameOfWrite(at), shown, write.assembly ?? '')
       if (!cause) {
         const far = !doubted && !record && magnitude(moved) > limitOf(machine, 'movesFar') && staysInPlace(write, scene)
-        const unexplained = evidence.explains === false || readTwice(result) ? '' : ' No single slip explains it.'
+        const unexplained =
+          evidence.explains === false || readTwice(result)
+            ? ''
+            : ` ${mayBe(nameOfWrite(at), evidence, shown) ?? 'No single slip explains it.'}`
         return [{ ...finding, verdict: far ? 'stop' : 'query', sentence: `${beyond}.${unexplained}`, means: [odd, ...fromItself(write)] }]
       }
       return [{ ...finding, verdict: cause.verdict, sentence: `${beyond}. ${cause.sentence}`, means: [odd, ...cause.means!], names: true }]

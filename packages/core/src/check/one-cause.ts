@@ -35,7 +35,7 @@ export function byOneCause(findings: Finding[], evidence: Evidence, run: (eviden
     const undone = workedOut(asStepPlans(finding, evidence), evidence)
     if (undone) belong(openOf(run(undone)), finding.means ?? [])
   }
-  const oneReading = readTwice(evidence.result) ? READ_TWICE : open.some((finding) => isImpossible(finding, evidence)) ? IMPOSSIBLE : null
+  const oneReading = readingThatExplains(open, evidence)
   if (oneReading) for (const finding of open) if (isOfReadings(finding, evidence)) add(finding, [oneReading])
   for (const [at, write] of evidence.result.writes.entries()) {
     const moved = movedBy(write, evidence.scene, { among: comparedIn(evidence.result) })
@@ -89,6 +89,10 @@ function asStepPlans({ means = [] }: Finding, { given, scene }: Evidence): Pick<
 const ofChoices = ({ check }: Finding): boolean => check === asPlanned.id
 const comesBack = ({ means = [] }: Finding, raw: RawInputs, { scene: { planned = {} } }: Evidence): boolean =>
   Object.keys(planned).some((id) => means.includes(plannedInput(id)) && raw[id] === planned[id])
+
+/** What all that follows from the readings points to, where one of them cannot be right as it was read. */
+const readingThatExplains = (open: readonly Finding[], evidence: Evidence): string | null =>
+  readTwice(evidence.result) ? READ_TWICE : open.some((finding) => isImpossible(finding, evidence)) ? IMPOSSIBLE : null
 
 /** A reading that no display of the machine can show: what is odd besides follows from it. */
 const isImpossible = ({ check, verdict, figures }: Finding, { result }: Evidence): boolean =>

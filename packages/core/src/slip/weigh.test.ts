@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { MistakeId } from '../mistake/index.ts'
-import { likeliest, type Candidate } from './weigh.ts'
+import { likeliest, possible, type Candidate } from './weigh.ts'
 
 const STANDARD = 6_000
 const at = (off: number): ReadonlyMap<string, { off: number; standard: number }> => new Map([['x', { off, standard: STANDARD }]])
@@ -47,5 +47,23 @@ describe('the likeliest mistake', () => {
 
   it('leaves less than a quarter of what was off', () => {
     expect(named(20_000, [candidate('shim', 'the foil', 9_000)])).toEqual([])
+  })
+})
+
+describe('a cause that is only possible', () => {
+  // Worked by hand for a fit at its middle: (0.15 / n)·φ(0)/6000 against 0.06 / (2·|off|·ln 10⁶).
+  const maybe = (jump: number, candidates: Candidate[], members: Record<string, number>) =>
+    possible(candidates, new Map(Object.entries(members)), at(jump), ['x'])?.phrase ?? null
+
+  it('is one of many gauges, too seldom to be named, that fits better than by chance', () => {
+    const one = [candidate('shim', 'the strip', 0)]
+    expect(named(120_000, one, { shim: 40 })).toEqual([])
+    expect(maybe(120_000, one, { shim: 40 })).toBe('the strip')
+  })
+
+  it('is none of several that fit alike, nor one that fits no better than chance', () => {
+    const six = Array.from({ length: 6 }, (_, nth) => candidate('shim', `shim ${nth}`, 500 * nth))
+    expect(maybe(1_000_000, six, { shim: 6 })).toBeNull()
+    expect(maybe(30_000, [candidate('shim', 'the strip', 7_000)], { shim: 40 })).toBeNull()
   })
 })

@@ -41,26 +41,55 @@ export interface Candidate {
  * @param off names of those that are off by more than they may
  */
 export function likeliest(candidates: readonly Candidate[], members: ReadonlyMap<string, number>, now: Off, off: readonly string[]): Fit[] {
-  const fitting = candidates.flatMap(({ id, phrase, off: then, alternative, times = 1 }) => {
-    const left = fits(then, now, off)
-    if (!left) return []
-    const log = Math.log((times * MISTAKES[id].likely) / (members.get(id) ?? 1)) + logFit(then, now)
-    return [{ id, phrase, left, log, ...(alternative ? { alternative } : {}) }]
-  })
-  if (fitting.length === 0) return []
-  const unknown = Math.log(UNKNOWN) + logUnknown(now, off)
-  const highest = Math.max(unknown, ...fitting.map(({ log }) => log))
-  const weight = (log: number) => Math.exp(log - highest)
-  const together = merged(fitting.map(({ log, ...fit }) => ({ ...fit, share: weight(log) })))
-  const total = weight(unknown) + together.reduce((sum, { share }) => sum + share, 0)
-  if (weight(unknown) / total > CHANCE) return []
-  const likely = together.map((fit) => ({ ...fit, share: fit.share / total })).sort((a, b) => b.share - a.share)
+  const { likely, unknown } = weighed(candidates, members, now, off)
+  if (unknown > CHANCE) return []
   let share = 0
   for (const [at, enough] of NAMED.entries()) {
     share += likely[at]?.share ?? 0
     if (share >= enough) return likely.slice(0, at + 1)
   }
   return []
+}
+
+/** One is only possible when it is this likely by itself, and what nobody can name no likelier than that. */
+const [POSSIBLE, UNNAMED] = [0.5, 0.3]
+
+/**
+ * One cause that is too seldom to be named, one of many gauges of its kind, and fits better than by chance: for what nothing is named.
+ * @returns null where none stands out
+ */
+export function possible(
+  candidates: readonly Candidate[],
+  members: ReadonlyMap<string, number>,
+  now: Off,
+  off: readonly string[],
+): Fit | null {
+  const { likely, unknown } = weighed(candidates, members, now, off)
+  const [first] = likely
+  return first && unknown < UNNAMED && first.share >= POSSIBLE ? first : null
+}
+
+/** The causes that fit, the likeliest first, with their shares, and the share of what nobody can name. */
+function weighed(
+  candidates: readonly Candidate[],
+  members: ReadonlyMap<string, number>,
+  now: Off,
+  off: readonly string[],
+): { likely: Fit[]; unknown: number } {
+  const fitting = candidates.flatMap(({ id, phrase, off: then, alternative, times = 1 }) => {
+    const left = fits(then, now, off)
+    if (!left) return []
+    const log = Math.log((times * MISTAKES[id].likely) / (members.get(id) ?? 1)) + logFit(then, now)
+    return [{ id, phrase, left, log, ...(alternative ? { alternative } : {}) }]
+  })
+  if (fitting.length === 0) return { likely: [], unknown: 1 }
+  const unknown = Math.log(UNKNOWN) + logUnknown(now, off)
+  const highest = Math.max(unknown, ...fitting.map(({ log }) => log))
+  const weight = (log: number) => Math.exp(log - highest)
+  const together = merged(fitting.map(({ log, ...fit }) => ({ ...fit, share: weight(log) })))
+  const total = weight(unknown) + together.reduce((sum, { share }) => sum + share, 0)
+  const likely = together.map((fit) => ({ ...fit, share: fit.share / total })).sort((a, b) => b.share - a.share)
+  return { likely, unknown: weight(unknown) / total }
 }
 
 /** What would be left of each thing; null unless everything that is off comes home and nothing else is made worse. */

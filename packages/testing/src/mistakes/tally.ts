@@ -66,7 +66,7 @@ export function countMistake(
   const said = asked.map(({ sentence }) => sentence).join(' ')
   const isNamed = names.test(said)
   if (isNamed && isAsked) tally.named++
-  if (!isNamed && /It would agree/.test(said)) tally.misnamed++
+  if (!isNamed && /It would agree|It may be that/.test(said)) tally.misnamed++
   if (foldFindings(asked).length > 1) tally.asked++
   return isNamed || !isAsked ? null : said
 }

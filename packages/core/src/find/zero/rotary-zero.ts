@@ -3,7 +3,7 @@ import { doubtBy, limitOf } from '../../limits/index.ts'
 import { drawWork, type Box, type Drawing, type TouchMark } from '../../drawing/index.ts'
 import { nm, roundToIncrement, type Nm } from '../../length/index.ts'
 import type { RotaryRecord } from '../../machine/index.ts'
-import { angleDecimals, registerKey, workRegister } from '../../register/index.ts'
+import { angleDecimals, registerKey, workRegister, type RegisterRef } from '../../register/index.ts'
 import {
   angleInput,
   gaugeInput,
@@ -99,12 +99,7 @@ export const rotaryZero: Routine = {
         unit: scene.machine.unit,
         columns: [''],
         lines: [...linesOf(values, record, how, slot, write?.turns ?? 0, scene), ...secondAngleLines(values, record?.axis ?? null, scene)],
-        results: [
-          {
-            label: target ? `${slot} ${record!.axis}` : 'Rotary axis',
-            cells: [resultCell(target, write?.write.value ?? null, write?.write.uncertainty ?? null)],
-          },
-        ],
+        results: [resultOf(target, write?.write ?? null)],
         facts: factsOf(values, record, how),
       },
       drawing: drawingOf(values, how, record, scene),
@@ -118,6 +113,11 @@ export const rotaryZero: Routine = {
     }
   },
 }
+
+const resultOf = (target: RegisterRef | null, write: Write | null) => ({
+  label: target ? `${target.slot} ${target.property}` : 'Rotary axis',
+  cells: [resultCell(target, write?.value ?? null, write?.uncertainty ?? null)],
+})
 
 const axisOf = (chosen: string | null | undefined, { machine }: Scene): RotaryRecord | null =>
   machine.rotary.find(({ axis }) => axis === chosen) ?? null

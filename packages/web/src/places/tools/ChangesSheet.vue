@@ -44,6 +44,7 @@ const COLUMNS = [
   { key: 'by', title: 'Was to change by' },
   { key: 'leave', title: '' },
 ] as const
+const columns = computed(() => COLUMNS.filter(({ key }) => key !== 'by' || assessed.value.changes.some(asksByHowMuch)))
 const worths = [
   { value: 'measured', label: 'measured, read off something that measured them' },
   { value: 'estimated', label: 'estimates, still to be measured' },
@@ -67,7 +68,7 @@ const worths = [
     </p>
     <div class="sheet flex-none overflow-auto max-h-[46vh]">
       <Rows
-        :columns="COLUMNS"
+        :columns="columns"
         :rows="assessed.changes"
         :row-key="({ register }) => register"
         :row-is="({ register }) => ({ 'data-change': register })"
