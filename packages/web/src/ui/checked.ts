@@ -28,9 +28,11 @@ export function useChecked<Schema extends z.ZodMiniType>(schema: MaybeRefOrGette
     return read.value.success ? (read.value.data as z.output<Schema>) : null
   }
 
+  /** What the form says as it stands, where it can be read whole; nobody has to have sent it. */
+  const said = computed(() => (read.value.success ? (read.value.data as z.output<Schema>) : null))
   // A form that was emptied begins anew.
   const begin = () => (tried.value = false)
-  return { problems, take, begin, sentences: computed(() => [...new Set(Object.values(problems.value))]) }
+  return { problems, take, said, begin, sentences: computed(() => [...new Set(Object.values(problems.value))]) }
 }
 
 /** How the library's own form item shows what is wrong with its field. */

@@ -7,7 +7,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useContextLine } from '../../client/context.ts'
 import { useKeptForm } from '../../client/kept-form.ts'
 import { useSession } from '../../client/session.ts'
-import { useGauges, useMachines, useOperation, usePart, useScene } from '../../client/queries.ts'
+import { useGauges, useMachines, useOperation, usePart, useScene, useWorkpiece } from '../../client/queries.ts'
 import KeptNotice from '../../parts/KeptNotice.vue'
 import Opening from '../../parts/Opening.vue'
 import { useSend } from '../../client/use-send.ts'
@@ -15,6 +15,7 @@ import { useChecked } from '../../ui/checked.ts'
 import OneOf from '../../ui/OneOf.vue'
 import PickField from '../../ui/PickField.vue'
 import WordField from '../../ui/WordField.vue'
+import Contradicts from './Contradicts.vue'
 import ListOf from './ListOf.vue'
 import { blankOperation, blankTool, operationFormOf, operationShape } from './operation-form.ts'
 import StepList from './StepList.vue'
@@ -27,6 +28,7 @@ const router = useRouter()
 const copied = computed(() => (typeof route.query.copy === 'string' ? route.query.copy : null))
 const source = useOperation(() => props.operation ?? copied.value)
 const own = computed(() => source.data.value?.operation ?? null)
+const work = useWorkpiece(() => props.operation ?? null)
 const page = usePart(() => props.part ?? own.value?.part ?? null)
 const machines = useMachines()
 const gauges = useGauges()
@@ -277,6 +279,12 @@ async function keep(): Promise<void> {
     <ul v-if="checked.sentences.value.length > 0" role="alert" class="stop">
       <li v-for="sentence in checked.sentences.value" :key="sentence">{{ sentence }}</li>
     </ul>
+    <Contradicts
+      v-if="checked.said.value"
+      :plan="checked.said.value"
+      :holding="operation === undefined ? null : (work.data.value?.holding ?? null)"
+      :unit="form.unit"
+    />
     <p v-if="trouble" role="alert" class="stop">{{ trouble }}</p>
     <p>
       <Button type="primary" size="large" html-type="submit" :disabled="busy || mayNot !== null">{{

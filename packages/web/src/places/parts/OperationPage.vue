@@ -31,6 +31,7 @@ import Facts from '../../ui/Facts.vue'
 import GoTo from '../../ui/GoTo.vue'
 import Rows from '../../ui/Rows.vue'
 import ProgramIssues from '../programs/ProgramIssues.vue'
+import Contradicts from './Contradicts.vue'
 import Differences from './Differences.vue'
 import SetupRows from './SetupRows.vue'
 
@@ -183,6 +184,7 @@ const changes = computed(() => {
       <DrawingPane v-if="drawing" class="sheet zero h-55" :drawing="drawing" :outline="work.data.value?.outline ?? null" />
       <Facts :facts="facts" />
     </div>
+    <Contradicts :plan="own" :holding="work.data.value?.holding ?? null" :unit="own.unit" />
     <template v-if="own.tools.length > 0">
       <h2 class="mx-0 mt-4.5 mb-1.5">Tools</h2>
       <p>

@@ -6,6 +6,7 @@ import { MILL, mounted, scene, stands } from '@rook/testing'
 import { ok, refused, serverThat, type Sent } from '../../../test/answers.ts'
 import { labelled, put, textOf } from '../../../test/mounting.ts'
 import BeginDialog from './BeginDialog.vue'
+import Contradicts from './Contradicts.vue'
 import JobRows from './JobRows.vue'
 import OperationPageView from './OperationPage.vue'
 import PartDialog from './PartDialog.vue'
@@ -251,5 +252,15 @@ describe('an operation', () => {
     await wrapper.find('[aria-label="Zero at far right"]').trigger('keydown', { key: 'Enter' })
     expect(labelled(wrapper, 'X from, mm').element.value).toBe('-60')
     expect(labelled(wrapper, 'Y to, mm').element.value).toBe('0')
+  })
+})
+
+describe('a plan whose figures contradict each other', () => {
+  it('is told with both figures, and not at all once they agree', async () => {
+    const feature = { name: 'Bore A', x: mm(79), y: mm(20), size: mm(12) }
+    const wrapper = put(Contradicts, { plan: { ...PLAN, features: [feature] }, holding: null, unit: 'mm' })
+    expect(textOf(wrapper)).toContain('Bore A reaches to X 85; the stock ends at X 80.')
+    await wrapper.setProps({ plan: { ...PLAN, features: [{ ...feature, x: mm(74) }] } })
+    expect(wrapper.find('[data-contradicts]').exists()).toBe(false)
   })
 })
