@@ -17,6 +17,7 @@ export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
 
 /** What is looked at in a cautious run, as long as a shop has not worded it itself. */
 export const FIRST_RUN: readonly string[] = [
+  'Paper, feelers, parallels and spanners out of the machine; nobody near what moves by itself',
   'Feed and rapid at their least, single block on, a hand on feed hold',
   'Distance to go looked at before each approach',
   'Overrides and door interlock back where they were',
