@@ -1,5 +1,5 @@
 import { magnitude, minus, nm, type Nm } from '../length/index.ts'
-import { registerKey, registerName } from '../register/index.ts'
+import { propertyOf, registerKey, registerName } from '../register/index.ts'
 import type { Result, Slip, Write } from '../routine/index.ts'
 import type { Scene } from '../scene/index.ts'
 import { MISTAKES } from '../mistake/index.ts'
@@ -45,7 +45,7 @@ const causes = new WeakMap<Evidence, Map<string, Explained>>()
 function explain(evidence: Evidence): Map<string, Explained> {
   const { scene, result } = evidence
   const apart = apartOf(result, scene)
-  const now = offOf(apart)
+  const now = withTouches(offOf(apart), result)
   const off = [...apart].filter(([, { moved, limit }]) => magnitude(moved) > limit).map(([name]) => name)
   const { candidates: all, members } = candidatesOf(evidence, now)
   // What is moved from where it stands is as far from there as was said: only the register can be another.
@@ -64,6 +64,17 @@ function explain(evidence: Evidence): Map<string, Explained> {
     }),
   )
 }
+
+/** Marks what was touched along Z, where chips lie: a length, a height. */
+const withTouches = (off: Off, { writes }: Result): Off =>
+  new Map(
+    [...off].map(([name, one]) => {
+      const write = writes.find((_, at) => nameOfWrite(at) === name)
+      const isTouched = write !== undefined && write.register.layer === 'geometry' && endsOnChips(write.register)
+      return [name, isTouched ? { ...one, early: true } : one]
+    }),
+  )
+const endsOnChips = (register: Write['register']): boolean => propertyOf(register).axis === 'Z' || register.property === 'length'
 
 /** A figure that is worked out from what stands in its own register. */
 export const restsOnItself = (write: Write | undefined): boolean => write?.rests.includes(registerKey(write.register)) ?? false

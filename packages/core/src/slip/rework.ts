@@ -10,8 +10,8 @@ export interface Reworked {
   result: Result
 }
 
-/** How far each thing that is compared lies off, by its name; nanometres. */
-export type Off = ReadonlyMap<string, { off: number; standard: number }>
+/** How far each thing that is compared lies off, by its name; nanometres. `early`: a touch, that a chip or a burr may have ended too soon. */
+export type Off = ReadonlyMap<string, { off: number; standard: number; early?: boolean }>
 
 /** Steps by which a figure is moved to see what it does to the result: a routine whose two steps agree is straight in it. */
 const STEP = mm(10)

@@ -67,3 +67,20 @@ describe('a cause that is only possible', () => {
     expect(maybe(30_000, [candidate('shim', 'the strip', 7_000)], { shim: 40 })).toBeNull()
   })
 })
+
+describe('a touch along Z that a chip may have ended too soon', () => {
+  const early = (off: number) => new Map([['x', { off, standard: STANDARD, early: true }]])
+  const feeler = (left: number): Candidate => ({ id: 'shim', phrase: 'the feeler', off: early(left) })
+
+  it('has no name for what is as thick as a chip, and says that a feeler may have been it', () => {
+    // One of eight: (0.15 / 8)·φ(0)/6000 = 1.25e-6, against 0.06/(2·0.2e6·13.8) = 1.1e-8 of any size and 0.1/(2·0.47e6) = 1.06e-7 of chips.
+    const members = new Map([['shim', 8]])
+    expect(likeliest([feeler(0)], members, at(200_000), ['x'])).toHaveLength(1)
+    expect(likeliest([feeler(0)], members, early(200_000), ['x'])).toEqual([])
+    expect(possible([feeler(0)], members, early(200_000), ['x'])?.phrase).toBe('the feeler')
+  })
+
+  it('is named as before where no chip is so thick', () => {
+    expect(likeliest([feeler(0)], new Map([['shim', 8]]), early(1_000_000), ['x'])).toHaveLength(1)
+  })
+})

@@ -1,5 +1,5 @@
 import type { Alternative } from './alternative.ts'
-import { SIZES, UNKNOWN } from './likely.ts'
+import { CHIP, SIZES, UNKNOWN } from './likely.ts'
 import { MISTAKES, type MistakeId } from '../mistake/index.ts'
 import type { Off } from './rework.ts'
 
@@ -83,7 +83,7 @@ function weighed(
     return [{ id, phrase, left, log, ...(alternative ? { alternative } : {}) }]
   })
   if (fitting.length === 0) return { likely: [], unknown: 1 }
-  const unknown = Math.log(UNKNOWN) + logUnknown(now, off)
+  const unknown = logUnknown(now, off)
   const highest = Math.max(unknown, ...fitting.map(({ log }) => log))
   const weight = (log: number) => Math.exp(log - highest)
   const together = merged(fitting.map(({ log, ...fit }) => ({ ...fit, share: weight(log) })))
@@ -114,10 +114,14 @@ const logFit = (then: Off, now: Off): number =>
     return sum + logNormal(off, standard)
   }, 0)
 
+/** What nobody can name: anything of any size, and on a single touch along Z a chip of a chip's thickness. */
 function logUnknown(now: Off, off: readonly string[]): number {
-  let sum = 0
-  for (const [name, one] of now) sum += off.includes(name) ? -Math.log(2 * Math.abs(one.off) * SIZES) : logNormal(one.off, one.standard)
-  return sum
+  const rest = [...now].reduce((sum, [name, one]) => (off.includes(name) ? sum : sum + logNormal(one.off, one.standard)), 0)
+  const any = off.reduce((sum, name) => sum - Math.log(2 * Math.abs(now.get(name)!.off) * SIZES), Math.log(UNKNOWN))
+  const only = off.length === 1 ? now.get(off[0]!)! : null
+  const size = Math.abs(only?.off ?? 0)
+  const isChip = only?.early === true && size >= CHIP.from && size <= CHIP.to
+  return rest + (isChip ? Math.log(Math.exp(any) + CHIP.likely / (2 * (CHIP.to - CHIP.from))) : any)
 }
 
 /** The same words for the same cause count once. */

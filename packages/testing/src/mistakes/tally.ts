@@ -12,6 +12,8 @@ export interface Tally {
   named: number
   /** Something was named, and it was not what had happened. */
   misnamed: number
+  /** Something was said to be possible, and it was not what had happened. */
+  guessed: number
   /** More than one question for one mistake. */
   asked: number
 }
@@ -49,7 +51,7 @@ export function countMistake(
   names: RegExp,
   clean: readonly Finding[],
 ): string | null {
-  const tally = fared.mistakes.get(key) ?? { scenes: 0, caught: 0, askedName: 0, named: 0, misnamed: 0, asked: 0 }
+  const tally = fared.mistakes.get(key) ?? { scenes: 0, caught: 0, askedName: 0, named: 0, misnamed: 0, guessed: 0, asked: 0 }
   fared.mistakes.set(key, tally)
   tally.scenes++
   if (isAsked) tally.askedName++
@@ -66,7 +68,8 @@ export function countMistake(
   const said = asked.map(({ sentence }) => sentence).join(' ')
   const isNamed = names.test(said)
   if (isNamed && isAsked) tally.named++
-  if (!isNamed && /It would agree|It may be that/.test(said)) tally.misnamed++
+  if (!isNamed && /It would agree/.test(said)) tally.misnamed++
+  else if (!isNamed && /It may be that/.test(said)) tally.guessed++
   if (foldFindings(asked).length > 1) tally.asked++
   return isNamed || !isAsked ? null : said
 }
