@@ -45,7 +45,7 @@ const causes = new WeakMap<Evidence, Map<string, Explained>>()
 function explain(evidence: Evidence): Map<string, Explained> {
   const { scene, result } = evidence
   const apart = apartOf(result, scene)
-  const now = withTouches(offOf(apart), result)
+  const now = withTouches(offOf(apart), evidence)
   const off = [...apart].filter(([, { moved, limit }]) => magnitude(moved) > limit).map(([name]) => name)
   const { candidates: all, members } = candidatesOf(evidence, now)
   // What is moved from where it stands is as far from there as was said: only the register can be another.
@@ -65,15 +65,17 @@ function explain(evidence: Evidence): Map<string, Explained> {
   )
 }
 
-/** Marks what was touched along Z, where chips lie: a length, a height. */
-const withTouches = (off: Off, { writes }: Result): Off =>
-  new Map(
-    [...off].map(([name, one]) => {
-      const write = writes.find((_, at) => nameOfWrite(at) === name)
-      const isTouched = write !== undefined && write.register.layer === 'geometry' && endsOnChips(write.register)
-      return [name, isTouched ? { ...one, early: true } : one]
-    }),
-  )
+/** Marks what was touched along Z, where chips lie: a length, a height. What a routine works out without a reading was not touched. */
+const withTouches = (off: Off, { result: { writes, readings }, given }: Evidence): Off =>
+  given && readings.length === 0
+    ? off
+    : new Map(
+        [...off].map(([name, one]) => {
+          const write = writes.find((_, at) => nameOfWrite(at) === name)
+          const isTouched = write !== undefined && write.register.layer === 'geometry' && endsOnChips(write.register)
+          return [name, isTouched ? { ...one, early: true } : one]
+        }),
+      )
 const endsOnChips = (register: Write['register']): boolean => propertyOf(register).axis === 'Z' || register.property === 'length'
 
 /** A figure that is worked out from what stands in its own register. */

@@ -1,4 +1,4 @@
-import { isBorne, playCorrections, playEdits, playMistakes, type Tally } from '@rook/testing'
+import { isBorne, playCorrections, playEdits, playFiles, playMistakes, type Tally } from '@rook/testing'
 import { expect, it } from 'vitest'
 
 /** The corpus in small: `npm run mistakes` plays more of it, and says where something is missed. */
@@ -6,6 +6,7 @@ it('mistakes are caught, named rightly and asked about once, and nobody is asked
   const fared = playMistakes(2, 'a few of each')
   playCorrections(fared, 4)
   playEdits(fared, 8)
+  for (const past of ['measured', 'nothing'] as const) playFiles(fared, 2, past)
   const all = [...fared.mistakes.values()]
   const sum = (what: keyof Tally) => all.reduce((total, tally) => total + tally[what], 0)
   const scenes = sum('scenes')

@@ -37,5 +37,8 @@ describe('a reading that the machine cannot show', () => {
     const [finding] = open('-3182.0400', '-155.1110').filter(({ check }) => check === 'travel')
     expect(finding!.sentence).toContain('its decimal point stood one place too far right')
     expect(finding!.sentence).not.toContain('other sign')
+    // 318.204 is as far outside as 3182.04: two slips are none of these.
+    const [both] = open('3182.0400', '-155.1110').filter(({ check }) => check === 'travel')
+    expect(both!.sentence).not.toContain('It would lie inside')
   })
 })

@@ -33,7 +33,7 @@ const meantInside: Advise = (value, { min, max }, { unit }) => {
   const ways = [
     ...(unit === 'in' ? [{ as: 'if it had been typed in millimetres', meant: value / 25.4 }] : []),
     { as: 'if its decimal point stood one place too far right', meant: value / 10 },
-  ].filter(({ meant }) => isInside(meant) || isInside(-meant))
+  ].filter(({ meant }) => isInside(meant))
   return ways.length === 0
     ? 'Read it from the machine display; look for a lost sign or decimal point.'
     : `It would lie inside ${ways.map(({ as }) => as).join(', or ')}. Read it from the machine display.`

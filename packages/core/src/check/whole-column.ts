@@ -55,42 +55,33 @@ export const shiftedColumn: Check = {
     return [isReach, isCutter].flatMap((isOf): Finding[] => {
       const column = strays.filter(({ write }) => write.register.layer === 'geometry' && isOf(write.register, scene.machine))
       if (column.length < 2) return []
-      const exchanged = column.length === 2 ? exchangedIn(column as [Stray, Stray], scene) : null
-      if (exchanged)
-        return [
-          findingOf(
-            'shifted-column',
-            'in their own rows',
-            'stop',
-            column,
-            `${listed(exchanged.map((tool) => `T${tool}`))} would each have what the other one has. Their figures look exchanged.`,
-          ),
-        ]
-      const owners = (isOf === isReach ? measuredOwners(column, scene) : null) ?? shiftedOwners(column, scene)
-      if (!owners) return []
-      const words = owners.map(({ stray, tool }) => `${registerName(stray.write.register)} what T${tool} has`)
-      return [
-        findingOf(
-          'shifted-column',
-          'in their own rows',
-          'stop',
-          column,
-          `${owners.length} of these figures are each what stands for another tool: ${listed(words)}. It looks like a column that began in the wrong row.`,
-        ),
-      ]
+      const sentence = exchangedIn(column, scene) ?? shiftedIn(column, isOf === isReach, scene)
+      return sentence === null ? [] : [findingOf('shifted-column', 'in their own rows', 'stop', column, sentence)]
     })
   },
 }
 
-/** Numbers of two tools of which each would be right with the figure of the other; null where that is not so. */
-function exchangedIn([one, other]: [Stray, Stray], scene: Scene): [string, string] | null {
+/** What is said of two tools of which each would be right with the figure of the other; null where that is not so. */
+function exchangedIn(column: readonly Stray[], scene: Scene): string | null {
+  const [one, other, third] = column
+  if (!one || !other || third) return null
   const fits = (figure: Stray, place: Stray) => {
     const as = movedBy({ ...figure.write, register: place.write.register, assembly: place.write.assembly }, scene)
     return as !== null && magnitude(as.moved) <= as.limit
   }
-  const of = ({ write }: Stray) => scene.tools.find((tool) => numberOf(tool, write.register) === write.register.slot)?.number
-  const [first, second] = [of(one), of(other)]
-  return first !== undefined && second !== undefined && fits(one, other) && fits(other, one) ? [first, second] : null
+  const tools = [one, other].flatMap(
+    ({ write }) => scene.tools.find((tool) => numberOf(tool, write.register) === write.register.slot) ?? [],
+  )
+  if (tools.length < 2 || !fits(one, other) || !fits(other, one)) return null
+  return `${listed(tools.map(({ number }) => `T${number}`))} would each have what the other one has. Their figures look exchanged.`
+}
+
+/** What is said of figures that are each what stands, or is on record, for another tool; null where too few are. */
+function shiftedIn(column: readonly Stray[], isReaches: boolean, scene: Scene): string | null {
+  const owners = (isReaches ? measuredOwners(column, scene) : null) ?? shiftedOwners(column, scene)
+  if (!owners) return null
+  const words = owners.map(({ stray, tool }) => `${registerName(stray.write.register)} what T${tool} has`)
+  return `${owners.length} of these figures are each what stands for another tool: ${listed(words)}. It looks like a column that began in the wrong row.`
 }
 
 type Owners = { stray: Stray; tool: string }[] | null

@@ -47,6 +47,18 @@ export const zero = (chance: Chance) => ({
 /** Where the display stands when something of radius r touches a side from direction d over a thickness g. */
 export const touch = (side: number, d: 1 | -1, r: number, g: number, noise: number) => shown(side - d * (r + g) + noise, MACHINE)
 
+/** What is given for the near left corner of a turned block. */
+export const TURNED_CORNER = {
+  slot: 'G54',
+  side: 'X',
+  directionLong: '+',
+  directionSquare: '+',
+  finder: 'finder',
+  between: 'none',
+  placeX: '0',
+  placeY: '0',
+}
+
 /** Part zero. */
 export const PART_ZERO_PLAYS = {
   edge(chance) {
@@ -157,16 +169,6 @@ export const PART_ZERO_PLAYS = {
       return { ...point, [axis]: point[axis] + chance.normal(STANDARD.finder) }
     }
     const points = [centre(5e6, -5e6, 'y'), centre(85e6, -5e6, 'y'), centre(-5e6, 34e6, 'x')]
-    const raw = {
-      slot: 'G54',
-      side: 'X',
-      directionLong: '+',
-      directionSquare: '+',
-      finder: 'finder',
-      between: 'none',
-      placeX: '0',
-      placeY: '0',
-    }
     const readings = Object.fromEntries(
       points.flatMap(({ x, y }, i) => [
         [`X${i + 1}`, shown(x, MACHINE)],
@@ -175,7 +177,7 @@ export const PART_ZERO_PLAYS = {
     )
     return {
       scene: at([]),
-      raw: { ...raw, ...readings },
+      raw: { ...TURNED_CORNER, ...readings },
       truth: [
         [workRegister('G54', 'X'), W.X],
         [workRegister('G54', 'Y'), W.Y],

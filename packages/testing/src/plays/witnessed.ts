@@ -2,7 +2,7 @@ import { geometryRegister, lengthRegister, nm, rotationRegister, workRegister } 
 import { FOUR_AXES, LATHE } from '../machines.ts'
 import { mounted, scene, stands } from '../scene.ts'
 import { shown, typed } from '../typed.ts'
-import { at, MACHINE, STANDARD, touch, zero } from './part-zero.ts'
+import { at, MACHINE, STANDARD, touch, TURNED_CORNER, zero } from './part-zero.ts'
 import { on } from './lathe.ts'
 import type { NamedPlays } from './play.ts'
 
@@ -82,14 +82,7 @@ export const WITNESSED_PLAYS = {
     return {
       scene: { ...at([]), plan: scene().plan },
       raw: {
-        slot: 'G54',
-        side: 'X',
-        directionLong: '+',
-        directionSquare: '+',
-        finder: 'finder',
-        between: 'none',
-        placeX: '0',
-        placeY: '0',
+        ...TURNED_CORNER,
         ...(Object.fromEntries(readings) as Record<string, string>),
       },
       truth: [

@@ -37,7 +37,7 @@ const NAMES: Readonly<Record<Which, string>> = { long: 'the side that was touche
 /** A touch opposite each side, offered where the corner has no past to be held against. */
 export function turnedWitnessInputs(axes: readonly [SideAxis, SideAxis], scene: Scene, raw: RawInputs): InputSpec[] {
   return WHICH.flatMap((which, at): InputSpec[] => {
-    if (!isAsked(raw.slot ?? null, raw[`witness-${which}-X`] ?? raw[`witness-${which}-Y`] ?? '', scene)) return []
+    if (!isAsked(raw.slot ?? null, `${raw[`witness-${which}-X`] ?? ''}${raw[`witness-${which}-Y`] ?? ''}`, scene)) return []
     return [
       ...(['X', 'Y'] as const).map((axis): InputSpec => ({
         ...readingInput(
@@ -68,7 +68,7 @@ const isAsked = (slot: string | null, typed: string, scene: Scene): boolean =>
 export const turnedWitnessLines = (values: Values, scene: Scene): WorkingLine[] =>
   WHICH.flatMap((which): WorkingLine[] => {
     const [x, y] = [values.length(`witness-${which}-X`), values.length(`witness-${which}-Y`)]
-    if (!isAsked(values.choice('slot'), x === null ? '' : 'typed', scene)) return []
+    if (!isAsked(values.choice('slot'), x === null && y === null ? '' : 'typed', scene)) return []
     const cells = [
       { figure: x, input: `witness-${which}-X` },
       { figure: y, input: `witness-${which}-Y` },
